@@ -1,0 +1,1 @@
+"""Eznel: feeding plans for a vegetable garden, from soil test and bag to the next feed."""

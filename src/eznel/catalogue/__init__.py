@@ -1,0 +1,71 @@
+"""Crops, stages, bands, materials and programmes as data, and their loader."""
+
+import csv
+import tomllib
+from functools import cache
+from importlib.resources import files
+from typing import TypeVar
+
+from eznel.core.document import Programme
+from eznel.core.reference import Band, Catalogue, Crop, Material, Row, Stage, SufficiencyRate
+
+AnyRow = TypeVar("AnyRow", bound=Row)
+
+
+def rows(name: str, model: type[AnyRow]) -> tuple[AnyRow, ...]:
+    """Return the validated rows of one catalogue file; an empty cell is a value not given.
+
+    Parameters
+    ----------
+    name : str
+        File name in this package. [name]
+    model : type
+        The row's shape. [type]
+
+    Returns
+    -------
+    tuple of Row
+        In the order of the file.
+
+    Raises
+    ------
+    ValueError
+        When a row does not fit its shape; the message names file and line.
+    """
+    text = files(__name__).joinpath(name).read_text(encoding="utf-8")
+    found = []
+    for line, cells in enumerate(csv.DictReader(text.splitlines()), start=2):
+        given: dict[str, object] = {k: v for k, v in cells.items() if v != ""}
+        if "cautions" in given:
+            given["cautions"] = str(given["cautions"]).split()
+        try:
+            found.append(model.model_validate(given))
+        except ValueError as error:
+            raise ValueError(f"{name}, line {line}: {error}") from error
+    return tuple(found)
+
+
+@cache
+def load() -> Catalogue:
+    """Return the catalogue that ships with this release.
+
+    Returns
+    -------
+    Catalogue
+        Validated; the same object at every call.
+    """
+    stages: dict[str, tuple[Stage, ...]] = {}
+    for stage in sorted(rows("stages.csv", Stage), key=lambda s: (s.crop, s.order)):
+        stages[stage.crop] = (*stages.get(stage.crop, ()), stage)
+    text = files(__name__).joinpath("programmes.toml").read_text(encoding="utf-8")
+    programmes = [Programme.model_validate(p) for p in tomllib.loads(text)["programme"]]
+    return Catalogue(
+        crops={crop.key: crop for crop in rows("crops.csv", Crop)},
+        stages=stages,
+        bands=rows("bands.csv", Band),
+        sufficiency={
+            (r.declared, r.soil_class): r for r in rows("sufficiency.csv", SufficiencyRate)
+        },
+        materials={m.key: m for m in rows("materials.csv", Material)},
+        programmes={p.key: p for p in programmes},
+    )

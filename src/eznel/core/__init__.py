@@ -1,0 +1,1 @@
+"""The agronomy: pure, and without knowledge of anything outside itself."""

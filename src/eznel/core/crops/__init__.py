@@ -1,0 +1,1 @@
+"""How a crop moves through its season: stages by warmth, uptake by stage."""

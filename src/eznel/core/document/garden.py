@@ -1,0 +1,145 @@
+"""The garden as one document, and the file that carries it."""
+
+import re
+from collections.abc import Iterable
+from datetime import date
+from typing import Annotated, Literal
+from uuid import UUID
+from zoneinfo import ZoneInfo
+
+from pydantic import Field, model_validator
+
+from eznel.core.document._base import Entry, Name, Thing, fault
+from eznel.core.document.log import Log, MoveJob
+from eznel.core.document.place import Place, Tub
+from eznel.core.document.planting import Planting
+from eznel.core.document.product import Product, Scoop
+from eznel.core.document.programme import Programme
+from eznel.core.document.report import SoilReport
+from eznel.core.quantities import Volume
+
+MonthDay = Annotated[str, Field(pattern=r"^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$")]
+TwelveMonths = Annotated[
+    tuple[Annotated[float, Field(ge=-60, le=60)], ...], Field(min_length=12, max_length=12)
+]
+
+
+class Site(Entry):
+    """Where the garden is: its time, its frosts and its usual warmth."""
+
+    time_zone: str
+    latitude_deg: Annotated[float, Field(ge=-90, le=90)]
+    last_frost: MonthDay | None = None
+    first_frost: MonthDay | None = None
+    monthly_min_c: TwelveMonths
+    """Mean daily minimum of January to December. [°C]"""
+    monthly_max_c: TwelveMonths
+    """Mean daily maximum of January to December. [°C]"""
+    water_ec_ds_m: Annotated[float, Field(ge=0, le=10)] | None = None
+
+    @model_validator(mode="after")
+    def _is_a_climate(self) -> "Site":
+        # The name is a path below the zone database: let only names through, never a path.
+        try:
+            if not re.fullmatch(r"[A-Za-z][A-Za-z0-9_+\-/]*", self.time_zone):
+                raise ValueError
+            ZoneInfo(self.time_zone)
+        except (ValueError, OSError) as error:
+            raise fault("unknown_time_zone", "time_zone", name=self.time_zone) from error
+        for month, (low, high) in enumerate(
+            zip(self.monthly_min_c, self.monthly_max_c, strict=True)
+        ):
+            if low > high:
+                raise fault("min_above_max", f"monthly_min_c.{month}", low=low, high=high)
+        return self
+
+
+class Preferences(Entry):
+    """How this gardener measures."""
+
+    kitchen: Literal["us", "metric", "au"] = "metric"
+    can: Volume = Volume(value=9, unit="L")
+    currency: Annotated[str, Field(pattern=r"^[A-Z]{3}$")] = "EUR"
+
+    @model_validator(mode="after")
+    def _is_a_can(self) -> "Preferences":
+        if not 0.5 <= self.can.l <= 200:
+            raise fault("can_out_of_range", "can", litres=round(self.can.l, 2))
+        return self
+
+
+class Garden(Thing):
+    """Everything that is known about a garden, except what happened in it."""
+
+    name: Name
+    site: Site
+    stands_on: date | None = None
+    """A practice garden's calendar stands still on this day; a real one has none."""
+    preferences: Preferences = Preferences()
+    places: tuple[Place, ...] = ()
+    reports: tuple[SoilReport, ...] = ()
+    products: tuple[Product, ...] = ()
+    scoops: tuple[Scoop, ...] = ()
+    plantings: tuple[Planting, ...] = ()
+    programmes: tuple[Programme, ...] = ()
+    pins: tuple[MoveJob, ...] = ()
+
+    @model_validator(mode="after")
+    def _hangs_together(self) -> "Garden":
+        places, products = _ids(self.places), _ids(self.products)
+        for kind in ("places", "reports", "products", "scoops", "plantings", "pins"):
+            _unique(kind, (thing.id for thing in getattr(self, kind)))
+        _unique("programmes", (programme.key for programme in self.programmes))
+        for n, planting in enumerate(self.plantings):
+            _known(f"plantings.{n}.place", planting.place, places)
+        for n, report in enumerate(self.reports):
+            for m, place in enumerate(report.places):
+                _known(f"reports.{n}.places.{m}", place, places)
+        for n, tub in enumerate(self.places):
+            for m, charge in enumerate(tub.charge if isinstance(tub, Tub) else ()):
+                _known(f"places.{n}.charge.{m}.product", charge.product, products)
+        return self
+
+
+class GardenFile(Entry):
+    """The file that leaves and enters: one garden with its log, in one version of the format."""
+
+    format: Literal["eznel garden"] = "eznel garden"
+    version: int = 1
+    garden: Garden
+    log: Log = Log()
+
+    @model_validator(mode="after")
+    def _hangs_together(self) -> "GardenFile":
+        plantings, products = _ids(self.garden.plantings), _ids(self.garden.products)
+        scoops = _ids(self.garden.scoops)
+        _unique("log.feeds", (entry.id for entry in self.log.feeds))
+        _unique("log.stages", (seen.id for seen in self.log.stages))
+        _unique("log.feeds.job", (entry.job for entry in self.log.feeds if entry.job))
+        for n, seen in enumerate(self.log.stages):
+            _known(f"log.stages.{n}.planting", seen.planting, plantings)
+        for n, entry in enumerate(self.log.feeds):
+            _known(f"log.feeds.{n}.planting", entry.planting, plantings)
+            for m, amount in enumerate(entry.amounts):
+                at = f"log.feeds.{n}.amounts.{m}"
+                _known(f"{at}.product", amount.product, products)
+                if hasattr(amount, "scoop"):
+                    _known(f"{at}.scoop", amount.scoop, scoops)
+        return self
+
+
+def _ids(things: Iterable[Thing]) -> set[UUID]:
+    return {thing.id for thing in things}
+
+
+def _unique(field: str, names: Iterable[object]) -> None:
+    seen: set[object] = set()
+    for name in names:
+        if name in seen:
+            raise fault("id_twice", field, id=str(name))
+        seen.add(name)
+
+
+def _known(field: str, name: UUID, known: set[UUID]) -> None:
+    if name not in known:
+        raise fault("no_such_thing", field, id=str(name))

@@ -1,0 +1,48 @@
+"""A feeding school as a record: what it gives when. Copied and edited, never coded."""
+
+from typing import Annotated, Literal
+
+from pydantic import Field, model_validator
+
+from eznel.core.document._base import Entry, Name, Note, fault
+
+Share = Annotated[float, Field(ge=0, le=1)]
+Part = Annotated[float, Field(ge=0, le=20)]
+
+
+class Phase(Entry):
+    """The emphasis of the feeds up to a stage, as parts of N, P₂O₅ and K₂O."""
+
+    until_stage: str | None = None
+    n: Part
+    p2o5: Part
+    k2o: Part
+
+
+class Programme(Entry):
+    """How the season's amounts are split. It never changes the amounts themselves."""
+
+    key: Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]*$", max_length=60)]
+    name: Name
+    idea: Note
+    evidence: Note = ""
+    base_n_share: Share
+    """Share of the season's nitrogen worked in before planting."""
+    base_k2o_max_g_m2: Annotated[float, Field(ge=0, le=30)] = 10
+    hold_days: Annotated[int, Field(ge=0, le=14)] = 14
+    """Days of plain water after transplanting."""
+    method: Literal["liquid", "side_dress"]
+    interval_days: Annotated[int, Field(ge=5, le=60)] = 14
+    side_dress_at: tuple[str, ...] = ()
+    phases: tuple[Phase, ...]
+    calcium: Literal["water_and_ph_first"] = "water_and_ph_first"
+    basis: Note = ""
+    confidence: Literal["high", "medium", "low"] = "medium"
+
+    @model_validator(mode="after")
+    def _is_whole(self) -> "Programme":
+        if not self.phases or self.phases[-1].until_stage is not None:
+            raise fault("last_phase_open", "phases")
+        if self.method == "side_dress" and not self.side_dress_at:
+            raise fault("side_dress_needs_stages", "side_dress_at")
+        return self

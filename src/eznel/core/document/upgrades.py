@@ -1,0 +1,50 @@
+"""Old garden files brought forward by numbered pure steps.
+
+A step takes the plain data of one version and returns that of the next. A file of every past
+version stays in the tests; a file from the future is refused whole.
+"""
+
+from collections.abc import Callable
+from typing import Any
+
+from eznel.core.document.garden import GardenFile
+from eznel.core.errors import Impossible
+
+Data = dict[str, Any]
+
+STEPS: tuple[Callable[[Data], Data], ...] = ()
+"""Step n (from 0) brings version n + 1 to n + 2. None yet: the format is at its first version."""
+
+CURRENT = len(STEPS) + 1
+
+
+def read(data: object) -> GardenFile:
+    """Return the garden file of plain data of any version up to this one.
+
+    Parameters
+    ----------
+    data : object
+        What a JSON reader made of the file. [JSON]
+
+    Returns
+    -------
+    GardenFile
+        In the current version; the given data is left as it was.
+
+    Raises
+    ------
+    Impossible
+        When it is no garden file, or one from a later release.
+    ValidationError
+        When a value in it cannot be; each error says where.
+    """
+    if not isinstance(data, dict) or data.get("format") != "eznel garden":
+        raise Impossible("format", "not_a_garden_file")
+    version = data.get("version")
+    if not isinstance(version, int) or isinstance(version, bool) or version < 1:
+        raise Impossible("version", "version_unreadable", version=str(version))
+    if version > CURRENT:
+        raise Impossible("version", "version_from_future", version=version, current=CURRENT)
+    for number, step in enumerate(STEPS[version - 1 :], start=version + 1):
+        data = {**step(data), "version": number}
+    return GardenFile.model_validate(data)

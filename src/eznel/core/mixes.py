@@ -1,0 +1,71 @@
+"""Potting mixes: parts by volume to litres of each ingredient."""
+
+from dataclasses import dataclass
+
+from eznel.core.document import Ingredient, Tub
+from eznel.core.places import SETTLING, filled_volume
+from eznel.core.working import Origin, Quantity, Worked
+
+
+@dataclass(frozen=True, slots=True)
+class Portion:
+    """One ingredient and how much of it to have ready."""
+
+    name: str
+    volume: Worked
+
+
+def mix_volume(tub: Tub) -> Worked:
+    """Return the loose mix that fills all tubs, a tenth more than they hold once settled.
+
+    Parameters
+    ----------
+    tub : Tub
+        One or more identical tubs. [document]
+
+    Returns
+    -------
+    Worked
+        Volume. [L]
+    """
+    one = filled_volume(tub)
+    return one.then(
+        "mix_volume",
+        one.value * tub.count * SETTLING,
+        "L",
+        Quantity("filled_l", one.value, "L"),
+        Quantity("tubs", tub.count, "tubs", Origin.TYPED),
+        Quantity("settling", SETTLING, "", Origin.TYPICAL),
+    )
+
+
+def portions(recipe: tuple[Ingredient, ...], total: Worked) -> tuple[Portion, ...]:
+    """Return the litres of each ingredient of a recipe by parts.
+
+    Parameters
+    ----------
+    recipe : tuple of Ingredient
+        Names and parts; the parts need not sum to anything in particular. [parts]
+    total : Worked
+        Volume of mix wanted. [L]
+
+    Returns
+    -------
+    tuple of Portion
+        In the recipe's order; together they are the total. [L]
+    """
+    parts = sum(ingredient.parts for ingredient in recipe)
+    return tuple(
+        Portion(
+            ingredient.name,
+            total.then(
+                "mix_portion",
+                total.value * ingredient.parts / parts,
+                "L",
+                Quantity("mix_l", total.value, "L"),
+                Quantity("parts", ingredient.parts, "parts", Origin.TYPED),
+                Quantity("all_parts", parts, "parts", Origin.TYPED),
+            ),
+        )
+        for ingredient in recipe
+    )

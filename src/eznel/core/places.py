@@ -1,0 +1,410 @@
+"""Areas, volumes, soil mass, and how plants stand in them.
+
+Plane geometry. Soil mass is depth times bulk density; a light raised bed holds far less soil,
+and so far less of everything, than a rule of thumb for field soil would say.
+"""
+
+from dataclasses import dataclass
+from math import floor, pi, sqrt
+
+from eznel.core.document import Bed, Circle, Frustum, Place, Planting, Rectangle, Spacing, Tub
+from eznel.core.errors import Impossible
+from eznel.core.quantities import Length
+from eznel.core.reference import Crop
+from eznel.core.working import Finding, Level, Origin, Quantity, Worked
+
+TYPICAL_DENSITY_G_ML = {
+    None: 1.30, "sand": 1.40, "sandy_loam": 1.35, "loam": 1.30, "silt_loam": 1.30,
+    "clay_loam": 1.25, "clay": 1.20,
+}  # fmt: skip
+"""Bulk density of garden soil by texture, where nobody measured it."""
+
+LIGHT_BED_G_ML = 0.9
+"""Below this, a bed is a mix rather than mineral soil."""
+
+FILLED_SHARE = 0.9
+"""How full a tub stands, of its brim volume."""
+
+SETTLING = 1.1
+"""Loose mix to fill a volume that will settle."""
+
+_LEAST_EPS = 1e-9
+
+
+@dataclass(frozen=True, slots=True)
+class Point:
+    """Where a plant stands, from the centre of its place. [m]"""
+
+    x_m: float
+    y_m: float
+
+
+def area(place: Place) -> Worked:
+    """Return the ground a place covers; for tubs, the opening of one.
+
+    Parameters
+    ----------
+    place : Place
+        Bed or tub. [document]
+
+    Returns
+    -------
+    Worked
+        Area. [m²]
+    """
+    shape = place.shape
+    if isinstance(shape, Rectangle):
+        length, width = shape.length.m, shape.width.m
+        return Worked.first(
+            "area_rectangle",
+            length * width,
+            "m²",
+            Quantity("length_m", length, "m", Origin.MEASURED),
+            Quantity("width_m", width, "m", Origin.MEASURED),
+        )
+    across, origin = tub_diameter_m(place) if isinstance(place, Tub) else (0.0, Origin.MEASURED)
+    if isinstance(shape, Circle):
+        across = shape.diameter.m
+    return Worked.first(
+        "area_circle", pi / 4 * across**2, "m²", Quantity("diameter_m", across, "m", origin)
+    )
+
+
+def tub_diameter_m(tub: Tub) -> tuple[float, Origin]:
+    """Return the width of a tub's opening; one sold by volume is taken as high as it is wide.
+
+    Parameters
+    ----------
+    tub : Tub
+        One tub. [document]
+
+    Returns
+    -------
+    tuple of float and Origin
+        Diameter, and whether it was measured. [m]
+    """
+    if isinstance(tub.shape, Frustum):
+        return tub.shape.top.m, Origin.MEASURED
+    return (4 * tub.shape.volume.l / 1000 / pi) ** (1 / 3), Origin.ASSUMED
+
+
+def filled_volume(tub: Tub) -> Worked:
+    """Return the mix that one tub holds, filled to nine tenths of its brim.
+
+    Parameters
+    ----------
+    tub : Tub
+        Bed or tub. [document]
+
+    Returns
+    -------
+    Worked
+        Volume. [L]
+    """
+    if isinstance(tub.shape, Frustum):
+        top, bottom, height = tub.shape.top.m, tub.shape.bottom.m, tub.shape.height.m
+        brim_l = pi * height / 12 * (top**2 + top * bottom + bottom**2) * 1000
+        brim = Worked.first(
+            "volume_frustum",
+            brim_l,
+            "L",
+            Quantity("top_m", top, "m", Origin.MEASURED),
+            Quantity("bottom_m", bottom, "m", Origin.MEASURED),
+            Quantity("height_m", height, "m", Origin.MEASURED),
+        )
+    else:
+        brim_l = tub.shape.volume.l
+        brim = Worked(value=brim_l, unit="L")
+    return brim.then(
+        "volume_filled",
+        brim_l * FILLED_SHARE,
+        "L",
+        Quantity("brim_l", brim_l, "L", Origin.MEASURED if not brim.steps else Origin.COMPUTED),
+        Quantity("filled_share", FILLED_SHARE, "", Origin.TYPICAL),
+    )
+
+
+def density_g_ml(bed: Bed) -> tuple[float, Origin]:
+    """Return a bed's bulk density, typical of its texture where it was not measured.
+
+    Parameters
+    ----------
+    bed : Bed
+        The bed. [document]
+
+    Returns
+    -------
+    tuple of float and Origin
+        Density. [g/mL]
+    """
+    if bed.density is not None:
+        return bed.density.g_per_ml, Origin.MEASURED
+    return TYPICAL_DENSITY_G_ML[bed.texture], Origin.ASSUMED
+
+
+def soil_mass(*, depth_m: float, density_g_ml: float, origin: Origin) -> Worked:
+    """Return the dry soil below one square metre.
+
+    Parameters
+    ----------
+    depth_m : float
+        Depth of the layer. [m]
+    density_g_ml : float
+        Dry mass per volume as it lies. [g/mL]
+    origin : Origin
+        Where the density comes from. [name]
+
+    Returns
+    -------
+    Worked
+        Soil mass. [kg/m²]
+
+    Raises
+    ------
+    Impossible
+        When depth or density is 0 or less.
+    """
+    for field, value in (("depth", depth_m), ("density", density_g_ml)):
+        if value <= 0:
+            raise Impossible(field, "not_above_zero", value=value)
+    return Worked.first(
+        "soil_mass",
+        depth_m * density_g_ml * 1000,
+        "kg/m²",
+        Quantity("depth_m", depth_m, "m", Origin.MEASURED),
+        Quantity("density_g_ml", density_g_ml, "g/mL", origin),
+    )
+
+
+def bed_soil_mass(bed: Bed) -> Worked:
+    """Return the soil that a bed's roots draw on, below one square metre.
+
+    Parameters
+    ----------
+    bed : Bed
+        The bed. [document]
+
+    Returns
+    -------
+    Worked
+        Soil mass. [kg/m²]
+    """
+    density, origin = density_g_ml(bed)
+    return soil_mass(depth_m=bed.depth.m, density_g_ml=density, origin=origin)
+
+
+def layer_volume(*, area_m2: float, layer_m: float) -> Worked:
+    """Return the volume of a layer spread evenly over an area, such as compost.
+
+    Parameters
+    ----------
+    area_m2 : float
+        Ground covered. [m²]
+    layer_m : float
+        Thickness. [m]
+
+    Returns
+    -------
+    Worked
+        Volume. [L]
+    """
+    return Worked.first(
+        "layer_volume",
+        area_m2 * layer_m * 1000,
+        "L",
+        Quantity("area_m2", area_m2, "m²"),
+        Quantity("layer_m", layer_m, "m", Origin.TYPED),
+    )
+
+
+def spacing_of(planting: Planting, crop: Crop) -> Spacing:
+    """Return the planting's spacing, or the crop's usual rows.
+
+    Parameters
+    ----------
+    planting : Planting
+        The planting. [document]
+    crop : Crop
+        Its crop. [catalogue]
+
+    Returns
+    -------
+    Spacing
+        Never None. [document]
+    """
+    return planting.spacing or Spacing(
+        pattern="rows",
+        in_row=Length(value=crop.in_row_m),
+        between_rows=Length(value=crop.between_rows_m),
+    )
+
+
+def plant_area(spacing: Spacing) -> Worked:
+    """Return the ground that one plant stands on.
+
+    Parameters
+    ----------
+    spacing : Spacing
+        Pattern and distances. [document]
+
+    Returns
+    -------
+    Worked
+        Area of one plant: s², s²·√3/2, or in-row × between rows. [m²]
+    """
+    step, row = _steps_m(spacing)
+    key = {"square": "plant_area_square", "staggered": "plant_area_staggered"}.get(
+        spacing.pattern, "plant_area_rows"
+    )
+    numbers = [Quantity("in_row_m", step, "m", Origin.TYPED)]
+    if spacing.pattern == "rows":
+        numbers.append(Quantity("between_rows_m", row, "m", Origin.TYPED))
+    return Worked.first(key, step * row, "m²", *numbers)
+
+
+def most_by_area(*, area_m2: float, plant_area_m2: float) -> int:
+    """Return the most plants that an area can hold; a drawn shape holds as many or fewer.
+
+    Parameters
+    ----------
+    area_m2 : float
+        Ground. [m²]
+    plant_area_m2 : float
+        Ground of one plant. [m²]
+
+    Returns
+    -------
+    int
+        Plants. [count]
+    """
+    return floor(area_m2 / plant_area_m2 + _LEAST_EPS)
+
+
+def positions(shape: Rectangle | Circle, spacing: Spacing) -> tuple[Point, ...]:
+    """Return where plants stand so that each keeps half its spacing from the edge.
+
+    Parameters
+    ----------
+    shape : Rectangle or Circle
+        The bed's outline. [document]
+    spacing : Spacing
+        Pattern and distances. [document]
+
+    Returns
+    -------
+    tuple of Point
+        As many as fit, row by row; rows run along the length. [m]
+    """
+    step, row = _steps_m(spacing)
+    staggered = spacing.pattern == "staggered"
+    if isinstance(shape, Rectangle):
+        return _in_rectangle(shape.length.m, shape.width.m, step, row, staggered)
+    return _in_circle(shape.diameter.m / 2, step, row, staggered)
+
+
+def dosed_area(*, place_area_m2: float, plants: int, plant_area_m2: float) -> Worked:
+    """Return the ground that a planting is fed on: its plants' own, never more than the place.
+
+    Parameters
+    ----------
+    place_area_m2 : float
+        Ground of the place that is this planting's. [m²]
+    plants : int
+        Number of plants. [count]
+    plant_area_m2 : float
+        Ground of one plant. [m²]
+
+    Returns
+    -------
+    Worked
+        Area. [m²]
+    """
+    return Worked.first(
+        "dosed_area",
+        min(place_area_m2, plants * plant_area_m2),
+        "m²",
+        Quantity("place_area_m2", place_area_m2, "m²"),
+        Quantity("plants", plants, "plants", Origin.TYPED),
+        Quantity("plant_area_m2", plant_area_m2, "m²"),
+    )
+
+
+def tub_findings(tub: Tub, plants: int, crop: Crop) -> tuple[Finding, ...]:
+    """Return what is to be said about the volume that each plant has.
+
+    Parameters
+    ----------
+    tub : Tub
+        Bed or tub. [document]
+    plants : int
+        Plants in all the tubs together. [count]
+    crop : Crop
+        Their crop. [catalogue]
+
+    Returns
+    -------
+    tuple of Finding
+        Empty where there is room enough.
+    """
+    per_plant_l = filled_volume(tub).value * tub.count / plants
+    if per_plant_l >= crop.tub_comfortable_l * FILLED_SHARE:
+        return ()
+    bare = per_plant_l < crop.tub_bare_l * FILLED_SHARE
+    return (
+        Finding(
+            "tub_too_small" if bare else "tub_tight",
+            Level.WARNING if bare else Level.NOTE,
+            field="plants",
+            numbers=(
+                Quantity("has_l", per_plant_l, "L"),
+                Quantity("comfortable_l", crop.tub_comfortable_l * FILLED_SHARE, "L"),
+            ),
+        ),
+    )
+
+
+def _steps_m(spacing: Spacing) -> tuple[float, float]:
+    step = spacing.in_row.m
+    if spacing.pattern == "staggered":
+        return step, step * sqrt(3) / 2
+    if spacing.pattern == "rows" and spacing.between_rows is not None:
+        return step, spacing.between_rows.m
+    return step, step
+
+
+def _in_rectangle(
+    length: float, width: float, step: float, row: float, staggered: bool
+) -> tuple[Point, ...]:
+    # Staggered rows nest, so only the outermost two need half a spacing beside them.
+    rows = floor((width - step) / row + _LEAST_EPS) + 1 if staggered else floor(width / row + 1e-9)
+    if rows < 1 or width < (step if staggered else row) - _LEAST_EPS:
+        return ()
+    found = []
+    for number in range(rows):
+        shift = step / 2 if staggered and number % 2 else 0.0
+        count = floor((length - shift) / step + _LEAST_EPS)
+        y = (number - (rows - 1) / 2) * row
+        start = -(floor(length / step + _LEAST_EPS) * step) / 2 + step / 2 + shift
+        if staggered:
+            start = -length / 2 + step / 2 + shift
+        found += [Point(start + n * step, y) for n in range(count)]
+    return tuple(found)
+
+
+def _in_circle(radius: float, step: float, row: float, staggered: bool) -> tuple[Point, ...]:
+    reach = radius - step / 2
+    if reach < 0:
+        return ()
+    best: list[Point] = []
+    # A plant at the centre, or the centre between plants or rows: the fullest of the four.
+    for dx in (0.0, step / 2):
+        for dy in (0.0, row / 2):
+            found = []
+            for j in range(-floor(radius / row) - 1, floor(radius / row) + 2):
+                shift = step / 2 if staggered and j % 2 else 0.0
+                for i in range(-floor(radius / step) - 1, floor(radius / step) + 2):
+                    x, y = i * step + dx + shift, j * row + dy
+                    if x * x + y * y <= reach * reach + _LEAST_EPS:
+                        found.append(Point(x, y))
+            best = max(best, found, key=len)
+    return tuple(best)

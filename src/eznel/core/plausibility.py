@@ -1,0 +1,244 @@
+"""Entries against sense: what is possible but odd, and the slip that is likely behind it.
+
+It asks; it never changes a value by itself. What cannot be at all is refused by the document.
+"""
+
+from datetime import date
+
+from eznel.core.document import (
+    Bed,
+    Garden,
+    Nominal,
+    Place,
+    Planting,
+    Product,
+    Scoop,
+    SoilReport,
+    Tub,
+)
+from eznel.core.places import spacing_of
+from eznel.core.quantities import element_of
+from eznel.core.reference import Crop
+from eznel.core.working import Finding, Level, Origin, Quantity
+
+USUAL_PH = (4.0, 9.0)
+USUAL_BED_DEPTH_M = (0.08, 0.45)
+USUAL_BED_DENSITY = (0.3, 1.6)
+USUAL_PRODUCT_DENSITY = {
+    "granular": (0.6, 1.5), "soluble": (0.6, 1.5), "liquid": (0.95, 1.5),
+    "organic": (0.3, 1.0), "coated": (0.7, 1.3),
+}  # fmt: skip
+LARGEST_TUB_L = 400.0
+RICHEST_PCT = {"N": 46.7, "P": 27.0, "K": 52.5, "Ca": 72.0, "Mg": 60.5, "S": 100.0}
+"""Urea, phosphate, chloride of potash, burnt lime, magnesia, sulphur: nothing sold is richer."""
+HIGHEST_TEST = {"P": 400.0, "K": 1200.0, "Ca": 12000.0, "Mg": 1500.0, "S": 400.0}
+"""Beyond these a soil value is more often another unit than a soil. [mg/kg]"""
+SPACING_RATIO = (0.4, 2.5)
+STALE_YEARS = 3
+KITCHEN_NAMES = {"tsp": (3.5, 6.5), "tbsp": (12.0, 21.0), "teaspoon": (3.5, 6.5),
+                 "tablespoon": (12.0, 21.0), "cup": (180.0, 300.0)}  # fmt: skip
+
+
+def _ask(
+    about: object, field: str, key: str, *numbers: Quantity, names: tuple[str, ...] = ()
+) -> Finding:
+    return Finding(key, Level.QUESTION, field, str(about), numbers, names)
+
+
+def _typed(name: str, value: float, unit: str) -> Quantity:
+    return Quantity(name, value, unit, Origin.TYPED)
+
+
+def of_place(place: Place) -> list[Finding]:
+    """Return what is odd about a place.
+
+    Parameters
+    ----------
+    place : Place
+        Bed or tub. [document]
+
+    Returns
+    -------
+    list of Finding
+        Each at its field.
+    """
+    found = []
+    if isinstance(place, Bed):
+        depth = place.depth.m
+        if not USUAL_BED_DEPTH_M[0] <= depth <= USUAL_BED_DEPTH_M[1]:
+            found.append(_ask(place.id, "depth", "odd_depth", _typed("depth_m", depth, "m")))
+        if place.density is not None:
+            density = place.density.g_per_ml
+            if not USUAL_BED_DENSITY[0] <= density <= USUAL_BED_DENSITY[1]:
+                found.append(
+                    _ask(place.id, "density", "odd_density", _typed("density", density, "g/mL"))
+                )
+    elif isinstance(place, Tub) and isinstance(place.shape, Nominal):
+        litres = place.shape.volume.l
+        if litres > LARGEST_TUB_L:
+            number = _typed("litres", litres, "L")
+            found.append(_ask(place.id, "shape.volume", "odd_tub", number))
+    return found
+
+
+def of_report(report: SoilReport, today: date) -> list[Finding]:
+    """Return what is odd about a soil report.
+
+    Parameters
+    ----------
+    report : SoilReport
+        The report. [document]
+    today : date
+        The garden's date. [date]
+
+    Returns
+    -------
+    list of Finding
+        Each at its field; a stale report and one from the future among them.
+    """
+    found = []
+    if report.ph is not None and not USUAL_PH[0] <= report.ph <= USUAL_PH[1]:
+        found.append(_ask(report.id, "ph", "odd_ph", _typed("ph", report.ph, "")))
+    for n, value in enumerate(report.values):
+        highest = HIGHEST_TEST[value.analyte]
+        if value.value > highest:
+            found.append(
+                _ask(
+                    report.id,
+                    f"values.{n}.value",
+                    "odd_soil_value",
+                    _typed("value", value.value, value.unit),
+                    Quantity("highest", highest, "mg/kg", Origin.TYPICAL),
+                    names=(value.analyte,),
+                )
+            )
+        if value.extractant == "Olsen" and value.analyte != "P":
+            found.append(
+                _ask(report.id, f"values.{n}.extractant", "olsen_is_for_p", names=(value.analyte,))
+            )
+    if report.sampled_on > today:
+        found.append(_ask(report.id, "sampled_on", "report_from_future"))
+    years = (today - report.sampled_on).days / 365.25
+    if years > STALE_YEARS:
+        age = Quantity("years", years, "years")
+        found.append(Finding("report_stale", Level.NOTE, "sampled_on", str(report.id), (age,)))
+    return found
+
+
+def of_product(product: Product) -> list[Finding]:
+    """Return what is odd about a label.
+
+    Parameters
+    ----------
+    product : Product
+        The product. [document]
+
+    Returns
+    -------
+    list of Finding
+        Each at its field.
+    """
+    found = []
+    for n, line in enumerate(product.declared):
+        element, share = element_of(line.nutrient)
+        if line.pct * share > RICHEST_PCT[element] + 0.05:
+            found.append(
+                _ask(
+                    product.id,
+                    f"declared.{n}.pct",
+                    "odd_label",
+                    _typed("pct", line.pct, f"% {line.nutrient}"),
+                    Quantity("richest", RICHEST_PCT[element] / share, "%", Origin.TYPICAL),
+                    names=(line.nutrient,),
+                )
+            )
+    if product.density is not None:
+        low, high = USUAL_PRODUCT_DENSITY[product.form]
+        density = product.density.g_per_ml
+        if not low <= density <= high:
+            found.append(
+                _ask(
+                    product.id,
+                    "density",
+                    "odd_product_density",
+                    _typed("density", density, "g/mL"),
+                    Quantity("low", low, "g/mL", Origin.TYPICAL),
+                    Quantity("high", high, "g/mL", Origin.TYPICAL),
+                )
+            )
+    return found
+
+
+def of_scoop(scoop: Scoop) -> list[Finding]:
+    """Return what is odd about a measure: a tablespoon that holds a teaspoon, and the like.
+
+    Parameters
+    ----------
+    scoop : Scoop
+        The measure. [document]
+
+    Returns
+    -------
+    list of Finding
+        At its field.
+    """
+    words = scoop.name.lower().replace(".", " ").split()
+    for name, (low, high) in KITCHEN_NAMES.items():
+        if name in words and not low <= scoop.volume.ml <= high:
+            number = _typed("ml", scoop.volume.ml, "mL")
+            return [_ask(scoop.id, "volume", "odd_scoop", number, names=(name,))]
+    return []
+
+
+def of_planting(planting: Planting, crop: Crop) -> list[Finding]:
+    """Return what is odd about a planting's spacing.
+
+    Parameters
+    ----------
+    planting : Planting
+        The planting. [document]
+    crop : Crop
+        Its crop. [catalogue]
+
+    Returns
+    -------
+    list of Finding
+        At its field.
+    """
+    ratio = spacing_of(planting, crop).in_row.m / crop.in_row_m
+    if SPACING_RATIO[0] <= ratio <= SPACING_RATIO[1]:
+        return []
+    return [
+        _ask(
+            planting.id,
+            "spacing.in_row",
+            "odd_spacing",
+            _typed("in_row_m", crop.in_row_m * ratio, "m"),
+            Quantity("usual_m", crop.in_row_m, "m", Origin.TYPICAL),
+        )
+    ]
+
+
+def of_garden(garden: Garden, today: date) -> tuple[Finding, ...]:
+    """Return what is odd about everything typed, except plantings, which need their crop.
+
+    Parameters
+    ----------
+    garden : Garden
+        The garden. [document]
+    today : date
+        The garden's date. [date]
+
+    Returns
+    -------
+    tuple of Finding
+        `about` is the thing's id, `field` its field.
+    """
+    found = [f for place in garden.places for f in of_place(place)]
+    found += [f for report in garden.reports for f in of_report(report, today)]
+    found += [f for product in garden.products for f in of_product(product)]
+    found += [f for scoop in garden.scoops for f in of_scoop(scoop)]
+    if max(garden.site.monthly_max_c) > 45:
+        hottest = _typed("hottest_c", max(garden.site.monthly_max_c), "°C")
+        found.append(_ask(garden.id, "site.monthly_max_c", "odd_site_heat", hottest))
+    return tuple(found)

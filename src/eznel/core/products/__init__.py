@@ -1,0 +1,1 @@
+"""What is in a bag: analysis, release over time, solutions."""

@@ -1,0 +1,225 @@
+"""From a school's record to dated jobs: when each feed falls, and what share of the season it is.
+
+Nitrogen follows the crop's uptake, brought forward so that all of it is in before feeding stops.
+The programme's ratio says when potassium and phosphorus come; it never changes how much in all.
+"""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from datetime import date, timedelta
+from math import ceil
+
+from eznel.core.crops.uptake import Curve
+from eznel.core.document import Phase, Programme
+from eznel.core.quantities import NUTRIENTS
+
+DRESSING_GAP_DAYS = 14
+"""Dressings of soluble nitrogen on the ground are at least this far apart."""
+
+SHORTEST_INTERVAL_DAYS = 7
+"""Where a feed would be too strong, feeds come weekly; never more often."""
+
+EARLY_SHARE = 0.05
+"""A crop that has taken up less than this when feeding stops gets all its nitrogen at the start."""
+
+
+@dataclass(frozen=True, slots=True)
+class Window:
+    """When a planting may be fed, and how its uptake runs."""
+
+    start: date
+    stop: date
+    curves: Mapping[str, Curve]
+
+    def due(self, nutrient: str, day: date) -> float:
+        """Return the share of what is fed in all that is due by a day, 1 when feeding stops."""
+        curve = self.curves[nutrient]
+        at_stop = curve.at(self.stop)
+        return min(curve.at(day) / at_stop, 1.0) if at_stop > 0 else 1.0
+
+
+def feed_dates(start: date, stop: date, interval_days: int) -> list[date]:
+    """Return the days of regular feeding, from the start to before the stop.
+
+    Parameters
+    ----------
+    start : date
+        First feed: the end of the hold. [date]
+    stop : date
+        From this day on nothing is fed. [date]
+    interval_days : int
+        Days between feeds. [days]
+
+    Returns
+    -------
+    list of date
+        Empty where the stop comes first.
+    """
+    count = ceil(max((stop - start).days, 0) / interval_days)
+    return [start + timedelta(n * interval_days) for n in range(count)]
+
+
+def dressing_dates(
+    window: Window, at_stages: Sequence[date], most_n_share: float, least: int
+) -> list[date]:
+    """Return the days of side-dressing: at the programme's stages, or more where the cap asks it.
+
+    Parameters
+    ----------
+    window : Window
+        When the planting may be fed. [dates]
+    at_stages : sequence of date
+        First days of the programme's stages, those that come. [dates]
+    most_n_share : float
+        Largest share of the nitrogen to be dressed that one dressing may bring, above 0. [g/g]
+    least : int
+        Dressings that the programme wants. [count]
+
+    Returns
+    -------
+    list of date
+        At least a fortnight apart; as many as fit where not all do.
+    """
+    count = max(least, ceil(1 / most_n_share - 1e-9))
+    wanted = sorted(max(day, window.start) for day in at_stages if day < window.stop)
+    if len(wanted) < count:
+        curve = window.curves["N"]
+        from_, to = curve.at(window.start), curve.at(window.stop)
+        wanted = [
+            max(curve.reaches(from_ + (to - from_) * n / count), window.start) for n in range(count)
+        ]
+    return _spread(wanted, window.start, window.stop)
+
+
+def _spread(days: list[date], start: date, stop: date) -> list[date]:
+    """Keep a fortnight between days: later where there is room, else earlier."""
+    gap = timedelta(DRESSING_GAP_DAYS)
+    spread: list[date] = []
+    for day in days:
+        spread.append(max(day, spread[-1] + gap) if spread else day)
+    latest = stop - timedelta(1)
+    for n in range(len(spread) - 1, -1, -1):
+        spread[n] = min(spread[n], latest)
+        latest = spread[n] - gap
+    return [day for day in spread if day >= start]
+
+
+def base_shares(
+    programme: Programme, window: Window, k_g_m2: float, k2o_as_k: float
+) -> list[float]:
+    """Return what share of each nutrient is worked into the ground before planting.
+
+    Phosphorus and calcium whole; potassium up to the programme's amount, with magnesium and
+    sulphur alongside; nitrogen as the programme says, or whole where the crop stops early.
+
+    Parameters
+    ----------
+    programme : Programme
+        The school. [record]
+    window : Window
+        When the planting may be fed. [dates]
+    k_g_m2 : float
+        The season's potassium. [g/m²]
+    k2o_as_k : float
+        Potassium in K₂O. [g/g]
+
+    Returns
+    -------
+    list of float
+        In the order of NUTRIENTS. [g/g]
+    """
+    most_k = programme.base_k2o_max_g_m2 * k2o_as_k
+    k = min(1.0, most_k / k_g_m2) if k_g_m2 > 0 else 1.0
+    early = window.curves["N"].at(window.stop) < EARLY_SHARE or window.stop <= window.start
+    n = 1.0 if early else programme.base_n_share
+    if early:
+        k = 1.0
+    by = {"N": n, "P": 1.0, "K": k, "Ca": 1.0, "Mg": k, "S": k}
+    return [by[nutrient] for nutrient in NUTRIENTS]
+
+
+def feed_shares(
+    programme: Programme,
+    window: Window,
+    dates: Sequence[date],
+    stage_starts: Mapping[str, date],
+    base: Sequence[float],
+) -> list[list[float]]:
+    """Return how the part that is fed is split over the feeds, by uptake and emphasis.
+
+    The base carries the crop as far as it goes, each feed to the next one, the last to the stop.
+
+    Parameters
+    ----------
+    programme : Programme
+        The school. [record]
+    window : Window
+        When the planting may be fed. [dates]
+    dates : sequence of date
+        Days of the feeds. [dates]
+    stage_starts : mapping of str to date
+        First day of each stage. [dates]
+    base : sequence of float
+        Share of each nutrient that was worked in before. [g/g]
+
+    Returns
+    -------
+    list of list of float
+        One row a feed, in the order of NUTRIENTS; each column sums to 1. [g/g]
+    """
+    if not dates:
+        return []
+    phases = [_phase(programme.phases, day, stage_starts) for day in dates]
+    columns = []
+    for nutrient, given in zip(NUTRIENTS, base, strict=True):
+        due = [*(window.due(nutrient, day) for day in dates[1:]), 1.0]
+        ends = [max(share - given, 0.0) for share in due]
+        rises = [end - before for end, before in zip(ends, [0.0, *ends[:-1]], strict=True)]
+        if nutrient in ("P", "K"):
+            part = "p2o5" if nutrient == "P" else "k2o"
+            emphasis = [getattr(p, part) / p.n if p.n else 1.0 for p in phases]
+            rises = [rise * weight for rise, weight in zip(rises, emphasis, strict=True)]
+        total = sum(rises)
+        columns.append([r / total if total > 0 else 1 / len(dates) for r in rises])
+    return [list(row) for row in zip(*columns, strict=True)]
+
+
+def _phase(phases: Sequence[Phase], day: date, stage_starts: Mapping[str, date]) -> Phase:
+    """The phase a feed falls in; a crop without that stage never leaves the phase before it."""
+    for phase in phases:
+        if phase.until_stage is None:
+            return phase
+        start = stage_starts.get(phase.until_stage)
+        if start is None or day < start:
+            return phase
+    return phases[-1]
+
+
+def within_caps(wanted: Sequence[float], caps: Sequence[float]) -> tuple[list[float], float]:
+    """Return amounts moved so that none exceeds its cap, and what did not fit.
+
+    What is too much for one feed goes to the nearest with room, earlier ones first.
+
+    Parameters
+    ----------
+    wanted : sequence of float
+        Amount of each feed. [g]
+    caps : sequence of float
+        Most of each feed. [g]
+
+    Returns
+    -------
+    tuple of list of float and float
+        The amounts, and the rest. [g]
+    """
+    amounts = [min(w, c) for w, c in zip(wanted, caps, strict=True)]
+    rest = 0.0
+    for n, (amount, cap) in enumerate(zip(wanted, caps, strict=True)):
+        over = max(amount - cap, 0.0)
+        nearest = sorted(range(len(amounts)), key=lambda m, n=n: (abs(m - n), m))  # type: ignore[misc]
+        for m in nearest:
+            moved = min(over, max(caps[m] - amounts[m], 0.0))
+            amounts[m] += moved
+            over -= moved
+        rest += over
+    return amounts, rest

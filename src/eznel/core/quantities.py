@@ -1,0 +1,207 @@
+"""Units, kitchen measures, elements and oxides.
+
+What a person types is kept as typed, value and unit; the rest of the core reads it in the one
+unit it computes in (`length.m`, `volume.l`, `mass.g`). Conversions come from the unit library,
+which is loaded only when something other than that unit was typed.
+
+A volume becomes a mass only through a density, never by itself: no unit here crosses that line.
+"""
+
+from functools import cache
+from typing import Annotated, Any, ClassVar, Literal
+
+from pydantic import BaseModel, ConfigDict, Field
+
+# Standard atomic weights, rounded to three decimals. [g/mol]
+ATOMIC_WEIGHT = {
+    "H": 1.008, "C": 12.011, "N": 14.007, "O": 15.999, "Mg": 24.305, "P": 30.974,
+    "S": 32.06, "K": 39.098, "Ca": 40.078, "Na": 22.990,
+}  # fmt: skip
+
+NUTRIENTS = ("N", "P", "K", "Ca", "Mg", "S")
+"""The order of every nutrient vector in the core. Elements, never oxides."""
+
+# What labels declare: (atoms of the element, the element, the rest of the formula).
+_DECLARED: dict[str, tuple[int, str, dict[str, int]]] = {
+    "P2O5": (2, "P", {"O": 5}),
+    "K2O": (2, "K", {"O": 1}),
+    "CaO": (1, "Ca", {"O": 1}),
+    "MgO": (1, "Mg", {"O": 1}),
+    "SO3": (1, "S", {"O": 3}),
+    "CaCO3": (1, "Ca", {"C": 1, "O": 3}),
+    "NO3": (1, "N", {"O": 3}),
+}
+
+KITCHEN_ML = {
+    "us": {"tsp": 4.92892, "tbsp": 14.78676, "cup": 236.588},
+    "metric": {"tsp": 5.0, "tbsp": 15.0, "cup": 250.0},
+    "au": {"tsp": 5.0, "tbsp": 20.0, "cup": 250.0},
+}
+"""Volume of a level kitchen measure by locale. [mL]"""
+
+
+@cache
+def element_of(declared: str) -> tuple[str, float]:
+    """Return the element in a declared form and its mass fraction in it.
+
+    Parameters
+    ----------
+    declared : str
+        A nutrient as a label prints it: an element or one of the oxides. [name]
+
+    Returns
+    -------
+    tuple of str and float
+        The element, and grams of element per gram declared. [g/g]
+
+    Raises
+    ------
+    KeyError
+        When the name is neither an element nor an oxide in use on labels.
+    """
+    if declared in NUTRIENTS:
+        return declared, 1.0
+    atoms, element, rest = _DECLARED[declared]
+    own = atoms * ATOMIC_WEIGHT[element]
+    return element, own / (own + sum(n * ATOMIC_WEIGHT[atom] for atom, n in rest.items()))
+
+
+@cache
+def _library() -> Any:
+    import pint  # slow to import, so only when a unit other than our own was typed
+
+    units: Any = pint.UnitRegistry()
+    for locale, measures in KITCHEN_ML.items():
+        for name, ml in measures.items():
+            units.define(f"{name}_{locale} = {ml} * milliliter")
+    return units
+
+
+# Our spelling of a unit -> the library's.
+_SPELLING = {
+    "in": "inch", "ft": "foot", "yd": "yard", "ft3": "foot**3", "yd3": "yard**3",
+    "fl_oz_us": "fluid_ounce", "gal_us": "gallon", "gal_imp": "imperial_gallon", "qt_us": "quart",
+    "pt_imp": "imperial_pint", "oz": "ounce", "lb": "pound", "mL": "milliliter", "L": "liter",
+    "g/mL": "gram/milliliter", "kg/L": "kilogram/liter", "lb/ft3": "pound/foot**3",
+    "g/m2": "gram/meter**2", "kg/m2": "kilogram/meter**2", "oz/yd2": "ounce/yard**2",
+    "lb/100ft2": "pound/(100*foot**2)", "g/L": "gram/liter", "oz/gal_us": "ounce/gallon",
+    "kg/ha": "kilogram/hectare",
+}  # fmt: skip
+
+
+@cache
+def factor(unit: str, to: str) -> float:
+    """Return what one `unit` is in `to`.
+
+    Parameters
+    ----------
+    unit : str
+        A unit in our spelling. [name]
+    to : str
+        Another of the same kind. [name]
+
+    Returns
+    -------
+    float
+        The factor to multiply with. [to/unit]
+    """
+    if unit == to:
+        return 1.0
+    units = _library()
+    spelt = units.parse_expression(_SPELLING.get(unit, unit))
+    return float(spelt.to(units.parse_expression(_SPELLING.get(to, to)).units).magnitude) / float(
+        units.parse_expression(_SPELLING.get(to, to)).magnitude
+    )
+
+
+class Measure(BaseModel):
+    """A number as it was typed, with its unit."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid")
+    canonical: ClassVar[str]
+    value: Annotated[float, Field(ge=0, allow_inf_nan=False)]
+    unit: str
+
+    def _canonical(self) -> float:
+        return self.value * factor(self.unit, self.canonical)
+
+
+class Length(Measure):
+    """A length, read in metres."""
+
+    canonical = "m"
+    unit: Literal["m", "cm", "mm", "ft", "in", "yd"] = "m"
+
+    @property
+    def m(self) -> float:
+        """The length. [m]"""
+        return self._canonical()
+
+
+class Volume(Measure):
+    """A volume, read in litres."""
+
+    canonical = "L"
+    unit: Literal[
+        "L", "mL", "ft3", "yd3", "gal_us", "gal_imp", "qt_us", "pt_imp", "fl_oz_us",
+        "tsp_us", "tbsp_us", "cup_us", "tsp_metric", "tbsp_metric", "cup_metric",
+        "tsp_au", "tbsp_au", "cup_au",
+    ] = "L"  # fmt: skip
+
+    @property
+    def l(self) -> float:  # noqa: E743 - the field writes litres so
+        """The volume. [L]"""
+        return self._canonical()
+
+    @property
+    def ml(self) -> float:
+        """The volume. [mL]"""
+        return self._canonical() * 1000
+
+
+class Mass(Measure):
+    """A mass, read in grams."""
+
+    canonical = "g"
+    unit: Literal["g", "kg", "mg", "oz", "lb"] = "g"
+
+    @property
+    def g(self) -> float:
+        """The mass. [g]"""
+        return self._canonical()
+
+
+class Density(Measure):
+    """A bulk density, read in grams per millilitre (the same as kg/L and g/cm³)."""
+
+    canonical = "g/mL"
+    unit: Literal["g/mL", "kg/L", "lb/ft3"] = "g/mL"
+
+    @property
+    def g_per_ml(self) -> float:
+        """The density. [g/mL]"""
+        return self._canonical()
+
+
+class AreaRate(Measure):
+    """A mass per area, read in grams per square metre."""
+
+    canonical = "g/m2"
+    unit: Literal["g/m2", "kg/m2", "kg/ha", "oz/yd2", "lb/100ft2"] = "g/m2"
+
+    @property
+    def g_per_m2(self) -> float:
+        """The rate. [g/m²]"""
+        return self._canonical()
+
+
+class Strength(Measure):
+    """A mass per volume of water, read in grams per litre."""
+
+    canonical = "g/L"
+    unit: Literal["g/L", "oz/gal_us"] = "g/L"
+
+    @property
+    def g_per_l(self) -> float:
+        """The strength. [g/L]"""
+        return self._canonical()

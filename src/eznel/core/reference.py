@@ -1,0 +1,146 @@
+"""Shapes of the catalogue's rows. Every row says its basis and how far to trust it."""
+
+from dataclasses import dataclass, field
+from typing import Annotated, Literal
+
+from pydantic import Field, model_validator
+
+from eznel.core.document import Entry, Programme
+from eznel.core.errors import Unknown
+
+Confidence = Literal["high", "medium", "low"]
+Group = Literal["heavy", "medium", "light"]
+Key = Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]*$")]
+
+
+class Row(Entry):
+    """What every row of the catalogue carries."""
+
+    basis: Annotated[str, Field(min_length=3)]
+    confidence: Confidence
+
+
+class Stage(Row):
+    """One stage of a crop. Shares are of the season's uptake, reached by the stage's end."""
+
+    crop: Key
+    order: int
+    key: Key
+    bbch_from: str
+    bbch_to: str
+    recognise_by: str
+    typical_days: Annotated[int, Field(gt=0)]
+    degree_days_c: Annotated[float, Field(gt=0)]
+    share_n: Annotated[float, Field(ge=0, le=1)]
+    share_p: Annotated[float, Field(ge=0, le=1)]
+    share_k: Annotated[float, Field(ge=0, le=1)]
+    share_ca: Annotated[float, Field(ge=0, le=1)]
+
+
+class Crop(Row):
+    """A crop's figures. Uptake and removal are grams of element per kilogram of yield."""
+
+    key: Key
+    name: str
+    latin: str
+    family: str
+    habit: Literal["fruiting", "leafy", "bulb", "root", "tuber", "stem", "legume", "perennial"]
+    base_temp_c: float
+    upper_temp_c: float
+    min_night_temp_c: float
+    frost: Literal["none", "light", "moderate", "hardy", "very_hardy"]
+    ph_min: float
+    ph_max: float
+    salt_threshold_ds_m: float
+    in_row_m: Annotated[float, Field(gt=0)]
+    between_rows_m: Annotated[float, Field(gt=0)]
+    tub_comfortable_l: float
+    tub_bare_l: float
+    yield_kg_m2: Annotated[float, Field(gt=0)]
+    yield_kg_plant: Annotated[float, Field(gt=0)]
+    uptake_n: float
+    uptake_p: float
+    uptake_k: float
+    uptake_ca: float
+    uptake_mg: float
+    uptake_s: float
+    removal_p: float
+    removal_k: float
+    season_n_g_m2: Annotated[float, Field(ge=0)]
+    n_group: Group
+    n_fixing_share: Annotated[float, Field(ge=0, le=1)]
+    stop_stage: Key | None = None
+    stop_days: Annotated[int, Field(ge=0)] | None = None
+    stop_before: Literal["first_harvest", "last_pick", "first_frost"] | None = None
+    note: str = ""
+
+    @model_validator(mode="after")
+    def _stop_is_whole(self) -> "Crop":
+        if (self.stop_days is None) != (self.stop_before is None):
+            raise ValueError("stop_days and stop_before go together")
+        return self
+
+    def uptake(self, nutrient: str) -> float:
+        """Return the uptake of one nutrient per yield. [g/kg]"""
+        return float(getattr(self, f"uptake_{nutrient.lower()}"))
+
+
+class Band(Row):
+    """Lower bounds of the classes of one analyte by one extractant, as printed for `unit`."""
+
+    extractant: str
+    analyte: str
+    unit: Literal["mg/kg", "mg/dm3"]
+    low: float
+    medium: float
+    high: float
+    very_high: float
+    caution_above: float | None = None
+    sand_factor: Annotated[float, Field(gt=0)] = 1.0
+    clay_factor: Annotated[float, Field(gt=0)] = 1.0
+
+
+class SufficiencyRate(Row):
+    """Amount a year for one class and feeder group, as the declared form. [g/m²]"""
+
+    declared: Literal["P2O5", "K2O", "Mg", "S"]
+    soil_class: Literal["very_low", "low", "medium", "high", "very_high"]
+    heavy: float
+    medium: float
+    light: float
+
+
+class Material(Row):
+    """A general material: what is typical of it where a label is silent."""
+
+    key: Key
+    name: str
+    form: Literal["granular", "soluble", "liquid", "organic", "coated"]
+    density_g_ml: Annotated[float, Field(gt=0)]
+    ec_of_1g_l_ds_m: float | None = None
+    dry_matter_pct: float = 100
+    first_season_n_pct: float | None = None
+    liming: bool = False
+    fills: Literal["N", "P2O5", "K2O", "CaO", "MgO"] | None = None
+    """What it is bought for when the shed is short, in its declared form."""
+    fills_pct: float | None = None
+    cautions: tuple[Key, ...] = ()
+
+
+@dataclass(frozen=True)
+class Catalogue:
+    """Everything the core looks up. Built once by the loader."""
+
+    crops: dict[str, Crop]
+    stages: dict[str, tuple[Stage, ...]]
+    bands: tuple[Band, ...]
+    sufficiency: dict[tuple[str, str], SufficiencyRate]
+    materials: dict[str, Material]
+    programmes: dict[str, Programme]
+    version: str = field(default="1")
+
+    def crop(self, key: str, at: str = "crop") -> Crop:
+        """Return the crop of that key, or refuse the field `at`."""
+        if key not in self.crops:
+            raise Unknown(at, "unknown_crop", name=key)
+        return self.crops[key]

@@ -1,0 +1,196 @@
+"""What there is to say about a planting and its jobs, the most important first."""
+
+from datetime import date, timedelta
+
+from eznel.core.crops.stages import normals
+from eznel.core.document import Tub
+from eznel.core.places import tub_findings
+from eznel.core.plausibility import of_planting
+from eznel.core.products.analysis import amount_for
+from eznel.core.products.solutions import most_n_mg_l
+from eznel.core.quantities import NUTRIENTS, element_of
+from eznel.core.season.fold import JobPlan, Season
+from eznel.core.season.result import ToBuy
+from eznel.core.season.shed import Shed
+from eznel.core.season.stands import COVER_C, Stand, Stands
+from eznel.core.working import Finding, Level, Origin, Quantity
+
+WORTH_SAYING = 0.15
+"""A shortage below this share of the need is not worth a word."""
+
+NAMED_MISSES = ("N", "P", "K")
+"""What a single feed is judged by; the rest is named once, for the season."""
+
+_ORDER = {Level.HOLD: 0, Level.WARNING: 1, Level.QUESTION: 2, Level.NOTE: 3}
+
+
+def of_stand(stand: Stand, stands: Stands, fits: int) -> list[Finding]:
+    """Return what there is to say about a planting before any feeding.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting in its place. [core]
+    stands : Stands
+        Its garden. [core]
+    fits : int
+        Plants that really fit inside the place. [count]
+
+    Returns
+    -------
+    list of Finding
+        The most important first.
+    """
+    found = [*(stand.acidity.findings if stand.acidity else ())]
+    found += _early(stand, stands)
+    found += of_planting(stand.planting, stand.crop)
+    if isinstance(stand.place, Tub):
+        found += tub_findings(stand.place, stand.plants, stand.crop)
+    elif stand.plants > fits:
+        numbers = (
+            Quantity("plants", stand.plants, "plants", Origin.TYPED),
+            Quantity("fits", fits, "plants"),
+        )
+        found.append(Finding("crowded", Level.WARNING, "plants", numbers=numbers))
+    key = {"untested": "untested", "light_bed": "light_bed"}.get(stand.method)
+    if key:
+        found.append(Finding(key, Level.NOTE))
+    if stand.calendar.start_of("harvest") is None or _harvest_too_late(stand):
+        found.append(Finding("too_cool_to_ripen", Level.WARNING))
+    ca_class = stand.soil_class("Ca")
+    if ca_class in ("low", "very_low") and stand.acidity is not None and stand.acidity.below:
+        found.append(Finding("calcium_comes_with_lime", Level.NOTE))
+    return sorted(found, key=lambda f: _ORDER[f.level])
+
+
+def _harvest_too_late(stand: Stand) -> bool:
+    harvest = stand.calendar.start_of("harvest")
+    return harvest is not None and harvest >= stand.calendar.last_pick
+
+
+def _early(stand: Stand, stands: Stands) -> list[Finding]:
+    """Planted out before the frosts are over, or into nights too cold for the crop."""
+    site, planted = stands.garden.site, stand.planting.planted_on
+    found = []
+    cover = stand.place.warmer_by_c >= COVER_C
+    if site.last_frost and stand.crop.frost == "none" and not cover:
+        month, day = (int(part) for part in site.last_frost.split("-"))
+        frost = date(planted.year, month, min(day, 28) if month == 2 else day)
+        if planted <= frost and frost - planted < timedelta(180):
+            found.append(Finding("before_last_frost", Level.WARNING, "planted_on"))
+    nights = normals(site, stand.place.warmer_by_c).low_c[planted.timetuple().tm_yday - 1]
+    if nights < stand.crop.min_night_temp_c and not found:
+        numbers = (
+            Quantity("night_c", float(nights), "°C", Origin.TYPICAL),
+            Quantity("wants_c", stand.crop.min_night_temp_c, "°C", Origin.TYPICAL),
+        )
+        found.append(Finding("cold_nights", Level.WARNING, "planted_on", numbers=numbers))
+    return found
+
+
+def of_job(job: JobPlan, season: Season, shed: Shed) -> tuple[Finding, ...]:
+    """Return what there is to say about one job.
+
+    Parameters
+    ----------
+    job : JobPlan
+        The job as it stands. [core]
+    season : Season
+        Its planting's season. [core]
+    shed : Shed
+        The shed. [core]
+
+    Returns
+    -------
+    tuple of Finding
+        Reasons why nothing is planned, or what the best mix misses.
+    """
+    found = [
+        Finding(reason, Level.NOTE if reason == "nothing_needed" else Level.WARNING)
+        for reason in job.reasons
+    ]
+    if job.status == "held":
+        found.append(Finding("held_for_ph", Level.HOLD))
+    if job.status == "given" and job.entry is not None:
+        found += _too_strong(job, season, shed)
+    if job.mixes:
+        misses = {
+            nutrient: 1 - got / want
+            for nutrient, want, got in zip(NUTRIENTS, job.need_g, job.brings_g, strict=True)
+            if nutrient in NAMED_MISSES and want > 1e-6 and 1 - got / want > WORTH_SAYING
+        }
+        if misses:
+            numbers = tuple(Quantity(x, 100 * miss, "%") for x, miss in misses.items())
+            found.append(Finding("mix_misses", Level.NOTE, numbers=numbers, names=tuple(misses)))
+    return tuple(found)
+
+
+def _too_strong(job: JobPlan, season: Season, shed: Shed) -> list[Finding]:
+    assert job.entry is not None
+    return too_strong(season.stand, job.entry.on, shed.strength_n_mg_l(job.entry))
+
+
+def too_strong(stand: Stand, on: date, n_mg_l: float | None) -> list[Finding]:
+    """Return the warning that a feed was stronger than its stage takes.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting in its place. [core]
+    on : date
+        Day of the feed. [date]
+    n_mg_l : float or None
+        Its nitrogen; None where the water was not given. [mg/L]
+
+    Returns
+    -------
+    list of Finding
+        Empty where it was weak enough.
+    """
+    stage = stand.stage_on(on)
+    most = most_n_mg_l(stage)
+    if n_mg_l is None or n_mg_l <= most:
+        return []
+    numbers = (
+        Quantity("given_mg_l", n_mg_l, "mg/L"),
+        Quantity("most_mg_l", most, "mg/L", Origin.TYPICAL),
+    )
+    return [Finding("feed_too_strong", Level.WARNING, numbers=numbers, names=(stage or "",))]
+
+
+def to_buy(short_g: dict[str, float], need_g: dict[str, float], shed: Shed) -> tuple[ToBuy, ...]:
+    """Return which general material would fill what stays short, and how much of it.
+
+    Parameters
+    ----------
+    short_g : dict of str to float
+        What stays short of each element. [g]
+    need_g : dict of str to float
+        The season's needs, to leave out what is not worth a word. [g]
+    shed : Shed
+        For its materials. [core]
+
+    Returns
+    -------
+    tuple of ToBuy
+        One for each element that is short by more than a trifle.
+    """
+    found = []
+    for material in shed.materials.values():
+        if material.fills is None or material.fills_pct is None:
+            continue
+        element, share = element_of(material.fills)
+        short = short_g.get(element, 0.0)
+        if need_g.get(element, 0.0) > 0 and short > WORTH_SAYING * need_g[element]:
+            found.append(
+                ToBuy(
+                    nutrient=element,
+                    short_g=short,
+                    material=material.key,
+                    material_name=material.name,
+                    declared=material.fills,
+                    declared_pct=material.fills_pct,
+                    grams=amount_for(short, material.fills_pct / 100 * share).value,
+                )
+            )
+    return tuple(found)

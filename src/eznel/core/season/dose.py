@@ -1,0 +1,339 @@
+"""How much a planting needs in its season: one method governs, once.
+
+Ground with a test: the crop's season rate of nitrogen less what the soil's organic matter gives;
+phosphorus, potassium, magnesium and sulphur by sufficiency class. Ground without a test: the same
+without credits, phosphorus as if high and potassium as if medium. A light bed is probably rich in
+compost: until that is counted, nitrogen is held to a third of the rate. A tub gives nothing but its
+charge: what the crop takes up, over a recovery of eight tenths.
+
+A table rate is never divided by a recovery, and uptake is never added to a table rate.
+"""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from datetime import date
+
+from eznel.core.crops.stages import normals
+from eznel.core.document import Bed, Product, Tub
+from eznel.core.products.analysis import first_season_share, fraction
+from eznel.core.products.release import coated_released
+from eznel.core.quantities import NUTRIENTS, element_of
+from eznel.core.reference import Catalogue, Crop
+from eznel.core.season.stands import Stand, Stands
+from eznel.core.soil.ratings import CLASSES
+from eznel.core.soil.supply import organic_matter_credit
+from eznel.core.working import Origin, Quantity, Worked
+
+RECOVERED_IN_TUB = 0.8
+"""Share of what is fed in a soilless mix that the crop takes up."""
+
+COMPOST_CREDIT_MOST = 2 / 3
+"""Most of the season's nitrogen that compost is credited with before a nitrate test."""
+
+GYPSUM_G_M2 = {"low": 100.0, "very_low": 200.0}
+"""Gypsum where calcium is short and pH is in range."""
+GYPSUM_CAO_PCT = 30.0
+
+LATER_CROP_K_SHARE = 0.5
+
+_DECLARED = {"P": "P2O5", "K": "K2O", "Mg": "Mg", "S": "S"}
+_UNTESTED = {"P": "high", "K": "medium", "Mg": "high", "S": "high"}
+_UNTESTED_LIGHT = {"P": "very_high", "K": "high", "Mg": "high", "S": "high"}
+_GROUP_UP = {"light": "medium", "medium": "heavy", "heavy": "heavy"}
+
+
+@dataclass(frozen=True, slots=True)
+class Need:
+    """One nutrient over one planting's season."""
+
+    nutrient: str
+    per: Worked
+    """Per square metre of ground, or per plant in tubs. [g/m² or g]"""
+    total: Worked
+    """For the whole planting. [g]"""
+    credit_g: float
+    """What soil or charge give towards it, for the whole planting. [g]"""
+    ceiling_g: float
+    """What may come in all, unasked included. [g]"""
+    low_g: float
+    high_g: float
+    """The range that a test would settle; both equal the total where one was made. [g]"""
+    soil_class: str | None
+    assumed: bool
+
+
+Needs = dict[str, Need]
+
+
+def needs(stand: Stand, stands: Stands) -> Needs:
+    """Return the season's need of every nutrient.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting in its place. [core]
+    stands : Stands
+        Its garden, for the crop before it and the catalogue. [core]
+
+    Returns
+    -------
+    dict of str to Need
+        By element, in the order of NUTRIENTS. [g]
+    """
+    if stand.method == "tub":
+        return {x: _tub_need(stand, stands, x) for x in NUTRIENTS}
+    return {x: _GROUND.get(x, _by_class)(stand, stands, x) for x in NUTRIENTS}
+
+
+def _nitrogen(stand: Stand, stands: Stands, nutrient: str) -> Need:
+    rate = stand.crop.season_n_g_m2
+    season = Quantity("season_rate", rate, "g/m²", Origin.TYPICAL, stand.crop.name)
+    if stand.method == "light_bed":
+        credit = COMPOST_CREDIT_MOST * rate
+        share = Quantity("compost_share", COMPOST_CREDIT_MOST, "", Origin.ASSUMED)
+        per = Worked.first("season_n_light", rate - credit, "g/m²", season, share)
+        return _ground_need(stand, nutrient, per, credit=credit, span=(rate - credit, rate))
+    credited = _om_credit(stand, stands)
+    if credited is None:
+        per = Worked.first("season_n", rate, "g/m²", season)
+        return _ground_need(stand, nutrient, per, credit=0.0)
+    per = credited.then(
+        "season_n_less_credit",
+        max(rate - credited.value, 0.0),
+        "g/m²",
+        season,
+        Quantity("credit", credited.value, "g/m²"),
+    )
+    return _ground_need(stand, nutrient, per, credit=credited.value)
+
+
+def _om_credit(stand: Stand, stands: Stands) -> Worked | None:
+    report = stand.report
+    if stand.method != "tested" or report is None or report.organic_matter_pct is None:
+        return None
+    days = normals(stands.garden.site, stand.place.warmer_by_c)
+    warmth = days.means_c(stand.planting.planted_on, stand.calendar.stop)
+    assert isinstance(stand.place, Bed)
+    return organic_matter_credit(
+        om_pct=report.organic_matter_pct,
+        depth_m=stand.place.depth.m,
+        season_mean_c=sum(warmth) / len(warmth) if warmth else 0.0,
+        season_rate_g_m2=stand.crop.season_n_g_m2,
+    )
+
+
+def _by_class(stand: Stand, stands: Stands, nutrient: str) -> Need:
+    tested = stand.soil_class(nutrient)
+    fallback = _UNTESTED_LIGHT if stand.method == "light_bed" else _UNTESTED
+    soil_class = tested or fallback[nutrient]
+    per = _sufficiency(stand.crop, nutrient, soil_class, stands.catalogue, tested is not None)
+    rating = stand.ratings.get(nutrient)
+    if rating is not None:
+        per = per.after(rating.compared)
+    span = None
+    if not tested:
+        of_class = [
+            _sufficiency(stand.crop, nutrient, c, stands.catalogue, False).value for c in CLASSES
+        ]
+        # Without a test nobody gives magnesium or sulphur, so there is no range to settle.
+        span = (min(of_class), max(of_class)) if nutrient in ("P", "K") else (0.0, 0.0)
+    if stand.follows is not None:
+        per = _less_for_later_crop(stand, stands, nutrient, per, soil_class)
+    return _ground_need(stand, nutrient, per, span=span, soil_class=soil_class)
+
+
+def _sufficiency(
+    crop: Crop, nutrient: str, soil_class: str, catalogue: Catalogue, tested: bool
+) -> Worked:
+    declared = _DECLARED[nutrient]
+    group = crop.n_group
+    if nutrient == "K" and crop.habit in ("root", "tuber"):
+        group = _GROUP_UP[group]  # type: ignore[assignment]
+    rate = float(getattr(catalogue.sufficiency[declared, soil_class], group))
+    share = element_of(declared)[1]
+    return Worked.first(
+        "sufficiency" if tested else "sufficiency_untested",
+        rate * share,
+        "g/m²",
+        Quantity("table_rate", rate, f"g {declared}/m²", Origin.TYPICAL, soil_class),
+        Quantity("element_share", share, "", Origin.FIXED),
+    )
+
+
+def _less_for_later_crop(
+    stand: Stand, stands: Stands, nutrient: str, per: Worked, soil_class: str
+) -> Worked:
+    """Once a year and place: the larger need; later crops top it up, or half the potassium."""
+    before = next(s for s in stands.all if s.id == stand.follows)
+    first = _sufficiency(before.crop, nutrient, soil_class, stands.catalogue, True).value
+    if nutrient == "K" and soil_class in ("very_low", "low", "medium"):
+        return per.then(
+            "later_crop_k",
+            per.value * LATER_CROP_K_SHARE,
+            "g/m²",
+            Quantity("own", per.value, "g/m²"),
+            Quantity("share", LATER_CROP_K_SHARE, "", Origin.FIXED),
+        )
+    return per.then(
+        "later_crop",
+        max(per.value - first, 0.0),
+        "g/m²",
+        Quantity("own", per.value, "g/m²"),
+        Quantity("first", first, "g/m²"),
+    )
+
+
+def _calcium(stand: Stand, stands: Stands, nutrient: str) -> Need:
+    soil_class = stand.soil_class(nutrient)
+    gypsum = GYPSUM_G_M2.get(soil_class or "", 0.0)
+    acid = stand.acidity is not None and stand.acidity.below
+    if gypsum and not acid and stand.follows is None:
+        share = element_of("CaO")[1]
+        per = Worked.first(
+            "calcium_by_gypsum",
+            gypsum * GYPSUM_CAO_PCT / 100 * share,
+            "g/m²",
+            Quantity("gypsum_g_m2", gypsum, "g/m²", Origin.TYPICAL, soil_class or ""),
+            Quantity("cao_pct", GYPSUM_CAO_PCT, "% CaO", Origin.TYPICAL),
+            Quantity("element_share", share, "", Origin.FIXED),
+        )
+    elif gypsum and acid:
+        per = Worked.first("calcium_by_lime", 0.0, "g/m²")
+    else:
+        per = Worked.first("calcium_none", 0.0, "g/m²")
+    return _ground_need(stand, nutrient, per, soil_class=soil_class)
+
+
+_GROUND: dict[str, Callable[[Stand, Stands, str], Need]] = {"N": _nitrogen, "Ca": _calcium}
+"""How the ground's needs are found; what is not named here goes by its class."""
+
+
+def _ground_need(
+    stand: Stand,
+    nutrient: str,
+    per: Worked,
+    *,
+    credit: float = 0.0,
+    span: tuple[float, float] | None = None,
+    soil_class: str | None = None,
+) -> Need:
+    """The need of a stand from its need per square metre; `span` is given where it is assumed."""
+    assert stand.area is not None
+    ground = stand.area.value
+    total = per.then(
+        "times_area",
+        per.value * ground,
+        "g",
+        Quantity("per_m2", per.value, "g/m²"),
+        Quantity("area_m2", ground, "m²"),
+    ).after(stand.area)
+    low, high = span or (per.value, per.value)
+    return Need(
+        nutrient=nutrient,
+        per=per,
+        total=total,
+        credit_g=credit * ground,
+        ceiling_g=_ceiling(stand, nutrient, total.value),
+        low_g=low * ground,
+        high_g=high * ground,
+        soil_class=soil_class,
+        assumed=span is not None,
+    )
+
+
+def _ceiling(stand: Stand, nutrient: str, need_g: float) -> float:
+    """Nitrogen: never more than the need. P and K: at most what the harvest takes away."""
+    if nutrient == "N":
+        return need_g
+    removal = {"P": stand.crop.removal_p, "K": stand.crop.removal_k}.get(nutrient)
+    return float("inf") if removal is None else max(need_g, removal * stand.kg_yield())
+
+
+def _tub_need(stand: Stand, stands: Stands, nutrient: str) -> Need:
+    crop = stand.crop
+    fixed = crop.n_fixing_share if nutrient == "N" else 0.0
+    uptake = crop.uptake(nutrient)
+    charge = _charge(stand, stands, nutrient)
+    whole = crop.yield_kg_plant * uptake * (1 - fixed) / RECOVERED_IN_TUB
+    per = charge.then(
+        "tub_need",
+        max(whole - charge.value, 0.0),
+        "g",
+        Quantity("yield_kg", crop.yield_kg_plant, "kg", Origin.TYPICAL, crop.name),
+        Quantity("uptake_g_kg", uptake, "g/kg", Origin.TYPICAL, crop.name),
+        Quantity("fixed_share", fixed, "", Origin.TYPICAL),
+        Quantity("recovered", RECOVERED_IN_TUB, "", Origin.TYPICAL),
+        Quantity("charge_g", charge.value, "g"),
+    )
+    total = per.then(
+        "times_plants",
+        per.value * stand.plants,
+        "g",
+        Quantity("per_plant", per.value, "g"),
+        Quantity("plants", stand.plants, "plants", Origin.TYPED),
+    )
+    return Need(
+        nutrient=nutrient,
+        per=per,
+        total=total,
+        credit_g=min(charge.value, whole) * stand.plants,
+        ceiling_g=_ceiling(stand, nutrient, total.value),
+        low_g=total.value,
+        high_g=total.value,
+        soil_class=None,
+        assumed=False,
+    )
+
+
+def _charge(stand: Stand, stands: Stands, nutrient: str) -> Worked:
+    """What the products mixed into a tub give one plant before feeding stops. [g]"""
+    assert isinstance(stand.place, Tub)
+    assert stand.filled_l is not None
+    litres = stand.filled_l.value * stand.tubs / stand.plants
+    charge = Worked(value=0.0, unit="g")
+    products = {product.id: product for product in stands.garden.products}
+    for line in stand.place.charge:
+        product = products[line.product]
+        share = fraction(product, nutrient, stands.catalogue.materials.get(product.material or ""))
+        whole = nutrient != "N" and product.form != "coated"
+        released = (
+            Worked(value=1.0, unit="g/g")
+            if whole
+            else released_share(product, stand, stands, stand.planting.planted_on)
+        )
+        charge = charge.after(stand.filled_l, share, released).then(
+            "charge",
+            charge.value + line.strength.g_per_l * litres * share.value * released.value,
+            "g",
+            Quantity("before_g", charge.value, "g"),
+            Quantity("charge_g_l", line.strength.g_per_l, "g/L", Origin.TYPED, product.name),
+            Quantity("litres", litres, "L"),
+            Quantity("fraction", share.value, "g/g"),
+            Quantity("released", released.value, "g/g"),
+        )
+    return charge
+
+
+def released_share(product: Product, stand: Stand, stands: Stands, day: date) -> Worked:
+    """Return the share of a product that counts from a day until feeding stops.
+
+    Parameters
+    ----------
+    product : Product
+        The product. [document]
+    stand : Stand
+        The planting it is given to. [core]
+    stands : Stands
+        Its garden, for the warmth of the site. [core]
+    day : date
+        Day it is mixed in or spread. [date]
+
+    Returns
+    -------
+    Worked
+        Coated products by warm days over rated days; others by their first season. [g/g]
+    """
+    if product.form != "coated" or product.release_days is None:
+        return first_season_share(product, stands.catalogue.materials.get(product.material or ""))
+    days = normals(stands.garden.site, stand.place.warmer_by_c)
+    return coated_released(days.means_c(day, stand.calendar.stop), product.release_days)

@@ -1,0 +1,248 @@
+"""Why a number of the plan is what it is: made again by the functions that made it.
+
+A key is a path: the kind of number, then what it belongs to.
+
+    area/PLACE · volume/PLACE · mix/PLACE/N · soil/PLACE · value/PLACE/X · stock/PLACE/X · ph/PLACE
+    need/PLANTING/X · ground/PLANTING · job/JOB/X · brings/JOB/ANSWER/X · strength/JOB/ANSWER
+    scoop/PRODUCT/SCOOP · scoop/PRODUCT/SCOOP/X · layer/PLACE
+"""
+
+from collections.abc import Callable
+from datetime import date
+from uuid import UUID
+
+from eznel.core import mixes, places
+from eznel.core.document import Bed, Garden, Log, Place, Product, Scoop, Tub
+from eznel.core.errors import Unknown
+from eznel.core.products.analysis import first_season_share, fraction, nutrient_in, scoop_mass
+from eznel.core.products.solutions import strength
+from eznel.core.quantities import NUTRIENTS
+from eznel.core.reference import Catalogue, Material
+from eznel.core.season.fold import JobPlan, Season
+from eznel.core.season.plan import SHOWN_LAYER_M, Workings
+from eznel.core.soil.ratings import mass_basis
+from eznel.core.soil.supply import stock
+from eznel.core.working import Origin, Quantity, Worked
+
+
+def explain(garden: Garden, log: Log, today: date, catalogue: Catalogue, key: str) -> Worked:
+    """Return the working of one number of the plan.
+
+    Parameters
+    ----------
+    garden : Garden
+        What is known. [document]
+    log : Log
+        What happened. [document]
+    today : date
+        The garden's date. [date]
+    catalogue : Catalogue
+        Crops, stages, bands, materials and programmes. [rows]
+    key : str
+        Which number; see the module. [path]
+
+    Returns
+    -------
+    Worked
+        The same value as in the plan, with its steps.
+
+    Raises
+    ------
+    Unknown
+        When the key names no number of this plan.
+    """
+    kind, *path = key.split("/")
+    try:
+        return _KINDS[kind](Workings(garden, log, today, catalogue), *path)
+    except (KeyError, ValueError, StopIteration, IndexError, TypeError) as error:
+        raise Unknown("key", "no_such_number", name=key) from error
+
+
+def _the_place(workings: Workings, place: str) -> Place:
+    return workings.stands.places[UUID(place)]
+
+
+def _the_bed(workings: Workings, place: str) -> Bed:
+    bed = _the_place(workings, place)
+    if not isinstance(bed, Bed):
+        raise KeyError(place)
+    return bed
+
+
+def _the_tub(workings: Workings, place: str) -> Tub:
+    tub = _the_place(workings, place)
+    if not isinstance(tub, Tub):
+        raise KeyError(place)
+    return tub
+
+
+def _season(workings: Workings, planting: str) -> Season:
+    return next(s for s in workings.seasons if s.stand.id == UUID(planting))
+
+
+def _job(workings: Workings, job: str) -> tuple[Season, JobPlan]:
+    return next((s, j) for s in workings.seasons for j in s.jobs if j.job.key == UUID(job))
+
+
+def _area(workings: Workings, place: str) -> Worked:
+    return places.area(_the_place(workings, place))
+
+
+def _volume(workings: Workings, place: str) -> Worked:
+    return places.filled_volume(_the_tub(workings, place))
+
+
+def _mix(workings: Workings, place: str, number: str) -> Worked:
+    tub = _the_tub(workings, place)
+    return mixes.portions(tub.recipe, mixes.mix_volume(tub))[int(number)].volume
+
+
+def _soil(workings: Workings, place: str) -> Worked:
+    return places.bed_soil_mass(_the_bed(workings, place))
+
+
+def _layer(workings: Workings, place: str) -> Worked:
+    ground = places.area(_the_bed(workings, place))
+    return places.layer_volume(area_m2=ground.value, layer_m=SHOWN_LAYER_M).after(ground)
+
+
+def _value(workings: Workings, place: str, nutrient: str) -> Worked:
+    return workings.stands.ratings_for(_the_bed(workings, place))[nutrient].compared
+
+
+def _stock(workings: Workings, place: str, nutrient: str) -> Worked:
+    """What the whole bed holds: per square metre times its area. [g]"""
+    bed = _the_bed(workings, place)
+    report = workings.stands.report_for(bed.id)
+    if report is None:
+        raise KeyError(place)
+    value = next(v for v in report.values if v.analyte == nutrient)
+    per_m2 = stock(mass_basis(value, report), places.bed_soil_mass(bed))
+    ground = places.area(bed)
+    return per_m2.then(
+        "times_area",
+        per_m2.value * ground.value,
+        "g",
+        Quantity("per_m2", per_m2.value, "g/m²"),
+        Quantity("area_m2", ground.value, "m²"),
+    ).after(ground)
+
+
+def _ph(workings: Workings, place: str) -> Worked:
+    acidity = workings.stands.acidity_of(_the_bed(workings, place))
+    if acidity is None:
+        raise KeyError(place)
+    return acidity.ph.noting(*acidity.findings)
+
+
+def _need(workings: Workings, planting: str, nutrient: str) -> Worked:
+    return _season(workings, planting).needs[nutrient].total
+
+
+def _ground(workings: Workings, planting: str) -> Worked:
+    area = _season(workings, planting).stand.area
+    if area is None:
+        raise KeyError(planting)
+    return area
+
+
+def _job_need(workings: Workings, job: str, nutrient: str) -> Worked:
+    season, found = _job(workings, job)
+    i = NUTRIENTS.index(nutrient)
+    ahead = season.jobs[season.jobs.index(found) :]
+    first, rest = found.job.first_g[i], sum(j.job.first_g[i] for j in ahead)
+    return season.needs[nutrient].total.then(
+        "job_need",
+        found.need_g[i],
+        "g",
+        Quantity("left_g", found.left_g[i], "g"),
+        Quantity("first_g", first, "g"),
+        Quantity("ahead_g", rest, "g"),
+    )
+
+
+def _brings(workings: Workings, job: str, answer: str, nutrient: str) -> Worked:
+    season, found = _job(workings, job)
+    mix, shed = found.mixes[int(answer)], workings.shed
+    total = Worked(value=0.0, unit="g")
+    for line in mix.lines:
+        product = shed.products[line.product]
+        available = shed.available(product.id, season.stand, found.due_on)
+        share = fraction(product, nutrient, _material(workings, product))
+        grams = line.grams * mix.portions
+        total = total.after(_line_mass(workings, product, shed.scoops[line.scoop]), share).then(
+            "mix_line",
+            total.value + grams * available[NUTRIENTS.index(nutrient)],
+            "g",
+            Quantity("before_g", total.value, "g"),
+            Quantity("scoops", line.count, "scoops", Origin.COMPUTED, product.name),
+            Quantity("scoop_g", line.grams / line.count, "g"),
+            Quantity("portions", mix.portions, ""),
+            Quantity("available", available[NUTRIENTS.index(nutrient)], "g/g", Origin.LABEL),
+        )
+    return total
+
+
+def _strength(workings: Workings, job: str, answer: str) -> Worked:
+    """Nitrogen in a litre of the feed. [mg/L]"""
+    _, found = _job(workings, job)
+    mix = found.mixes[int(answer)]
+    total = Worked(value=0.0, unit="mg/L")
+    for line in mix.lines:
+        product = workings.shed.products[line.product]
+        one = strength(
+            product_g=line.grams,
+            water_l=mix.water_l,
+            fraction=fraction(product, "N", _material(workings, product)),
+        )
+        total = one.after(total).then(
+            "strength_sum",
+            total.value + one.value,
+            "mg/L",
+            Quantity("before", total.value, "mg/L"),
+            Quantity("this", one.value, "mg/L", Origin.COMPUTED, product.name),
+        )
+    return total
+
+
+def _material(workings: Workings, product: Product) -> Material | None:
+    return workings.shed.material(product)
+
+
+def _line_mass(workings: Workings, product: Product, scoop: Scoop) -> Worked:
+    return scoop_mass(product, _material(workings, product), scoop)
+
+
+def _scoop(workings: Workings, product: str, scoop: str, nutrient: str = "") -> Worked:
+    known = workings.shed.products[UUID(product)]
+    mass = _line_mass(workings, known, workings.shed.scoops[UUID(scoop)])
+    if not nutrient:
+        return mass
+    return nutrient_in(mass.value, fraction(known, nutrient, _material(workings, known))).after(
+        mass
+    )
+
+
+def _share(workings: Workings, product: str) -> Worked:
+    known = workings.shed.products[UUID(product)]
+    return first_season_share(known, _material(workings, known))
+
+
+_KINDS: dict[str, Callable[..., Worked]] = {
+    "area": _area,
+    "volume": _volume,
+    "mix": _mix,
+    "soil": _soil,
+    "layer": _layer,
+    "value": _value,
+    "stock": _stock,
+    "ph": _ph,
+    "need": _need,
+    "ground": _ground,
+    "job": _job_need,
+    "brings": _brings,
+    "strength": _strength,
+    "scoop": _scoop,
+    "share": _share,
+}
+"""One function for each kind of number; each takes the parts of the key after the kind."""

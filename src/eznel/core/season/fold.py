@@ -1,0 +1,280 @@
+"""The season, folded in date order: what was given, what is planned, what is carried on.
+
+Jobs of all plantings pass one by one in the order of their days, so that stock is shared and each
+feed's *rounded* scoops are carried to the next one: a feed logged as planned changes nothing
+later. A missed feed's amount is dropped and never doubled; one with no entry is unconfirmed and
+counted as neither; one given differently spreads what is left over the days that remain, and no
+feed grows beyond 1.25 times its first plan.
+"""
+
+import heapq
+from collections.abc import Iterator
+from dataclasses import dataclass, field
+from datetime import date, timedelta
+from math import ceil
+from uuid import UUID
+
+from eznel.core.document import FeedEntry
+from eznel.core.quantities import NUTRIENTS
+from eznel.core.season.dose import Needs
+from eznel.core.season.jobs import FirstPlan, Job
+from eznel.core.season.mixing import Task, mixes
+from eznel.core.season.shed import MixPlan, Shed, Shelf, Vector
+from eznel.core.season.stands import Stand
+
+MOST_GROWTH = 1.25
+"""No feed grows beyond this many times its first plan."""
+
+GAP_KEPT = 0.75
+"""A feed comes no sooner after the last one than this share of the interval."""
+
+NOTHING: Vector = (0.0,) * len(NUTRIENTS)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class JobPlan:
+    """A job as it stands: its day, status, need and answers."""
+
+    job: Job
+    due_on: date
+    status: str
+    """"given", "missed", "unconfirmed", "planned", "held" or "past_stop"."""
+    need_g: Vector
+    share: float
+    """Share of what was left of the nitrogen that this job carries."""
+    left_g: Vector
+    brings_g: Vector
+    totals_g: Vector
+    mixes: tuple[MixPlan, ...]
+    entry: FeedEntry | None
+    reasons: tuple[str, ...]
+
+
+@dataclass
+class _Course:
+    """Where one planting's season has got to."""
+
+    stand: Stand
+    needs: Needs
+    plan: FirstPlan
+    entries: dict[UUID, FeedEntry]
+    extras: list[FeedEntry]
+    pins: dict[UUID, date]
+    given: list[float] = field(default_factory=lambda: [0.0] * len(NUTRIENTS))
+    totals: list[float] = field(default_factory=lambda: [0.0] * len(NUTRIENTS))
+    dropped: list[float] = field(default_factory=lambda: [0.0] * len(NUTRIENTS))
+    last_given: date | None = None
+    next: int = 0
+    done: list[JobPlan] = field(default_factory=list)
+
+    def due(self) -> date | None:
+        """The day of the next job, or of an extra feed before it."""
+        days = [self.extras[0].on] if self.extras else []
+        if self.next < len(self.plan.jobs):
+            days.append(self._job_day(self.plan.jobs[self.next]))
+        return min(days, default=None)
+
+    def _job_day(self, job: Job) -> date:
+        if job.key in self.entries:
+            return self.entries[job.key].on
+        if job.key in self.pins:
+            return self.pins[job.key]
+        if self.last_given is None or job.kind == "base":
+            return job.planned_on
+        return max(job.planned_on, self.last_given + timedelta(ceil(GAP_KEPT * job.gap_days)))
+
+    def need(self) -> tuple[Vector, float, Vector]:
+        """What the next job is to bring, its share of the nitrogen left, and what is left. [g]"""
+        rest = self.plan.jobs[self.next :]
+        needs, lefts, share_n = [], [], 0.0
+        for i, nutrient in enumerate(NUTRIENTS):
+            first = rest[0].first_g[i]
+            ahead = sum(job.first_g[i] for job in rest)
+            share = first / ahead if ahead > 0 else 0.0
+            total = self.needs[nutrient].total.value
+            left = max(total - self.given[i] - self.dropped[i], 0.0)
+            needs.append(min(left * share, MOST_GROWTH * first))
+            lefts.append(left)
+            share_n = share if i == 0 else share_n
+        return tuple(needs), share_n, tuple(lefts)
+
+    def count(self, brings: Vector, totals: Vector, on: date) -> None:
+        """Add what was given."""
+        self.given = [a + b for a, b in zip(self.given, brings, strict=True)]
+        self.totals = [a + b for a, b in zip(self.totals, totals, strict=True)]
+        self.last_given = max(on, self.last_given or on)
+
+    def drop(self, need: Vector) -> None:
+        """Let go of what a missed feed was to bring."""
+        self.dropped = [a + b for a, b in zip(self.dropped, need, strict=True)]
+
+
+@dataclass(frozen=True, slots=True)
+class Season:
+    """One planting's season as it stands."""
+
+    stand: Stand
+    needs: Needs
+    plan: FirstPlan
+    jobs: tuple[JobPlan, ...]
+    extras: tuple[FeedEntry, ...]
+    given_g: Vector
+    """Given and planned together, available part. [g]"""
+    dropped_g: Vector
+
+
+def fold(
+    stands: list[tuple[Stand, Needs, FirstPlan]],
+    entries: tuple[FeedEntry, ...],
+    pins: dict[UUID, date],
+    today: date,
+    shed: Shed,
+) -> tuple[Season, ...]:
+    """Return every planting's season after all that has been logged.
+
+    Parameters
+    ----------
+    stands : list of tuples
+        Each planting with its needs and first plan. [core]
+    entries : tuple of FeedEntry
+        What was logged. [document]
+    pins : dict of UUID to date
+        Jobs that the grower moved. [dates]
+    today : date
+        The garden's date. [date]
+    shed : Shed
+        Products and scoops. [core]
+
+    Returns
+    -------
+    tuple of Season
+        In the order given.
+    """
+    courses = [_course(*one, entries, pins) for one in stands]
+    shelf = shed.shelf(entries)
+    queue = [(day, n) for n, c in enumerate(courses) if (day := c.due()) is not None]
+    heapq.heapify(queue)
+    while queue:
+        day, n = heapq.heappop(queue)
+        course = courses[n]
+        if course.extras and course.extras[0].on == day:
+            extra = course.extras.pop(0)
+            course.count(*shed.given(extra, course.stand), extra.on)
+        else:
+            course.done.append(_pass(course, day, today, shed, shelf))
+            course.next += 1
+        following = course.due()
+        if following is not None:
+            heapq.heappush(queue, (following, n))
+    return tuple(
+        Season(
+            course.stand,
+            course.needs,
+            course.plan,
+            tuple(course.done),
+            tuple(e for e in entries if e.planting == course.stand.id and _is_extra(e, course)),
+            tuple(course.given),
+            tuple(course.dropped),
+        )
+        for course in courses
+    )
+
+
+def _course(
+    stand: Stand,
+    needs: Needs,
+    plan: FirstPlan,
+    entries: tuple[FeedEntry, ...],
+    pins: dict[UUID, date],
+) -> _Course:
+    mine = [entry for entry in entries if entry.planting == stand.id]
+    keys = {job.key for job in plan.jobs}
+    extras = [e for e in mine if e.job not in keys and e.outcome == "given"]
+    extras.sort(key=lambda e: (e.on, str(e.id)))
+    by_job = {entry.job: entry for entry in mine if entry.job in keys and entry.job is not None}
+    return _Course(stand, needs, plan, by_job, extras, pins)
+
+
+def _is_extra(entry: FeedEntry, course: _Course) -> bool:
+    return entry.outcome == "given" and all(job.key != entry.job for job in course.plan.jobs)
+
+
+def _pass(course: _Course, day: date, today: date, shed: Shed, shelf: Shelf) -> JobPlan:
+    """Settle the next job of a planting and move its season on."""
+    job = course.plan.jobs[course.next]
+    need, share, left = course.need()
+    entry = course.entries.get(job.key)
+    status = _status(course, job, entry, day, today)
+    brings, totals = NOTHING, NOTHING
+    answers: tuple[MixPlan, ...] = ()
+    reasons: tuple[str, ...] = ()
+    if status == "given" and entry is not None:
+        brings, totals = shed.given(entry, course.stand)
+    elif status == "planned":
+        task = Task(
+            stand=course.stand,
+            needs=course.needs,
+            job=job,
+            day=day,
+            need=need,
+            left=left,
+            totals=tuple(course.totals),
+            jobs=len(course.plan.jobs),
+        )
+        answers, reasons = mixes(task, shed, shelf)
+        if answers:
+            brings, totals = answers[0].brings_g, answers[0].totals_g
+            shelf.take(answers[0])
+    if status in ("given", "planned"):
+        course.count(brings, totals, day)
+    elif status in ("missed", "unconfirmed"):
+        course.drop(need)
+    return JobPlan(
+        job=job,
+        due_on=day,
+        status=status,
+        need_g=need,
+        share=share,
+        left_g=left,
+        brings_g=brings,
+        totals_g=totals,
+        mixes=answers,
+        entry=entry,
+        reasons=reasons,
+    )
+
+
+def _status(course: _Course, job: Job, entry: FeedEntry | None, day: date, today: date) -> str:
+    if entry is not None:
+        return entry.outcome
+    if job.kind != "base" and day >= course.stand.calendar.stop:
+        return "past_stop"
+    if day < today:
+        return "unconfirmed"
+    if course.stand.acidity is not None and course.stand.acidity.extreme:
+        return "held"
+    return "planned"
+
+
+def supplied(season: Season) -> Iterator[tuple[date, FeedEntry | None, MixPlan | None]]:
+    """Yield what a planting was given or is to be given, in order of days.
+
+    Parameters
+    ----------
+    season : Season
+        The planting's season. [core]
+
+    Yields
+    ------
+    tuple of date, FeedEntry or None, MixPlan or None
+        The log entry where there is one, else the best mix.
+    """
+    found: list[tuple[date, FeedEntry | None, MixPlan | None]] = [
+        (entry.on, entry, None) for entry in season.extras
+    ]
+    found += [
+        (job.due_on, job.entry, job.mixes[0] if job.mixes else None)
+        for job in season.jobs
+        if job.status in ("given", "planned")
+    ]
+    yield from sorted(found, key=lambda one: one[0])

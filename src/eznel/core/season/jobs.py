@@ -1,0 +1,236 @@
+"""The first plan of a planting: its jobs, their days, and what each was to bring.
+
+The first plan is made from the dates before anything was seen, as far as the number of feeds and
+their interval goes, so that a job keeps its key for the whole season.
+"""
+
+from dataclasses import dataclass
+from datetime import date
+from math import ceil
+from uuid import UUID, uuid5
+
+from eznel.core.crops.uptake import uptake_curve
+from eznel.core.document import Tub
+from eznel.core.products.solutions import most_n_mg_l
+from eznel.core.programmes import (
+    SHORTEST_INTERVAL_DAYS,
+    Window,
+    base_shares,
+    dressing_dates,
+    feed_dates,
+    feed_shares,
+    within_caps,
+)
+from eznel.core.quantities import NUTRIENTS, element_of
+from eznel.core.season.dose import Needs
+from eznel.core.season.stands import Calendar, Stand
+
+DRESSING_N_G_M2 = 5.0
+"""Most soluble nitrogen in one dressing on the ground."""
+LIQUID_N_G_M2 = 2.0
+"""Most nitrogen in one liquid feed on the ground."""
+TUB_DRENCH_SHARE = 0.12
+"""Feed per tub as a share of its mix: between 10 and 15 %, until a little drains."""
+GROUND_L_PER_PLANT = (0.5, 2.0)
+"""Least feed for one plant in the ground, and most for a small one. [L]"""
+GROUND_L_PER_M2 = 10.0
+"""Most feed on the ground of a wide plant: a centimetre of water. [L/m²]"""
+GROUND_N_MG_L = 150.0
+"""Strength that the litres for a plant in the ground aim at."""
+
+JOB_KINDS = UUID("5d0c5b2e-6f54-4c0a-9a53-2f1d8f4f6a10")
+"""Namespace of job keys: the same planting, kind and number give the same key for ever."""
+
+
+@dataclass(frozen=True, slots=True)
+class Job:
+    """One planned piece of work. `first_g` is what the first plan gave it, by nutrient. [g]"""
+
+    key: UUID
+    kind: str
+    ordinal: int
+    planned_on: date
+    gap_days: int
+    first_g: tuple[float, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class FirstPlan:
+    """All jobs of a planting, and the nitrogen that no job could carry. [g]"""
+
+    jobs: tuple[Job, ...]
+    window: Window
+    interval_days: int
+    unplaced_n_g: float
+
+
+def job_key(planting: UUID, kind: str, ordinal: int) -> UUID:
+    """Return the key that log entries and pins refer to.
+
+    Parameters
+    ----------
+    planting : UUID
+        The planting. [id]
+    kind : str
+        "base", "feed" or "dressing". [name]
+    ordinal : int
+        Number in its kind, from 1. [count]
+
+    Returns
+    -------
+    UUID
+        Always the same for the same job. [id]
+    """
+    return uuid5(JOB_KINDS, f"{planting}/{kind}/{ordinal}")
+
+
+def drench_l(stand: Stand) -> float:
+    """Return the feed that all tubs of a stand take at a time. [L]"""
+    return stand.filled_l.value * TUB_DRENCH_SHARE * stand.tubs if stand.filled_l else 0.0
+
+
+def window_of(stand: Stand, calendar: Calendar) -> Window:
+    """Return when a stand may be fed by one of its calendars, and how its uptake runs.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting in its place. [core]
+    calendar : Calendar
+        Its dates, as they are or as they were first. [dates]
+
+    Returns
+    -------
+    Window
+        From the end of the hold to the stop. [dates]
+    """
+    curves = {x: uptake_curve(x, calendar.spans, stand.stages) for x in NUTRIENTS}
+    return Window(calendar.hold_end, calendar.stop, curves)
+
+
+def first_plan(stand: Stand, needs: Needs) -> FirstPlan:
+    """Return a planting's jobs.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting in its place. [core]
+    needs : dict of str to Need
+        Its season's needs. [g]
+
+    Returns
+    -------
+    FirstPlan
+        Base dressing first, then feeds or dressings in order of their days. [g]
+    """
+    window = window_of(stand, stand.calendar)
+    season = [needs[x].total.value for x in NUTRIENTS]
+    base = _base(stand, needs, window)
+    fed = [g * (1 - share) for g, share in zip(season, base, strict=True)]
+    jobs = []
+    if any(share > 0 and g > 0 for g, share in zip(season, base, strict=True)):
+        first = tuple(g * share for g, share in zip(season, base, strict=True))
+        key = job_key(stand.id, "base", 1)
+        jobs.append(Job(key, "base", 1, stand.planting.planted_on, 0, first))
+    if stand.programme.method == "side_dress" and stand.area is not None:
+        feeds, interval, rest = _dressings(stand, window, fed)
+    else:
+        feeds, interval, rest = _liquids(stand, window, fed, base)
+    return FirstPlan((*jobs, *feeds), window, interval, rest)
+
+
+def _base(stand: Stand, needs: Needs, window: Window) -> list[float]:
+    if stand.area is None:
+        # A tub is fed by the curves; only slow products may carry nitrogen from the start.
+        return [stand.programme.base_n_share if x == "N" else 0.0 for x in NUTRIENTS]
+    k_g_m2 = needs["K"].total.value / stand.area.value
+    return base_shares(stand.programme, window, k_g_m2, element_of("K2O")[1])
+
+
+def _dressings(stand: Stand, window: Window, fed: list[float]) -> tuple[list[Job], int, float]:
+    assert stand.area is not None
+    most = DRESSING_N_G_M2 * stand.area.value
+    starts = [stand.calendar.start_of(key) for key in stand.programme.side_dress_at]
+    share = min(most / fed[0], 1.0) if fed[0] > 0 else 1.0
+    if not any(g > 0 for g in fed):
+        return [], stand.programme.interval_days, 0.0
+    days = dressing_dates(window, [d for d in starts if d], share, len(starts))
+    amounts, rest = (
+        within_caps([fed[0] / len(days)] * len(days), [most] * len(days)) if days else ([], fed[0])
+    )
+    jobs = [
+        Job(
+            job_key(stand.id, "dressing", n),
+            "dressing",
+            n,
+            day,
+            stand.programme.interval_days,
+            (amounts[n - 1], *(g / len(days) for g in fed[1:])),
+        )
+        for n, day in enumerate(days, start=1)
+    ]
+    return jobs, stand.programme.interval_days, rest
+
+
+def _liquids(
+    stand: Stand, window: Window, fed: list[float], base: list[float]
+) -> tuple[list[Job], int, float]:
+    if not any(g > 0 for g in fed):
+        return [], stand.programme.interval_days, 0.0
+    interval = _interval(stand, fed[0])
+    days = feed_dates(window.start, window.stop, interval)
+    starts = {span.key: span.start for span in stand.calendar.spans}
+    shares = feed_shares(stand.programme, window, days, starts, base)
+    caps = [_most_n_g(stand, day) for day in days]
+    amounts, rest = within_caps([row[0] * fed[0] for row in shares], caps)
+    jobs = [
+        Job(
+            job_key(stand.id, "feed", n),
+            "feed",
+            n,
+            day,
+            interval,
+            (amounts[n - 1], *(g * s for g, s in zip(fed[1:], shares[n - 1][1:], strict=True))),
+        )
+        for n, day in enumerate(days, start=1)
+    ]
+    return jobs, interval, rest if days else fed[0]
+
+
+def _interval(stand: Stand, fed_n_g: float) -> int:
+    """The programme's interval, or a week where feeds would be too strong for it."""
+    wanted = stand.programme.interval_days
+    days = feed_dates(stand.first_calendar.hold_end, stand.first_calendar.stop, wanted)
+    fits = sum(_most_n_g(stand, day) for day in days) >= fed_n_g
+    return wanted if fits else min(wanted, SHORTEST_INTERVAL_DAYS)
+
+
+def _most_n_g(stand: Stand, day: date) -> float:
+    """Most nitrogen that one liquid feed may bring on a day. [g]"""
+    if stand.area is None:
+        return most_n_mg_l(stand.stage_on(day)) * drench_l(stand) / 1000
+    return LIQUID_N_G_M2 * stand.area.value
+
+
+def feed_water_l(stand: Stand, need_n_g: float) -> float:
+    """Return the feed to make for a liquid job.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting in its place. [core]
+    need_n_g : float
+        Nitrogen that the feed is to bring. [g]
+
+    Returns
+    -------
+    float
+        For all plants together. [L]
+    """
+    if isinstance(stand.place, Tub):
+        return drench_l(stand)
+    least, most = GROUND_L_PER_PLANT
+    if stand.area is not None:
+        most = max(most, GROUND_L_PER_M2 * stand.area.value / stand.plants)
+    per_plant = need_n_g / stand.plants * 1000 / GROUND_N_MG_L
+    return stand.plants * min(max(ceil(per_plant * 10) / 10, least), most)

@@ -1,0 +1,332 @@
+"""From a job's need to what to scoop, into what water, for which part of the place.
+
+The shed is filtered by what the job can use; every limit becomes a cap on the blend; the answer is
+multiplied out to all cans, tubs or parts of the bed.
+"""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from datetime import date
+from math import ceil, inf
+
+from eznel.core.blend import EQUAL, MOST_MEASURES, WEIGHT, Answer, Cap, Item, blend, choose_measures
+from eznel.core.document import Bed, Product, Scoop
+from eznel.core.places import bed_soil_mass
+from eznel.core.products.analysis import Contents
+from eznel.core.products.solutions import ASSUMED_WATER_EC_DS_M, most_ec_ds_m, most_n_mg_l
+from eznel.core.quantities import NUTRIENTS
+from eznel.core.season.dose import Needs
+from eznel.core.season.jobs import DRESSING_N_G_M2, LIQUID_N_G_M2, Job, feed_water_l
+from eznel.core.season.shed import MixLine, MixPlan, Shed, Shelf, Vector
+from eznel.core.season.stands import Stand
+
+MOST_CHOICES = 8
+"""Products that a blend looks at; the least useful of a larger shed are left out."""
+
+BASE_N_ALONG = 0.3
+"""Share of the season's nitrogen that may come along with a base dressing."""
+
+FEED_N_OVER = 1.25
+"""A feed brings at most this many times the nitrogen it is to bring, or one measure."""
+
+TRIFLE = 0.05
+"""A job that is to bring less than this share of every need is not worth the walk."""
+
+GOOD_ENOUGH = 0.1
+"""A miss up to this is not worth more cans."""
+MORE_CANS = 2
+"""How many cans more than needed are tried for a better match."""
+
+DRESSING_EC_DS_M = 1.0
+"""Most that one dressing may add to the salinity of the soil's saturated extract."""
+SATURATION_L_PER_KG = 0.4
+
+_FORMS = {
+    ("base", "ground"): ("granular", "organic", "coated", "soluble"),
+    ("base", "tub"): ("coated", "organic"),
+    ("dressing", "ground"): ("granular", "soluble"),
+    ("feed", "ground"): ("soluble", "liquid"),
+    ("feed", "tub"): ("soluble", "liquid"),
+}
+"""What can be used for a job: solids are spread or mixed in, feeds are dissolved."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Task:
+    """A job on its day: what it is to bring, and how far the season has got. Vectors in grams."""
+
+    stand: Stand
+    needs: Needs
+    job: Job
+    day: date
+    need: Vector
+    left: Vector
+    """What is left of the season's needs."""
+    totals: Vector
+    """What has come in all so far, unasked included."""
+    jobs: int
+
+    @property
+    def ground_m2(self) -> float:
+        """The ground that is fed; 0 for tubs. [m²]"""
+        return self.stand.area.value if self.stand.area else 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class _Usable:
+    """A product for a job: what a gram brings, and the most that is of use. [g/g, g]"""
+
+    product: Product
+    available: Vector
+    most_g: float
+
+
+@dataclass(frozen=True, slots=True)
+class _Choice:
+    """One measure of a product, for one portion."""
+
+    product: Product
+    scoop: Scoop
+    grams: float
+    brings: Vector
+    contents: Contents
+    cost: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class _Frame:
+    """What a mix is made for: how many portions of what, the water in each, its need. [L, g]"""
+
+    portions: int
+    portion: str
+    water_l: float
+    need: Vector
+
+    def split(self, portions: int) -> "_Frame":
+        """Return the same need and water in another number of portions."""
+        by = self.portions / portions
+        return _Frame(portions, self.portion, self.water_l * by, tuple(x * by for x in self.need))
+
+
+def mixes(task: Task, shed: Shed, shelf: Shelf) -> tuple[tuple[MixPlan, ...], tuple[str, ...]]:
+    """Return up to three answers to a job, or the reasons why there is none.
+
+    Parameters
+    ----------
+    task : Task
+        The job. [g]
+    shed : Shed
+        Products and scoops. [core]
+    shelf : Shelf
+        What is left in the shed. [g]
+
+    Returns
+    -------
+    tuple of tuple of MixPlan and tuple of str
+        Best first; and the reasons' keys.
+    """
+    if not any(x > 1e-6 for x in task.need):
+        return (), ("nothing_needed",)
+    if not shed.scoops:
+        return (), ("no_scoops",)
+    if all(
+        x <= TRIFLE * task.needs[n].total.value for n, x in zip(NUTRIENTS, task.need, strict=True)
+    ):
+        return (), ("nothing_needed",)
+    usable = _usable(task, shed, shelf)
+    if not usable:
+        return (), ("no_product_for_job",)
+    first = _frame(task, usable, shed)
+    found = _answers(task, first, usable, shed, shelf)
+    for more in range(1, MORE_CANS + 1 if task.job.kind == "feed" else 1):
+        # Whole scoops may suit more, smaller cans better.
+        if found and found[0].miss <= GOOD_ENOUGH:
+            break
+        tried = _answers(task, first.split(first.portions + more), usable, shed, shelf)
+        if tried and (not found or tried[0].miss < found[0].miss - EQUAL):
+            found = tried
+    return found, () if found else ("scoop_too_large",)
+
+
+def _answers(
+    task: Task, frame: _Frame, usable: list[_Usable], shed: Shed, shelf: Shelf
+) -> tuple[MixPlan, ...]:
+    choices = _choices(frame, usable, shed)
+    scale = [
+        max(x, task.stand.crop.uptake(n) * task.stand.kg_yield() / task.jobs / frame.portions, 1e-6)
+        for n, x in zip(NUTRIENTS, frame.need, strict=True)
+    ]
+    order = {one.product.id: n for n, one in enumerate(usable)}
+    items = tuple(Item(order[c.product.id], c.grams, c.brings, c.cost) for c in choices)
+    answers = blend(frame.need, scale, items, _caps(task, frame, choices, shed, shelf))
+    return tuple(
+        _plan(task, frame, choices, answer, shed) for answer in answers if any(answer.mix.counts)
+    )
+
+
+def _usable(task: Task, shed: Shed, shelf: Shelf) -> list[_Usable]:
+    forms = _FORMS[task.job.kind, "ground" if task.stand.area else "tub"]
+    no_p = task.stand.soil_class("P") == "very_high"
+    phosphorus = NUTRIENTS.index("P")
+    found = []
+    for product in shed.products.values():
+        material, left = shed.material(product), shelf.left_g[product.id]
+        held = shed.contents[product.id]
+        if product.form not in forms or (material and material.liming) or left == 0:
+            continue
+        if (no_p and held.total[phosphorus] > 0) or _quick_n_at_base(task, product, held):
+            continue
+        available = shed.available(product.id, task.stand, task.day)
+        useful = (x / a for x, a in zip(task.need, available, strict=True) if x > 0 and a > 0)
+        most_g = min(max(useful, default=0.0), inf if left is None else left)
+        if most_g > 0:
+            found.append(_Usable(product, available, most_g))
+    found.sort(key=lambda one: -_usefulness(one, task.need))
+    return found[:MOST_CHOICES]
+
+
+def _quick_n_at_base(task: Task, product: Product, held: Contents) -> bool:
+    """Soluble nitrogen is for growing plants; soluble salts without it may go in before them."""
+    return task.job.kind == "base" and product.form == "soluble" and held.soluble_n > 0
+
+
+def _usefulness(one: _Usable, need: Vector) -> float:
+    return sum(
+        WEIGHT[n] * min(a * one.most_g / x, 1.0)
+        for n, a, x in zip(NUTRIENTS, one.available, need, strict=True)
+        if x > 0
+    )
+
+
+def _frame(task: Task, usable: list[_Usable], shed: Shed) -> _Frame:
+    water_l = 0.0
+    if task.job.kind == "feed":
+        water_l = feed_water_l(task.stand, task.need[0])
+        can_l = shed.garden.preferences.can.l
+        portions, portion = max(ceil(water_l / can_l - 1e-9), 1), "can"
+    elif task.stand.area is None:
+        portions, portion = task.stand.tubs, "tub"
+    else:
+        # A bed too large for twelve of the largest measure is dressed in equal parts.
+        largest = max(shed.scoops.values(), key=lambda s: s.volume.ml)
+        parts = min(
+            one.most_g / (MOST_MEASURES * shed.grams(one.product.id, largest.id)) for one in usable
+        )
+        portions = max(ceil(parts - 1e-9), 1)
+        portion = "part" if portions > 1 else "bed"
+    return _Frame(portions, portion, water_l / portions, tuple(x / portions for x in task.need))
+
+
+def _choices(frame: _Frame, usable: list[_Usable], shed: Shed) -> list[_Choice]:
+    scoops = list(shed.scoops.values())
+    sizes = 2 if len(usable) <= MOST_CHOICES // 2 else 1
+    found = []
+    for one in usable:
+        grams = [shed.grams(one.product.id, scoop.id) for scoop in scoops]
+        price = shed.price_per_g(one.product)
+        for n in choose_measures(
+            most_g=one.most_g / frame.portions, grams_per_measure=grams, sizes=sizes
+        ):
+            brings = tuple(grams[n] * a for a in one.available)
+            cost = None if price is None else price * grams[n]
+            held = shed.contents[one.product.id]
+            found.append(_Choice(one.product, scoops[n], grams[n], brings, held, cost))
+    return found
+
+
+def _caps(
+    task: Task, frame: _Frame, choices: list[_Choice], shed: Shed, shelf: Shelf
+) -> tuple[Cap, ...]:
+    """Every limit on a mix, for one portion."""
+    per = frame.portions
+    nitrogen = tuple(c.brings[0] for c in choices)
+    least_n = min((n for n in nitrogen if n > 0), default=0.0) * per
+    along = BASE_N_ALONG * task.needs["N"].total.value if task.job.kind == "base" else 0.0
+    caps = [
+        Cap("season_n", nitrogen, task.left[0] / per),
+        Cap("feed_n", nitrogen, max(FEED_N_OVER * task.need[0], along, least_n) / per),
+    ]
+    for nutrient in ("P", "K"):
+        i = NUTRIENTS.index(nutrient)
+        room = max(task.needs[nutrient].ceiling_g - task.totals[i], 0.0)
+        use = tuple(c.grams * c.contents.total[i] for c in choices)
+        caps.append(Cap("season_" + nutrient.lower(), use, room / per))
+    if task.job.kind == "feed":
+        caps += _solution_caps(task, frame, choices, shed)
+    elif isinstance(task.stand.place, Bed):
+        caps += _dressing_caps(task, frame, choices, task.stand.place)
+    caps += _product_caps(task, frame, choices, shelf)
+    return tuple(cap for cap in caps if cap.limit < inf)
+
+
+def _solution_caps(task: Task, frame: _Frame, choices: list[_Choice], shed: Shed) -> Iterable[Cap]:
+    soluble = tuple(c.grams * c.contents.soluble_n for c in choices)
+    salt = tuple(c.grams * c.contents.ec_ds_m_per_g_l for c in choices)
+    stage = task.stand.stage_on(task.day)
+    room = most_ec_ds_m(stage, task.stand.crop.salt_threshold_ds_m) - water_ec_ds_m(shed)
+    yield Cap("feed_ec", salt, max(room, 0.0) * frame.water_l)
+    yield Cap("strength_n", soluble, most_n_mg_l(stage) * frame.water_l / 1000)
+    if task.ground_m2:
+        yield Cap("liquid_n", soluble, LIQUID_N_G_M2 * task.ground_m2 / frame.portions)
+
+
+def _dressing_caps(task: Task, frame: _Frame, choices: list[_Choice], bed: Bed) -> Iterable[Cap]:
+    soluble = tuple(c.grams * c.contents.soluble_n for c in choices)
+    salt = tuple(c.grams * c.contents.ec_ds_m_per_g_l for c in choices)
+    ground = task.ground_m2 / frame.portions
+    yield Cap("dressing_n", soluble, DRESSING_N_G_M2 * ground)
+    water_l_m2 = SATURATION_L_PER_KG * bed_soil_mass(bed).value
+    yield Cap("dressing_ec", salt, DRESSING_EC_DS_M * water_l_m2 * ground)
+
+
+def _product_caps(task: Task, frame: _Frame, choices: list[_Choice], shelf: Shelf) -> Iterable[Cap]:
+    """Each product's own limits: label and stock."""
+    for product in {c.product.id: c.product for c in choices}.values():
+        use = tuple(c.grams if c.product.id == product.id else 0.0 for c in choices)
+        left = shelf.left_g[product.id]
+        if left is not None:
+            yield Cap("stock", use, max(left, 0.0) / frame.portions)
+        if product.max_rate is not None and task.ground_m2:
+            ground = task.ground_m2 / frame.portions
+            yield Cap("label_rate", use, product.max_rate.g_per_m2 * ground)
+        if product.max_strength is not None and frame.water_l:
+            yield Cap("label_strength", use, product.max_strength.g_per_l * frame.water_l)
+
+
+def water_ec_ds_m(shed: Shed) -> float:
+    """Return the conductivity of the garden's water, a usual one where it was not measured.
+
+    Parameters
+    ----------
+    shed : Shed
+        The garden's. [core]
+
+    Returns
+    -------
+    float
+        Electrical conductivity. [dS/m]
+    """
+    measured = shed.garden.site.water_ec_ds_m
+    return ASSUMED_WATER_EC_DS_M if measured is None else measured
+
+
+def _plan(task: Task, frame: _Frame, choices: list[_Choice], answer: Answer, shed: Shed) -> MixPlan:
+    used = [(c, n) for c, n in zip(choices, answer.mix.counts, strict=True) if n]
+    total = [sum(n * c.grams * c.contents.total[i] for c, n in used) for i in range(len(NUTRIENTS))]
+    salt = sum(n * c.grams * c.contents.ec_ds_m_per_g_l for c, n in used)
+    costs = [c.cost * n for c, n in used if c.cost is not None]
+    water_l = frame.water_l
+    return MixPlan(
+        titles=answer.titles,
+        portions=frame.portions,
+        portion=frame.portion,
+        water_l=water_l,
+        per_plant_l=water_l * frame.portions / task.stand.plants,
+        lines=tuple(MixLine(c.product.id, c.scoop.id, n, c.grams * n) for c, n in used),
+        brings_g=tuple(x * frame.portions for x in answer.mix.brings),
+        totals_g=tuple(x * frame.portions for x in total),
+        miss=answer.mix.short,
+        cost=sum(costs) * frame.portions if len(costs) == len(used) else None,
+        n_mg_l=total[0] / water_l * 1000 if water_l else 0.0,
+        ec_ds_m=salt / water_l + water_ec_ds_m(shed) if water_l else 0.0,
+    )

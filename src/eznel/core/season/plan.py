@@ -1,0 +1,403 @@
+"""The plan of a garden: a pure function of the garden, what happened, and the day."""
+
+from collections.abc import Sequence
+from datetime import date, timedelta
+from uuid import UUID
+
+from eznel.core import cautions, plausibility
+from eznel.core.crops.stages import normals
+from eznel.core.document import Bed, Garden, Log, Place, Product, Rectangle, SoilValue, Tub
+from eznel.core.mixes import mix_volume, portions
+from eznel.core.places import (
+    area,
+    bed_soil_mass,
+    density_g_ml,
+    filled_volume,
+    layer_volume,
+    plant_area,
+    positions,
+    tub_diameter_m,
+)
+from eznel.core.products.analysis import scoop_mass
+from eznel.core.products.release import coated_released, organic_course
+from eznel.core.quantities import NUTRIENTS
+from eznel.core.reference import Catalogue
+from eznel.core.season import advice
+from eznel.core.season.dose import Need, needs
+from eznel.core.season.fold import JobPlan, Season, fold, supplied
+from eznel.core.season.jobs import first_plan
+from eznel.core.season.result import (
+    ByNutrient,
+    Gauge,
+    Ingredient,
+    JobView,
+    NeedView,
+    PhGauge,
+    PlacePlan,
+    PlantingPlan,
+    ProductPlan,
+    ScoopFacts,
+    SeasonPlan,
+    StageView,
+    Tide,
+)
+from eznel.core.season.shed import Shed, Vector
+from eznel.core.season.stands import Stand, Stands
+from eznel.core.soil.ratings import mass_basis
+from eznel.core.soil.supply import stock
+from eznel.core.working import Finding, Origin
+
+TIDES = ("N", "P", "K", "Ca")
+TIDE_STEP_DAYS = 7
+SHOWN_LAYER_M = 0.025
+
+
+class Workings:
+    """Everything a plan is made from, each part computed once: for the plan and for its why."""
+
+    def __init__(self, garden: Garden, log: Log, today: date, catalogue: Catalogue) -> None:
+        self.today = today
+        self.log = log
+        self.stands = Stands(garden, log, today, catalogue)
+        self.shed = Shed(self.stands)
+        planned = []
+        for stand in self.stands.all:
+            wanted = needs(stand, self.stands)
+            planned.append((stand, wanted, first_plan(stand, wanted)))
+        pins = {pin.job: pin.to for pin in garden.pins}
+        self.seasons = fold(planned, log.feeds, pins, today, self.shed)
+
+
+def plan(garden: Garden, log: Log, today: date, catalogue: Catalogue) -> SeasonPlan:
+    """Return the plan of a garden's season.
+
+    Parameters
+    ----------
+    garden : Garden
+        What is known. [document]
+    log : Log
+        What happened. [document]
+    today : date
+        The garden's date. [date]
+    catalogue : Catalogue
+        Crops, stages, bands, materials and programmes. [rows]
+
+    Returns
+    -------
+    SeasonPlan
+        Places, plantings and products as they stand. Equal input gives an equal plan.
+
+    Raises
+    ------
+    Unknown
+        When a crop, stage or programme is in no table.
+    """
+    workings = Workings(garden, log, today, catalogue)
+    stands = workings.stands
+    return SeasonPlan(
+        garden=garden.id,
+        as_of=today,
+        places=tuple(_place(place, stands) for place in garden.places),
+        plantings=tuple(_planting(season, workings) for season in workings.seasons),
+        products=tuple(_product(product, workings) for product in garden.products),
+        findings=plausibility.of_garden(garden, today),
+    )
+
+
+def _by_nutrient(vector: Sequence[float]) -> ByNutrient:
+    return dict(zip(NUTRIENTS, vector, strict=True))
+
+
+def _place(place: Place, stands: Stands) -> PlacePlan:
+    report = stands.report_for(place.id)
+    acidity = stands.acidity_of(place)
+    ground = area(place)
+    length, width = _extent_m(place)
+    is_bed = isinstance(place, Bed)
+    density, origin = density_g_ml(place) if isinstance(place, Bed) else (0.0, Origin.ASSUMED)
+    mix_l = 0.0
+    ingredients: tuple[Ingredient, ...] = ()
+    if isinstance(place, Tub):
+        total = mix_volume(place)
+        mix_l = total.value
+        ingredients = tuple(
+            Ingredient(p.name, p.volume.value) for p in portions(place.recipe, total)
+        )
+    gauges = gauges_of(place, stands)
+    return PlacePlan(
+        id=place.id,
+        area_m2=ground.value,
+        length_m=length,
+        width_m=width,
+        round=not isinstance(place.shape, Rectangle),
+        tubs=place.count if isinstance(place, Tub) else 0,
+        filled_l=filled_volume(place).value if isinstance(place, Tub) else 0.0,
+        soil_kg_m2=bed_soil_mass(place).value if isinstance(place, Bed) else 0.0,
+        density_g_ml=density,
+        density_origin=origin,
+        layer_l=layer_volume(area_m2=ground.value, layer_m=SHOWN_LAYER_M).value if is_bed else 0.0,
+        mix_l=mix_l,
+        mix=ingredients,
+        report=report.id if report else None,
+        gauges=gauges,
+        unrated=tuple(
+            v.analyte
+            for v in (report.values if report and is_bed else ())
+            if v.analyte not in {g.analyte for g in gauges}
+        ),
+        ph=PhGauge(acidity.ph.value, acidity.low, acidity.high, acidity.target)
+        if acidity
+        else None,
+        findings=acidity.findings if acidity else (),
+    )
+
+
+def gauges_of(place: Place, stands: Stands) -> tuple[Gauge, ...]:
+    """Return the rated values of a place's newest report.
+
+    Parameters
+    ----------
+    place : Place
+        Bed or tub. [document]
+    stands : Stands
+        Its garden. [core]
+
+    Returns
+    -------
+    tuple of Gauge
+        In the order of the report; none for tubs.
+    """
+    report = stands.report_for(place.id)
+    if report is None or not isinstance(place, Bed):
+        return ()
+    mass = bed_soil_mass(place)
+    printed: dict[str, SoilValue] = {value.analyte: value for value in report.values}
+    return tuple(
+        Gauge(
+            analyte=analyte,
+            extractant=rating.extractant,
+            printed=rating.printed,
+            printed_unit=rating.printed_unit,
+            compared=rating.compared.value,
+            unit=rating.band.unit,
+            bounds=rating.bounds,
+            caution_above=rating.band.caution_above,
+            soil_class=rating.soil_class,
+            origin=rating.origin,
+            basis=rating.band.basis,
+            confidence=rating.band.confidence,
+            g_m2=stock(mass_basis(printed[analyte], report), mass).value,
+        )
+        for analyte, rating in stands.ratings_for(place).items()
+    )
+
+
+def _extent_m(place: Place) -> tuple[float, float]:
+    if isinstance(place.shape, Rectangle):
+        return place.shape.length.m, place.shape.width.m
+    across = tub_diameter_m(place)[0] if isinstance(place, Tub) else place.shape.diameter.m
+    return across, across
+
+
+def _planting(season: Season, workings: Workings) -> PlantingPlan:
+    stand, stands = season.stand, workings.stands
+    calendar = stand.calendar
+    place = stand.place
+    fits = len(positions(place.shape, stand.spacing)) if isinstance(place, Bed) else stand.plants
+    short = {
+        x: max(season.needs[x].total.value - given, 0.0)
+        for x, given in zip(NUTRIENTS, season.given_g, strict=True)
+    }
+    need = {x: season.needs[x].total.value for x in NUTRIENTS}
+    return PlantingPlan(
+        id=stand.id,
+        place=place.id,
+        crop=stand.crop.key,
+        crop_name=stand.crop.name,
+        variety=stand.planting.variety,
+        programme=stand.programme.key,
+        method=stand.method,
+        plants=stand.plants,
+        fits=fits,
+        points=stand.points,
+        area_m2=stand.area.value if stand.area else 0.0,
+        plant_area_m2=plant_area(stand.spacing).value,
+        stages=_stages(stand),
+        stage_now=stand.stage_on(workings.today),
+        planted_on=stand.planting.planted_on,
+        hold_until=calendar.hold_end,
+        harvest_from=calendar.start_of("harvest"),
+        last_pick=calendar.last_pick,
+        stop_on=calendar.stop,
+        interval_days=season.plan.interval_days,
+        needs=tuple(
+            _need(season.needs[x], given, short[x])
+            for x, given in zip(NUTRIENTS, season.given_g, strict=True)
+        ),
+        tides=tuple(_tide(season, x, workings.shed) for x in TIDES),
+        jobs=tuple(_job(job, season, workings) for job in season.jobs),
+        to_buy=advice.to_buy(short, need, workings.shed),
+        findings=(*advice.of_stand(stand, stands, fits), *_extras_too_strong(season, workings)),
+    )
+
+
+def _extras_too_strong(season: Season, workings: Workings) -> list[Finding]:
+    return [
+        finding
+        for entry in season.extras
+        for finding in advice.too_strong(
+            season.stand, entry.on, workings.shed.strength_n_mg_l(entry)
+        )
+    ]
+
+
+def _stages(stand: Stand) -> tuple[StageView, ...]:
+    rows = {stage.key: stage for stage in stand.stages}
+    return tuple(
+        StageView(
+            key=span.key,
+            start=span.start,
+            end=span.end,
+            seen=span.seen,
+            recognise_by=rows[span.key].recognise_by,
+            bbch=f"{rows[span.key].bbch_from}–{rows[span.key].bbch_to}",
+        )
+        for span in stand.calendar.spans
+    )
+
+
+def _need(need: Need, given: float, short: float) -> NeedView:
+    return NeedView(
+        nutrient=need.nutrient,
+        total_g=need.total.value,
+        per=need.per.value,
+        per_unit=need.per.unit,
+        low_g=need.low_g,
+        high_g=need.high_g,
+        soil_class=need.soil_class,
+        assumed=need.assumed,
+        credit_g=need.credit_g,
+        supplied_g=given,
+        short_g=short,
+    )
+
+
+def _job(job: JobPlan, season: Season, workings: Workings) -> JobView:
+    stand, shed = season.stand, workings.shed
+    ph = stand.acidity.ph.value if stand.acidity else None
+    used = dict.fromkeys(line.product for mix in job.mixes[:1] for line in mix.lines)
+    keys = dict.fromkeys(
+        key
+        for product_id in used
+        for key in cautions.cautions(
+            shed.products[product_id],
+            shed.material(shed.products[product_id]),
+            ph,
+        )
+    )
+    return JobView(
+        key=job.job.key,
+        kind=job.job.kind,
+        ordinal=job.job.ordinal,
+        planned_on=job.job.planned_on,
+        due_on=job.due_on,
+        status=job.status,
+        moved=job.due_on != job.job.planned_on,
+        stage=stand.stage_on(job.due_on),
+        need_g=_by_nutrient(job.need_g),
+        brings_g=_by_nutrient(job.brings_g),
+        mixes=job.mixes,
+        given=job.entry.amounts if job.entry else (),
+        entry=job.entry.id if job.entry else None,
+        findings=advice.of_job(job, season, shed),
+        cautions=tuple(keys),
+    )
+
+
+def _tide(season: Season, nutrient: str, shed: Shed) -> Tide:
+    """Need and supply added up: what soil or charge give counts in both."""
+    stand, index = season.stand, NUTRIENTS.index(nutrient)
+    start, end = stand.planting.planted_on, max(stand.calendar.last_pick, stand.calendar.stop)
+    given = [
+        (day, *_brought(shed.used(entry, mix), day, index, stand, shed))
+        for day, entry, mix in supplied(season)
+    ]
+    days = {start + timedelta(n) for n in range(0, (end - start).days + 1, TIDE_STEP_DAYS)} | {end}
+    days |= {d for day, _, _ in given for d in (day - timedelta(1), day) if d >= start}
+    shown = sorted(days)
+    need = season.needs[nutrient]
+    due = [season.plan.window.due(nutrient, day) for day in shown]
+    supply = []
+    for day, share in zip(shown, due, strict=True):
+        at_once = sum(g for on, g, _ in given if on <= day)
+        slow = sum(g * course(day) for on, _, slowly in given if on <= day for g, course in slowly)
+        supply.append(need.credit_g * share + at_once + slow)
+    wanted = [(need.total.value + need.credit_g) * share for share in due]
+    return Tide(nutrient, tuple(shown), tuple(wanted), tuple(supply))
+
+
+class _Course:
+    """How a slow product given on a day becomes available: a share for each later day."""
+
+    def __init__(self, product: Product, on: date, stand: Stand, stands: Stands) -> None:
+        warmth = normals(stands.garden.site, stand.place.warmer_by_c)
+        self.on = on
+        means = warmth.means_c(on, max(stand.calendar.stop, on + timedelta(1)))
+        if product.form == "organic":
+            self.shares = organic_course(means)
+        else:
+            days = product.release_days or 1
+            whole = coated_released(means, days).value
+            part = [coated_released(means[: n + 1], days).value for n in range(len(means))]
+            self.shares = [share / whole if whole else 0.0 for share in part]
+
+    def __call__(self, day: date) -> float:
+        n = (day - self.on).days
+        return self.shares[min(n, len(self.shares) - 1)]
+
+
+def _brought(
+    used: list[tuple[UUID, float]], on: date, index: int, stand: Stand, shed: Shed
+) -> tuple[float, list[tuple[float, _Course]]]:
+    """What a feed brings of one nutrient: at once, and slowly with its course. [g]"""
+    at_once, slowly = 0.0, []
+    for product_id, grams in used:
+        product = shed.products[product_id]
+        brings = grams * shed.available(product_id, stand, on)[index]
+        if product.form == "coated" or (product.form == "organic" and index == 0):
+            slowly.append((brings, _Course(product, on, stand, shed.stands)))
+        else:
+            at_once += brings
+    return at_once, slowly
+
+
+def _product(product: Product, workings: Workings) -> ProductPlan:
+    shed = workings.shed
+    held = shed.contents[product.id]
+    material = shed.material(product)
+    now = shed.shelf(workings.log.feeds)
+    after = shed.shelf(workings.log.feeds)
+    for season in workings.seasons:
+        for job in season.jobs:
+            if job.status == "planned" and job.mixes:
+                after.take(job.mixes[0])
+    return ProductPlan(
+        id=product.id,
+        density_g_ml=held.density_g_ml,
+        density_origin=held.density_origin,
+        fractions=_by_nutrient(held.total),
+        first_season_n=held.available[0] / held.total[0] if held.total[0] else 1.0,
+        ec_of_1g_l_ds_m=held.ec_ds_m_per_g_l,
+        scoops=tuple(
+            _scoop(product, scoop.id, scoop_mass(product, material, scoop).value, held.total)
+            for scoop in workings.stands.garden.scoops
+        ),
+        left_g=now.left_g[product.id],
+        left_after_g=after.left_g[product.id],
+        price_per_g=shed.price_per_g(product),
+        cautions=cautions.cautions(product, material, None),
+    )
+
+
+def _scoop(product: Product, scoop: UUID, grams: float, held: Vector) -> ScoopFacts:
+    return ScoopFacts(scoop, grams, _by_nutrient([grams * share for share in held]))

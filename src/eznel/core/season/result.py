@@ -1,0 +1,216 @@
+"""What a plan looks like from outside: values and keys, no text and no rounding."""
+
+from dataclasses import dataclass
+from datetime import date
+from uuid import UUID
+
+from eznel.core.document import Amount
+from eznel.core.places import Point
+from eznel.core.season.shed import MixPlan
+from eznel.core.working import Finding, Origin
+
+ByNutrient = dict[str, float]
+
+
+@dataclass(frozen=True, slots=True)
+class Gauge:
+    """A soil value against its bands: lower bounds of low, medium, high and very high."""
+
+    analyte: str
+    extractant: str
+    printed: float
+    printed_unit: str
+    compared: float
+    unit: str
+    bounds: tuple[float, float, float, float]
+    caution_above: float | None
+    soil_class: str
+    origin: Origin
+    basis: str
+    confidence: str
+    g_m2: float
+
+
+@dataclass(frozen=True, slots=True)
+class PhGauge:
+    """pH in water against the range of the crops planned there."""
+
+    ph: float
+    low: float
+    high: float
+    target: float
+
+
+@dataclass(frozen=True, slots=True)
+class Ingredient:
+    """An ingredient of a potting mix to have ready."""
+
+    name: str
+    litres: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PlacePlan:
+    """What a place is: ground or tubs, its soil and what the test says of it."""
+
+    id: UUID
+    area_m2: float
+    length_m: float
+    width_m: float
+    round: bool
+    tubs: int
+    filled_l: float
+    soil_kg_m2: float
+    density_g_ml: float
+    density_origin: Origin
+    layer_l: float
+    """A layer of 2.5 cm over the place. [L]"""
+    mix_l: float
+    mix: tuple[Ingredient, ...]
+    report: UUID | None
+    gauges: tuple[Gauge, ...]
+    unrated: tuple[str, ...]
+    ph: PhGauge | None
+    findings: tuple[Finding, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class StageView:
+    """A stage and its dates; the end is the first day of the next."""
+
+    key: str
+    start: date
+    end: date
+    seen: bool
+    recognise_by: str
+    bbch: str
+
+
+@dataclass(frozen=True, slots=True)
+class NeedView:
+    """A nutrient's season: what is needed, what is coming, what stays short. [g]"""
+
+    nutrient: str
+    total_g: float
+    per: float
+    per_unit: str
+    low_g: float
+    high_g: float
+    soil_class: str | None
+    assumed: bool
+    credit_g: float
+    supplied_g: float
+    short_g: float
+
+
+@dataclass(frozen=True, slots=True)
+class Tide:
+    """Need and supply of a nutrient, added up over the season. [g]"""
+
+    nutrient: str
+    days: tuple[date, ...]
+    need_g: tuple[float, ...]
+    supply_g: tuple[float, ...]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class JobView:
+    """A job: when, what for, what to weigh, and what there is to know about it."""
+
+    key: UUID
+    kind: str
+    ordinal: int
+    planned_on: date
+    due_on: date
+    status: str
+    moved: bool
+    stage: str | None
+    need_g: ByNutrient
+    brings_g: ByNutrient
+    mixes: tuple[MixPlan, ...]
+    given: tuple[Amount, ...]
+    entry: UUID | None
+    findings: tuple[Finding, ...]
+    cautions: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class ToBuy:
+    """A general material that would fill a shortage, and how much of it. [g]"""
+
+    nutrient: str
+    short_g: float
+    material: str
+    material_name: str
+    declared: str
+    declared_pct: float
+    grams: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PlantingPlan:
+    """A planting's season."""
+
+    id: UUID
+    place: UUID
+    crop: str
+    crop_name: str
+    variety: str
+    programme: str
+    method: str
+    plants: int
+    fits: int
+    points: tuple[Point, ...]
+    area_m2: float
+    plant_area_m2: float
+    stages: tuple[StageView, ...]
+    stage_now: str | None
+    planted_on: date
+    hold_until: date
+    harvest_from: date | None
+    last_pick: date
+    stop_on: date
+    interval_days: int
+    needs: tuple[NeedView, ...]
+    tides: tuple[Tide, ...]
+    jobs: tuple[JobView, ...]
+    to_buy: tuple[ToBuy, ...]
+    findings: tuple[Finding, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class ScoopFacts:
+    """What one level scoop of a product is. [g]"""
+
+    scoop: UUID
+    grams: float
+    nutrients_g: ByNutrient
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ProductPlan:
+    """What a product is, element by element, and what is left of it."""
+
+    id: UUID
+    density_g_ml: float
+    density_origin: Origin
+    fractions: ByNutrient
+    first_season_n: float
+    ec_of_1g_l_ds_m: float
+    scoops: tuple[ScoopFacts, ...]
+    left_g: float | None
+    left_after_g: float | None
+    price_per_g: float | None
+    cautions: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SeasonPlan:
+    """The whole plan of a garden on a day."""
+
+    garden: UUID
+    as_of: date
+    places: tuple[PlacePlan, ...]
+    plantings: tuple[PlantingPlan, ...]
+    products: tuple[ProductPlan, ...]
+    findings: tuple[Finding, ...]

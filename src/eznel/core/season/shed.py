@@ -1,0 +1,148 @@
+"""The shed: what each product holds, what is left of it, and what was taken out of it."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from datetime import date
+from uuid import UUID
+
+from eznel.core.document import FeedEntry, Product, ScoopOf
+from eznel.core.products.analysis import bulk_mass, contents, mass_of, scoop_mass
+from eznel.core.quantities import NUTRIENTS
+from eznel.core.reference import Material
+from eznel.core.season.dose import released_share
+from eznel.core.season.stands import Stand, Stands
+
+Vector = tuple[float, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class MixLine:
+    """Level scoops of one product, for one portion."""
+
+    product: UUID
+    scoop: UUID
+    count: int
+    grams: float
+
+
+@dataclass(frozen=True, slots=True)
+class MixPlan:
+    """One answer to a job, for all portions together where not said otherwise."""
+
+    titles: tuple[str, ...]
+    portions: int
+    portion: str
+    """"can", "tub", "bed" or "part": what one portion is for."""
+    water_l: float
+    """Feed in one portion; 0 where it is spread dry. [L]"""
+    per_plant_l: float
+    lines: tuple[MixLine, ...]
+    brings_g: Vector
+    totals_g: Vector
+    miss: float
+    cost: float | None
+    n_mg_l: float
+    ec_ds_m: float
+
+
+class Shelf:
+    """What is left of each product, as the season takes it. None where nobody counted. [g]"""
+
+    def __init__(self, left_g: dict[UUID, float | None]) -> None:
+        self.left_g = left_g
+
+    def take(self, mix: MixPlan) -> None:
+        """Take a planned mix off the shelf."""
+        for line in mix.lines:
+            left = self.left_g.get(line.product)
+            if left is not None:
+                self.left_g[line.product] = left - line.grams * mix.portions
+
+
+class Shed:
+    """The shed of a garden and how its products act there."""
+
+    def __init__(self, stands: Stands) -> None:
+        self.stands = stands
+        self.garden = stands.garden
+        self.products = {product.id: product for product in self.garden.products}
+        self.scoops = {scoop.id: scoop for scoop in self.garden.scoops}
+        self.materials = stands.catalogue.materials
+        self.contents = {p.id: contents(p, self.material(p)) for p in self.garden.products}
+        self._grams = {
+            (p.id, scoop.id): scoop_mass(p, self.material(p), scoop).value
+            for p in self.garden.products
+            for scoop in self.garden.scoops
+        }
+
+    def material(self, product: Product) -> Material | None:
+        """Return the general material that a product is, if it says so."""
+        return self.materials.get(product.material or "")
+
+    def grams(self, product: UUID, scoop: UUID) -> float:
+        """Return what one level scoop of a product weighs. [g]"""
+        return self._grams[product, scoop]
+
+    def shelf(self, entries: Iterable[FeedEntry]) -> Shelf:
+        """Return what is in the shed after what was logged since each product was counted."""
+        left: dict[UUID, float | None] = {}
+        for product in self.garden.products:
+            stock = product.stock
+            material = self.material(product)
+            left[product.id] = None if stock is None else bulk_mass(stock.amount, product, material)
+        for entry in entries:
+            for product_id, grams in self._amounts(entry):
+                counted = self.products[product_id].stock
+                had = left[product_id]
+                if had is not None and counted is not None and entry.on >= counted.counted_on:
+                    left[product_id] = max(had - grams, 0.0)
+        return Shelf(left)
+
+    def given(self, entry: FeedEntry, stand: Stand) -> tuple[Vector, Vector]:
+        """Return what a logged feed brought: what counts this season, and all of it. [g]"""
+        brings, totals = [0.0] * len(NUTRIENTS), [0.0] * len(NUTRIENTS)
+        for product_id, grams in self._amounts(entry):
+            available = self.available(product_id, stand, entry.on)
+            for i, per_gram in enumerate(self.contents[product_id].total):
+                brings[i] += grams * available[i]
+                totals[i] += grams * per_gram
+        return tuple(brings), tuple(totals)
+
+    def strength_n_mg_l(self, entry: FeedEntry) -> float | None:
+        """Return how strong a logged feed was. [mg/L]"""
+        if entry.water is None or entry.water.l <= 0:
+            return None
+        n_g = sum(g * self.contents[p].total[0] for p, g in self._amounts(entry))
+        return n_g / entry.water.l * 1000
+
+    def used(self, entry: FeedEntry | None, mix: MixPlan | None) -> list[tuple[UUID, float]]:
+        """Return the products of a logged feed, or else of a planned mix, with their mass. [g]"""
+        if entry is not None:
+            return self._amounts(entry)
+        lines = mix.lines if mix else ()
+        return [(line.product, line.grams * (mix.portions if mix else 0)) for line in lines]
+
+    def _amounts(self, entry: FeedEntry) -> list[tuple[UUID, float]]:
+        found = []
+        for amount in entry.amounts if entry.outcome == "given" else ():
+            product = self.products[amount.product]
+            scoop = self.scoops[amount.scoop] if isinstance(amount, ScoopOf) else None
+            material = self.material(product)
+            found.append((product.id, mass_of(amount, product, material, scoop)))
+        return found
+
+    def available(self, product_id: UUID, stand: Stand, day: date) -> Vector:
+        """Return what a gram of a product given on a day brings before feeding stops. [g/g]"""
+        product, held = self.products[product_id], self.contents[product_id]
+        if product.form != "coated":
+            return held.available
+        share = released_share(product, stand, self.stands, day).value
+        return tuple(x * share for x in held.total)
+
+    def price_per_g(self, product: Product) -> float | None:
+        """Return what a gram of a product costs, in the garden's currency. [1/g]"""
+        if product.price is None:
+            return None
+        pack = product.price.pack
+        grams = bulk_mass(pack, product, self.material(product))
+        return product.price.amount / grams if grams > 0 else None

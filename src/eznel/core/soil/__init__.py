@@ -1,0 +1,1 @@
+"""Reading a soil test: classes, supply, pH."""

@@ -1,0 +1,95 @@
+"""Soil pH against what the crops want. Ranges are for pH in water."""
+
+from dataclasses import dataclass
+
+from eznel.core.document import SoilReport
+from eznel.core.working import Finding, Level, Origin, Quantity, Worked
+
+CACL2_TO_WATER = 0.5
+"""pH in dilute calcium chloride reads about this much lower than in water."""
+
+EXTREME_PH = (5.0, 8.3)
+"""Beyond these, feeding waits until pH is mended."""
+
+
+@dataclass(frozen=True, slots=True)
+class Acidity:
+    """pH in water, the range wanted, and what to say about it."""
+
+    ph: Worked
+    low: float
+    high: float
+    target: float
+    findings: tuple[Finding, ...]
+
+    @property
+    def below(self) -> bool:
+        """Whether the soil is more acid than the crops like."""
+        return self.ph.value < self.low
+
+    @property
+    def extreme(self) -> bool:
+        """Whether feeding waits until pH is mended."""
+        return not EXTREME_PH[0] <= self.ph.value <= EXTREME_PH[1]
+
+
+def ph_in_water(report: SoilReport) -> Worked | None:
+    """Return the report's pH as measured in water.
+
+    Parameters
+    ----------
+    report : SoilReport
+        The report. [document]
+
+    Returns
+    -------
+    Worked or None
+        pH; None where none was measured. [pH]
+    """
+    if report.ph is None:
+        return None
+    printed = Quantity("printed_ph", report.ph, "pH", Origin.LAB, report.lab)
+    if report.ph_in == "water":
+        return Worked.first("ph_as_printed", report.ph, "pH", printed)
+    return Worked.first("ph_from_cacl2", report.ph + CACL2_TO_WATER, "pH", printed)
+
+
+def acidity(report: SoilReport, ranges: tuple[tuple[float, float], ...]) -> Acidity | None:
+    """Return where the pH stands against the range common to the crops planned there.
+
+    Parameters
+    ----------
+    report : SoilReport
+        The report. [document]
+    ranges : tuple of pairs
+        Lowest and highest pH of each crop, the main crop first. [pH]
+
+    Returns
+    -------
+    Acidity or None
+        None without a measured pH or without a crop. Without a common range the main crop's
+        counts; the target is the middle of the range.
+    """
+    ph = ph_in_water(report)
+    if ph is None or not ranges:
+        return None
+    low, high = max(low for low, _ in ranges), min(high for _, high in ranges)
+    if low > high:
+        low, high = ranges[0]
+    findings: tuple[Finding, ...] = ()
+    if not low <= ph.value <= high:
+        extreme = not EXTREME_PH[0] <= ph.value <= EXTREME_PH[1]
+        key = "ph_low" if ph.value < low else "ph_high"
+        findings = (
+            Finding(
+                key + "_hold" if extreme else key,
+                Level.HOLD if extreme else Level.WARNING,
+                field="ph",
+                numbers=(
+                    Quantity("ph", ph.value, "", Origin.LAB, report.lab),
+                    Quantity("low", low, "", Origin.TYPICAL),
+                    Quantity("high", high, "", Origin.TYPICAL),
+                ),
+            ),
+        )
+    return Acidity(ph, low, high, (low + high) / 2, findings)

@@ -1,0 +1,115 @@
+"""A result and how it came about, as data.
+
+A step names a formula (its key) and the quantities that went in; the formula itself and its
+sentence live in `words`, so a working can be shown in any language and evaluated again by a test.
+"""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from enum import StrEnum
+from typing import Self
+
+
+class Origin(StrEnum):
+    """Where a number comes from. Assumed and measured look different everywhere."""
+
+    MEASURED = "measured"
+    LABEL = "label"
+    LAB = "lab"
+    TYPED = "typed"
+    TYPICAL = "typical"
+    ASSUMED = "assumed"
+    COMPUTED = "computed"
+    FIXED = "fixed"
+
+
+class Level(StrEnum):
+    """How strongly a finding speaks."""
+
+    NOTE = "note"
+    QUESTION = "question"
+    WARNING = "warning"
+    HOLD = "hold"
+
+
+@dataclass(frozen=True, slots=True)
+class Quantity:
+    """A named number in a step, with its unit and origin; `source` names a report or label."""
+
+    name: str
+    value: float
+    unit: str
+    origin: Origin = Origin.COMPUTED
+    source: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Step:
+    """One line of working: the formula's key, what went in, what came out."""
+
+    key: str
+    quantities: tuple[Quantity, ...]
+    value: float
+    unit: str
+
+
+@dataclass(frozen=True, slots=True)
+class Finding:
+    """Something odd, or something to know. `field` is the place of the entry it is about."""
+
+    key: str
+    level: Level = Level.NOTE
+    field: str = ""
+    about: str = ""
+    numbers: tuple[Quantity, ...] = ()
+    names: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Worked:
+    """A value, its unit, how it came about and what was odd on the way."""
+
+    value: float
+    unit: str
+    steps: tuple[Step, ...] = ()
+    findings: tuple[Finding, ...] = ()
+
+    @classmethod
+    def first(cls, key: str, value: float, unit: str, *quantities: Quantity) -> Self:
+        """Return a value that one step made."""
+        return cls(value=value, unit=unit, steps=(Step(key, quantities, value, unit),))
+
+    def then(self, key: str, value: float, unit: str, *quantities: Quantity) -> "Worked":
+        """Return the next value, with the working so far and one step more."""
+        return Worked(
+            value=value,
+            unit=unit,
+            steps=(*self.steps, Step(key, quantities, value, unit)),
+            findings=self.findings,
+        )
+
+    def noting(self, *findings: Finding) -> "Worked":
+        """Return the same value with findings beside it."""
+        return Worked(
+            value=self.value,
+            unit=self.unit,
+            steps=self.steps,
+            findings=(*self.findings, *findings),
+        )
+
+    def after(self, *others: "Worked") -> "Worked":
+        """Return this value with the working of the values it was made from in front."""
+        return Worked(
+            value=self.value,
+            unit=self.unit,
+            steps=(*_steps(others), *self.steps),
+            findings=(*(f for o in others for f in o.findings), *self.findings),
+        )
+
+
+def _steps(workings: Iterable[Worked]) -> Iterable[Step]:
+    """Yield each step once, in order: two values may share their beginnings."""
+    seen: dict[Step, None] = {}
+    for working in workings:
+        seen.update(dict.fromkeys(working.steps))
+    return seen

@@ -1,0 +1,287 @@
+"""Skerrin Slip: a made-up boatyard turned kitchen garden, for practice and for pictures.
+
+Its calendar stands still on a day in June, so that there is something to do whenever it is opened.
+What was done before that day is logged by asking the plan day by day and doing what it said, with
+one feed missed and one given differently.
+"""
+
+from datetime import date, timedelta
+from typing import Any
+from uuid import UUID, uuid5
+
+from eznel.core.document import FeedEntry, Garden, GardenFile, Log, ScoopOf, StageSeen
+from eznel.core.reference import Catalogue
+from eznel.core.season import plan
+from eznel.core.season.result import JobView
+
+SLIP = UUID("8e2f0a54-0c3b-4f0e-8d5b-6a1c9b7e2d10")
+STANDS_ON = date(2026, 6, 18)
+FIRST_DAY = date(2026, 4, 20)
+
+
+def _id(name: str) -> str:
+    return str(uuid5(SLIP, name))
+
+
+def _measure(value: float, unit: str) -> dict[str, Any]:
+    return {"value": value, "unit": unit}
+
+
+def _rectangle(length: float, width: float) -> dict[str, Any]:
+    return {
+        "kind": "rectangle",
+        "length": _measure(length, "m"),
+        "width": _measure(width, "m"),
+    }
+
+
+def _bed(name: str, shape: dict[str, Any], x: float, y: float, **more: Any) -> dict[str, Any]:
+    depth = _measure(20, "cm")
+    return {"kind": "bed", "id": _id(name), "name": name, "shape": shape, "x_m": x, "y_m": y,
+            "depth": depth, **more}  # fmt: skip
+
+
+def _tub(name: str, shape: dict[str, Any], count: int, x: float, y: float, **more: Any) -> Any:
+    return {"kind": "tub", "id": _id(name), "name": name, "shape": shape, "count": count,
+            "x_m": x, "y_m": y, **more}  # fmt: skip
+
+
+def _declared(**pct: float) -> list[dict[str, Any]]:
+    return [{"nutrient": nutrient, "pct": value} for nutrient, value in pct.items()]
+
+
+def _price(amount: float, value: float, unit: str) -> dict[str, Any]:
+    return {"amount": amount, "pack": _measure(value, unit)}
+
+
+def _stock(value: float, unit: str) -> dict[str, Any]:
+    return {"amount": _measure(value, unit), "counted_on": "2026-04-01"}
+
+
+def _places() -> list[dict[str, Any]]:
+    trough = {"kind": "nominal", "volume": _measure(60, "L")}
+    barrel = {
+        "kind": "frustum",
+        "top": _measure(62, "cm"),
+        "bottom": _measure(52, "cm"),
+        "height": _measure(40, "cm"),
+    }
+    recipe = [
+        {"name": "Leaf-mould compost", "parts": 60},
+        {"name": "Loam", "parts": 30},
+        {"name": "Grit", "parts": 10},
+    ]
+    charge = [{"product": _id("Halyard tub feed"), "strength": _measure(1, "g/L")}]
+    light = _measure(0.7, "g/mL")
+    return [
+        _bed("Keel bed", _rectangle(3.6, 1.2), 2.6, 1.6, density=light),
+        _bed("Port strip", _rectangle(5.0, 0.75), 3.3, 3.3, texture="loam"),
+        _bed("Starboard strip", _rectangle(5.0, 0.75), 3.3, 4.5, texture="sandy_loam"),
+        _bed("Winch round", {"kind": "circle", "diameter": _measure(2.4, "m")}, 7.6, 2.2,
+             texture="loam"),
+        _tub("Lean-to troughs", trough, 3, 10.4, 1.2, warmer_by_c=4, recipe=recipe, charge=charge),
+        _tub("Lean-to pots", {"kind": "nominal", "volume": _measure(35, "L")}, 4, 10.4, 2.6,
+             warmer_by_c=4, recipe=recipe),
+        _tub("Quay half-barrels", barrel, 3, 10.2, 4.4, warmer_by_c=3, recipe=recipe),
+    ]  # fmt: skip
+
+
+def _reports() -> list[dict[str, Any]]:
+    def values(**found: float) -> list[dict[str, Any]]:
+        return [{"analyte": analyte, "value": value} for analyte, value in found.items()]
+
+    olsen = [
+        {"analyte": "P", "value": 22, "unit": "mg/dm3", "extractant": "Olsen"},
+        {"analyte": "K", "value": 130, "extractant": "Ammonium acetate"},
+        {"analyte": "Mg", "value": 95, "extractant": "Ammonium acetate"},
+    ]
+    return [
+        {"id": _id("report A"), "lab": "Tidewrack Soil Laboratory", "sampled_on": "2026-03-03",
+         "places": [_id("Keel bed"), _id("Starboard strip")], "ph": 6.4,
+         "organic_matter_pct": 4.2, "values": values(P=41, K=60, Ca=1240, Mg=88, S=15)},
+        {"id": _id("report B"), "lab": "Holm and Fell Analysts", "sampled_on": "2025-10-14",
+         "places": [_id("Winch round")], "extractant": "Olsen", "ph": 6.1, "ph_in": "CaCl2",
+         "organic_matter_pct": 3.6, "values": olsen},
+        {"id": _id("report C"), "lab": "Tidewrack Soil Laboratory", "sampled_on": "2022-11-20",
+         "places": [_id("Port strip")], "ph": 5.7, "organic_matter_pct": 3.1,
+         "values": values(P=118, K=96, Ca=860, Mg=52)},
+    ]  # fmt: skip
+
+
+def _products() -> list[dict[str, Any]]:
+    def product(name: str, form: str, declared: list[dict[str, Any]], **more: Any) -> Any:
+        return {"id": _id(name), "name": name, "form": form, "declared": declared, **more}
+
+    nitrate = {"nitrate_pct": 14.4, "ammonium_pct": 1.1, "urea_pct": 0}
+    return [
+        product("Slipway poultry pellets", "organic", _declared(N=4, P2O5=2.5, K2O=2.3, CaO=8),
+                material="poultry_manure_pellets", max_rate=_measure(250, "g/m2"),
+                stock=_stock(10, "kg"), price=_price(9.5, 10, "kg")),
+        product("Longshore general (imported)", "granular", _declared(N=8, P=3.5, K=10, S=6),
+                material="granular_balanced", max_rate=_measure(60, "g/m2"),
+                density=_measure(0.98, "g/mL"), stock=_stock(4, "kg"), price=_price(12, 5, "kg")),
+        product("Mainsail soluble 12-4-18", "soluble", _declared(N=12, P2O5=4, K2O=18, MgO=2),
+                density=_measure(0.95, "g/mL"), max_strength=_measure(2, "g/L"),
+                material="soluble_high_potash", stock=_stock(3, "kg"), price=_price(14, 3, "kg")),
+        product("Jib soluble 24-8-16", "soluble", _declared(N=24, P2O5=8, K2O=16),
+                material="soluble_balanced", max_strength=_measure(2, "g/L"),
+                stock=_stock(1, "kg"), price=_price(7.5, 1, "kg")),
+        product("Kelpie potash liquid", "liquid", _declared(N=1, P2O5=1, K2O=8), basis="w/v",
+                material="liquid_high_potash", max_strength=_measure(12, "g/L"),
+                stock=_stock(2.5, "L"), price=_price(8, 1, "L")),
+        product("Quayside nitrate of lime", "soluble", _declared(N=15.5, CaO=26.5),
+                nitrogen=nitrate, material="calcium_nitrate", max_rate=_measure(40, "g/m2"),
+                max_strength=_measure(1.5, "g/L"), stock=_stock(2, "kg"),
+                price=_price(6, 2, "kg")),
+        product("Ebb potash", "soluble", _declared(K2O=50, S=18), material="potassium_sulphate",
+                max_rate=_measure(40, "g/m2"), stock=_stock(2, "kg"), price=_price(8, 2, "kg")),
+        product("Halyard tub feed", "coated", _declared(N=18, P2O5=6, K2O=12), release_days=150,
+                material="coated", stock=_stock(2, "kg"), price=_price(15, 2, "kg")),
+        product("Chandler gypsum", "granular", _declared(CaO=30, S=17), material="gypsum",
+                max_rate=_measure(250, "g/m2"), price=_price(5, 5, "kg")),
+        product("Ballast ground lime", "granular", _declared(CaO=50), material="ground_limestone",
+                price=_price(4.5, 10, "kg")),
+    ]  # fmt: skip
+
+
+def _plantings() -> list[dict[str, Any]]:
+    def planting(name: str, place: str, crop: str, on: str, **more: Any) -> dict[str, Any]:
+        return {"id": _id(name), "place": _id(place), "crop": crop, "planted_on": on, **more}
+
+    def rows(in_row: float, between: float) -> dict[str, Any]:
+        return {"pattern": "rows", "in_row": _measure(in_row, "cm"),
+                "between_rows": _measure(between, "cm")}  # fmt: skip
+
+    staggered = {"pattern": "staggered", "in_row": _measure(45, "cm")}
+    side = {"programme": "base_and_side_dress"}
+    return [
+        planting("kale", "Keel bed", "kale", "2026-05-08", variety="Blackquay", plants=14,
+                 spacing=staggered, **side),
+        planting("leeks", "Starboard strip", "leek", "2026-06-02", variety="Long Mooring",
+                 spacing=rows(15, 25), sown_on="2026-03-20", **side),
+        planting("tall kale", "Port strip", "kale", "2026-05-12", variety="Tall Rope", plants=10),
+        planting("courgettes", "Winch round", "courgette", "2026-06-01", variety="Green Buoy",
+                 plants=3, spacing={"pattern": "square", "in_row": _measure(90, "cm")}),
+        planting("cucumbers", "Lean-to troughs", "cucumber", "2026-05-26", variety="Slipline",
+                 plants=6, sown_on="2026-04-28"),
+        planting("tomatoes", "Lean-to pots", "tomato", "2026-05-09", variety="Red Lantern",
+                 plants=4, sown_on="2026-03-10"),
+        planting("peppers", "Quay half-barrels", "sweet_pepper", "2026-06-05",
+                 variety="Signal Flag", plants=6, sown_on="2026-03-12"),
+    ]  # fmt: skip
+
+
+def garden() -> Garden:
+    """Return the garden without anything having happened in it yet.
+
+    Returns
+    -------
+    Garden
+        With the calendar standing on a day in June. [document]
+    """
+    scoops = [
+        ("half teaspoon", 2.5, "mL"),
+        ("teaspoon", 5, "mL"),
+        ("tablespoon", 15, "mL"),
+        ("tin mug", 180, "mL"),
+    ]
+    return Garden.model_validate(
+        {
+            "id": str(SLIP),
+            "name": "Skerrin Slip",
+            "stands_on": STANDS_ON.isoformat(),
+            "site": {
+                "time_zone": "Europe/Oslo",
+                "latitude_deg": 58.2,
+                "last_frost": "04-27",
+                "first_frost": "10-24",
+                "monthly_min_c": [0, 0, 1, 4, 7, 10.5, 12.5, 12.5, 10, 7, 3.5, 1],
+                "monthly_max_c": [5, 5.5, 8, 12, 16, 19, 21, 21, 17.5, 13, 8.5, 6],
+                "water_ec_ds_m": 0.25,
+            },
+            "places": _places(),
+            "reports": _reports(),
+            "products": _products(),
+            "scoops": [
+                {"id": _id(name), "name": name, "volume": _measure(value, unit)}
+                for name, value, unit in scoops
+            ],
+            "plantings": _plantings(),
+        }
+    )
+
+
+def garden_file(catalogue: Catalogue) -> GardenFile:
+    """Return the garden with its log up to the day that its calendar stands on.
+
+    Parameters
+    ----------
+    catalogue : Catalogue
+        For the plan that was followed. [rows]
+
+    Returns
+    -------
+    GardenFile
+        Equal at every call. [document]
+    """
+    slip, log = garden(), Log(stages=_stages_seen())
+    day = FIRST_DAY
+    while True:
+        today = plan(slip, log, day, catalogue)
+        due = [
+            (planting.id, job)
+            for planting in today.plantings
+            for job in planting.jobs
+            if job.status == "planned" and job.mixes
+        ]
+        day = min((job.due_on for _, job in due), default=STANDS_ON)
+        if day >= STANDS_ON:
+            break
+        entries = [
+            _entry(planting, job, number)
+            for number, (planting, job) in enumerate(
+                ((p, j) for p, j in due if j.due_on == day), start=len(log.feeds) + 1
+            )
+        ]
+        log = log.model_copy(update={"feeds": (*log.feeds, *entries)})
+        day += timedelta(1)
+    return GardenFile(garden=slip, log=log)
+
+
+def _stages_seen() -> tuple[StageSeen, ...]:
+    found = (
+        ("tomatoes", "flowering", date(2026, 6, 9)),
+        ("cucumbers", "vegetative", date(2026, 6, 5)),
+    )
+    return tuple(
+        StageSeen(id=UUID(_id(f"seen {name}")), planting=UUID(_id(name)), stage=stage, on=on)
+        for name, stage, on in found
+    )
+
+
+def _entry(planting: UUID, job: JobView, number: int) -> FeedEntry:
+    """A job done as planned, but the sixth missed and the eighth one scoop less."""
+    mix = job.mixes[0]
+    amounts = tuple(
+        ScoopOf(product=line.product, scoop=line.scoop, count=line.count * mix.portions)
+        for line in mix.lines
+    )
+    given = amounts
+    if number == 8:
+        given = (
+            amounts[0].model_copy(update={"count": max(amounts[0].count - 1, 1)}),
+            *amounts[1:],
+        )
+    water = {"value": round(mix.water_l * mix.portions, 1), "unit": "L"} if mix.water_l else None
+    return FeedEntry.model_validate(
+        {
+            "id": job.key,
+            "planting": planting,
+            "job": job.key,
+            "on": job.due_on,
+            "outcome": "missed" if number == 6 else "given",
+            "amounts": () if number == 6 else given,
+            "water": None if number == 6 else water,
+            "planned": amounts,
+        }
+    )
