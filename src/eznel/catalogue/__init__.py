@@ -7,7 +7,16 @@ from importlib.resources import files
 from typing import TypeVar
 
 from eznel.core.document import Programme
-from eznel.core.reference import Band, Catalogue, Crop, Material, Row, Stage, SufficiencyRate
+from eznel.core.reference import (
+    Band,
+    Catalogue,
+    Climate,
+    Crop,
+    Material,
+    Row,
+    Stage,
+    SufficiencyRate,
+)
 
 AnyRow = TypeVar("AnyRow", bound=Row)
 
@@ -57,8 +66,7 @@ def load() -> Catalogue:
     stages: dict[str, tuple[Stage, ...]] = {}
     for stage in sorted(rows("stages.csv", Stage), key=lambda s: (s.crop, s.order)):
         stages[stage.crop] = (*stages.get(stage.crop, ()), stage)
-    text = files(__name__).joinpath("programmes.toml").read_text(encoding="utf-8")
-    programmes = [Programme.model_validate(p) for p in tomllib.loads(text)["programme"]]
+    programmes = [Programme.model_validate(p) for p in _records("programmes.toml", "programme")]
     return Catalogue(
         crops={crop.key: crop for crop in rows("crops.csv", Crop)},
         stages=stages,
@@ -68,4 +76,11 @@ def load() -> Catalogue:
         },
         materials={m.key: m for m in rows("materials.csv", Material)},
         programmes={p.key: p for p in programmes},
+        climates=tuple(Climate.model_validate(c) for c in _records("climates.toml", "climate")),
     )
+
+
+def _records(name: str, kind: str) -> list[object]:
+    text = files(__name__).joinpath(name).read_text(encoding="utf-8")
+    found: list[object] = tomllib.loads(text)[kind]
+    return found

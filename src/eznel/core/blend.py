@@ -3,8 +3,8 @@
 A mix takes at most three products, one measure size each, and at most twelve measures in all. That
 is a stated rule: it costs little and keeps a mix that a person can make. Caps are never exceeded:
 a mix that breaks one is not looked at. Among the rest, in this order: least shortfall of the
-targets (weighted, relative), least excess, fewest products, least cost; what differs by less than
-two hundredths counts as equal, or "fewest products" would never decide.
+targets (weighted, relative), least excess, fewest products, least cost, fewest measures. What
+differs by less than two hundredths counts as equal, or "fewest products" would never decide.
 """
 
 from collections.abc import Sequence
@@ -157,13 +157,14 @@ def blend(
     short, excess = score(brings, need, scale)
     used = (table > 0).sum(axis=1)
     cost = _costs(table, items)
-    best = _pick(short, excess, used, cost)
+    scoops = table.sum(axis=1)
+    best = _pick(short, excess, (used, cost, scoops))
     near = np.flatnonzero((short <= short[best] + ACCEPTABLE) & (used > 0))
     chosen = [("best", best)]
     if len(near):
-        chosen.append(("fewest", near[_order(near, used, short, excess, cost)[0]]))
+        chosen.append(("fewest", near[_order(near, used, short, excess, cost, scoops)[0]]))
         if cost is not None:
-            chosen.append(("cheapest", near[_order(near, cost, short, excess, used)[0]]))
+            chosen.append(("cheapest", near[_order(near, cost, short, excess, used, scoops)[0]]))
     titles: dict[int, list[str]] = {}
     for title, row in chosen:
         titles.setdefault(int(row), []).append(title)
@@ -193,12 +194,11 @@ def _costs(table: NDArray[np.float64], items: tuple[Item, ...]) -> NDArray[np.fl
 def _pick(
     short: NDArray[np.float64],
     excess: NDArray[np.float64],
-    used: NDArray[np.int_],
-    cost: NDArray[np.float64] | None,
+    then: Sequence[NDArray[np.float64] | NDArray[np.int_] | None],
 ) -> int:
     rows = np.flatnonzero(short <= short.min() + EQUAL)
     rows = rows[excess[rows] <= excess[rows].min() + EQUAL]
-    return int(rows[_order(rows, used, cost, short, excess)[0]])
+    return int(rows[_order(rows, *then, short, excess)[0]])
 
 
 def _order(

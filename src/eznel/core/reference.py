@@ -1,11 +1,12 @@
 """Shapes of the catalogue's rows. Every row says its basis and how far to trust it."""
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
 from eznel.core.document import Entry, Programme
+from eznel.core.document.garden import MonthDay, TwelveMonths
 from eznel.core.errors import Unknown
 
 Confidence = Literal["high", "medium", "low"]
@@ -127,6 +128,18 @@ class Material(Row):
     cautions: tuple[Key, ...] = ()
 
 
+class Climate(Entry):
+    """A made-up climate to start a new garden from."""
+
+    key: Key
+    name: str
+    latitude_deg: float
+    last_frost: MonthDay | None = None
+    first_frost: MonthDay | None = None
+    monthly_min_c: TwelveMonths
+    monthly_max_c: TwelveMonths
+
+
 @dataclass(frozen=True)
 class Catalogue:
     """Everything the core looks up. Built once by the loader."""
@@ -137,7 +150,7 @@ class Catalogue:
     sufficiency: dict[tuple[str, str], SufficiencyRate]
     materials: dict[str, Material]
     programmes: dict[str, Programme]
-    version: str = field(default="1")
+    climates: tuple[Climate, ...] = ()
 
     def crop(self, key: str, at: str = "crop") -> Crop:
         """Return the crop of that key, or refuse the field `at`."""

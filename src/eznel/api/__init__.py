@@ -1,0 +1,1 @@
+"""The web: one module per resource, problems in one shape."""

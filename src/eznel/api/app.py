@@ -1,0 +1,102 @@
+"""The application, wired. Whoever starts it says where data is, what day it is, and who may ask."""
+
+from collections.abc import Awaitable, Callable
+from pathlib import Path
+from typing import Any
+
+from fastapi import FastAPI, Request, Response
+from fastapi.responses import FileResponse
+from fastapi.routing import APIRoute
+from starlette.exceptions import HTTPException
+from starlette.middleware.gzip import GZipMiddleware
+from starlette.middleware.trustedhost import TrustedHostMiddleware
+
+from eznel.api import gardens, plans, problems, reference, things
+from eznel.api.world import World
+
+# On loopback without sign-in, the name asked for is the guard against pages elsewhere.
+HOSTS = ["127.0.0.1", "localhost", "[::1]"]
+
+MOST_BYTES = 10_000_000
+"""A request larger than this is refused before it is read."""
+
+HEADERS = {
+    "Content-Security-Policy": (
+        "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:;"
+        " font-src 'self' data:; frame-ancestors 'none'; base-uri 'self'; form-action 'self'"
+    ),
+    "X-Content-Type-Options": "nosniff",
+    "Referrer-Policy": "no-referrer",
+}
+
+
+def create_app(world: World | None, ui: Path | None = None) -> FastAPI:
+    """Return the application.
+
+    Parameters
+    ----------
+    world : World or None
+        Store, catalogue and clock; None only to describe the API. [world]
+    ui : Path or None
+        Folder of the built interface; None serves the API alone. [path]
+
+    Returns
+    -------
+    FastAPI
+        Ready to serve.
+    """
+    app = FastAPI(
+        title="Eznel",
+        version="0.1.0",
+        docs_url=None,
+        redoc_url=None,
+        openapi_url=None,
+        generate_unique_id_function=_operation,
+    )
+    app.state.world = world
+    for module in (gardens, things, plans, reference):
+        app.include_router(module.router)
+    problems.install(app)
+    app.middleware("http")(_guard)
+    app.add_middleware(GZipMiddleware, minimum_size=1000)
+    app.add_middleware(TrustedHostMiddleware, allowed_hosts=HOSTS)
+    if ui is not None:
+        _serve(app, ui.resolve())
+    return app
+
+
+def description() -> dict[str, Any]:
+    """Return the OpenAPI description, from which the interface's types are generated.
+
+    Returns
+    -------
+    dict
+        OpenAPI 3.1. [JSON]
+    """
+    return create_app(None).openapi()
+
+
+def _operation(route: APIRoute) -> str:
+    return route.name
+
+
+async def _guard(request: Request, proceed: Callable[[Request], Awaitable[Response]]) -> Response:
+    if int(request.headers.get("content-length") or 0) > MOST_BYTES:
+        return Response("too large", status_code=413)
+    response = await proceed(request)
+    response.headers.update(HEADERS)
+    return response
+
+
+def _serve(app: FastAPI, ui: Path) -> None:
+    """Serve the built interface: its files by name, and its page for every view's address."""
+
+    @app.get("/{path:path}", include_in_schema=False)
+    def page(path: str) -> FileResponse:
+        if path.startswith("api/"):
+            raise HTTPException(404, "there is nothing at this address")
+        file = (ui / path).resolve()
+        if path and file.is_relative_to(ui) and file.is_file():
+            kept = "max-age=31536000, immutable" if path.startswith("assets/") else "no-cache"
+            return FileResponse(file, headers={"Cache-Control": kept})
+        return FileResponse(ui / "index.html", headers={"Cache-Control": "no-cache"})

@@ -1,0 +1,137 @@
+"""Gardens: list, whole document, file in and out, settings."""
+
+from datetime import date
+from typing import Annotated, Any
+from uuid import UUID
+
+from fastapi import APIRouter, Body, Response
+from pydantic import BaseModel
+
+from eznel.api.problems import RESPONSES
+from eznel.api.world import TheSession, TheWorld, Who
+from eznel.core.document import GardenFile, Preferences, Site, upgrades
+from eznel.core.errors import Impossible
+from eznel.formats import garden_file
+from eznel.store import gardens
+
+router = APIRouter(prefix="/api/gardens", tags=["gardens"], responses=RESPONSES)
+
+
+class GardenListed(BaseModel):
+    """A garden in the list."""
+
+    id: str
+    name: str
+    revision: int
+    stands_on: date | None
+
+
+class GardenView(BaseModel):
+    """A garden whole, with the revisions that a write is based on, and its date."""
+
+    file: GardenFile
+    revision: int
+    settings_revision: int
+    revisions: dict[str, int]
+    today: date
+
+
+class Settings(BaseModel):
+    """What a garden is besides its things."""
+
+    name: str
+    site: Site
+    preferences: Preferences
+    stands_on: date | None
+
+
+class WrittenView(BaseModel):
+    """Revisions after a write."""
+
+    revision: int
+    garden_revision: int
+
+
+def written(done: gardens.Written) -> WrittenView:
+    """Return revisions as they go over the wire.
+
+    Parameters
+    ----------
+    done : Written
+        From the store. [counts]
+
+    Returns
+    -------
+    WrittenView
+        The same. [counts]
+    """
+    return WrittenView(revision=done.revision, garden_revision=done.garden_revision)
+
+
+@router.get("")
+def list_gardens(session: TheSession) -> list[GardenListed]:
+    """List the gardens in the store."""
+    return [
+        GardenListed(id=g.id, name=g.name, revision=g.revision, stands_on=g.stands_on)
+        for g in gardens.gardens(session)
+    ]
+
+
+@router.get("/{garden_id}")
+def read_garden(garden_id: UUID, session: TheSession, world: TheWorld) -> GardenView:
+    """Read a garden whole."""
+    stored = gardens.load(session, str(garden_id))
+    return GardenView(
+        file=stored.file,
+        revision=stored.revision,
+        settings_revision=stored.settings_revision,
+        revisions=stored.revisions,
+        today=world.clock(stored.file.garden),
+    )
+
+
+@router.get("/{garden_id}/file", response_class=Response)
+def export_garden(garden_id: UUID, session: TheSession) -> Response:
+    """Save a garden as a file."""
+    stored = gardens.load(session, str(garden_id))
+    return Response(
+        garden_file.dumps(stored.file),
+        media_type="application/json",
+        headers={"Content-Disposition": 'attachment; filename="garden.eznel.json"'},
+    )
+
+
+@router.put("/{garden_id}/file")
+def import_garden(
+    garden_id: UUID,
+    session: TheSession,
+    world: TheWorld,
+    who: Who,
+    file: Annotated[dict[str, Any], Body()],
+    based_on: int = 0,
+) -> WrittenView:
+    """Create a garden from a file, or replace one whole; files of older versions are read too."""
+    read = upgrades.read(file)
+    if read.garden.id != garden_id:
+        raise Impossible("garden.id", "ids_differ")
+    done = gardens.replace(session, read, based_on=based_on, who=who, check=world.check)
+    return written(done)
+
+
+@router.put("/{garden_id}/settings")
+def save_settings(
+    garden_id: UUID,
+    settings: Settings,
+    session: TheSession,
+    world: TheWorld,
+    who: Who,
+    based_on: int,
+) -> WrittenView:
+    """Save a garden's name, site, preferences and the day its calendar stands on."""
+    stored = gardens.load(session, str(garden_id))
+    garden = type(stored.file.garden).model_validate(
+        {**stored.file.garden.model_dump(), **settings.model_dump()}
+    )
+    session.rollback()
+    done = gardens.settle(session, garden, based_on=based_on, who=who, check=world.check)
+    return written(done)

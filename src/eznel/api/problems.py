@@ -1,0 +1,106 @@
+"""Errors on the wire: one shape, and the one table from our errors to HTTP's numbers."""
+
+from collections.abc import Awaitable, Callable
+from typing import Any
+
+from fastapi import FastAPI, Request
+from fastapi.exceptions import RequestValidationError
+from fastapi.responses import JSONResponse
+from pydantic import BaseModel, ValidationError
+from sqlalchemy.exc import OperationalError
+from starlette.exceptions import HTTPException
+
+from eznel.core.errors import Refusal, Unknown
+from eznel.formats import faults
+from eznel.store.gardens import InUse, Missing, Stale
+from eznel.words import words
+
+MEDIA_TYPE = "application/problem+json"
+
+
+class FaultView(BaseModel):
+    """One field at fault: what is wrong, and the way out."""
+
+    field: str
+    key: str
+    problem: str
+    remedy: str
+
+
+class Problem(BaseModel):
+    """Why a request was not done."""
+
+    type: str
+    title: str
+    status: int
+    faults: list[FaultView] = []
+    theirs: dict[str, Any] | None = None
+    revision: int | None = None
+
+
+STATUS: dict[type[Exception], tuple[int, str]] = {
+    Refusal: (422, "refused"),
+    Unknown: (422, "refused"),
+    ValidationError: (422, "refused"),
+    RequestValidationError: (422, "refused"),
+    Missing: (404, "no_such_garden"),
+    Stale: (409, "stale"),
+    InUse: (409, "in_use"),
+    OperationalError: (503, "store_down"),
+}
+"""Where an error of ours becomes a number of HTTP's."""
+
+
+def _faults(error: Exception, key: str) -> list[faults.Fault]:
+    said = words("en")
+    if isinstance(error, Refusal | ValidationError):
+        return faults.of(error, said)
+    if isinstance(error, RequestValidationError):
+        return faults.from_details(error.errors(), said)
+    names = ", ".join(error.names) if isinstance(error, InUse) else ""
+    sentence = faults.sentence(key, {"names": names}, said)
+    return [faults.Fault("", key, sentence.text, sentence.remedy)]
+
+
+def _answer(error: type[Exception]) -> Callable[[Request, Exception], Awaitable[JSONResponse]]:
+    status, key = STATUS[error]
+
+    async def answer(request: Request, raised: Exception) -> JSONResponse:
+        found = _faults(raised, key)
+        problem = Problem(
+            type=f"urn:eznel:{key}",
+            title=found[0].problem if found else key,
+            status=status,
+            faults=[FaultView(**{n: getattr(f, n) for n in FaultView.model_fields}) for f in found],
+            theirs=raised.theirs if isinstance(raised, Stale) else None,
+            revision=raised.revision if isinstance(raised, Stale) else None,
+        )
+        return JSONResponse(problem.model_dump(), status_code=status, media_type=MEDIA_TYPE)
+
+    return answer
+
+
+async def _other(request: Request, raised: Exception) -> JSONResponse:
+    """Errors of the framework itself, such as an address that is not there."""
+    assert isinstance(raised, HTTPException)
+    problem = Problem(type="urn:eznel:http", title=str(raised.detail), status=raised.status_code)
+    return JSONResponse(problem.model_dump(), status_code=raised.status_code, media_type=MEDIA_TYPE)
+
+
+def install(app: FastAPI) -> None:
+    """Let an application answer our errors in our shape.
+
+    Parameters
+    ----------
+    app : FastAPI
+        The application. [app]
+    """
+    for error in STATUS:
+        app.add_exception_handler(error, _answer(error))
+    app.add_exception_handler(HTTPException, _other)
+
+
+RESPONSES: dict[int | str, dict[str, Any]] = {
+    status: {"model": Problem, "content": {MEDIA_TYPE: {}}} for status in (404, 409, 422, 503)
+}
+"""What every route may answer besides what it promises."""

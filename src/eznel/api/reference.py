@@ -1,0 +1,56 @@
+"""What the interface looks up: sentences, and the catalogue's rows."""
+
+from fastapi import APIRouter
+from pydantic import BaseModel
+
+from eznel.api.problems import RESPONSES
+from eznel.api.world import TheWorld
+from eznel.core.document import Programme
+from eznel.core.quantities import KITCHEN_ML
+from eznel.core.reference import Climate, Crop, Material, Stage
+from eznel.words import Said, words
+
+router = APIRouter(prefix="/api", tags=["reference"], responses=RESPONSES)
+
+
+class WordsView(BaseModel):
+    """The sentences that the interface shows for keys of the plan."""
+
+    locale: str
+    findings: dict[str, Said]
+    cautions: dict[str, str]
+    terms: dict[str, str]
+
+
+class CatalogueView(BaseModel):
+    """Crops with their stages, materials, and the programmes that ship with the release."""
+
+    crops: list[Crop]
+    stages: dict[str, list[Stage]]
+    materials: list[Material]
+    programmes: list[Programme]
+    climates: list[Climate]
+    kitchen_ml: dict[str, dict[str, float]]
+
+
+@router.get("/words")
+def read_words() -> WordsView:
+    """Read the sentences."""
+    said = words("en")
+    return WordsView(
+        locale=said.locale, findings=said.findings, cautions=said.cautions, terms=said.terms
+    )
+
+
+@router.get("/catalogue")
+def read_catalogue(world: TheWorld) -> CatalogueView:
+    """Read the catalogue."""
+    rows = world.catalogue
+    return CatalogueView(
+        crops=list(rows.crops.values()),
+        stages={crop: list(stages) for crop, stages in rows.stages.items()},
+        materials=list(rows.materials.values()),
+        programmes=list(rows.programmes.values()),
+        climates=list(rows.climates),
+        kitchen_ml=KITCHEN_ML,
+    )

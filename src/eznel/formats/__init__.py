@@ -1,0 +1,1 @@
+"""What leaves and enters: the garden file and its schema, workings and plans as text."""

@@ -1,0 +1,165 @@
+"""Numbers, findings and workings as words: one renderer for API, command line and print."""
+
+import re
+from dataclasses import dataclass
+
+from eznel.core.working import Finding, Origin, Quantity, Step, Worked
+from eznel.words import Words, formulas
+
+_SIGNS = ((" ** ", "^"), (" * ", " × "), (" / ", " ÷ "), (" - ", " − "))
+
+
+@dataclass(frozen=True, slots=True)
+class ShownQuantity:
+    """A number that went into a step, ready to show."""
+
+    name: str
+    value: str
+    origin: Origin
+    origin_said: str
+    source: str
+
+
+@dataclass(frozen=True, slots=True)
+class ShownStep:
+    """A step: its sentence, the formula with the numbers put in, and the result."""
+
+    sentence: str
+    formula: str
+    result: str
+    quantities: tuple[ShownQuantity, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class ShownFinding:
+    """A finding in words, with the way out."""
+
+    key: str
+    level: str
+    text: str
+    remedy: str
+
+
+@dataclass(frozen=True, slots=True)
+class Shown:
+    """A working in words."""
+
+    value: float
+    unit: str
+    result: str
+    assumed: bool
+    steps: tuple[ShownStep, ...]
+    findings: tuple[ShownFinding, ...]
+
+
+def number(value: float) -> str:
+    """Return a number with three significant digits, without needless zeros.
+
+    Parameters
+    ----------
+    value : float
+        Any number. [as given]
+
+    Returns
+    -------
+    str
+        Never in powers of ten.
+    """
+    if value == 0:
+        return "0"
+    if abs(value) >= 1000:
+        return f"{value:,.0f}"
+    text = f"{value:.3g}"
+    return f"{value:.6f}".rstrip("0").rstrip(".") if "e" in text else text
+
+
+def amount(quantity: Quantity) -> str:
+    """Return a quantity with its unit, a space between them.
+
+    Parameters
+    ----------
+    quantity : Quantity
+        Value and unit. [as given]
+
+    Returns
+    -------
+    str
+        Like "4.32 m²".
+    """
+    return f"{number(quantity.value)} {quantity.unit}".strip()
+
+
+def _formula(step: Step) -> str:
+    text = formulas()[step.key]
+    values = {q.name: amount(q) for q in step.quantities}
+    # Signs first, names after: a unit like g/m² is not a division.
+    for sign, shown in _SIGNS:
+        text = text.replace(sign, shown)
+    text = text.replace("3.141592653589793", "π")
+    return re.sub(r"[a-z_][a-z_0-9]*", lambda m: values.get(m.group(), m.group()), text)
+
+
+def show(worked: Worked, words: Words) -> Shown:
+    """Return a working in words.
+
+    Parameters
+    ----------
+    worked : Worked
+        Value and steps. [core]
+    words : Words
+        The locale's sentences. [words]
+
+    Returns
+    -------
+    Shown
+        Sentence, formula with numbers, and origin of each number, step by step.
+    """
+    steps = tuple(
+        ShownStep(
+            sentence=words.steps[step.key],
+            formula=_formula(step),
+            result=f"{number(step.value)} {step.unit}".strip(),
+            quantities=tuple(
+                ShownQuantity(
+                    words.names[q.name], amount(q), q.origin, words.origins[q.origin], q.source
+                )
+                for q in step.quantities
+            ),
+        )
+        for step in worked.steps
+    )
+    origins = {q.origin for step in worked.steps for q in step.quantities}
+    return Shown(
+        value=worked.value,
+        unit=worked.unit,
+        result=f"{number(worked.value)} {worked.unit}".strip(),
+        assumed=Origin.ASSUMED in origins,
+        steps=steps,
+        findings=tuple(say(finding, words) for finding in worked.findings),
+    )
+
+
+def say(finding: Finding, words: Words) -> ShownFinding:
+    """Return a finding in words.
+
+    Parameters
+    ----------
+    finding : Finding
+        Key, numbers and names. [core]
+    words : Words
+        The locale's sentences. [words]
+
+    Returns
+    -------
+    ShownFinding
+        With the way out.
+    """
+    said = words.findings[finding.key]
+    known = [words.terms.get(f"nutrient.{name}", name) for name in finding.names]
+    values = {q.name: amount(q) for q in finding.numbers}
+    return ShownFinding(
+        key=finding.key,
+        level=finding.level,
+        text=said.text.format(*known, **values, names=", ".join(known)),
+        remedy=said.remedy,
+    )

@@ -1,0 +1,550 @@
+"""Gardens in and out of the store: load, list, create, save one thing, remove one.
+
+Check, write and journal are one transaction, begun by locking the garden's row, so two writers
+cannot both pass a check and then both write. Different things never conflict: each has a revision
+of its own; the garden's revision counts all writes and keys caches.
+"""
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from datetime import UTC, date, datetime
+from typing import Any
+
+from pydantic import BaseModel
+from sqlalchemy import delete, func, insert, select, update
+from sqlalchemy.orm import Session
+
+from eznel.core.document import Garden, GardenFile, Log
+from eznel.store.kinds import KINDS, Kind, Row, from_row, key_of, to_row
+from eznel.store.tables import GardenRow, JournalRow, SoilValueRow
+
+Check = Callable[[GardenFile], object]
+"""Raises what is wrong with a garden as it would be; nothing is stored then."""
+
+SETTINGS = ("name", "site", "preferences", "stands_on")
+
+
+class Missing(Exception):
+    """There is no such garden, or no such thing in it."""
+
+
+class Stale(Exception):
+    """The thing has moved on since; carries the stored version and its revision."""
+
+    def __init__(self, theirs: dict[str, Any] | None, revision: int) -> None:
+        super().__init__(f"stored at revision {revision}")
+        self.theirs, self.revision = theirs, revision
+
+
+class InUse(Exception):
+    """The thing is still named by others."""
+
+    def __init__(self, names: Sequence[str]) -> None:
+        super().__init__(", ".join(names))
+        self.names = tuple(names)
+
+
+@dataclass(frozen=True, slots=True)
+class Stored:
+    """A garden as stored, with the revision of each of its things."""
+
+    file: GardenFile
+    revision: int
+    settings_revision: int
+    revisions: dict[str, int]
+
+
+@dataclass(frozen=True, slots=True)
+class Listed:
+    """A garden in the list of gardens."""
+
+    id: str
+    name: str
+    revision: int
+    stands_on: date | None
+
+
+@dataclass(frozen=True, slots=True)
+class Written:
+    """Revisions after a write."""
+
+    revision: int
+    garden_revision: int
+
+
+def gardens(session: Session) -> list[Listed]:
+    """Return the gardens in the store, by name.
+
+    Parameters
+    ----------
+    session : Session
+        Open. [session]
+
+    Returns
+    -------
+    list of Listed
+        Empty in a new store.
+    """
+    rows = session.execute(
+        select(GardenRow.id, GardenRow.name, GardenRow.revision, GardenRow.stands_on).order_by(
+            GardenRow.name, GardenRow.id
+        )
+    )
+    return [Listed(*row) for row in rows]
+
+
+def revision(session: Session, garden_id: str) -> int:
+    """Return a garden's revision.
+
+    Parameters
+    ----------
+    session : Session
+        Open. [session]
+    garden_id : str
+        The garden. [id]
+
+    Returns
+    -------
+    int
+        Counts all writes. [count]
+
+    Raises
+    ------
+    Missing
+        When there is no such garden.
+    """
+    found = session.scalar(select(GardenRow.revision).where(GardenRow.id == garden_id))
+    if found is None:
+        raise Missing(garden_id)
+    return found
+
+
+def load(session: Session, garden_id: str) -> Stored:
+    """Return a garden, in a fixed number of queries whatever its size.
+
+    Parameters
+    ----------
+    session : Session
+        Open. [session]
+    garden_id : str
+        The garden. [id]
+
+    Returns
+    -------
+    Stored
+        Document, log and revisions.
+
+    Raises
+    ------
+    Missing
+        When there is no such garden.
+    """
+    row = _row(session, select(GardenRow.__table__).where(GardenRow.id == garden_id))
+    if row is None:
+        raise Missing(garden_id)
+    values: dict[str, list[Row]] = {}
+    table = SoilValueRow.__table__
+    for value in _rows(
+        session,
+        select(table).where(table.c.garden_id == garden_id).order_by(table.c.position),
+    ):
+        values.setdefault(value["report_id"], []).append(value)
+    parts: dict[str, dict[str, Any]] = {"garden": {}, "log": {}}
+    revisions: dict[str, int] = {}
+    for kind in KINDS.values():
+        things = []
+        columns = kind.table.__table__.c
+        query = (
+            select(kind.table.__table__)
+            .where(columns.garden_id == garden_id)
+            .order_by(columns.ordinal, columns.id)
+        )
+        for found in _rows(session, query):
+            things.append(from_row(kind, found, values.get(found["id"], [])))
+            revisions[found["id"]] = found["revision"]
+        parts[kind.part][kind.name] = tuple(things)
+    settings = {name: row[name] for name in SETTINGS}
+    garden = Garden.model_validate({"id": row["id"], **settings, **parts["garden"]})
+    return Stored(
+        file=GardenFile(garden=garden, log=Log(**parts["log"])),
+        revision=row["revision"],
+        settings_revision=row["settings_revision"],
+        revisions=revisions,
+    )
+
+
+def replace(
+    session: Session, file: GardenFile, *, based_on: int, who: str, check: Check
+) -> Written:
+    """Create a garden, or replace it whole.
+
+    Parameters
+    ----------
+    session : Session
+        Open; committed here. [session]
+    file : GardenFile
+        The garden with its log. [document]
+    based_on : int
+        The garden's revision that this was made from; 0 for a new one. [count]
+    who : str
+        Who did it, for the journal. [name]
+    check : callable
+        Raises what is wrong with the garden. [function]
+
+    Returns
+    -------
+    Written
+        The garden's revision, twice.
+
+    Raises
+    ------
+    Stale
+        When the garden has moved on, or is there already.
+    """
+    check(file)
+    garden_id = str(file.garden.id)
+    row = _lock(session, garden_id)
+    stored = row["revision"] if row else 0
+    if row and load(session, garden_id).file == file:
+        session.rollback()
+        return Written(stored, stored)
+    if stored != based_on:
+        session.rollback()
+        raise Stale(None, stored)
+    before = load(session, garden_id).file.model_dump(mode="json") if row else None
+    if row:
+        session.execute(delete(GardenRow).where(GardenRow.id == garden_id))
+    session.execute(
+        insert(GardenRow).values(
+            id=garden_id,
+            **_settings(file.garden),
+            settings_revision=stored + 1,
+            revision=stored + 1,
+        )
+    )
+    for kind in KINDS.values():
+        _insert_all(session, kind, garden_id, getattr(getattr(file, kind.part), kind.name), stored)
+    after = file.model_dump(mode="json")
+    _journal(session, garden_id, stored + 1, who, "garden", garden_id, before, after)
+    session.commit()
+    return Written(stored + 1, stored + 1)
+
+
+def _insert_all(
+    session: Session, kind: Kind, garden_id: str, things: Sequence[BaseModel], stored: int
+) -> None:
+    rows, value_rows = [], []
+    for ordinal, thing in enumerate(things):
+        columns, values = to_row(kind, thing)
+        rows.append({"garden_id": garden_id, "revision": stored + 1, "ordinal": ordinal, **columns})
+        value_rows += [
+            {"garden_id": garden_id, "report_id": columns["id"], **value} for value in values
+        ]
+    if rows:
+        session.execute(insert(kind.table), rows)
+    if value_rows:
+        session.execute(insert(SoilValueRow), value_rows)
+
+
+def put(
+    session: Session,
+    garden_id: str,
+    kind: Kind,
+    thing: BaseModel,
+    *,
+    based_on: int,
+    who: str,
+    check: Check,
+) -> Written:
+    """Create or replace one thing. A repeat of the same write is harmless.
+
+    Parameters
+    ----------
+    session : Session
+        Open; committed here. [session]
+    garden_id : str
+        The garden. [id]
+    kind : Kind
+        The thing's kind. [kind]
+    thing : BaseModel
+        The thing. [document]
+    based_on : int
+        The thing's revision that this was made from; 0 for a new one. [count]
+    who : str
+        Who did it, for the journal. [name]
+    check : callable
+        Raises what is wrong with the garden as it would be. [function]
+
+    Returns
+    -------
+    Written
+        The thing's revision and the garden's.
+
+    Raises
+    ------
+    Missing
+        When there is no such garden.
+    Stale
+        When the thing has moved on since.
+    """
+    row = _lock(session, garden_id)
+    if row is None:
+        session.rollback()
+        raise Missing(garden_id)
+    stored = load(session, garden_id)
+    key = key_of(thing)
+    theirs = _find(stored.file, kind, key)
+    had = stored.revisions.get(key, 0) if theirs is not None else 0
+    if theirs == thing:
+        session.rollback()
+        return Written(had, stored.revision)
+    if had != based_on:
+        session.rollback()
+        raise Stale(theirs.model_dump(mode="json") if theirs else None, had)
+    check(_with(stored.file, kind, key, thing))
+    _write(session, garden_id, kind, thing, had)
+    number = _count(session, garden_id, stored.revision)
+    before = theirs.model_dump(mode="json") if theirs else None
+    after = thing.model_dump(mode="json")
+    _journal(session, garden_id, number, who, kind.name, key, before, after)
+    session.commit()
+    return Written(had + 1, number)
+
+
+def remove(
+    session: Session, garden_id: str, kind: Kind, key: str, *, based_on: int, who: str
+) -> Written:
+    """Remove one thing. Removing what is not there any more is harmless.
+
+    Parameters
+    ----------
+    session : Session
+        Open; committed here. [session]
+    garden_id : str
+        The garden. [id]
+    kind : Kind
+        The thing's kind. [kind]
+    key : str
+        Its id. [id]
+    based_on : int
+        The thing's revision that was seen. [count]
+    who : str
+        Who did it, for the journal. [name]
+
+    Returns
+    -------
+    Written
+        0 and the garden's revision.
+
+    Raises
+    ------
+    Missing
+        When there is no such garden.
+    Stale
+        When the thing has moved on since.
+    InUse
+        When another thing still names it.
+    """
+    if _lock(session, garden_id) is None:
+        session.rollback()
+        raise Missing(garden_id)
+    stored = load(session, garden_id)
+    theirs = _find(stored.file, kind, key)
+    if theirs is None:
+        session.rollback()
+        return Written(0, stored.revision)
+    if stored.revisions[key] != based_on:
+        session.rollback()
+        raise Stale(theirs.model_dump(mode="json"), stored.revisions[key])
+    users = _users(stored.file, kind, key)
+    if users:
+        session.rollback()
+        raise InUse(users)
+    columns = kind.table.__table__.c
+    session.execute(delete(kind.table).where(columns.garden_id == garden_id, columns.id == key))
+    number = _count(session, garden_id, stored.revision)
+    before = theirs.model_dump(mode="json")
+    _journal(session, garden_id, number, who, kind.name, key, before, None)
+    session.commit()
+    return Written(0, number)
+
+
+def settle(session: Session, garden: Garden, *, based_on: int, who: str, check: Check) -> Written:
+    """Save a garden's settings: name, site, preferences, and the day its calendar stands on.
+
+    Parameters
+    ----------
+    session : Session
+        Open; committed here. [session]
+    garden : Garden
+        With the new settings; its things are not looked at. [document]
+    based_on : int
+        The settings' revision that this was made from. [count]
+    who : str
+        Who did it, for the journal. [name]
+    check : callable
+        Raises what is wrong with the garden as it would be. [function]
+
+    Returns
+    -------
+    Written
+        The settings' revision and the garden's.
+
+    Raises
+    ------
+    Missing
+        When there is no such garden.
+    Stale
+        When the settings have moved on since.
+    """
+    garden_id = str(garden.id)
+    row = _lock(session, garden_id)
+    if row is None:
+        session.rollback()
+        raise Missing(garden_id)
+    stored = load(session, garden_id)
+    new, old = _settings(garden), _settings(stored.file.garden)
+    if new == old:
+        session.rollback()
+        return Written(stored.settings_revision, stored.revision)
+    if stored.settings_revision != based_on:
+        session.rollback()
+        raise Stale(_plain(old), stored.settings_revision)
+    settings = {name: getattr(garden, name) for name in SETTINGS}
+    check(stored.file.model_copy(update={"garden": stored.file.garden.model_copy(update=settings)}))
+    session.execute(
+        update(GardenRow)
+        .where(GardenRow.id == garden_id)
+        .values(**new, settings_revision=based_on + 1)
+    )
+    number = _count(session, garden_id, stored.revision)
+    _journal(session, garden_id, number, who, "settings", garden_id, _plain(old), _plain(new))
+    session.commit()
+    return Written(based_on + 1, number)
+
+
+def _row(session: Session, query: Any) -> Row | None:
+    found = session.execute(query).mappings().first()
+    return dict(found) if found is not None else None
+
+
+def _rows(session: Session, query: Any) -> list[Row]:
+    return [dict(row) for row in session.execute(query).mappings()]
+
+
+def _lock(session: Session, garden_id: str) -> Row | None:
+    """Lock a garden's row until the end of the transaction."""
+    return _row(
+        session, select(GardenRow.__table__).where(GardenRow.id == garden_id).with_for_update()
+    )
+
+
+def _settings(garden: Garden) -> Row:
+    plain = garden.model_dump(mode="json", include=set(SETTINGS))
+    return {**plain, "stands_on": garden.stands_on}
+
+
+def _plain(settings: Row) -> Row:
+    return {name: value if name != "stands_on" or value is None else value.isoformat()
+            for name, value in settings.items()}  # fmt: skip
+
+
+def _things(file: GardenFile, kind: Kind) -> tuple[BaseModel, ...]:
+    things: tuple[BaseModel, ...] = getattr(getattr(file, kind.part), kind.name)
+    return things
+
+
+def _find(file: GardenFile, kind: Kind, key: str) -> BaseModel | None:
+    return next((thing for thing in _things(file, kind) if key_of(thing) == key), None)
+
+
+def _with(file: GardenFile, kind: Kind, key: str, thing: BaseModel) -> GardenFile:
+    """The garden as it would be, checked whole."""
+    things = _things(file, kind)
+    changed = [thing if key_of(t) == key else t for t in things]
+    if all(key_of(t) != key for t in things):
+        changed.append(thing)
+    part = getattr(file, kind.part).model_copy(update={kind.name: tuple(changed)})
+    return GardenFile.model_validate(file.model_copy(update={kind.part: part}).model_dump())
+
+
+def _users(file: GardenFile, kind: Kind, key: str) -> list[str]:
+    """Names of what would be left hanging without a thing."""
+    garden, log = file.garden, file.log
+    text = key
+    if kind.name == "places":
+        return [p.label for p in garden.plantings if str(p.place) == text] + [
+            r.lab for r in garden.reports if any(str(p) == text for p in r.places)
+        ]
+    if kind.name == "plantings":
+        return [str(e.on) for e in log.feeds if str(e.planting) == text] + [
+            s.stage for s in log.stages if str(s.planting) == text
+        ]
+    if kind.name in ("products", "scoops"):
+        field = kind.name[:-1]
+        used = [str(e.on) for e in log.feeds if any(
+            str(getattr(a, field, "")) == text for a in e.amounts)]  # fmt: skip
+        charged = [p.name for p in garden.places if any(
+            str(c.product) == text for c in getattr(p, "charge", ()))]  # fmt: skip
+        return used + (charged if field == "product" else [])
+    if kind.name == "programmes":
+        return [p.label for p in garden.plantings if p.programme == text]
+    return []
+
+
+def _write(session: Session, garden_id: str, kind: Kind, thing: BaseModel, had: int) -> None:
+    columns, values = to_row(kind, thing)
+    table = kind.table.__table__
+    if had:
+        session.execute(
+            update(kind.table)
+            .where(table.c.garden_id == garden_id, table.c.id == columns["id"])
+            .values(**columns, revision=had + 1)
+        )
+    else:
+        last = session.scalar(
+            select(func.max(table.c.ordinal)).where(table.c.garden_id == garden_id)
+        )
+        ordinal = 0 if last is None else last + 1
+        session.execute(
+            insert(kind.table).values(garden_id=garden_id, revision=1, ordinal=ordinal, **columns)
+        )
+    if kind.name == "reports":
+        of = SoilValueRow.__table__.c
+        session.execute(
+            delete(SoilValueRow).where(of.garden_id == garden_id, of.report_id == columns["id"])
+        )
+        if values:
+            rows = [{"garden_id": garden_id, "report_id": columns["id"], **v} for v in values]
+            session.execute(insert(SoilValueRow), rows)
+
+
+def _count(session: Session, garden_id: str, revision: int) -> int:
+    session.execute(
+        update(GardenRow).where(GardenRow.id == garden_id).values(revision=revision + 1)
+    )
+    return revision + 1
+
+
+def _journal(
+    session: Session,
+    garden_id: str,
+    revision: int,
+    who: str,
+    kind: str,
+    key: str,
+    before: Row | None,
+    after: Row | None,
+) -> None:
+    session.execute(
+        insert(JournalRow).values(
+            garden_id=garden_id,
+            revision=revision,
+            written_at=datetime.now(UTC).replace(tzinfo=None),
+            who=who,
+            kind=kind,
+            thing_id=key,
+            before=before,
+            after=after,
+        )
+    )

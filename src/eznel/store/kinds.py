@@ -1,0 +1,127 @@
+"""How each kind of thing becomes rows and comes back. A new kind is a new line here."""
+
+from dataclasses import dataclass
+from typing import Any
+
+from pydantic import BaseModel, TypeAdapter
+
+from eznel.core.document import (
+    FeedEntry,
+    MoveJob,
+    Place,
+    Planting,
+    Product,
+    Programme,
+    Scoop,
+    SoilReport,
+    StageSeen,
+)
+from eznel.store import tables
+from eznel.store.tables import Base
+
+Row = dict[str, Any]
+
+
+@dataclass(frozen=True)
+class Kind:
+    """A kind of thing: its name, its shape, its table, and where it stands in the garden file."""
+
+    name: str
+    shape: Any
+    table: type[Base]
+    part: str
+    label: str
+
+    def parse(self, data: Any) -> BaseModel:
+        """Return the thing in some plain data, or raise what is wrong with it."""
+        thing: BaseModel = TypeAdapter(self.shape).validate_python(data)
+        return thing
+
+
+KINDS = {
+    kind.name: kind
+    for kind in (
+        Kind("places", Place, tables.PlaceRow, "garden", "place"),
+        Kind("reports", SoilReport, tables.ReportRow, "garden", "report"),
+        Kind("products", Product, tables.ProductRow, "garden", "product"),
+        Kind("scoops", Scoop, tables.ScoopRow, "garden", "scoop"),
+        Kind("plantings", Planting, tables.PlantingRow, "garden", "planting"),
+        Kind("programmes", Programme, tables.ProgrammeRow, "garden", "programme"),
+        Kind("pins", MoveJob, tables.PinRow, "garden", "pin"),
+        Kind("feeds", FeedEntry, tables.FeedEntryRow, "log", "feed"),
+        Kind("stages", StageSeen, tables.StageSeenRow, "log", "stage"),
+    )
+}
+
+_OWN = {"garden_id", "id", "revision", "ordinal"}
+
+
+def key_of(thing: BaseModel) -> str:
+    """Return what a thing is known by: its id, or a programme's key.
+
+    Parameters
+    ----------
+    thing : BaseModel
+        Any recorded thing. [document]
+
+    Returns
+    -------
+    str
+        As stored. [id]
+    """
+    return str(getattr(thing, "id", None) or getattr(thing, "key", ""))
+
+
+def to_row(kind: Kind, thing: BaseModel) -> tuple[Row, list[Row]]:
+    """Return a thing's columns, and the rows of its values if it is a report.
+
+    Parameters
+    ----------
+    kind : Kind
+        Its kind. [kind]
+    thing : BaseModel
+        The thing. [document]
+
+    Returns
+    -------
+    tuple of dict and list of dict
+        Without garden, revision and ordinal, which the store knows. [columns]
+    """
+    plain = thing.model_dump(mode="json")
+    typed = thing.model_dump()
+    if kind.name == "programmes":
+        return {"id": key_of(thing), "record": plain}, []
+    columns: Row = {"id": key_of(thing)}
+    for column in kind.table.__table__.columns:
+        if column.name not in _OWN:
+            dates = column.type.python_type.__name__ == "date"
+            columns[column.name] = (typed if dates else plain).get(column.name)
+    values = [{"position": n, **value} for n, value in enumerate(plain.get("values", ()))]
+    return columns, values if kind.name == "reports" else []
+
+
+def from_row(kind: Kind, row: Row, values: list[Row]) -> BaseModel:
+    """Return the thing that some columns hold.
+
+    Parameters
+    ----------
+    kind : Kind
+        Its kind. [kind]
+    row : dict
+        Its columns. [columns]
+    values : list of dict
+        The rows of its values, if it is a report. [columns]
+
+    Returns
+    -------
+    BaseModel
+        The thing. [document]
+    """
+    if kind.name == "programmes":
+        return kind.parse(row["record"])
+    own = _OWN - {"id"}
+    data = {name: value for name, value in row.items() if name not in own and value is not None}
+    if kind.name == "reports":
+        skip = {"garden_id", "report_id", "position"}
+        data["values"] = [{k: v for k, v in value.items() if k not in skip} for value in values]
+    return kind.parse(data)

@@ -1,0 +1,217 @@
+"""The tables: a row for each thing that people record, and a journal of every write.
+
+Columns are named like the fields of the document, so that a row and a model turn into each other
+by name. What is searched or joined has a type; what is nested and always read whole is JSON.
+"""
+
+from datetime import date, datetime
+from typing import Any, ClassVar
+
+from sqlalchemy import JSON, Date, Double, ForeignKey, ForeignKeyConstraint, Index, String, Text
+from sqlalchemy.dialects.mysql import DATETIME
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
+
+Nested = dict[str, Any] | list[Any]
+
+
+class Base(DeclarativeBase):
+    """Types that MariaDB would otherwise narrow: FLOAT loses digits, DATETIME its microseconds."""
+
+    type_annotation_map: ClassVar[dict[Any, Any]] = {
+        float: Double(),
+        datetime: DATETIME(fsp=6),
+        date: Date(),
+        str: String(80),
+        Nested: JSON(none_as_null=True),
+    }
+
+
+class GardenRow(Base):
+    """A garden: its settings, and the count of all writes in it."""
+
+    __tablename__ = "garden"
+
+    id: Mapped[str] = mapped_column(String(60), primary_key=True)
+    name: Mapped[str]
+    site: Mapped[Nested]
+    preferences: Mapped[Nested]
+    stands_on: Mapped[date | None]
+    settings_revision: Mapped[int]
+    revision: Mapped[int]
+
+
+class _Thing:
+    """What every recorded thing has: its garden, its id, its revision, and its place in a list."""
+
+    garden_id: Mapped[str] = mapped_column(
+        String(60), ForeignKey("garden.id", ondelete="CASCADE"), primary_key=True
+    )
+    id: Mapped[str] = mapped_column(String(60), primary_key=True)
+    revision: Mapped[int]
+    ordinal: Mapped[int]
+
+
+class PlaceRow(_Thing, Base):
+    """A bed or tubs."""
+
+    __tablename__ = "place"
+
+    kind: Mapped[str]
+    name: Mapped[str]
+    x_m: Mapped[float]
+    y_m: Mapped[float]
+    turn_deg: Mapped[float]
+    warmer_by_c: Mapped[float]
+    note: Mapped[str] = mapped_column(Text)
+    shape: Mapped[Nested]
+    depth: Mapped[Nested | None]
+    density: Mapped[Nested | None]
+    texture: Mapped[str | None]
+    count: Mapped[int | None]
+    recipe: Mapped[Nested | None]
+    charge: Mapped[Nested | None]
+
+
+class ReportRow(_Thing, Base):
+    """A soil report; its values have rows of their own."""
+
+    __tablename__ = "report"
+
+    lab: Mapped[str]
+    sampled_on: Mapped[date]
+    places: Mapped[Nested]
+    depth: Mapped[Nested]
+    extractant: Mapped[str]
+    ph: Mapped[float | None]
+    ph_in: Mapped[str]
+    organic_matter_pct: Mapped[float | None]
+    note: Mapped[str] = mapped_column(Text)
+
+
+class SoilValueRow(Base):
+    """One analyte of a report."""
+
+    __tablename__ = "soil_value"
+    __table_args__ = (
+        ForeignKeyConstraint(
+            ["garden_id", "report_id"], ["report.garden_id", "report.id"], ondelete="CASCADE"
+        ),
+    )
+
+    garden_id: Mapped[str] = mapped_column(String(60), primary_key=True)
+    report_id: Mapped[str] = mapped_column(String(60), primary_key=True)
+    position: Mapped[int] = mapped_column(primary_key=True)
+    analyte: Mapped[str]
+    value: Mapped[float]
+    unit: Mapped[str]
+    extractant: Mapped[str | None]
+    lab_rating: Mapped[str | None]
+
+
+class ProductRow(_Thing, Base):
+    """A bag or bottle."""
+
+    __tablename__ = "product"
+
+    name: Mapped[str]
+    form: Mapped[str]
+    basis: Mapped[str]
+    declared: Mapped[Nested]
+    nitrogen: Mapped[Nested | None]
+    density: Mapped[Nested | None]
+    dry_matter_pct: Mapped[float | None]
+    first_season_n_pct: Mapped[float | None]
+    release_days: Mapped[int | None]
+    material: Mapped[str | None]
+    max_rate: Mapped[Nested | None]
+    max_strength: Mapped[Nested | None]
+    stock: Mapped[Nested | None]
+    price: Mapped[Nested | None]
+    note: Mapped[str] = mapped_column(Text)
+
+
+class ScoopRow(_Thing, Base):
+    """A measure of the grower's own."""
+
+    __tablename__ = "scoop"
+
+    name: Mapped[str]
+    volume: Mapped[Nested]
+
+
+class PlantingRow(_Thing, Base):
+    """A crop in a place."""
+
+    __tablename__ = "planting"
+
+    place: Mapped[str] = mapped_column(String(60), index=True)
+    crop: Mapped[str]
+    variety: Mapped[str]
+    plants: Mapped[int | None]
+    spacing: Mapped[Nested | None]
+    programme: Mapped[str]
+    sown_on: Mapped[date | None]
+    planted_on: Mapped[date]
+    sown_in_place: Mapped[bool]
+    ends_on: Mapped[date | None]
+    note: Mapped[str] = mapped_column(Text)
+
+
+class ProgrammeRow(_Thing, Base):
+    """A feeding programme of the garden's own; always read whole."""
+
+    __tablename__ = "programme"
+
+    record: Mapped[Nested]
+
+
+class FeedEntryRow(_Thing, Base):
+    """A feed that was given or missed."""
+
+    __tablename__ = "feed_entry"
+
+    planting: Mapped[str] = mapped_column(String(60), index=True)
+    job: Mapped[str | None] = mapped_column(String(60))
+    on: Mapped[date]
+    outcome: Mapped[str]
+    amounts: Mapped[Nested]
+    water: Mapped[Nested | None]
+    planned: Mapped[Nested]
+    note: Mapped[str] = mapped_column(Text)
+
+
+class StageSeenRow(_Thing, Base):
+    """A stage that was seen to begin."""
+
+    __tablename__ = "stage_seen"
+
+    planting: Mapped[str] = mapped_column(String(60), index=True)
+    stage: Mapped[str]
+    on: Mapped[date]
+
+
+class PinRow(_Thing, Base):
+    """A job that the grower moved."""
+
+    __tablename__ = "pin"
+
+    job: Mapped[str] = mapped_column(String(60))
+    to: Mapped[date]
+
+
+class JournalRow(Base):
+    """What was changed, when and by whom. Append only: a row for each write, never read whole."""
+
+    __tablename__ = "journal"
+    # Read newest first, for one garden: this index serves the search and the order.
+    __table_args__ = (Index("ix_journal_garden", "garden_id", "revision"),)
+
+    number: Mapped[int] = mapped_column(primary_key=True, autoincrement=True)
+    garden_id: Mapped[str] = mapped_column(String(60))
+    revision: Mapped[int]
+    written_at: Mapped[datetime]
+    who: Mapped[str]
+    kind: Mapped[str]
+    thing_id: Mapped[str] = mapped_column(String(60))
+    before: Mapped[Nested | None]
+    after: Mapped[Nested | None]
