@@ -6,6 +6,7 @@ from dataclasses import dataclass, field
 from datetime import date
 from threading import Lock
 from typing import Annotated
+from urllib.parse import unquote
 
 from fastapi import Depends, Header, Request
 from pydantic import TypeAdapter
@@ -60,7 +61,7 @@ def _session(request: Request) -> Iterator[Session]:
 
 
 def _who(x_eznel_who: Annotated[str, Header(max_length=80)] = "") -> str:
-    return x_eznel_who or "someone"
+    return unquote(x_eznel_who)[:80] or "someone"
 
 
 TheWorld = Annotated[World, Depends(_world)]

@@ -29,14 +29,15 @@ from eznel.core.season.jobs import first_plan
 from eznel.core.season.result import (
     ByNutrient,
     Gauge,
-    Ingredient,
     JobView,
+    MixIngredient,
     NeedView,
     PhGauge,
     PlacePlan,
     PlantingPlan,
     ProductPlan,
     ScoopFacts,
+    ScoopSize,
     SeasonPlan,
     StageView,
     Tide,
@@ -100,6 +101,7 @@ def plan(garden: Garden, log: Log, today: date, catalogue: Catalogue) -> SeasonP
         places=tuple(_place(place, stands) for place in garden.places),
         plantings=tuple(_planting(season, workings) for season in workings.seasons),
         products=tuple(_product(product, workings) for product in garden.products),
+        scoops=tuple(ScoopSize(scoop.id, scoop.volume.ml) for scoop in garden.scoops),
         findings=plausibility.of_garden(garden, today),
     )
 
@@ -116,12 +118,12 @@ def _place(place: Place, stands: Stands) -> PlacePlan:
     is_bed = isinstance(place, Bed)
     density, origin = density_g_ml(place) if isinstance(place, Bed) else (0.0, Origin.ASSUMED)
     mix_l = 0.0
-    ingredients: tuple[Ingredient, ...] = ()
+    ingredients: tuple[MixIngredient, ...] = ()
     if isinstance(place, Tub):
         total = mix_volume(place)
         mix_l = total.value
         ingredients = tuple(
-            Ingredient(p.name, p.volume.value) for p in portions(place.recipe, total)
+            MixIngredient(p.name, p.volume.value) for p in portions(place.recipe, total)
         )
     gauges = gauges_of(place, stands)
     return PlacePlan(

@@ -42,7 +42,7 @@ class PhGauge:
 
 
 @dataclass(frozen=True, slots=True)
-class Ingredient:
+class MixIngredient:
     """An ingredient of a potting mix to have ready."""
 
     name: str
@@ -66,7 +66,7 @@ class PlacePlan:
     layer_l: float
     """A layer of 2.5 cm over the place. [L]"""
     mix_l: float
-    mix: tuple[Ingredient, ...]
+    mix: tuple[MixIngredient, ...]
     report: UUID | None
     gauges: tuple[Gauge, ...]
     unrated: tuple[str, ...]
@@ -204,6 +204,14 @@ class ProductPlan:
     cautions: tuple[str, ...]
 
 
+@dataclass(frozen=True, slots=True)
+class ScoopSize:
+    """What a scoop holds, level. [mL]"""
+
+    id: UUID
+    ml: float
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class SeasonPlan:
     """The whole plan of a garden on a day."""
@@ -213,4 +221,5 @@ class SeasonPlan:
     places: tuple[PlacePlan, ...]
     plantings: tuple[PlantingPlan, ...]
     products: tuple[ProductPlan, ...]
+    scoops: tuple[ScoopSize, ...]
     findings: tuple[Finding, ...]

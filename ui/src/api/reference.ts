@@ -1,0 +1,24 @@
+import { queryOptions, useSuspenseQuery } from '@tanstack/react-query'
+import { get, type Schemas } from './client'
+
+const wordsQuery = queryOptions({
+  queryKey: ['words'] as const,
+  queryFn: ({ signal }) => get<Schemas['WordsView']>('/api/words', signal),
+  staleTime: Infinity,
+})
+
+const catalogueQuery = queryOptions({
+  queryKey: ['catalogue'] as const,
+  queryFn: ({ signal }) => get<Schemas['CatalogueView']>('/api/catalogue', signal),
+  staleTime: Infinity,
+})
+
+/** Crops, stages, materials, programmes and climates. */
+export function useCatalogue(): Schemas['CatalogueView'] {
+  return useSuspenseQuery(catalogueQuery).data
+}
+
+/** The sentences for the plan's keys. */
+export function useWords(): Schemas['WordsView'] {
+  return useSuspenseQuery(wordsQuery).data
+}

@@ -1,0 +1,34 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import { ProblemError, type Fault } from './client'
+import { gardenQueries, type Changes, type Plan } from './gardens'
+
+const PAUSE_MS = 150
+
+export interface WhatIf {
+  /** The plan as it would be; undefined before the first answer. */
+  plan: Plan | undefined
+  /** What is wrong with what was typed. */
+  faults: Fault[]
+}
+
+/** The plan as it would be with what is being typed. Nothing is stored. */
+export function useWhatIf(id: string, changes: Changes | null): WhatIf {
+  const text = JSON.stringify(changes)
+  const [settled, setSettled] = useState(text)
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(text), PAUSE_MS)
+    return () => clearTimeout(timer)
+  }, [text])
+  const typed = JSON.parse(settled) as Changes | null
+  const query = useQuery({
+    ...gardenQueries.whatIf(id, typed ?? {}),
+    enabled: typed !== null,
+    placeholderData: keepPreviousData,
+  })
+  const faults = query.error instanceof ProblemError ? query.error.faults : []
+  return {
+    plan: typed === null ? undefined : query.data,
+    faults: faults.map((f) => ({ ...f, field: f.field.replace(/^[a-z]+\.0\./, '') })),
+  }
+}

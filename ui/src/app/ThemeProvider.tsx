@@ -1,0 +1,27 @@
+import { ConfigProvider } from 'antd'
+import { createContext, useContext, useLayoutEffect, useState, type ReactNode } from 'react'
+import { recall, remember } from '../lib/memory'
+import { antTheme, applyColours, type Mode } from '../theme/tokens'
+
+const Theme = createContext<{ mode: Mode; turn: () => void }>({
+  mode: 'day',
+  turn: () => undefined,
+})
+
+/** The colours of day or evening, and a way to turn them. */
+export const useThemeMode = () => useContext(Theme)
+
+export function ThemeProvider({ children }: { children: ReactNode }) {
+  const [mode, setMode] = useState<Mode>(recall('mode', 'day') === 'evening' ? 'evening' : 'day')
+  useLayoutEffect(() => applyColours(mode), [mode])
+  const turn = () => {
+    const next = mode === 'day' ? 'evening' : 'day'
+    remember('mode', next)
+    setMode(next)
+  }
+  return (
+    <Theme.Provider value={{ mode, turn }}>
+      <ConfigProvider theme={antTheme(mode)}>{children}</ConfigProvider>
+    </Theme.Provider>
+  )
+}

@@ -1,0 +1,216 @@
+import { addDays, dayNumber, showMonth } from '../lib/dates'
+import { MARKS, type Nutrient } from '../theme/nutrients'
+import { monthStarts } from './Tide'
+
+export interface StripMark {
+  key: string
+  day: string
+  /** Grams by nutrient that the mark is sized by, relative to the largest on the strip. */
+  nutrient: Nutrient
+  share: number
+  done: boolean
+  skipped: boolean
+  label: string
+}
+
+export interface StripLane {
+  id: string
+  title: string
+  subtitle: string
+  hold: { from: string; to: string }
+  stages: { key: string; name: string; start: string; end: string; seen: boolean }[]
+  stop: string
+  marks: StripMark[]
+}
+
+const NAME = 172
+const LANE = 62
+const HEAD = 26
+
+/** One lane a planting: stages as tinted bands, feeds as nutrient marks, today as a plumb line. */
+export function SeasonStrip(props: {
+  lanes: StripLane[]
+  today: string
+  width: number
+  chosen: string | null
+  onChoose: (id: string) => void
+}) {
+  const { lanes, width } = props
+  const from = lanes.flatMap((l) => [l.stages[0].start, l.hold.from]).sort()[0]
+  const to = addDays(
+    lanes
+      .flatMap((l) => l.stages.map((s) => s.end))
+      .sort()
+      .at(-1) ?? from,
+    6,
+  )
+  const span = Math.max(dayNumber(to) - dayNumber(from), 1)
+  const narrow = width < 700
+  const left = narrow ? 8 : NAME
+  const x = (day: string) => left + ((dayNumber(day) - dayNumber(from)) / span) * (width - left - 8)
+  const lane = narrow ? LANE + 22 : LANE
+  const height = HEAD + lanes.length * lane + 8
+  return (
+    <svg className="strip" width={width} height={height} role="list" aria-label="Plantings by time">
+      {monthStarts(from, to).map((day) => (
+        <g key={day}>
+          <path d={`M${x(day)} ${HEAD - 6}V${height}`} stroke="var(--line)" />
+          <text x={x(day) + 4} y={14} fontSize={12.5} fill="var(--soft)">
+            {showMonth(Number(day.slice(5, 7)) - 1)}
+          </text>
+        </g>
+      ))}
+      {lanes.map((one, n) => (
+        <Lane
+          key={one.id}
+          lane={one}
+          x={x}
+          top={HEAD + n * lane}
+          height={lane}
+          width={width}
+          narrow={narrow}
+          chosen={one.id === props.chosen}
+          onChoose={() => props.onChoose(one.id)}
+        />
+      ))}
+      {props.today >= from && props.today <= to && (
+        <g>
+          <path
+            d={`M${x(props.today)} ${HEAD - 8}V${height}`}
+            stroke="var(--now)"
+            strokeWidth={1.8}
+          />
+          <path d={`M${x(props.today)} ${HEAD - 4}l-5 -9h10z`} fill="var(--now)" />
+        </g>
+      )}
+    </svg>
+  )
+}
+
+function Lane(props: {
+  lane: StripLane
+  x: (day: string) => number
+  top: number
+  height: number
+  width: number
+  narrow: boolean
+  chosen: boolean
+  onChoose: () => void
+}) {
+  const { lane, x, top, narrow } = props
+  const bandTop = top + (narrow ? 24 : 4)
+  return (
+    <g
+      role="listitem button"
+      tabIndex={0}
+      aria-label={`${lane.title}, ${lane.subtitle}`}
+      aria-pressed={props.chosen}
+      className="strip-lane"
+      onClick={props.onChoose}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter' || event.key === ' ') {
+          event.preventDefault()
+          props.onChoose()
+        }
+      }}
+    >
+      <rect
+        x={1}
+        y={top}
+        width={props.width - 2}
+        height={props.height - 4}
+        fill={props.chosen ? 'var(--sheet)' : 'transparent'}
+        stroke={props.chosen ? 'var(--ink)' : 'transparent'}
+      />
+      <text
+        x={8}
+        y={narrow ? top + 16 : top + 24}
+        fontSize={14.5}
+        fontWeight={650}
+        fill="var(--ink)"
+      >
+        {lane.title}
+        {narrow && (
+          <tspan fontWeight={400} fontSize={12.5} fill="var(--soft)">
+            {'  '}
+            {lane.subtitle}
+          </tspan>
+        )}
+      </text>
+      {!narrow && (
+        <text x={8} y={top + 42} fontSize={12.5} fill="var(--soft)">
+          {lane.subtitle}
+        </text>
+      )}
+      {lane.stages.map((stage, n) => (
+        <Band key={stage.key} stage={stage} n={n} x={x} top={bandTop} />
+      ))}
+      <rect
+        x={x(lane.hold.from)}
+        y={bandTop + 26}
+        width={Math.max(x(lane.hold.to) - x(lane.hold.from), 0)}
+        height={5}
+        fill="var(--wait)"
+        opacity={0.8}
+      >
+        <title>water only</title>
+      </rect>
+      <path
+        d={`M${x(lane.stop)} ${bandTop + 24}v24`}
+        stroke="var(--ink)"
+        strokeWidth={1.4}
+        strokeDasharray="2 2"
+      />
+      {lane.marks.map((mark) => (
+        <Mark key={mark.key} mark={mark} x={x(mark.day)} y={bandTop + 38} />
+      ))}
+    </g>
+  )
+}
+
+function Band(props: {
+  stage: StripLane['stages'][number]
+  n: number
+  x: (day: string) => number
+  top: number
+}) {
+  const { stage, n, x, top } = props
+  const left = x(stage.start)
+  const width = Math.max(x(stage.end) - left, 0)
+  const room = Math.floor((width - 6) / 6.4)
+  const name =
+    room >= stage.name.length ? stage.name : room > 4 ? `${stage.name.slice(0, room - 1)}…` : ''
+  return (
+    <g>
+      <title>{stage.name}</title>
+      <rect
+        x={left}
+        y={top}
+        width={width}
+        height={20}
+        fill="var(--ink)"
+        opacity={0.05 + (n % 2) * 0.045 + n * 0.012}
+      />
+      {stage.seen && <path d={`M${left} ${top - 2}v24`} stroke="var(--ink)" strokeWidth={2.4} />}
+      <text x={left + 4} y={top + 14} fontSize={12} fill="var(--ink)">
+        {name}
+      </text>
+    </g>
+  )
+}
+
+function Mark({ mark, x, y }: { mark: StripMark; x: number; y: number }) {
+  const { colour, path } = MARKS[mark.nutrient]
+  const size = 6 + 10 * Math.sqrt(Math.min(mark.share, 1))
+  return (
+    <g transform={`translate(${x - size / 2} ${y - size / 2}) scale(${size / 16})`}>
+      <title>{mark.label}</title>
+      <path
+        d={mark.skipped ? 'M2 2 14 14M14 2 2 14' : path}
+        fill={mark.done ? colour : 'var(--sheet)'}
+        stroke={mark.skipped ? 'var(--soft)' : colour}
+        strokeWidth={(2 * 16) / size}
+      />
+    </g>
+  )
+}

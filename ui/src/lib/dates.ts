@@ -1,0 +1,55 @@
+const DAY_MS = 86_400_000
+
+/** Days since 1970 of a plain date such as "2026-06-18". */
+export function dayNumber(date: string): number {
+  return Math.round(Date.parse(`${date}T00:00:00Z`) / DAY_MS)
+}
+
+/** The plain date of a day number. */
+export function dateOf(day: number): string {
+  return new Date(day * DAY_MS).toISOString().slice(0, 10)
+}
+
+/** The date some days later (or earlier, below 0). */
+export function addDays(date: string, days: number): string {
+  return dateOf(dayNumber(date) + days)
+}
+
+function utc(date: string): Date {
+  return new Date(`${date}T00:00:00Z`)
+}
+
+/** "18 June", with the year where it is not this one. */
+export function showDate(date: string, year?: string): string {
+  const other = year !== undefined && !date.startsWith(year)
+  return utc(date).toLocaleDateString(undefined, {
+    day: 'numeric',
+    month: 'long',
+    year: other ? 'numeric' : undefined,
+    timeZone: 'UTC',
+  })
+}
+
+/** "Thu 18 June". */
+export function showDay(date: string): string {
+  return utc(date).toLocaleDateString(undefined, {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'long',
+    timeZone: 'UTC',
+  })
+}
+
+/** Short name of a month, 0 to 11. */
+export function showMonth(month: number): string {
+  return new Date(Date.UTC(2026, month, 1)).toLocaleDateString(undefined, {
+    month: 'short',
+    timeZone: 'UTC',
+  })
+}
+
+/** "today", "tomorrow", "in 5 days", "3 days ago". */
+export function showDistance(date: string, today: string): string {
+  const days = dayNumber(date) - dayNumber(today)
+  return new Intl.RelativeTimeFormat(undefined, { numeric: 'auto' }).format(days, 'day')
+}

@@ -1,0 +1,17 @@
+/** Reads what this browser remembers under a name; the fallback where it remembers nothing. */
+export function recall(name: string, fallback: string): string {
+  try {
+    return localStorage.getItem(`eznel.${name}`) ?? fallback
+  } catch {
+    return fallback
+  }
+}
+
+/** Lets this browser remember something. A browser that may not remember goes on without. */
+export function remember(name: string, value: string): void {
+  try {
+    localStorage.setItem(`eznel.${name}`, value)
+  } catch {
+    return
+  }
+}

@@ -1,0 +1,19 @@
+import { showNumber } from './numbers'
+
+export interface Told {
+  key: string
+  numbers: { name: string; value: number; unit: string }[]
+  names: string[]
+}
+
+/** Puts a finding's numbers and names into its sentence. */
+export function fill(template: string, told: Told, term: (key: string) => string): string {
+  const numbers = new Map(
+    told.numbers.map((n) => [n.name, `${showNumber(n.value)} ${n.unit}`.trim()]),
+  )
+  const names = told.names.map((name) => term(`nutrient.${name}`))
+  return template.replace(/\{(\w+)\}/g, (_, name: string) => {
+    if (name === 'names') return names.join(', ')
+    return /^\d+$/.test(name) ? (names[Number(name)] ?? '') : (numbers.get(name) ?? '')
+  })
+}

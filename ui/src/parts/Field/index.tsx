@@ -1,0 +1,270 @@
+import { useId, useState, type ReactNode } from 'react'
+import { readNumber } from '../../lib/numbers'
+import './field.css'
+
+export interface FaultAt {
+  field: string
+  problem: string
+  remedy: string
+}
+
+/** Faults that belong to a field or to a part of it. */
+export function faultsAt(faults: readonly FaultAt[], field: string): FaultAt[] {
+  return faults.filter((f) => f.field === field || f.field.startsWith(`${field}.`))
+}
+
+/** A labelled field with what is wrong with it below, and the way out. */
+export function Field(props: {
+  label: string
+  hint?: string
+  faults?: readonly FaultAt[]
+  note?: ReactNode
+  children: (id: string, describedBy: string | undefined, invalid: boolean) => ReactNode
+}) {
+  const id = useId()
+  const faults = props.faults ?? []
+  return (
+    <div className={faults.length ? 'field at-fault' : 'field'}>
+      <label htmlFor={id}>{props.label}</label>
+      {props.children(id, faults.length ? `${id}-fault` : undefined, faults.length > 0)}
+      {props.hint && <span className="hint">{props.hint}</span>}
+      {props.note}
+      {faults.length > 0 && (
+        <p className="fault" id={`${id}-fault`} role="alert">
+          {faults.map((f) => `${sentence(f.problem)} ${f.remedy}`).join(' ')}
+        </p>
+      )}
+    </div>
+  )
+}
+
+function sentence(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1) + (/[.?!]$/.test(text) ? '' : '.')
+}
+
+interface Common {
+  label: string
+  hint?: string
+  faults?: readonly FaultAt[]
+  note?: ReactNode
+}
+
+export function TextField(props: Common & { value: string; onChange: (value: string) => void }) {
+  return (
+    <Field {...props}>
+      {(id, described, invalid) => (
+        <input
+          id={id}
+          className="input"
+          value={props.value}
+          aria-describedby={described}
+          aria-invalid={invalid}
+          onChange={(event) => props.onChange(event.target.value)}
+        />
+      )}
+    </Field>
+  )
+}
+
+export function DateField(
+  props: Common & { value: string | null | undefined; onChange: (value: string | null) => void },
+) {
+  return (
+    <Field {...props}>
+      {(id, described, invalid) => (
+        <input
+          id={id}
+          type="date"
+          className="input"
+          value={props.value ?? ''}
+          aria-describedby={described}
+          aria-invalid={invalid}
+          onChange={(event) => props.onChange(event.target.value || null)}
+        />
+      )}
+    </Field>
+  )
+}
+
+export interface Option {
+  value: string
+  label: string
+}
+
+export function ChoiceField(
+  props: Common & { value: string; options: readonly Option[]; onChange: (value: string) => void },
+) {
+  return (
+    <Field {...props}>
+      {(id, described, invalid) => (
+        <select
+          id={id}
+          className="input"
+          value={props.value}
+          aria-describedby={described}
+          aria-invalid={invalid}
+          onChange={(event) => props.onChange(event.target.value)}
+        >
+          {props.options.map((option) => (
+            <option key={option.value} value={option.value}>
+              {option.label}
+            </option>
+          ))}
+        </select>
+      )}
+    </Field>
+  )
+}
+
+/** A number as people type it, decimal comma or point; what is typed stays as typed. */
+export function NumberField(
+  props: Common & {
+    value: number | null | undefined
+    suffix?: string
+    onChange: (value: number | null) => void
+  },
+) {
+  return (
+    <Field {...props}>
+      {(id, described, invalid) => (
+        <span className="with-unit">
+          <NumberInput
+            id={id}
+            value={props.value}
+            describedBy={described}
+            invalid={invalid}
+            onChange={props.onChange}
+          />
+          {props.suffix && <span className="unit">{props.suffix}</span>}
+        </span>
+      )}
+    </Field>
+  )
+}
+
+function NumberInput(props: {
+  id: string
+  value: number | null | undefined
+  describedBy?: string
+  invalid: boolean
+  onChange: (value: number | null) => void
+}) {
+  const [text, setText] = useState(props.value == null ? '' : String(props.value))
+  const read = readNumber(text)
+  // Another value from outside (another thing was chosen) replaces the text; our own does not.
+  const shown = Object.is(read, props.value ?? null) || Number.isNaN(read) ? text : undefined
+  const wrong = Number.isNaN(read)
+  return (
+    <>
+      <input
+        id={props.id}
+        className="input number"
+        inputMode="decimal"
+        autoComplete="off"
+        value={shown ?? (props.value == null ? '' : String(props.value))}
+        aria-describedby={props.describedBy}
+        aria-invalid={props.invalid || wrong}
+        onChange={(event) => {
+          setText(event.target.value)
+          const value = readNumber(event.target.value)
+          if (!Number.isNaN(value)) props.onChange(value)
+        }}
+      />
+      {wrong && <span className="fault">This is not a number.</span>}
+    </>
+  )
+}
+
+export interface Measure<U extends string> {
+  value: number
+  unit: U
+}
+
+/** A number with its unit; changing the unit keeps the number that was typed. */
+export function MeasureField<U extends string>(
+  props: Common & {
+    value: Measure<U> | null | undefined
+    units: readonly U[]
+    names?: Partial<Record<U, string>>
+    onChange: (value: Measure<U> | null) => void
+  },
+) {
+  const unit = props.value?.unit ?? props.units[0]
+  const [empty, setEmpty] = useState<U>(unit)
+  const chosen = props.value ? unit : empty
+  return (
+    <Field {...props}>
+      {(id, described, invalid) => (
+        <span className="with-unit">
+          <NumberInput
+            id={id}
+            value={props.value?.value ?? null}
+            describedBy={described}
+            invalid={invalid}
+            onChange={(value) => props.onChange(value === null ? null : { value, unit: chosen })}
+          />
+          <select
+            className="input unit-choice"
+            aria-label={`${props.label}: unit`}
+            value={chosen}
+            onChange={(event) => {
+              const next = event.target.value as U
+              setEmpty(next)
+              if (props.value) props.onChange({ value: props.value.value, unit: next })
+            }}
+          >
+            {props.units.map((one) => (
+              <option key={one} value={one}>
+                {props.names?.[one] ?? UNIT_NAMES[one] ?? one}
+              </option>
+            ))}
+          </select>
+        </span>
+      )}
+    </Field>
+  )
+}
+
+const UNIT_NAMES: Record<string, string> = {
+  'g/m2': 'g/m²',
+  'kg/m2': 'kg/m²',
+  'oz/yd2': 'oz/yd²',
+  'lb/100ft2': 'lb/100 ft²',
+  'lb/ft3': 'lb/ft³',
+  ft3: 'ft³',
+  yd3: 'yd³',
+  gal_us: 'US gal',
+  gal_imp: 'imp. gal',
+  qt_us: 'US quart',
+  pt_imp: 'imp. pint',
+  fl_oz_us: 'US fl oz',
+  tsp_us: 'tsp (US)',
+  tbsp_us: 'tbsp (US)',
+  cup_us: 'cup (US)',
+  tsp_metric: 'tsp (5 mL)',
+  tbsp_metric: 'tbsp (15 mL)',
+  cup_metric: 'cup (250 mL)',
+  tsp_au: 'tsp (AU)',
+  tbsp_au: 'tbsp (AU, 20 mL)',
+  cup_au: 'cup (AU)',
+  'oz/gal_us': 'oz/US gal',
+}
+
+export const LENGTHS = ['m', 'cm', 'ft', 'in'] as const
+export const VOLUMES = ['L', 'mL', 'ft3', 'yd3', 'gal_us', 'gal_imp', 'qt_us'] as const
+export const MASSES = ['g', 'kg', 'oz', 'lb'] as const
+export const DENSITIES = ['g/mL', 'kg/L', 'lb/ft3'] as const
+export const SCOOP_VOLUMES = [
+  'mL',
+  'tsp_metric',
+  'tbsp_metric',
+  'cup_metric',
+  'tsp_us',
+  'tbsp_us',
+  'cup_us',
+  'tsp_au',
+  'tbsp_au',
+  'cup_au',
+  'fl_oz_us',
+  'L',
+] as const

@@ -1,0 +1,47 @@
+import { Button } from 'antd'
+import { createContext, useCallback, useContext, useEffect, useState, type ReactNode } from 'react'
+import './toast.css'
+
+interface Said {
+  text: string
+  undo?: () => void
+}
+
+const Say = createContext<(said: Said) => void>(() => undefined)
+
+/** Says what was done, with a way back. */
+export const useToast = () => useContext(Say)
+
+const SHOWN_MS = 8000
+
+export function ToastProvider({ children }: { children: ReactNode }) {
+  const [said, setSaid] = useState<Said | null>(null)
+  useEffect(() => {
+    if (!said) return
+    const timer = setTimeout(() => setSaid(null), SHOWN_MS)
+    return () => clearTimeout(timer)
+  }, [said])
+  return (
+    <Say.Provider value={useCallback((next: Said) => setSaid(next), [])}>
+      {children}
+      <div className="toast-place" aria-live="polite">
+        {said && (
+          <div className="toast">
+            <span>{said.text}</span>
+            {said.undo && (
+              <Button
+                size="small"
+                onClick={() => {
+                  said.undo?.()
+                  setSaid(null)
+                }}
+              >
+                Undo
+              </Button>
+            )}
+          </div>
+        )}
+      </div>
+    </Say.Provider>
+  )
+}

@@ -1,0 +1,23 @@
+import type { components } from '../api/schema'
+
+type Garden = components['schemas']['Garden']
+type Catalogue = components['schemas']['CatalogueView']
+type PlantingPlan = components['schemas']['PlantingPlan']
+
+/** What the grower calls things, by id. */
+export function namesOf(garden: Garden) {
+  const of = (things: readonly { id: string; name: string }[]) =>
+    new Map(things.map((thing) => [thing.id, thing.name]))
+  return { places: of(garden.places), products: of(garden.products), scoops: of(garden.scoops) }
+}
+
+/** Crop and variety: "Kale Blackquay". */
+export function plantingName(planting: Pick<PlantingPlan, 'crop_name' | 'variety'>): string {
+  return `${planting.crop_name} ${planting.variety}`.trim()
+}
+
+/** All programmes that can be chosen: the garden's own and those of the release. */
+export function programmesOf(garden: Garden, catalogue: Catalogue) {
+  const own = new Set(garden.programmes.map((p) => p.key))
+  return [...garden.programmes, ...catalogue.programmes.filter((p) => !own.has(p.key))]
+}

@@ -1,0 +1,131 @@
+import type { Schemas } from '../../api/client'
+import { useCatalogue } from '../../api/reference'
+import {
+  ChoiceField,
+  DateField,
+  LENGTHS,
+  MeasureField,
+  NumberField,
+  TextField,
+  faultsAt,
+  type FaultAt,
+} from '../../parts/Field'
+import { programmesOf } from '../../parts/names'
+
+type Planting = Schemas['Planting']
+type Spacing = Schemas['Spacing']
+
+const PATTERNS = [
+  { value: '', label: "the crop's usual rows" },
+  { value: 'rows', label: 'rows' },
+  { value: 'square', label: 'square' },
+  { value: 'staggered', label: 'staggered' },
+]
+
+/** Crop, dates, number, spacing and programme of a planting. */
+export function PlantingForm(props: {
+  draft: Planting
+  garden: Schemas['Garden']
+  inTub: boolean
+  faults: FaultAt[]
+  onChange: (draft: Planting) => void
+}) {
+  const { draft, faults, onChange } = props
+  const catalogue = useCatalogue()
+  const crop = catalogue.crops.find((one) => one.key === draft.crop) ?? catalogue.crops[0]
+  const programmes = programmesOf(props.garden, catalogue)
+  const spaced = (pattern: string): Spacing | null => {
+    if (!pattern) return null
+    return {
+      pattern: pattern as Spacing['pattern'],
+      in_row: draft.spacing?.in_row ?? { value: crop.in_row_m * 100, unit: 'cm' },
+      between_rows: pattern === 'rows' ? { value: crop.between_rows_m * 100, unit: 'cm' } : null,
+    }
+  }
+  return (
+    <div className="fields">
+      <ChoiceField
+        label="Crop"
+        value={draft.crop}
+        options={catalogue.crops.map((one) => ({ value: one.key, label: one.name }))}
+        faults={faultsAt(faults, 'crop')}
+        onChange={(key) => onChange({ ...draft, crop: key, spacing: null })}
+      />
+      <TextField
+        label="Variety"
+        value={draft.variety}
+        faults={faultsAt(faults, 'variety')}
+        onChange={(variety) => onChange({ ...draft, variety })}
+      />
+      <DateField
+        label={draft.sown_in_place ? 'Sown on' : 'Planted out on'}
+        value={draft.planted_on}
+        faults={faultsAt(faults, 'planted_on')}
+        onChange={(day) => day && onChange({ ...draft, planted_on: day })}
+      />
+      <ChoiceField
+        label="Started"
+        value={draft.sown_in_place ? 'place' : 'out'}
+        options={[
+          { value: 'out', label: 'planted out' },
+          { value: 'place', label: 'sown where it stays' },
+        ]}
+        onChange={(value) =>
+          onChange({ ...draft, sown_in_place: value === 'place', sown_on: null })
+        }
+      />
+      <NumberField
+        label="Plants"
+        hint="Empty: as many as fit."
+        value={draft.plants}
+        faults={faultsAt(faults, 'plants')}
+        onChange={(plants) => onChange({ ...draft, plants })}
+      />
+      {!props.inTub && (
+        <ChoiceField
+          label="Spacing"
+          value={draft.spacing?.pattern ?? ''}
+          options={PATTERNS}
+          onChange={(pattern) => onChange({ ...draft, spacing: spaced(pattern) })}
+        />
+      )}
+      {!props.inTub && draft.spacing && (
+        <MeasureField
+          label="Between plants"
+          units={LENGTHS}
+          value={draft.spacing.in_row as never}
+          faults={faultsAt(faults, 'spacing.in_row')}
+          onChange={(in_row) =>
+            in_row && draft.spacing && onChange({ ...draft, spacing: { ...draft.spacing, in_row } })
+          }
+        />
+      )}
+      {!props.inTub && draft.spacing?.pattern === 'rows' && (
+        <MeasureField
+          label="Between rows"
+          units={LENGTHS}
+          value={draft.spacing.between_rows as never}
+          faults={faultsAt(faults, 'spacing.between_rows')}
+          onChange={(between_rows) =>
+            draft.spacing && onChange({ ...draft, spacing: { ...draft.spacing, between_rows } })
+          }
+        />
+      )}
+      <ChoiceField
+        label="Programme"
+        value={draft.programme}
+        options={programmes.map((one) => ({ value: one.key, label: one.name }))}
+        hint={programmes.find((one) => one.key === draft.programme)?.idea}
+        faults={faultsAt(faults, 'programme')}
+        onChange={(programme) => onChange({ ...draft, programme })}
+      />
+      <DateField
+        label="Last harvest"
+        hint="Only if you know better than the calendar."
+        value={draft.ends_on}
+        faults={faultsAt(faults, 'ends_on')}
+        onChange={(ends_on) => onChange({ ...draft, ends_on })}
+      />
+    </div>
+  )
+}

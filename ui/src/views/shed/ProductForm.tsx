@@ -1,0 +1,290 @@
+import { Button } from 'antd'
+import { ProblemError, type Schemas } from '../../api/client'
+import { useGarden, useWrites } from '../../api/gardens'
+import { useCatalogue, useWords } from '../../api/reference'
+import { Findings } from '../../parts/Findings'
+import {
+  ChoiceField,
+  DENSITIES,
+  Field,
+  MASSES,
+  MeasureField,
+  NumberField,
+  TextField,
+  VOLUMES,
+  faultsAt,
+  type FaultAt,
+} from '../../parts/Field'
+import { LABEL_LINES, SHOWN, withDeclared, type Declared, type Product } from './state'
+
+const FORMS = ['granular', 'soluble', 'liquid', 'organic', 'coated'] as const
+const BULK = [...MASSES, ...VOLUMES.filter((unit) => unit === 'L' || unit === 'mL')] as const
+type Bulk = (typeof BULK)[number]
+
+/** What a label says, line by line. */
+export function ProductForm(props: {
+  gardenId: string
+  draft: Product
+  plan: Schemas['SeasonPlan']
+  faults: FaultAt[]
+  onChange: (draft: Product) => void
+  onClose: (saved: boolean) => void
+}) {
+  const { draft, onChange, gardenId } = props
+  const { file } = useGarden(gardenId)
+  const words = useWords()
+  const { save, remove } = useWrites(gardenId)
+  const refused = save.error instanceof ProblemError ? save.error.faults : []
+  const faults = [...props.faults, ...refused]
+  const stored = file.garden.products.some((one) => one.id === draft.id)
+  return (
+    <div className="sheet stack">
+      <div className="fields">
+        <TextField
+          label="Name"
+          value={draft.name}
+          faults={faultsAt(faults, 'name')}
+          onChange={(name) => onChange({ ...draft, name })}
+        />
+        <ChoiceField
+          label="Kind"
+          value={draft.form}
+          options={FORMS.map((value) => ({ value, label: words.terms[`form.${value}`] }))}
+          onChange={(form) => onChange({ ...draft, form: form as Product['form'] })}
+        />
+        <Analysis draft={draft} faults={faults} onChange={onChange} />
+      </div>
+      {draft.declared.length > 0 &&
+        faultsAt(faults, 'declared').some((f) => f.field === 'declared') && (
+          <p className="fault" role="alert">
+            {faultsAt(faults, 'declared')[0].problem}. {faultsAt(faults, 'declared')[0].remedy}
+          </p>
+        )}
+      <details
+        open={draft.form === 'coated' || draft.form === 'organic' || draft.form === 'liquid'}
+      >
+        <summary>More from the label</summary>
+        <div className="fields">
+          <Particulars draft={draft} faults={faults} onChange={onChange} />
+        </div>
+      </details>
+      <Findings of={props.plan.findings.filter((f) => f.about === draft.id)} words={words} />
+      <div className="row">
+        <Button
+          type="primary"
+          loading={save.isPending}
+          disabled={props.faults.length > 0}
+          onClick={() =>
+            save.mutate(
+              { kind: 'products', thing: draft },
+              { onSuccess: () => props.onClose(true) },
+            )
+          }
+        >
+          Keep it in the shed
+        </Button>
+        <Button onClick={() => props.onClose(false)}>Leave it</Button>
+        {stored && (
+          <Button
+            type="text"
+            danger
+            onClick={() =>
+              remove.mutate(
+                { kind: 'products', key: draft.id },
+                { onSuccess: () => props.onClose(false) },
+              )
+            }
+          >
+            Remove
+          </Button>
+        )}
+        {remove.error instanceof ProblemError && (
+          <span className="fault" role="alert">
+            {remove.error.faults[0]?.problem}. {remove.error.faults[0]?.remedy}
+          </span>
+        )}
+      </div>
+    </div>
+  )
+}
+
+function Analysis(props: {
+  draft: Product
+  faults: FaultAt[]
+  onChange: (draft: Product) => void
+}) {
+  const { draft, faults, onChange } = props
+  return LABEL_LINES.map((line) => {
+    const index = draft.declared.findIndex((one) => line.includes(one.nutrient))
+    const known = draft.declared[index]
+    return (
+      <MeasureField
+        key={line[0]}
+        label={`${line.map((one) => SHOWN[one]).join(' or ')}, %`}
+        units={line}
+        names={SHOWN}
+        value={known ? { value: known.pct, unit: known.nutrient } : null}
+        faults={index < 0 ? [] : faultsAt(faults, `declared.${index}`)}
+        onChange={(measure) =>
+          onChange(withDeclared(draft, line, measure?.unit ?? line[0], measure?.value ?? null))
+        }
+      />
+    )
+  }) as React.ReactElement<{ value: Declared }>[]
+}
+
+function Particulars(props: {
+  draft: Product
+  faults: FaultAt[]
+  onChange: (draft: Product) => void
+}) {
+  const { draft, faults, onChange } = props
+  const { materials } = useCatalogue()
+  return (
+    <>
+      <ChoiceField
+        label="Is mainly"
+        hint="For its usual density and cautions."
+        value={draft.material ?? ''}
+        options={[
+          { value: '', label: 'something else' },
+          ...materials.map((one) => ({ value: one.key, label: one.name })),
+        ]}
+        onChange={(material) => onChange({ ...draft, material: material || null })}
+      />
+      <MeasureField
+        label="Bulk density"
+        hint="Weighed grams of a level cup, by its mL."
+        units={DENSITIES}
+        value={draft.density}
+        faults={faultsAt(faults, 'density')}
+        onChange={(density) => onChange({ ...draft, density })}
+      />
+      {draft.form === 'liquid' && (
+        <ChoiceField
+          label="Percentages are"
+          value={draft.basis}
+          options={[
+            { value: 'w/w', label: 'by weight' },
+            { value: 'w/v', label: 'grams in 100 mL' },
+          ]}
+          onChange={(basis) => onChange({ ...draft, basis: basis as Product['basis'] })}
+        />
+      )}
+      {draft.form === 'coated' && (
+        <NumberField
+          label="Releases over"
+          suffix="days"
+          value={draft.release_days}
+          faults={faultsAt(faults, 'release_days')}
+          onChange={(release_days) => onChange({ ...draft, release_days })}
+        />
+      )}
+      {draft.form === 'organic' && (
+        <>
+          <NumberField
+            label="Dry matter"
+            suffix="%"
+            value={draft.dry_matter_pct}
+            faults={faultsAt(faults, 'dry_matter_pct')}
+            onChange={(dry_matter_pct) => onChange({ ...draft, dry_matter_pct })}
+          />
+          <NumberField
+            label="Nitrogen at work in the first season"
+            suffix="%"
+            value={draft.first_season_n_pct}
+            faults={faultsAt(faults, 'first_season_n_pct')}
+            onChange={(first_season_n_pct) => onChange({ ...draft, first_season_n_pct })}
+          />
+        </>
+      )}
+      {draft.form !== 'liquid' && (
+        <MeasureField
+          label="Label: at most, on the ground"
+          units={['g/m2', 'kg/ha', 'oz/yd2', 'lb/100ft2']}
+          value={draft.max_rate as never}
+          faults={faultsAt(faults, 'max_rate')}
+          onChange={(max_rate) => onChange({ ...draft, max_rate })}
+        />
+      )}
+      {(draft.form === 'soluble' || draft.form === 'liquid') && (
+        <MeasureField
+          label="Label: at most, in water"
+          units={['g/L', 'oz/gal_us']}
+          value={draft.max_strength}
+          faults={faultsAt(faults, 'max_strength')}
+          onChange={(max_strength) => onChange({ ...draft, max_strength })}
+        />
+      )}
+      <Stock draft={draft} faults={faults} onChange={onChange} />
+      <NumberField
+        label="Price of a full pack"
+        value={draft.price?.amount}
+        faults={faultsAt(faults, 'price')}
+        onChange={(amount) =>
+          onChange({
+            ...draft,
+            price:
+              amount === null
+                ? null
+                : { amount, pack: draft.price?.pack ?? { value: 1, unit: 'kg' } },
+          })
+        }
+      />
+      {draft.price && (
+        <MeasureField<Bulk>
+          label="Pack holds"
+          units={BULK}
+          value={draft.price.pack as never}
+          faults={faultsAt(faults, 'price.pack')}
+          onChange={(pack) =>
+            pack && draft.price && onChange({ ...draft, price: { ...draft.price, pack } as never })
+          }
+        />
+      )}
+    </>
+  )
+}
+
+function Stock(props: { draft: Product; faults: FaultAt[]; onChange: (draft: Product) => void }) {
+  const { draft, faults, onChange } = props
+  return (
+    <>
+      <MeasureField<Bulk>
+        label="In the shed"
+        hint="Empty: not counted."
+        units={BULK}
+        value={draft.stock?.amount as never}
+        faults={faultsAt(faults, 'stock.amount')}
+        onChange={(amount) =>
+          onChange({
+            ...draft,
+            stock: amount
+              ? ({
+                  amount,
+                  counted_on: draft.stock?.counted_on ?? new Date().toISOString().slice(0, 10),
+                } as never)
+              : null,
+          })
+        }
+      />
+      {draft.stock && (
+        <Field label="Counted on" faults={faultsAt(faults, 'stock.counted_on')}>
+          {(id) => (
+            <input
+              id={id}
+              type="date"
+              className="input"
+              value={draft.stock?.counted_on}
+              onChange={(event) =>
+                draft.stock &&
+                event.target.value &&
+                onChange({ ...draft, stock: { ...draft.stock, counted_on: event.target.value } })
+              }
+            />
+          )}
+        </Field>
+      )}
+    </>
+  )
+}

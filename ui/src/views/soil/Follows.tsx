@@ -1,0 +1,102 @@
+import type { Schemas } from '../../api/client'
+import { useGarden } from '../../api/gardens'
+import { useWords } from '../../api/reference'
+import { NutrientMark } from '../../drawing/NutrientMark'
+import { showDate } from '../../lib/dates'
+import { showMass, showNumber } from '../../lib/numbers'
+import { namesOf, plantingName } from '../../parts/names'
+import { Why } from '../../parts/Why'
+import type { Nutrient } from '../../theme/nutrients'
+
+type Plan = Schemas['SeasonPlan']
+type Planting = Schemas['PlantingPlan']
+
+/** What the test means for each planting of a bed: its season, and what goes on before planting. */
+export function Follows(props: { gardenId: string; bed: string; plan: Plan; before?: Plan }) {
+  const here = props.plan.plantings.filter((one) => one.place === props.bed)
+  return (
+    <aside className="stack follows-soil">
+      <h2>What follows</h2>
+      {here.length === 0 && (
+        <p className="soft">Plant something in this bed on the Plot, and its amounts stand here.</p>
+      )}
+      {here.map((planting) => (
+        <div key={planting.id} className="sheet stack">
+          <h3>{plantingName(planting)}</h3>
+          <Season
+            planting={planting}
+            before={props.before?.plantings.find((one) => one.id === planting.id)}
+          />
+          <Base gardenId={props.gardenId} planting={planting} />
+        </div>
+      ))}
+    </aside>
+  )
+}
+
+function Season({ planting, before }: { planting: Planting; before?: Planting }) {
+  const words = useWords()
+  return (
+    <ul className="needs">
+      {planting.needs.map((need) => {
+        const old = before?.needs.find((one) => one.nutrient === need.nutrient)
+        const changed = old && Math.abs(old.total_g - need.total_g) > 0.05
+        return (
+          <li key={need.nutrient}>
+            <NutrientMark nutrient={need.nutrient as Nutrient} />
+            <span>{words.terms[`nutrient.${need.nutrient}`]}</span>
+            <span className="need-amount">
+              {changed && <s className="soft small">{showMass(old.total_g)}</s>}{' '}
+              <Why of={`need/${planting.id}/${need.nutrient}`} assumed={need.assumed}>
+                {showMass(need.total_g)}
+              </Why>
+            </span>
+            <span className="soft small need-note">
+              {need.assumed && need.high_g > need.low_g
+                ? `a test would settle ${showNumber(need.low_g)}–${showNumber(need.high_g)} g`
+                : need.soil_class && words.terms[`class.${need.soil_class}`]}
+            </span>
+          </li>
+        )
+      })}
+    </ul>
+  )
+}
+
+function Base({ gardenId, planting }: { gardenId: string; planting: Planting }) {
+  const { file } = useGarden(gardenId)
+  const names = namesOf(file.garden)
+  const job = planting.jobs.find((one) => one.kind === 'base')
+  if (!job) return <p className="small">Nothing goes on before planting.</p>
+  const [mix] = job.mixes
+  if (job.status === 'given') {
+    return <p className="small">The base dressing went on {showDate(job.due_on, '')}.</p>
+  }
+  if (!mix) {
+    const buys = planting.to_buy.map((buy) => `${showMass(buy.grams)} of ${buy.material_name}`)
+    return (
+      <p className="small">
+        Before planting it wants {wanted(job.need_g)}; the shed has nothing for it
+        {buys.length > 0 && `. To buy: ${buys.join(', ')}`}.
+      </p>
+    )
+  }
+  return (
+    <div className="small">
+      <b>Before planting, {showDate(job.due_on, '')}:</b>
+      <ul className="base-lines">
+        {mix.lines.map((line) => (
+          <li key={line.product}>
+            {line.count * mix.portions} level {names.scoops.get(line.scoop)}{' '}
+            {names.products.get(line.product)} ({showMass(line.grams * mix.portions)})
+          </li>
+        ))}
+      </ul>
+    </div>
+  )
+}
+
+function wanted(need: Record<string, number>): string {
+  const parts = Object.entries(need).filter(([, grams]) => grams > 0.05)
+  return parts.map(([nutrient, grams]) => `${showMass(grams)} ${nutrient}`).join(', ') || 'nothing'
+}
