@@ -75,14 +75,14 @@ def _places() -> list[dict[str, Any]]:
     light = _measure(0.7, "g/mL")
     return [
         _bed("Keel bed", _rectangle(3.6, 1.2), 2.6, 1.6, density=light),
-        _bed("Port strip", _rectangle(5.0, 0.75), 3.3, 3.3, texture="loam"),
-        _bed("Starboard strip", _rectangle(5.0, 0.75), 3.3, 4.5, texture="sandy_loam"),
-        _bed("Winch round", {"kind": "circle", "diameter": _measure(2.4, "m")}, 7.6, 2.2,
+        _bed("Port strip", _rectangle(5.0, 0.75), 3.3, 3.45, texture="loam"),
+        _bed("Starboard strip", _rectangle(5.0, 0.75), 3.3, 5.0, texture="sandy_loam"),
+        _bed("Winch round", {"kind": "circle", "diameter": _measure(2.4, "m")}, 7.5, 2.3,
              texture="loam"),
         _tub("Lean-to troughs", trough, 3, 10.4, 1.2, warmer_by_c=4, recipe=recipe, charge=charge),
         _tub("Lean-to pots", {"kind": "nominal", "volume": _measure(35, "L")}, 4, 10.4, 2.6,
              warmer_by_c=4, recipe=recipe),
-        _tub("Quay half-barrels", barrel, 3, 10.2, 4.4, warmer_by_c=3, recipe=recipe),
+        _tub("Quay half-barrels", barrel, 3, 10.2, 4.7, warmer_by_c=3, recipe=recipe),
     ]  # fmt: skip
 
 

@@ -66,7 +66,12 @@ class PrivateServer:
             "--collation-server=utf8mb4_bin",
             *_as_root(),
         ]
-        self._process = subprocess.Popen(command, preexec_fn=_die_with_parent)
+        self._process = subprocess.Popen(
+            command,
+            preexec_fn=_die_with_parent,
+            stdout=subprocess.DEVNULL,
+            stderr=subprocess.DEVNULL,
+        )
         self._wait()
 
     def alive(self) -> bool:

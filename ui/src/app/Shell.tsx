@@ -85,7 +85,7 @@ function Practice({ gardenId }: { gardenId: string }) {
   return (
     <div className="practice small">
       <span>
-        A practice garden: its calendar stands on <b>{showDate(day, '')}</b>.
+        A practice garden: its calendar stands on <b>{showDate(day)}</b>.
       </span>
       <Button size="small" loading={settle.isPending} onClick={() => move(1)}>
         Next day

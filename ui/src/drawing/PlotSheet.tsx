@@ -1,4 +1,4 @@
-import { useRef, useState, type PointerEvent } from 'react'
+import { useLayoutEffect, useRef, useState, type PointerEvent, type RefObject } from 'react'
 
 export interface PlotPlace {
   id: string
@@ -35,10 +35,11 @@ function frame(places: PlotPlace[]) {
   }))
   const half = ({ p, e, r }: (typeof reach)[number]) =>
     p.turn % 180 === 0 ? { x: e.length / 2, y: e.width / 2 } : { x: r, y: r }
-  const left = Math.min(0, ...reach.map((one) => one.p.x - half(one).x)) - MARGIN
-  const top = Math.min(0, ...reach.map((one) => one.p.y - half(one).y)) - MARGIN
-  const right = Math.max(4, ...reach.map((one) => one.p.x + half(one).x)) + MARGIN
-  const bottom = Math.max(3, ...reach.map((one) => one.p.y + half(one).y)) + MARGIN + 0.5
+  const most = (...of: number[]) => (places.length ? Math.max(...of) : 3)
+  const left = -most(...reach.map((one) => half(one).x - one.p.x)) - MARGIN
+  const top = -most(...reach.map((one) => half(one).y - one.p.y)) - MARGIN
+  const right = Math.max(left + 5, ...reach.map((one) => one.p.x + half(one).x)) + MARGIN
+  const bottom = Math.max(top + 3, ...reach.map((one) => one.p.y + half(one).y)) + MARGIN + 0.5
   return { left, top, width: right - left, height: bottom - top }
 }
 
@@ -56,6 +57,7 @@ export function PlotSheet(props: {
   const [drag, setDrag] = useState<{ id: string; dx: number; dy: number } | null>(null)
   const start = useRef<{ x: number; y: number } | null>(null)
   const view = frame(props.places)
+  const px = useMetresPerPixel(sheet, view.width)
   const metres = (event: PointerEvent) => {
     const matrix = sheet.current?.getScreenCTM()
     if (!matrix) return { x: 0, y: 0 }
@@ -123,12 +125,12 @@ export function PlotSheet(props: {
             <g transform={`rotate(${place.turn})`}>
               <Outline place={place} chosen={props.chosen === place.id} />
             </g>
-            <Label place={place} />
+            <Label place={place} px={px} />
           </g>
         )
       })}
-      <ScaleBar x={view.left + 0.35} y={view.top + view.height - 0.35} />
-      <North x={view.left + view.width - 0.5} y={view.top + view.height - 0.55} />
+      <ScaleBar x={view.left + 0.35} y={view.top + view.height - 0.35} px={px} />
+      <North x={view.left + view.width - 0.5} y={view.top + view.height - 0.55} px={px} />
     </svg>
   )
 }
@@ -181,24 +183,37 @@ function Outline({ place, chosen }: { place: PlotPlace; chosen: boolean }) {
   )
 }
 
-function Label({ place }: { place: PlotPlace }) {
+/** Metres in one pixel of the screen, so that lettering keeps its size on every sheet. */
+function useMetresPerPixel(sheet: RefObject<SVGSVGElement | null>, widthM: number): number {
+  const [width, setWidth] = useState(800)
+  useLayoutEffect(() => {
+    if (!sheet.current) return
+    const watch = new ResizeObserver(([entry]) => setWidth(Math.max(entry.contentRect.width, 1)))
+    watch.observe(sheet.current)
+    return () => watch.disconnect()
+  }, [sheet])
+  return widthM / width
+}
+
+function Label({ place, px }: { place: PlotPlace; px: number }) {
   const reach = extent(place)
   const size = place.round && place.tubs === 0 ? `⌀ ${place.length.toFixed(2)} m` : ''
   const measured = place.tubs ? place.note : size || `${place.length} × ${place.width} m`
   const drop = place.turn % 180 === 0 ? reach.width / 2 : Math.max(reach.length, reach.width) / 2
+  const roomy = reach.length / px > 130
   return (
     <g textAnchor="middle" fill="var(--ink)" pointerEvents="none">
-      <text y={-drop - 0.1} fontSize={0.2} fontWeight={650}>
+      <text y={-drop - 5 * px} fontSize={(roomy ? 13.5 : 11.5) * px} fontWeight={650}>
         {place.name}
       </text>
-      <text y={drop + 0.2} fontSize={0.155} fill="var(--soft)">
+      <text y={drop + 13 * px} fontSize={11 * px} fill="var(--soft)">
         {measured}
       </text>
     </g>
   )
 }
 
-function ScaleBar({ x, y }: { x: number; y: number }) {
+function ScaleBar({ x, y, px }: { x: number; y: number; px: number }) {
   return (
     <g transform={`translate(${x} ${y})`} stroke="var(--ink)" strokeWidth={0.03}>
       <path d="M0 0H2M0 -0.09V0.09M1 -0.06V0.06M2 -0.09V0.09" fill="none" />
@@ -211,18 +226,18 @@ function ScaleBar({ x, y }: { x: number; y: number }) {
         fill="var(--ink)"
         stroke="none"
       />
-      <text x={2.1} y={0.06} fontSize={0.18} fill="var(--ink)" stroke="none">
+      <text x={2.1} y={4 * px} fontSize={12 * px} fill="var(--ink)" stroke="none">
         2 m
       </text>
     </g>
   )
 }
 
-function North({ x, y }: { x: number; y: number }) {
+function North({ x, y, px }: { x: number; y: number; px: number }) {
   return (
     <g transform={`translate(${x} ${y})`} fill="none" stroke="var(--ink)" strokeWidth={0.025}>
       <path d="M0 0.25V-0.25M-0.09 -0.08 0 -0.25 0.09 -0.08" />
-      <text x={0.12} y={-0.1} fontSize={0.2} fill="var(--ink)" stroke="none">
+      <text x={0.12} y={-0.1} fontSize={12 * px} fill="var(--ink)" stroke="none">
         N
       </text>
     </g>

@@ -23,7 +23,7 @@ export interface StripLane {
   marks: StripMark[]
 }
 
-const NAME = 172
+const NAME = 196
 const LANE = 62
 const HEAD = 26
 

@@ -19,9 +19,9 @@ function utc(date: string): Date {
   return new Date(`${date}T00:00:00Z`)
 }
 
-/** "18 June", with the year where it is not this one. */
-export function showDate(date: string, year?: string): string {
-  const other = year !== undefined && !date.startsWith(year)
+/** "18 June", with the year where it is another than today's. */
+export function showDate(date: string, today = date): string {
+  const other = date.slice(0, 4) !== today.slice(0, 4)
   return utc(date).toLocaleDateString(undefined, {
     day: 'numeric',
     month: 'long',

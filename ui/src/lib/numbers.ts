@@ -4,9 +4,14 @@ export function showNumber(value: number, digits = 3): string {
   return value.toLocaleString(undefined, { maximumSignificantDigits: digits })
 }
 
-/** Formats a mass in grams; from 1000 g on in kilograms. */
+/** Formats a mass in grams as finely as a scoop is: milligrams, grams or kilograms. */
 export function showMass(grams: number): string {
-  return Math.abs(grams) >= 1000 ? `${showNumber(grams / 1000)} kg` : `${showNumber(grams)} g`
+  const size = Math.abs(grams)
+  if (size === 0) return '0 g'
+  if (size < 0.1) return `${showNumber(grams * 1000, 2)} mg`
+  if (size >= 1000) return `${showNumber(grams / 1000)} kg`
+  const digits = size < 10 ? 1 : 0
+  return `${grams.toLocaleString(undefined, { maximumFractionDigits: digits })} g`
 }
 
 /** Formats litres; below a tenth in millilitres. */

@@ -228,7 +228,7 @@ def _planting(season: Season, workings: Workings) -> PlantingPlan:
         stage_now=stand.stage_on(workings.today),
         planted_on=stand.planting.planted_on,
         hold_until=calendar.hold_end,
-        harvest_from=calendar.start_of("harvest"),
+        harvest_from=_harvest_from(stand),
         last_pick=calendar.last_pick,
         stop_on=calendar.stop,
         interval_days=season.plan.interval_days,
@@ -259,13 +259,19 @@ def _stages(stand: Stand) -> tuple[StageView, ...]:
         StageView(
             key=span.key,
             start=span.start,
-            end=span.end,
+            end=min(span.end, stand.calendar.last_pick),
             seen=span.seen,
             recognise_by=rows[span.key].recognise_by,
             bbch=f"{rows[span.key].bbch_from}–{rows[span.key].bbch_to}",
         )
         for span in stand.calendar.spans
+        if span.start < stand.calendar.last_pick
     )
+
+
+def _harvest_from(stand: Stand) -> date | None:
+    harvest = stand.calendar.start_of("harvest")
+    return harvest if harvest is not None and harvest < stand.calendar.last_pick else None
 
 
 def _need(need: Need, given: float, short: float) -> NeedView:

@@ -89,7 +89,7 @@ export function WeighingCard(props: WeighingCardProps) {
               <span key={one.nutrient} className="bring">
                 <NutrientMark nutrient={one.nutrient} /> {one.nutrient}{' '}
                 <Why of={one.why}>{showMass(one.grams)}</Why>
-                {one.wanted > 0 && <span className="soft"> of {showNumber(one.wanted)}</span>}
+                {one.wanted > 0 && <span className="soft"> of {showMass(one.wanted)}</span>}
               </span>
             ))}
           {props.strength && (

@@ -110,8 +110,8 @@ function Follows({ planned, inTub }: { planned: Schemas['PlantingPlan']; inTub: 
     <p className="small follows">
       <b>{planned.plants} plants</b>
       {!inTub && ` of the ${planned.fits} that fit, fed on ${showNumber(planned.area_m2)} m²`}.
-      {planned.harvest_from && ` First picking about ${showDate(planned.harvest_from, '')}.`}
-      {first && ` First feed on ${showDate(first.due_on, '')}.`}
+      {planned.harvest_from && ` First picking about ${showDate(planned.harvest_from)}.`}
+      {first && ` First feed on ${showDate(first.due_on)}.`}
     </p>
   )
 }

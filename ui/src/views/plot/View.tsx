@@ -1,7 +1,7 @@
 import { Button, Segmented } from 'antd'
 import { useMemo, useState } from 'react'
 import { useParams } from 'react-router'
-import { useGarden, usePlan, useWrites } from '../../api/gardens'
+import { useGarden, usePlan, useWrites, type Plan } from '../../api/gardens'
 import { useWhatIf } from '../../api/whatIf'
 import { PlotSheet } from '../../drawing/PlotSheet'
 import { PlacePanel } from './PlacePanel'
@@ -15,7 +15,7 @@ export function View() {
   const kept = usePlan(gardenId)
   const { save } = useWrites(gardenId)
   const [question, setQuestion] = useState<Question>('feed')
-  const [chosen, setChosen] = useState<string | null>(null)
+  const [chosen, setChosen] = useState(() => firstPlace(kept))
   const [draft, setDraft] = useState<Place | null>(null)
   const whatIf = useWhatIf(gardenId, draft ? { places: [draft] } : null)
   const plan = (draft && whatIf.plan) || kept
@@ -51,18 +51,18 @@ export function View() {
               { value: 'room', label: 'Room' },
             ]}
           />
-          <span className="legend small">
-            {Object.entries(LEGEND[question]).map(([tone, text]) => (
-              <span key={tone} className={`legend-${tone}`}>
-                {text}
-              </span>
-            ))}
-          </span>
           <span className="spacer" />
           <Button onClick={() => add(newBed(file.garden.places))}>Add a bed</Button>
           <Button onClick={() => add(newTub(file.garden.places))}>Add a tub</Button>
         </div>
         <PlotSheet places={drawn} chosen={chosen} onChoose={choose} onMove={move} />
+        <span className="legend small">
+          {Object.entries(LEGEND[question]).map(([tone, text]) => (
+            <span key={tone} className={`legend-${tone}`}>
+              {text}
+            </span>
+          ))}
+        </span>
         {places.length === 0 && (
           <p className="soft">An empty sheet. Add a bed or a tub; it is drawn true to size.</p>
         )}
@@ -92,4 +92,12 @@ function merged(places: readonly Place[], draft: Place | null): Place[] {
   if (!draft) return [...places]
   const known = places.some((one) => one.id === draft.id)
   return known ? places.map((one) => (one.id === draft.id ? draft : one)) : [...places, draft]
+}
+
+/** What opens first: the place with something to do, or the first one. */
+function firstPlace(plan: Plan): string | null {
+  const due = plan.plantings.find((p) =>
+    p.jobs.some((job) => job.status === 'planned' && job.due_on <= plan.as_of),
+  )
+  return due?.place ?? plan.places[0]?.id ?? null
 }

@@ -44,7 +44,7 @@ export function sheetPlaces(places: readonly Place[], plan: Plan, question: Ques
             y: point.y_m,
             across: Math.min(
               Math.sqrt(p.plant_area_m2) * 0.82,
-              facts.tubs ? facts.width_m * 0.5 : 9,
+              facts.tubs ? facts.width_m * 0.42 : 9,
             ),
           })),
         ),

@@ -58,8 +58,8 @@ export function Detail({ gardenId, planting }: { gardenId: string; planting: Pla
         <p className="small">
           <b className="line need-line">need</b> <b className="line supply-line">supply</b>{' '}
           <span className="soft">
-            solid until today, dashed as planned; from {showDate(planting.stop_on, '')} on nothing
-            is fed.
+            solid until today, dashed as planned; from {showDate(planting.stop_on)} on nothing is
+            fed.
           </span>
         </p>
         <Findings of={planting.findings} words={words} />
@@ -148,7 +148,7 @@ function Seen({ gardenId, planting }: { gardenId: string; planting: Planting }) 
       </div>
       {view && (
         <p className="small soft">
-          {view.recognise_by} {view.seen ? 'Seen' : 'Expected'} {showDate(view.start, '')}.
+          {view.recognise_by} {view.seen ? 'Seen' : 'Expected'} {showDate(view.start)}.
         </p>
       )}
       <div className="row">

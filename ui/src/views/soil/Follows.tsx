@@ -70,7 +70,7 @@ function Base({ gardenId, planting }: { gardenId: string; planting: Planting }) 
   if (!job) return <p className="small">Nothing goes on before planting.</p>
   const [mix] = job.mixes
   if (job.status === 'given') {
-    return <p className="small">The base dressing went on {showDate(job.due_on, '')}.</p>
+    return <p className="small">The base dressing went on {showDate(job.due_on)}.</p>
   }
   if (!mix) {
     const buys = planting.to_buy.map((buy) => `${showMass(buy.grams)} of ${buy.material_name}`)
@@ -83,7 +83,7 @@ function Base({ gardenId, planting }: { gardenId: string; planting: Planting }) 
   }
   return (
     <div className="small">
-      <b>Before planting, {showDate(job.due_on, '')}:</b>
+      <b>Before planting, {showDate(job.due_on)}:</b>
       <ul className="base-lines">
         {mix.lines.map((line) => (
           <li key={line.product}>

@@ -58,6 +58,7 @@ export function Gauges(props: {
               <Why of={`value/${facts.id}/${gauge.analyte}`}>{showNumber(gauge.compared)}</Why>{' '}
               <span className="soft small">
                 {gauge.unit === 'mg/dm3' ? 'mg/dm³' : gauge.unit}, {gauge.extractant}
+                {gauge.printed !== gauge.compared && `, printed ${showNumber(gauge.printed)}`}
                 {gauge.origin === 'lab' && ', the laboratory’s own word'}
               </span>
             </div>

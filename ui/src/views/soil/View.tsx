@@ -53,6 +53,7 @@ export function View() {
       <section className="stack">
         <Heading
           bed={bed.name}
+          today={kept.as_of}
           report={report}
           onNew={() => setDraft(newReport(bed.id, kept.as_of))}
           onEdit={report && !draft ? () => setDraft(report) : undefined}
@@ -94,11 +95,12 @@ function FindingsOf({ plan, report }: { plan: Schemas['SeasonPlan']; report: Rep
 function testedOn(bed: string, plan: Schemas['SeasonPlan'], reports: readonly Report[]): string {
   const id = plan.places.find((one) => one.id === bed)?.report
   const report = reports.find((one) => one.id === id)
-  return report ? showDate(report.sampled_on, '') : 'no test'
+  return report ? showDate(report.sampled_on, plan.as_of) : 'no test'
 }
 
 function Heading(props: {
   bed: string
+  today: string
   report: Report | null
   onNew: () => void
   onEdit?: () => void
@@ -109,7 +111,7 @@ function Heading(props: {
         <h1>{props.bed}</h1>
         <p className="soft">
           {props.report
-            ? `${props.report.lab}, sampled ${showDate(props.report.sampled_on, '')}`
+            ? `${props.report.lab}, sampled ${showDate(props.report.sampled_on, props.today)}`
             : 'No soil test yet: the plan uses careful guesses.'}
         </p>
       </div>

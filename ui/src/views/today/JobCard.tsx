@@ -69,7 +69,7 @@ export function JobCard(props: {
     const known = file.garden.pins.find((pin) => pin.job === job.key)
     save.mutate(
       { kind: 'pins', thing: { id: known?.id ?? newId(), job: job.key, to } },
-      { onSuccess: () => toast({ text: `${title}: moved to ${showDate(to, '')}.` }) },
+      { onSuccess: () => toast({ text: `${title}: moved to ${showDate(to)}.` }) },
     )
     setMode('card')
   }

@@ -54,7 +54,7 @@ function Rest({ next }: { next: string | null }) {
   return (
     <p className="sheet">
       Water as usual and leave the feed in the shed.
-      {next && ` The next feed is on ${showDate(next, '')}.`}
+      {next && ` The next feed is on ${showDate(next)}.`}
     </p>
   )
 }
@@ -100,7 +100,7 @@ function Asked({ due, gardenId }: { due: Due; gardenId: string }) {
     <div className="sheet asked">
       <p>
         <b>{plantingName(due.planting)}</b>: was the{' '}
-        {words.terms[`kind.${due.job.kind}`].toLowerCase()} of {showDate(due.job.due_on, '')} given?
+        {words.terms[`kind.${due.job.kind}`].toLowerCase()} of {showDate(due.job.due_on)} given?
       </p>
       <div className="row">
         <Button onClick={() => setOpen(true)}>Yes, it was</Button>
@@ -137,7 +137,7 @@ function Waits({ waits, today }: { waits: Wait[]; today: string }) {
       <h2>Water only</h2>
       {waits.map(({ planting, until }) => (
         <p key={planting.id}>
-          <b>{plantingName(planting)}</b> until {showDate(until, '')}{' '}
+          <b>{plantingName(planting)}</b> until {showDate(until)}{' '}
           <span className="soft small">({showDistance(until, today)})</span>
         </p>
       ))}
