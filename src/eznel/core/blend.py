@@ -4,7 +4,8 @@ A mix takes at most three products, one measure size each, and at most twelve me
 is a stated rule: it costs little and keeps a mix that a person can make. Caps are never exceeded:
 a mix that breaks one is not looked at. Among the rest, in this order: least shortfall of the
 targets (weighted, relative), least excess, fewest products, least cost, fewest measures. What
-differs by less than two hundredths counts as equal, or "fewest products" would never decide.
+differs by less than a twentieth counts as equal, as no scoop is more level than that; otherwise
+every mix would be rounded up, and "fewest products" would never decide.
 """
 
 from collections.abc import Sequence
@@ -19,11 +20,11 @@ from eznel.core.quantities import NUTRIENTS
 
 MOST_PRODUCTS = 3
 MOST_MEASURES = 12
-EQUAL = 0.02
-"""Scores that differ by less than this count as equal."""
+EQUAL = 0.05
+"""Scores that differ by less than this count as equal: no scoop is more level than that."""
 
 ACCEPTABLE = 0.15
-"""How much worse than the best a simpler or cheaper answer may miss the targets."""
+"""How much further than the best a simpler or cheaper answer may be off, both ways together."""
 
 WEIGHT = {"N": 1.0, "P": 0.7, "K": 1.0, "Ca": 0.5, "Mg": 0.5, "S": 0.2}
 
@@ -159,12 +160,13 @@ def blend(
     cost = _costs(table, items)
     scoops = table.sum(axis=1)
     best = _pick(short, excess, (used, cost, scoops))
-    near = np.flatnonzero((short <= short[best] + ACCEPTABLE) & (used > 0))
+    miss = short + excess
+    near = np.flatnonzero((miss <= miss[best] + ACCEPTABLE) & (used > 0))
     chosen = [("best", best)]
     if len(near):
-        chosen.append(("fewest", near[_order(near, used, short, excess, cost, scoops)[0]]))
+        chosen.append(("fewest", near[_order(near, used, miss, cost, scoops)[0]]))
         if cost is not None:
-            chosen.append(("cheapest", near[_order(near, cost, short, excess, used, scoops)[0]]))
+            chosen.append(("cheapest", near[_order(near, cost, miss, used, scoops)[0]]))
     titles: dict[int, list[str]] = {}
     for title, row in chosen:
         titles.setdefault(int(row), []).append(title)

@@ -242,11 +242,18 @@ def _ground_need(
 
 
 def _ceiling(stand: Stand, nutrient: str, need_g: float) -> float:
-    """Nitrogen: never more than the need. P and K: at most what the harvest takes away."""
+    """What may come in all: nitrogen never more than the need; of phosphorus what the harvest takes
+    away may come along; of potassium what the crop takes up, or takes away where the soil is full.
+    """
+    crop, soil_class = stand.crop, stand.soil_class(nutrient)
     if nutrient == "N":
         return need_g
-    removal = {"P": stand.crop.removal_p, "K": stand.crop.removal_k}.get(nutrient)
-    return float("inf") if removal is None else max(need_g, removal * stand.kg_yield())
+    if nutrient == "P":
+        return max(need_g, crop.removal_p * stand.kg_yield())
+    if nutrient == "K":
+        along = crop.removal_k if soil_class == "very_high" else crop.uptake_k
+        return max(need_g, along * stand.kg_yield())
+    return float("inf")
 
 
 def _tub_need(stand: Stand, stands: Stands, nutrient: str) -> Need:

@@ -81,7 +81,15 @@ class _Course:
             return self.pins[job.key]
         if self.last_given is None or job.kind == "base":
             return job.planned_on
-        return max(job.planned_on, self.last_given + timedelta(ceil(GAP_KEPT * job.gap_days)))
+        return max(job.planned_on, self.last_given + timedelta(self._gap_days(job)))
+
+    def _gap_days(self, job: Job) -> int:
+        """Days to keep after the last feed: never more than the first plan itself keeps."""
+        kept = ceil(GAP_KEPT * job.gap_days)
+        if self.next == 0:
+            return kept
+        before = self.plan.jobs[self.next - 1]
+        return min(kept, max((job.planned_on - before.planned_on).days, 0))
 
     def need(self) -> tuple[Vector, float, Vector]:
         """What the next job is to bring, its share of the nitrogen left, and what is left. [g]"""
@@ -102,7 +110,8 @@ class _Course:
         """Add what was given."""
         self.given = [a + b for a, b in zip(self.given, brings, strict=True)]
         self.totals = [a + b for a, b in zip(self.totals, totals, strict=True)]
-        self.last_given = max(on, self.last_given or on)
+        if any(brings):
+            self.last_given = max(on, self.last_given or on)
 
     def drop(self, need: Vector) -> None:
         """Let go of what a missed feed was to bring."""

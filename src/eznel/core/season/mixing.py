@@ -29,7 +29,7 @@ BASE_N_ALONG = 0.3
 FEED_N_OVER = 1.25
 """A feed brings at most this many times the nitrogen it is to bring, or one measure."""
 
-TRIFLE = 0.05
+TRIFLE = 0.02
 """A job that is to bring less than this share of every need is not worth the walk."""
 
 GOOD_ENOUGH = 0.1

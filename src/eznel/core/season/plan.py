@@ -312,6 +312,7 @@ def _job(job: JobPlan, season: Season, workings: Workings) -> JobView:
         status=job.status,
         moved=job.due_on != job.job.planned_on,
         stage=stand.stage_on(job.due_on),
+        first_g=_by_nutrient(job.job.first_g),
         need_g=_by_nutrient(job.need_g),
         brings_g=_by_nutrient(job.brings_g),
         mixes=job.mixes,

@@ -125,6 +125,8 @@ class JobView:
     status: str
     moved: bool
     stage: str | None
+    first_g: ByNutrient
+    """What the first plan gave this job; no job grows beyond 1.25 times that. [g]"""
     need_g: ByNutrient
     brings_g: ByNutrient
     mixes: tuple[MixPlan, ...]

@@ -251,12 +251,16 @@ class Stands:
         if isinstance(place, Tub):
             return _around(place, ceil(plants / place.count))
         points = sorted(places.positions(place.shape, spacing), key=lambda p: (p.x_m, p.y_m))
-        if len(beside) > 1:
-            wanted = [self._wanted_m2(p) for p in beside]
-            index = [p.id for p in beside].index(planting.id)
-            start = round(len(points) * sum(wanted[:index]) / max(sum(wanted), 1e-9))
-            points = points[min(start, max(len(points) - plants, 0)) :]
-        return tuple(points[:plants])
+        if len(beside) == 1:
+            return tuple(points[:plants])
+        # Side by side: each from where its strip of the bed begins, and no further if it is full.
+        wanted = [self._wanted_m2(p) for p in beside]
+        index = [p.id for p in beside].index(planting.id)
+        ground = places.area(place).value
+        whole = max(sum(wanted), ground)
+        start = round(len(points) * sum(wanted[:index]) / whole)
+        end = round(len(points) * sum(wanted[: index + 1]) / whole)
+        return tuple(points[start : end if sum(wanted) > ground else start + plants][:plants])
 
     def _method(self, place: Place) -> Method:
         if isinstance(place, Tub):

@@ -1,0 +1,139 @@
+"""The worked cases that the product must reproduce, by the functions that it uses."""
+
+import dataclasses
+from datetime import date
+from pathlib import Path
+
+import pytest
+
+import gardens
+from eznel import catalogue
+from eznel.core import mixes, places
+from eznel.core.document import Bed, Product, Scoop, Spacing, Tub
+from eznel.core.products.analysis import (
+    amount_for,
+    first_season_share,
+    fraction,
+    nutrient_in,
+    scoop_mass,
+)
+from eznel.core.products.solutions import SEEDLING_N_MG_L, strength
+from eznel.core.quantities import Length
+from eznel.core.season import plan
+from eznel.formats import garden_file
+
+CASES = Path(__file__).parent.parent / "cases"
+
+
+def bag(form: str = "granular", **more) -> Product:
+    return Product.model_validate(gardens.product("bag", form, **more))
+
+
+def test_case_1_rate_from_a_bag() -> None:
+    ten = bag(N=10, P2O5=10, K2O=10)
+    dose = amount_for(4.9, fraction(ten, "N").value)
+    assert dose.value == pytest.approx(49)  # 4.9 g/m² ÷ 0.10
+    # 49 g × 10 % × 0.4364 = 2.14 g P, × 0.8302 = 4.07 g K
+    assert nutrient_in(dose.value, fraction(ten, "P")).value == pytest.approx(2.14, abs=0.005)
+    assert nutrient_in(dose.value, fraction(ten, "K")).value == pytest.approx(4.07, abs=0.005)
+
+
+@pytest.mark.parametrize(
+    ("lines", "grams", "expected"),
+    [
+        # case 2: 1.29 g/L × 15.5 % = 200 mg N; × 26.5 % × 0.7147 = 244 mg Ca
+        ({"N": 15.5, "CaO": 26.5}, 1.29, {"N": 200, "Ca": 244}),
+        # case 3: 1 g/L × 20 % = 200; × 0.4364 = 87.3 P; × 0.8302 = 166 K
+        ({"N": 20, "P2O5": 20, "K2O": 20}, 1.0, {"N": 200, "P": 87.3, "K": 166}),
+    ],
+)
+def test_cases_2_and_3_solutions(lines, grams, expected) -> None:
+    feed = bag("soluble", **lines)
+    for nutrient, mg_l in expected.items():
+        found = strength(product_g=grams, water_l=1, fraction=fraction(feed, nutrient))
+        assert found.value == pytest.approx(mg_l, rel=0.003)
+
+
+def test_case_4_potassium_in_a_light_bed() -> None:
+    file = garden_file.loads((CASES / "4_light_bed_potassium.json").read_bytes())
+    made = plan(file.garden, file.log, gardens.TODAY, catalogue.load())
+    (bed,) = made.places
+    (gauge,) = bed.gauges
+    # 0.20 m × 0.7 g/mL × 1000 = 140 kg/m²; 60 mg/kg × 140 ÷ 1000 = 8.4 g/m²; × 4.32 m² = 36.3 g
+    assert bed.soil_kg_m2 == pytest.approx(140)
+    assert gauge.g_m2 == pytest.approx(8.4)
+    assert gauge.g_m2 * bed.area_m2 == pytest.approx(36.3, abs=0.05)
+    # It feeds like 60 × 0.7 ÷ 1.25 = 33.6 mg/kg in field soil: very low, not low.
+    assert gauge.compared == pytest.approx(33.6)
+    assert gauge.soil_class == "very_low"
+
+
+def test_case_5_circle_and_staggered() -> None:
+    shape = {"kind": "circle", "diameter": gardens.measure(2.4, "m")}
+    round_bed = Bed.model_validate(gardens.bed(shape=shape))
+    area = places.area(round_bed).value
+    assert area == pytest.approx(4.52, abs=0.005)  # π ÷ 4 × 2.4²
+    staggered = Spacing(pattern="staggered", in_row=Length(value=0.45))
+    one = places.plant_area(staggered).value
+    assert one == pytest.approx(0.175, abs=0.0005)  # 0.45² × √3 ÷ 2
+    assert places.most_by_area(area_m2=area, plant_area_m2=one) == 25  # 4.52 ÷ 0.1754 = 25.8
+    assert 12 <= len(places.positions(round_bed.shape, staggered)) <= 25
+
+
+def test_case_6_mix_for_seven_tubs() -> None:
+    recipe = [{"name": n, "parts": p} for n, p in (("compost", 60), ("loam", 30), ("grit", 10))]
+    tubs = Tub.model_validate(gardens.tub(litres=28, count=7, recipe=recipe))
+    total = mixes.mix_volume(tubs)
+    assert total.value == pytest.approx(194.0, abs=0.05)  # 28 × 0.9 × 7 × 1.1
+    parts = [portion.volume.value for portion in mixes.portions(tubs.recipe, total)]
+    assert parts == pytest.approx([116.4, 58.2, 19.4], abs=0.05)
+
+
+def test_case_7_compost_layer() -> None:
+    area = places.area(Bed.model_validate(gardens.bed())).value
+    # 3.6 × 1.2 m × 2.5 cm = 4.32 × 0.025 × 1000
+    assert places.layer_volume(area_m2=area, layer_m=0.025).value == pytest.approx(108)
+
+
+def test_case_9_first_season_share_by_the_rule() -> None:
+    # 3 % N in dry matter: 3 × 0.9 = 2.7 % as sold at 90 % dry matter
+    pellets = bag("organic", N=2.7, dry_matter_pct=90)
+    share = first_season_share(pellets, None)
+    assert share.value == pytest.approx(0.30)  # 15 × (3 − 1) = 30 %
+    nitrogen = nutrient_in(400, fraction(pellets, "N")).value
+    assert nitrogen * share.value == pytest.approx(3.24)  # 400 × 0.9 × 3 % × 30 %
+
+
+def test_case_11_feed_dates() -> None:
+    file = garden_file.loads((CASES / "11_feed_dates.json").read_bytes())
+    rows = catalogue.load()
+    endless = rows.crops["cucumber"].model_copy(update={"stop_days": None, "stop_before": None})
+    crops = dataclasses.replace(rows, crops={**rows.crops, "cucumber": endless})
+    (planting,) = plan(file.garden, file.log, gardens.TODAY, crops).plantings
+    # 12 May + 14 days of hold = 26 May, then every 14 days while before 10 September
+    assert [job.due_on for job in planting.jobs if job.kind == "feed"] == [
+        date(2026, 5, 26), date(2026, 6, 9), date(2026, 6, 23), date(2026, 7, 7),
+        date(2026, 7, 21), date(2026, 8, 4), date(2026, 8, 18), date(2026, 9, 1),
+    ]  # fmt: skip
+
+
+def test_case_12_too_strong_for_seedlings() -> None:
+    file = garden_file.loads((CASES / "12_seedlings_too_strong.json").read_bytes())
+    (feed,), (tablespoon,) = file.garden.products, file.garden.scoops
+    one = scoop_mass(feed, None, Scoop.model_validate(tablespoon.model_dump()))
+    assert one.value == pytest.approx(14.0, abs=0.05)  # 14.787 mL × 0.95 g/mL
+    three = strength(product_g=3 * one.value, water_l=10, fraction=fraction(feed, "N"))
+    assert three.value == pytest.approx(506, abs=1)  # 3 × 14.05 g × 12 % ÷ 10 L
+    (planting,) = plan(file.garden, file.log, date(2026, 4, 30), catalogue.load()).plantings
+    (refused,) = [f for f in planting.findings if f.key == "feed_too_strong"]
+    given, most = refused.numbers
+    assert given.value == pytest.approx(506, abs=1)
+    assert most.value == SEEDLING_N_MG_L == 50
+    assert planting.stage_now == "seedling"
+
+
+@pytest.mark.parametrize("today", [date(2026, 5, 1), date(2026, 5, 13)])
+def test_case_12_the_plan_itself_never_feeds_seedlings(today: date) -> None:
+    file = garden_file.loads((CASES / "12_seedlings_too_strong.json").read_bytes())
+    (planting,) = plan(file.garden, file.log, today, catalogue.load()).plantings
+    assert min(job.due_on for job in planting.jobs) >= date(2026, 5, 26)

@@ -1,0 +1,156 @@
+"""Random gardens for laws that hold in any of them: every shape, extractant, form and cap."""
+
+from datetime import date, timedelta
+from typing import Any
+
+from hypothesis import strategies as st
+
+import gardens
+from eznel.core.document import Garden
+
+TEXTURES = (None, "sand", "sandy_loam", "loam", "silt_loam", "clay_loam", "clay")
+CROPS = ("cucumber", "courgette", "tomato", "sweet_pepper", "kale", "leek")
+PROGRAMMES = ("leaf_then_fruit", "base_and_side_dress")
+FORMS = ("granular", "soluble", "liquid", "organic", "coated")
+CAPS = ("max_rate", "max_strength", "stock")
+
+
+def sizes(low: float, high: float) -> st.SearchStrategy[float]:
+    return st.floats(low, high).map(lambda x: round(x, 3))
+
+
+def metres(low: float, high: float) -> st.SearchStrategy[dict[str, Any]]:
+    """A length in one of the units that people type."""
+    per_metre = {"m": 1, "cm": 100, "ft": 3.2808, "in": 39.37}
+    return st.builds(
+        lambda m, unit: gardens.measure(round(m * per_metre[unit], 3), unit),
+        sizes(low, high),
+        st.sampled_from(sorted(per_metre)),
+    )
+
+
+SHAPES = {
+    "rectangle": st.fixed_dictionaries(
+        {"kind": st.just("rectangle"), "length": metres(0.5, 8), "width": metres(0.5, 3)}
+    ),
+    "circle": st.fixed_dictionaries({"kind": st.just("circle"), "diameter": metres(0.6, 5)}),
+    "frustum": st.fixed_dictionaries(
+        {
+            "kind": st.just("frustum"),
+            "top": metres(0.3, 0.8),
+            "bottom": metres(0.2, 0.6),
+            "height": metres(0.2, 0.6),
+        }
+    ),
+    "nominal": st.fixed_dictionaries(
+        {"kind": st.just("nominal"), "volume": sizes(8, 200).map(lambda v: gardens.measure(v, "L"))}
+    ),
+}
+EXTRACTS = {
+    "Mehlich-3": ("P", "K", "Ca", "Mg", "S"),
+    "Olsen": ("P",),
+    "Ammonium acetate": ("K", "Ca", "Mg"),
+}
+HIGHEST = {"P": 200, "K": 500, "Ca": 4000, "Mg": 400, "S": 60}
+
+
+@st.composite
+def values(draw: st.DrawFn) -> list[dict[str, Any]]:
+    found = []
+    for analyte in draw(st.lists(st.sampled_from(sorted(HIGHEST)), unique=True)):
+        extracts = [name for name, known in sorted(EXTRACTS.items()) if analyte in known]
+        found.append(
+            {
+                "analyte": analyte,
+                "value": draw(sizes(0, HIGHEST[analyte])),
+                "unit": draw(st.sampled_from(("mg/kg", "ppm", "mg/dm3"))),
+                "extractant": draw(st.sampled_from(extracts)),
+            }
+        )
+    return found
+
+
+@st.composite
+def products(draw: st.DrawFn, name: str) -> dict[str, Any]:
+    form = draw(st.sampled_from(FORMS))
+    lines = {
+        "N": draw(sizes(0, 25)),
+        draw(st.sampled_from(("P2O5", "P"))): draw(st.sampled_from((0, 4, 9))),
+        draw(st.sampled_from(("K2O", "K"))): draw(st.sampled_from((0, 8, 20, 35))),
+        draw(st.sampled_from(("CaO", "Ca"))): draw(st.sampled_from((0, 0, 15))),
+    }
+    made = gardens.product(name, form, **lines)
+    made["density"] = gardens.measure(draw(sizes(0.5, 1.3)), "g/mL")
+    if form == "coated":
+        made["release_days"] = draw(st.integers(60, 270))
+    if form == "liquid":
+        made["basis"] = draw(st.sampled_from(("w/w", "w/v")))
+    if draw(st.booleans()):
+        made["max_rate"] = gardens.measure(draw(sizes(5, 80)), "g/m2")
+    if draw(st.booleans()):
+        made["max_strength"] = gardens.measure(draw(sizes(0.5, 6)), "g/L")
+    if draw(st.booleans()):
+        amount = gardens.measure(draw(sizes(5, 1500)), "g")
+        made["stock"] = {"amount": amount, "counted_on": "2026-04-01"}
+    if draw(st.booleans()):
+        made["price"] = {"amount": draw(sizes(1, 20)), "pack": gardens.measure(1, "kg")}
+    return made
+
+
+@st.composite
+def spacings(draw: st.DrawFn) -> dict[str, Any] | None:
+    pattern = draw(st.sampled_from((None, "square", "staggered", "rows")))
+    if pattern is None:
+        return None
+    between = draw(metres(0.2, 0.9)) if pattern == "rows" else None
+    return {"pattern": pattern, "in_row": draw(metres(0.15, 0.9)), "between_rows": between}
+
+
+@st.composite
+def any_garden(draw: st.DrawFn) -> Garden:
+    kinds = draw(st.lists(st.sampled_from(sorted(SHAPES)), min_size=1, max_size=2))
+    shed = [draw(products(f"bag {n}")) for n in range(draw(st.integers(1, 5)))]
+    places, plantings = [], []
+    for n, kind in enumerate(kinds):
+        shape = draw(SHAPES[kind])
+        name = f"place {n}"
+        if kind in ("rectangle", "circle"):
+            density = draw(st.one_of(st.none(), sizes(0.4, 1.5)))
+            made = gardens.bed(name, shape=shape, texture=draw(st.sampled_from(TEXTURES)))
+            made["density"] = density and gardens.measure(density, "g/mL")
+        else:
+            made = gardens.tub(name, shape=shape, count=draw(st.integers(1, 4)))
+            coated = [p["id"] for p in shed if p["form"] == "coated"]
+            if coated and draw(st.booleans()):
+                made["charge"] = [{"product": coated[0], "strength": gardens.measure(1, "g/L")}]
+        places.append({**made, "warmer_by_c": draw(st.sampled_from((0, 4)))})
+        planted = date(2026, 5, 1) + timedelta(draw(st.integers(0, 40)))
+        plantings.append(
+            gardens.planting(
+                draw(st.sampled_from(CROPS)),
+                name,
+                name=f"planting {n}",
+                planted_on=planted.isoformat(),
+                plants=draw(st.one_of(st.none(), st.integers(1, 12))),
+                spacing=draw(spacings()),
+                programme=draw(st.sampled_from(PROGRAMMES)),
+                sown_in_place=draw(st.booleans()),
+            )
+        )
+    tested = [p["name"] for p in places if p["kind"] == "bed"]
+    reports = []
+    if tested and draw(st.booleans()):
+        made = gardens.report(*tested, ph=draw(sizes(4.6, 8.6)), values={})
+        made["values"] = draw(values())
+        made["ph_in"] = draw(st.sampled_from(("water", "CaCl2")))
+        made["organic_matter_pct"] = draw(st.one_of(st.none(), sizes(0.5, 14)))
+        reports.append(made)
+    scoops = [gardens.scoop("small", 2.5), gardens.scoop("spoon", 15), gardens.scoop("cup", 250)]
+    return gardens.garden(
+        site=gardens.site(low=draw(sizes(8, 13)), high=draw(sizes(16, 26))),
+        places=places,
+        plantings=plantings,
+        products=shed,
+        scoops=scoops[: draw(st.integers(1, 3))],
+        reports=reports,
+    )
