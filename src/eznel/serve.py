@@ -16,7 +16,7 @@ from eznel import catalogue, demo
 from eznel.api.app import create_app
 from eznel.api.world import World
 from eznel.clock import today
-from eznel.store import database, gardens
+from eznel.store import database, gardens, reading
 from eznel.store.server import PrivateServer, ServerFailed
 
 
@@ -89,7 +89,7 @@ def _revive(server: PrivateServer, ended: threading.Event) -> None:
 
 def _load_demo(world: World) -> None:
     with Session(world.engine) as session:
-        if gardens.gardens(session):
+        if reading.gardens(session):
             return
 
         def load() -> None:

@@ -12,7 +12,7 @@ from eznel.api.world import TheSession, TheWorld, Who
 from eznel.core.document import GardenFile, Preferences, Site, upgrades
 from eznel.core.errors import Impossible
 from eznel.formats import garden_file
-from eznel.store import gardens
+from eznel.store import gardens, reading
 
 router = APIRouter(prefix="/api/gardens", tags=["gardens"], responses=RESPONSES)
 
@@ -73,14 +73,14 @@ def list_gardens(session: TheSession) -> list[GardenListed]:
     """List the gardens in the store."""
     return [
         GardenListed(id=g.id, name=g.name, revision=g.revision, stands_on=g.stands_on)
-        for g in gardens.gardens(session)
+        for g in reading.gardens(session)
     ]
 
 
 @router.get("/{garden_id}")
 def read_garden(garden_id: UUID, session: TheSession, world: TheWorld) -> GardenView:
     """Read a garden whole."""
-    stored = gardens.load(session, str(garden_id))
+    stored = reading.load(session, str(garden_id))
     return GardenView(
         file=stored.file,
         revision=stored.revision,
@@ -93,7 +93,7 @@ def read_garden(garden_id: UUID, session: TheSession, world: TheWorld) -> Garden
 @router.get("/{garden_id}/file", response_class=Response)
 def export_garden(garden_id: UUID, session: TheSession) -> Response:
     """Save a garden as a file."""
-    stored = gardens.load(session, str(garden_id))
+    stored = reading.load(session, str(garden_id))
     return Response(
         garden_file.dumps(stored.file),
         media_type="application/json",
@@ -128,7 +128,7 @@ def save_settings(
     based_on: int,
 ) -> WrittenView:
     """Save a garden's name, site, preferences and the day its calendar stands on."""
-    stored = gardens.load(session, str(garden_id))
+    stored = reading.load(session, str(garden_id))
     garden = type(stored.file.garden).model_validate(
         {**stored.file.garden.model_dump(), **settings.model_dump()}
     )

@@ -23,7 +23,7 @@ from eznel.core.document import (
 )
 from eznel.core.season import SeasonPlan, explain, plan
 from eznel.formats.text import Shown, show
-from eznel.store import gardens
+from eznel.store import reading
 from eznel.store.kinds import KINDS, key_of
 from eznel.words import words
 
@@ -49,7 +49,7 @@ def read_plan(
     garden_id: UUID, session: TheSession, world: TheWorld, as_of: date | None = None
 ) -> Any:
     """Read the plan of a garden as of its own date, or another."""
-    stored = gardens.load(session, str(garden_id))
+    stored = reading.load(session, str(garden_id))
     day = as_of or world.clock(stored.file.garden)
     made = world.plan_bytes(stored.file, stored.revision, day)
     return Response(made, media_type="application/json")
@@ -60,7 +60,7 @@ def read_why(
     garden_id: UUID, key: str, session: TheSession, world: TheWorld, as_of: date | None = None
 ) -> Shown:
     """Read why one number of the plan is what it is."""
-    stored = gardens.load(session, str(garden_id))
+    stored = reading.load(session, str(garden_id))
     day = as_of or world.clock(stored.file.garden)
     worked = explain(stored.file.garden, stored.file.log, day, world.catalogue, key)
     return show(worked, words("en"))
@@ -75,7 +75,7 @@ def read_what_if(
     as_of: date | None = None,
 ) -> Any:
     """Read the plan as it would be with some changes; nothing is stored."""
-    stored = gardens.load(session, str(garden_id))
+    stored = reading.load(session, str(garden_id))
     changed = _changed(stored.file, changes)
     day = as_of or world.clock(changed.garden)
     made = PLANS.dump_json(plan(changed.garden, changed.log, day, world.catalogue))

@@ -1,6 +1,8 @@
 """Errors on the wire: one shape, and the one table from our errors to HTTP's numbers."""
 
+import re
 from collections.abc import Awaitable, Callable
+from dataclasses import replace
 from typing import Any
 
 from fastapi import FastAPI, Request
@@ -12,7 +14,8 @@ from starlette.exceptions import HTTPException
 
 from eznel.core.errors import Refusal, Unknown
 from eznel.formats import faults
-from eznel.store.gardens import InUse, Missing, Stale
+from eznel.store.gardens import InUse, Stale
+from eznel.store.reading import Missing
 from eznel.words import words
 
 MEDIA_TYPE = "application/problem+json"
@@ -62,11 +65,18 @@ def _faults(error: Exception, key: str) -> list[faults.Fault]:
     return [faults.Fault("", key, sentence.text, sentence.remedy)]
 
 
+def _at_the_thing(fault: faults.Fault) -> faults.Fault:
+    """A fault of a garden as it would be, at the field of the one thing that was sent."""
+    return replace(fault, field=re.sub(r"^(?:(?:garden|log)\.)?[a-z]+\.\d+\.", "", fault.field))
+
+
 def _answer(error: type[Exception]) -> Callable[[Request, Exception], Awaitable[JSONResponse]]:
     status, key = STATUS[error]
 
     async def answer(request: Request, raised: Exception) -> JSONResponse:
         found = _faults(raised, key)
+        if isinstance(raised, Refusal | ValidationError) and not request.url.path.endswith("/file"):
+            found = [_at_the_thing(fault) for fault in found]
         problem = Problem(
             type=f"urn:eznel:{key}",
             title=found[0].problem if found else key,

@@ -60,6 +60,6 @@ def schema() -> dict[str, Any]:
     """
     return {
         "$schema": "https://json-schema.org/draft/2020-12/schema",
-        "title": "Eznel garden file",
         **GardenFile.model_json_schema(),
+        "title": "Eznel garden file",
     }

@@ -1,4 +1,4 @@
-"""Gardens in and out of the store: load, list, create, save one thing, remove one.
+"""Gardens into the store: create or replace whole, save one thing, remove one, save settings.
 
 Check, write and journal are one transaction, begun by locking the garden's row, so two writers
 cannot both pass a check and then both write. Different things never conflict: each has a revision
@@ -7,25 +7,20 @@ of its own; the garden's revision counts all writes and keys caches.
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
-from datetime import UTC, date, datetime
 from typing import Any
 
 from pydantic import BaseModel
 from sqlalchemy import delete, func, insert, select, update
 from sqlalchemy.orm import Session
 
-from eznel.core.document import Garden, GardenFile, Log
-from eznel.store.kinds import KINDS, Kind, Row, from_row, key_of, to_row
-from eznel.store.tables import GardenRow, JournalRow, SoilValueRow
+from eznel.core.document import Garden, GardenFile
+from eznel.store import journal
+from eznel.store.kinds import KINDS, Kind, Row, key_of, to_row
+from eznel.store.reading import SETTINGS, Missing, load, row_of
+from eznel.store.tables import GardenRow, SoilValueRow
 
 Check = Callable[[GardenFile], object]
 """Raises what is wrong with a garden as it would be; nothing is stored then."""
-
-SETTINGS = ("name", "site", "preferences", "stands_on")
-
-
-class Missing(Exception):
-    """There is no such garden, or no such thing in it."""
 
 
 class Stale(Exception):
@@ -45,132 +40,11 @@ class InUse(Exception):
 
 
 @dataclass(frozen=True, slots=True)
-class Stored:
-    """A garden as stored, with the revision of each of its things."""
-
-    file: GardenFile
-    revision: int
-    settings_revision: int
-    revisions: dict[str, int]
-
-
-@dataclass(frozen=True, slots=True)
-class Listed:
-    """A garden in the list of gardens."""
-
-    id: str
-    name: str
-    revision: int
-    stands_on: date | None
-
-
-@dataclass(frozen=True, slots=True)
 class Written:
     """Revisions after a write."""
 
     revision: int
     garden_revision: int
-
-
-def gardens(session: Session) -> list[Listed]:
-    """Return the gardens in the store, by name.
-
-    Parameters
-    ----------
-    session : Session
-        Open. [session]
-
-    Returns
-    -------
-    list of Listed
-        Empty in a new store.
-    """
-    rows = session.execute(
-        select(GardenRow.id, GardenRow.name, GardenRow.revision, GardenRow.stands_on).order_by(
-            GardenRow.name, GardenRow.id
-        )
-    )
-    return [Listed(*row) for row in rows]
-
-
-def revision(session: Session, garden_id: str) -> int:
-    """Return a garden's revision.
-
-    Parameters
-    ----------
-    session : Session
-        Open. [session]
-    garden_id : str
-        The garden. [id]
-
-    Returns
-    -------
-    int
-        Counts all writes. [count]
-
-    Raises
-    ------
-    Missing
-        When there is no such garden.
-    """
-    found = session.scalar(select(GardenRow.revision).where(GardenRow.id == garden_id))
-    if found is None:
-        raise Missing(garden_id)
-    return found
-
-
-def load(session: Session, garden_id: str) -> Stored:
-    """Return a garden, in a fixed number of queries whatever its size.
-
-    Parameters
-    ----------
-    session : Session
-        Open. [session]
-    garden_id : str
-        The garden. [id]
-
-    Returns
-    -------
-    Stored
-        Document, log and revisions.
-
-    Raises
-    ------
-    Missing
-        When there is no such garden.
-    """
-    row = _row(session, select(GardenRow.__table__).where(GardenRow.id == garden_id))
-    if row is None:
-        raise Missing(garden_id)
-    values: dict[str, list[Row]] = {}
-    table = SoilValueRow.__table__
-    for value in _rows(
-        session,
-        select(table).where(table.c.garden_id == garden_id).order_by(table.c.position),
-    ):
-        values.setdefault(value["report_id"], []).append(value)
-    parts: dict[str, dict[str, Any]] = {"garden": {}, "log": {}}
-    revisions: dict[str, int] = {}
-    for kind in KINDS.values():
-        things = []
-        columns = kind.table.__table__.c
-        query = (
-            select(kind.table.__table__)
-            .where(columns.garden_id == garden_id)
-            .order_by(columns.ordinal, columns.id)
-        )
-        for found in _rows(session, query):
-            things.append(from_row(kind, found, values.get(found["id"], [])))
-            revisions[found["id"]] = found["revision"]
-        parts[kind.part][kind.name] = tuple(things)
-    settings = {name: row[name] for name in SETTINGS}
-    garden = Garden.model_validate({"id": row["id"], **settings, **parts["garden"]})
-    return Stored(
-        file=GardenFile(garden=garden, log=Log(**parts["log"])),
-        revision=row["revision"],
-        settings_revision=row["settings_revision"],
-        revisions=revisions,
-    )
 
 
 def replace(
@@ -225,7 +99,18 @@ def replace(
     for kind in KINDS.values():
         _insert_all(session, kind, garden_id, getattr(getattr(file, kind.part), kind.name), stored)
     after = file.model_dump(mode="json")
-    _journal(session, garden_id, stored + 1, who, "garden", garden_id, before, after)
+    journal.append(
+        session,
+        journal.Change(
+            garden_id=garden_id,
+            revision=stored + 1,
+            who=who,
+            kind="garden",
+            thing_id=garden_id,
+            before=before,
+            after=after,
+        ),
+    )
     session.commit()
     return Written(stored + 1, stored + 1)
 
@@ -306,7 +191,18 @@ def put(
     number = _count(session, garden_id, stored.revision)
     before = theirs.model_dump(mode="json") if theirs else None
     after = thing.model_dump(mode="json")
-    _journal(session, garden_id, number, who, kind.name, key, before, after)
+    journal.append(
+        session,
+        journal.Change(
+            garden_id=garden_id,
+            revision=number,
+            who=who,
+            kind=kind.name,
+            thing_id=key,
+            before=before,
+            after=after,
+        ),
+    )
     session.commit()
     return Written(had + 1, number)
 
@@ -364,7 +260,18 @@ def remove(
     session.execute(delete(kind.table).where(columns.garden_id == garden_id, columns.id == key))
     number = _count(session, garden_id, stored.revision)
     before = theirs.model_dump(mode="json")
-    _journal(session, garden_id, number, who, kind.name, key, before, None)
+    journal.append(
+        session,
+        journal.Change(
+            garden_id=garden_id,
+            revision=number,
+            who=who,
+            kind=kind.name,
+            thing_id=key,
+            before=before,
+            after=None,
+        ),
+    )
     session.commit()
     return Written(0, number)
 
@@ -418,23 +325,25 @@ def settle(session: Session, garden: Garden, *, based_on: int, who: str, check: 
         .values(**new, settings_revision=based_on + 1)
     )
     number = _count(session, garden_id, stored.revision)
-    _journal(session, garden_id, number, who, "settings", garden_id, _plain(old), _plain(new))
+    journal.append(
+        session,
+        journal.Change(
+            garden_id=garden_id,
+            revision=number,
+            who=who,
+            kind="settings",
+            thing_id=garden_id,
+            before=_plain(old),
+            after=_plain(new),
+        ),
+    )
     session.commit()
     return Written(based_on + 1, number)
 
 
-def _row(session: Session, query: Any) -> Row | None:
-    found = session.execute(query).mappings().first()
-    return dict(found) if found is not None else None
-
-
-def _rows(session: Session, query: Any) -> list[Row]:
-    return [dict(row) for row in session.execute(query).mappings()]
-
-
 def _lock(session: Session, garden_id: str) -> Row | None:
     """Lock a garden's row until the end of the transaction."""
-    return _row(
+    return row_of(
         session, select(GardenRow.__table__).where(GardenRow.id == garden_id).with_for_update()
     )
 
@@ -524,27 +433,3 @@ def _count(session: Session, garden_id: str, revision: int) -> int:
         update(GardenRow).where(GardenRow.id == garden_id).values(revision=revision + 1)
     )
     return revision + 1
-
-
-def _journal(
-    session: Session,
-    garden_id: str,
-    revision: int,
-    who: str,
-    kind: str,
-    key: str,
-    before: Row | None,
-    after: Row | None,
-) -> None:
-    session.execute(
-        insert(JournalRow).values(
-            garden_id=garden_id,
-            revision=revision,
-            written_at=datetime.now(UTC).replace(tzinfo=None),
-            who=who,
-            kind=kind,
-            thing_id=key,
-            before=before,
-            after=after,
-        )
-    )

@@ -44,7 +44,7 @@ class Site(Entry):
             if not re.fullmatch(r"[A-Za-z][A-Za-z0-9_+\-/]*", self.time_zone):
                 raise ValueError
             ZoneInfo(self.time_zone)
-        except (ValueError, OSError) as error:
+        except (ValueError, KeyError, OSError) as error:
             raise fault("unknown_time_zone", "time_zone", name=self.time_zone) from error
         for month, (low, high) in enumerate(
             zip(self.monthly_min_c, self.monthly_max_c, strict=True)

@@ -85,7 +85,18 @@ def job_key(planting: UUID, kind: str, ordinal: int) -> UUID:
 
 
 def drench_l(stand: Stand) -> float:
-    """Return the feed that all tubs of a stand take at a time. [L]"""
+    """Return the feed that all tubs of a stand take at a time.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting in its place. [core]
+
+    Returns
+    -------
+    float
+        12 % of the mix; 0 for a bed. [L]
+    """
     return stand.filled_l.value * TUB_DRENCH_SHARE * stand.tubs if stand.filled_l else 0.0
 
 

@@ -110,6 +110,8 @@ class Stands:
 
     def __init__(self, garden: Garden, log: Log, today: date, catalogue: Catalogue) -> None:
         self.garden, self.log, self.today, self.catalogue = garden, log, today, catalogue
+        for n, planting in enumerate(garden.plantings):
+            catalogue.crop(planting.crop, f"plantings.{n}.crop")
         self.places: dict[UUID, Place] = {place.id: place for place in garden.places}
         self.programmes = catalogue.programmes | {p.key: p for p in garden.programmes}
         self._in_place: dict[UUID, list[Planting]] = {}
@@ -130,10 +132,10 @@ class Stands:
         """Each planting's dates, and its dates before anything was seen."""
         return {
             planting.id: (
-                self._calendar(planting, n, self._stages_seen.get(planting.id, {})),
-                self._calendar(planting, n, {}),
+                self._calendar(planting, self._stages_seen.get(planting.id, {})),
+                self._calendar(planting, {}),
             )
-            for n, planting in enumerate(self.garden.plantings)
+            for planting in self.garden.plantings
         }
 
     def report_for(self, place: UUID) -> SoilReport | None:
@@ -276,8 +278,8 @@ class Stands:
             raise Unknown("programme", "unknown_programme", name=planting.programme)
         return self.programmes[planting.programme]
 
-    def _calendar(self, planting: Planting, number: int, seen: dict[str, date]) -> Calendar:
-        crop = self.catalogue.crop(planting.crop, f"plantings.{number}.crop")
+    def _calendar(self, planting: Planting, seen: dict[str, date]) -> Calendar:
+        crop = self.catalogue.crop(planting.crop)
         stages = _stages(planting, self.catalogue)
         keys = [stage.key for stage in stages]
         for key in seen:

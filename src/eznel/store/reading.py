@@ -1,0 +1,177 @@
+"""Gardens out of the store: the list, one garden whole, and its revision."""
+
+from dataclasses import dataclass
+from datetime import date
+from typing import Any
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from eznel.core.document import Garden, GardenFile, Log
+from eznel.store.kinds import KINDS, Row, from_row
+from eznel.store.tables import GardenRow, SoilValueRow
+
+SETTINGS = ("name", "site", "preferences", "stands_on")
+"""What a garden is besides its things."""
+
+
+class Missing(Exception):
+    """There is no such garden, or no such thing in it."""
+
+
+@dataclass(frozen=True, slots=True)
+class Stored:
+    """A garden as stored, with the revision of each of its things."""
+
+    file: GardenFile
+    revision: int
+    settings_revision: int
+    revisions: dict[str, int]
+
+
+@dataclass(frozen=True, slots=True)
+class Listed:
+    """A garden in the list of gardens."""
+
+    id: str
+    name: str
+    revision: int
+    stands_on: date | None
+
+
+def gardens(session: Session) -> list[Listed]:
+    """Return the gardens in the store, by name.
+
+    Parameters
+    ----------
+    session : Session
+        Open. [session]
+
+    Returns
+    -------
+    list of Listed
+        Empty in a new store.
+    """
+    rows = session.execute(
+        select(GardenRow.id, GardenRow.name, GardenRow.revision, GardenRow.stands_on).order_by(
+            GardenRow.name, GardenRow.id
+        )
+    )
+    return [Listed(*row) for row in rows]
+
+
+def revision(session: Session, garden_id: str) -> int:
+    """Return a garden's revision.
+
+    Parameters
+    ----------
+    session : Session
+        Open. [session]
+    garden_id : str
+        The garden. [id]
+
+    Returns
+    -------
+    int
+        Counts all writes. [count]
+
+    Raises
+    ------
+    Missing
+        When there is no such garden.
+    """
+    found = session.scalar(select(GardenRow.revision).where(GardenRow.id == garden_id))
+    if found is None:
+        raise Missing(garden_id)
+    return found
+
+
+def load(session: Session, garden_id: str) -> Stored:
+    """Return a garden, in a fixed number of queries whatever its size.
+
+    Parameters
+    ----------
+    session : Session
+        Open. [session]
+    garden_id : str
+        The garden. [id]
+
+    Returns
+    -------
+    Stored
+        Document, log and revisions.
+
+    Raises
+    ------
+    Missing
+        When there is no such garden.
+    """
+    row = row_of(session, select(GardenRow.__table__).where(GardenRow.id == garden_id))
+    if row is None:
+        raise Missing(garden_id)
+    values: dict[str, list[Row]] = {}
+    table = SoilValueRow.__table__
+    for value in rows_of(
+        session,
+        select(table).where(table.c.garden_id == garden_id).order_by(table.c.position),
+    ):
+        values.setdefault(value["report_id"], []).append(value)
+    parts: dict[str, dict[str, Any]] = {"garden": {}, "log": {}}
+    revisions: dict[str, int] = {}
+    for kind in KINDS.values():
+        things = []
+        columns = kind.table.__table__.c
+        query = (
+            select(kind.table.__table__)
+            .where(columns.garden_id == garden_id)
+            .order_by(columns.ordinal, columns.id)
+        )
+        for found in rows_of(session, query):
+            things.append(from_row(kind, found, values.get(found["id"], [])))
+            revisions[found["id"]] = found["revision"]
+        parts[kind.part][kind.name] = tuple(things)
+    settings = {name: row[name] for name in SETTINGS}
+    garden = Garden.model_validate({"id": row["id"], **settings, **parts["garden"]})
+    return Stored(
+        file=GardenFile(garden=garden, log=Log(**parts["log"])),
+        revision=row["revision"],
+        settings_revision=row["settings_revision"],
+        revisions=revisions,
+    )
+
+
+def row_of(session: Session, query: Any) -> Row | None:
+    """Return the first row of a query by column name, if there is one.
+
+    Parameters
+    ----------
+    session : Session
+        Open. [session]
+    query : Select
+        The query. [SQL]
+
+    Returns
+    -------
+    dict or None
+        Its columns. [columns]
+    """
+    found = session.execute(query).mappings().first()
+    return dict(found) if found is not None else None
+
+
+def rows_of(session: Session, query: Any) -> list[Row]:
+    """Return the rows of a query by column name.
+
+    Parameters
+    ----------
+    session : Session
+        Open. [session]
+    query : Select
+        The query. [SQL]
+
+    Returns
+    -------
+    list of dict
+        Their columns. [columns]
+    """
+    return [dict(row) for row in session.execute(query).mappings()]

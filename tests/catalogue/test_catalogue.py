@@ -1,0 +1,87 @@
+"""The catalogue's rows: whole, in order, and plausible against each other."""
+
+import pytest
+
+from eznel import catalogue
+from eznel.core.reference import Band, Crop, Row
+
+ROWS = catalogue.load()
+ALL: list[Row] = [
+    *ROWS.crops.values(), *(s for stages in ROWS.stages.values() for s in stages), *ROWS.bands,
+    *ROWS.sufficiency.values(), *ROWS.materials.values(),
+]  # fmt: skip
+
+
+def test_every_row_says_its_basis_and_confidence() -> None:
+    assert len(ALL) >= 100
+    assert all(row.basis and row.confidence for row in ALL)
+    assert all(p.basis and p.evidence and p.idea for p in ROWS.programmes.values())
+
+
+def test_six_crops_and_two_schools() -> None:
+    assert set(ROWS.crops) == {"cucumber", "courgette", "tomato", "sweet_pepper", "kale", "leek"}
+    assert set(ROWS.stages) == set(ROWS.crops)
+    assert set(ROWS.programmes) == {"leaf_then_fruit", "base_and_side_dress"}
+
+
+@pytest.mark.parametrize("crop", ROWS.crops)
+def test_stages_rise_and_are_whole(crop: str) -> None:
+    stages = ROWS.stages[crop]
+    assert [stage.order for stage in stages] == list(range(1, len(stages) + 1))
+    for share in ("share_n", "share_p", "share_k", "share_ca"):
+        shares = [getattr(stage, share) for stage in stages]
+        assert shares == sorted(shares)
+        assert shares[0] == 0
+        assert shares[-1] == 1
+    assert {"germination", "seedling", "transplant_establishment"} <= {s.key for s in stages}
+    assert stages[-1].key == "harvest"
+    assert all(stage.bbch_from <= stage.bbch_to for stage in stages)
+
+
+@pytest.mark.parametrize("crop", ROWS.crops.values(), ids=lambda crop: crop.key)
+def test_crops_are_plausible(crop: Crop) -> None:
+    assert crop.base_temp_c < crop.upper_temp_c
+    assert 4.5 <= crop.ph_min < crop.ph_max <= 8
+    assert crop.tub_bare_l < crop.tub_comfortable_l
+    assert crop.removal_p <= crop.uptake_p
+    assert crop.removal_k <= crop.uptake_k
+    # A plant's yield is the yield of the ground it stands on.
+    own = crop.yield_kg_m2 * crop.in_row_m * crop.between_rows_m
+    assert crop.yield_kg_plant == pytest.approx(own, rel=0.05)
+    # What the table says to supply is near what the crop takes up.
+    assert 0.7 <= crop.uptake_n * crop.yield_kg_m2 / crop.season_n_g_m2 <= 1.7
+    if crop.stop_stage:
+        assert crop.stop_stage in {stage.key for stage in ROWS.stages[crop.key]}
+
+
+@pytest.mark.parametrize("band", ROWS.bands, ids=lambda b: f"{b.extractant} {b.analyte} {b.unit}")
+def test_bands_rise(band: Band) -> None:
+    bounds = [0, band.low, band.medium, band.high, band.very_high]
+    assert bounds == sorted(set(bounds))
+    if band.caution_above is not None:
+        assert band.caution_above >= band.very_high
+
+
+def test_a_better_supplied_soil_and_a_lighter_feeder_never_get_more() -> None:
+    classes = ("very_low", "low", "medium", "high", "very_high")
+    for declared in ("P2O5", "K2O", "Mg", "S"):
+        rows = [ROWS.sufficiency[declared, soil_class] for soil_class in classes]
+        for group in ("heavy", "medium", "light"):
+            rates = [getattr(row, group) for row in rows]
+            assert rates == sorted(rates, reverse=True)
+        assert all(row.heavy >= row.medium >= row.light for row in rows)
+
+
+def test_side_dressing_stages_exist_in_some_crop() -> None:
+    known = {stage.key for stages in ROWS.stages.values() for stage in stages}
+    for programme in ROWS.programmes.values():
+        named = {*programme.side_dress_at, *(p.until_stage for p in programme.phases)} - {None}
+        assert named <= known
+
+
+def test_a_wrong_row_is_refused_with_its_line(monkeypatch: pytest.MonkeyPatch) -> None:
+    class Strict(Row):
+        extractant: int
+
+    with pytest.raises(ValueError, match=r"bands\.csv, line 2"):
+        catalogue.rows("bands.csv", Strict)

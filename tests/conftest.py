@@ -1,0 +1,84 @@
+"""A throwaway MariaDB for the whole run, an application on it, and a browser."""
+
+import os
+import threading
+import time
+from collections.abc import Iterator
+from datetime import date
+from pathlib import Path
+
+import pytest
+import uvicorn
+from fastapi.testclient import TestClient
+from sqlalchemy import Engine, text
+
+from eznel import catalogue, demo
+from eznel.api.app import create_app
+from eznel.api.world import World
+from eznel.core.document import Garden, GardenFile
+from eznel.store import database
+from eznel.store.server import PrivateServer, free_port
+
+TODAY = date(2026, 5, 1)
+
+
+def clock(garden: Garden) -> date:
+    return garden.stands_on or TODAY
+
+
+@pytest.fixture(scope="session")
+def server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[PrivateServer]:
+    private = PrivateServer(tmp_path_factory.mktemp("mariadb"))
+    private.start()
+    yield private
+    private.stop()
+
+
+@pytest.fixture(scope="session")
+def database_engine(server: PrivateServer) -> Iterator[Engine]:
+    engine = database.connect(server.url)
+    database.migrate(engine)
+    yield engine
+    engine.dispose()
+
+
+@pytest.fixture
+def engine(database_engine: Engine) -> Engine:
+    """An empty store."""
+    with database_engine.begin() as connection:
+        connection.execute(text("DELETE FROM garden"))
+        connection.execute(text("DELETE FROM journal"))
+    return database_engine
+
+
+@pytest.fixture
+def world(engine: Engine) -> World:
+    return World(engine, catalogue.load(), clock)
+
+
+@pytest.fixture
+def client(world: World) -> Iterator[TestClient]:
+    with TestClient(create_app(world), base_url="http://127.0.0.1") as found:
+        yield found
+
+
+@pytest.fixture(scope="session")
+def slip() -> GardenFile:
+    """The demo garden, made once."""
+    return demo.garden_file(catalogue.load())
+
+
+@pytest.fixture
+def address(world: World) -> Iterator[str]:
+    """The whole application, interface included, on a loopback port."""
+    port = free_port()
+    ui = Path(os.environ.get("EZNEL_TEST_UI", "ui/dist"))
+    config = uvicorn.Config(create_app(world, ui), host="127.0.0.1", port=port, log_level="error")
+    running = uvicorn.Server(config)
+    thread = threading.Thread(target=running.run, daemon=True)
+    thread.start()
+    while not running.started:
+        time.sleep(0.02)
+    yield f"http://127.0.0.1:{port}"
+    running.should_exit = True
+    thread.join(10)

@@ -1,0 +1,186 @@
+"""The house keeps its promises: docstrings, units, words, sizes, documents."""
+
+import ast
+import importlib
+import inspect
+import pkgutil
+import re
+import string
+from dataclasses import fields, is_dataclass
+from pathlib import Path
+
+import pytest
+from pydantic import BaseModel
+
+import eznel
+import eznel.core
+from eznel import catalogue
+from eznel.core import document
+from eznel.core.season import result
+from eznel.core.working import Level, Origin
+from eznel.words import formulas, words
+
+ROOT = Path(__file__).parent.parent.parent
+SOURCE = ROOT / "src" / "eznel"
+MODULES = [
+    importlib.import_module(found.name)
+    for found in pkgutil.walk_packages(eznel.__path__, "eznel.")
+    if not found.name.startswith(("eznel.store.migrations", "eznel.__main__"))
+]
+EN = words("en")
+
+
+def public_functions():
+    for module in MODULES:
+        for name, thing in vars(module).items():
+            own = inspect.isfunction(thing) and thing.__module__ == module.__name__
+            if own and not name.startswith("_") and not module.__name__.startswith("eznel.api."):
+                yield pytest.param(thing, id=f"{module.__name__}.{name}")
+
+
+@pytest.mark.parametrize("function", public_functions())
+def test_docstring_names_every_parameter_and_its_unit(function) -> None:
+    text = inspect.getdoc(function) or ""
+    after = text.partition("Parameters\n")[2]
+    section = re.split(r"^(?:Returns|Yields|Raises)$", after, flags=re.M)[0]
+    documented = re.findall(r"^(\w+) : ", section, re.M)
+    assert documented == list(inspect.signature(function).parameters)
+    for name, part in zip(documented, re.split(r"^\w+ : ", section, flags=re.M)[1:], strict=True):
+        assert re.search(r"\[[^\]]+\]", part), f"{name} has no unit"
+
+
+@pytest.mark.parametrize("module", MODULES, ids=lambda module: module.__name__)
+def test_every_module_says_what_it_is(module) -> None:
+    assert module.__doc__
+    for _, thing in inspect.getmembers(module, inspect.isclass):
+        if thing.__module__ == module.__name__ and not thing.__name__.startswith("_"):
+            assert thing.__doc__, thing
+
+
+UNITS = (
+    "_m", "_m2", "_deg", "_c", "_pct", "_ds_m", "_g", "_l", "_ml", "_g_m2", "_g_ml", "_kg_m2",
+    "_mg_l", "_share", "_per_g", "_ds_m_per_g_l", "_mg_kg", "litres",
+)  # fmt: skip
+PLAIN = {
+    "ph", "low", "high", "target", "value", "parts", "n", "p2o5", "k2o", "amount", "printed",
+    "compared", "per", "count", "miss", "cost", "caution_above", "bounds", "share",
+    "first_season_n", "grams", "release_days", "pct", "ml", "fractions",
+}  # fmt: skip
+"""Numbers whose unit stands beside them, or that have none."""
+
+
+def float_fields():
+    models = [getattr(document, name) for name in document.__all__]
+    for model in models:
+        if inspect.isclass(model) and issubclass(model, BaseModel):
+            for name, field in model.model_fields.items():
+                if "float" in str(field.annotation):
+                    yield f"{model.__name__}.{name}"
+    for name, thing in vars(result).items():
+        if is_dataclass(thing):
+            yield from (f"{name}.{f.name}" for f in fields(thing) if "float" in str(f.type))
+
+
+@pytest.mark.parametrize("path", sorted(float_fields()))
+def test_a_number_says_its_unit(path: str) -> None:
+    field = path.rpartition(".")[2]
+    assert field in PLAIN or field.endswith(UNITS), path
+
+
+def test_all_is_what_can_be_imported() -> None:
+    for module in MODULES:
+        for name in getattr(module, "__all__", ()):
+            assert hasattr(module, name)
+
+
+@pytest.mark.parametrize(
+    "path", sorted(SOURCE.rglob("*.py")), ids=lambda p: str(p.relative_to(SOURCE))
+)
+def test_no_module_is_long(path: Path) -> None:
+    assert len(path.read_text().splitlines()) <= 450
+
+
+def _literals(pattern: str, *folders: str) -> set[str]:
+    texts = (p.read_text() for f in folders for p in (SOURCE / f).rglob("*.py"))
+    return {found for text in texts for found in re.findall(pattern, text)}
+
+
+def test_every_step_has_a_formula_and_a_sentence() -> None:
+    used = _literals(r'(?:Worked\.first|\.then)\(\s*"(\w+)"', "core")
+    used |= _literals(r'"(plant_area_[a-l,n-z]\w+|sufficiency\w*)"', "core")
+    assert set(formulas()) == set(EN.steps)
+    assert used == set(EN.steps)
+
+
+def test_formulas_use_only_named_quantities() -> None:
+    for key, formula in formulas().items():
+        names = {n.id for n in ast.walk(ast.parse(formula)) if isinstance(n, ast.Name)}
+        assert names - {"min", "max"} <= set(EN.names), key
+
+
+def test_every_finding_error_and_caution_has_a_sentence() -> None:
+    findings = _literals(r'(?:Finding|_ask)\(\s*(?:[\w.]+,\s*"[\w.]+",\s*)?"(\w+)"', "core")
+    assert findings <= set(EN.findings)
+    refused = _literals(
+        r'(?:Impossible|Unknown)\(\s*f?"[^"]+",\s*"(\w+)"', "core", "formats", "api"
+    )
+    refused |= _literals(r'fault\(\s*"(\w+)"', "core")
+    assert refused <= set(EN.errors)
+    rows = catalogue.load()
+    used = {key for material in rows.materials.values() for key in material.cautions}
+    assert used <= set(EN.cautions)
+
+
+def test_every_term_that_is_shown_has_a_word() -> None:
+    rows = catalogue.load()
+    stages = {f"stage.{s.key}" for stages in rows.stages.values() for s in stages}
+    assert stages <= set(EN.terms)
+    assert {str(origin) for origin in Origin} == set(EN.origins)
+    view = (ROOT / "ui/src/parts/Findings/index.tsx").read_text()
+    assert all(f"'{level}'" in view for level in Level)
+
+
+def test_sentences_can_be_filled() -> None:
+    for said in (*EN.findings.values(), *EN.errors.values()):
+        for text in (said.text, said.remedy):
+            assert list(string.Formatter().parse(text))
+        assert said.remedy.endswith((".", "?"))
+
+
+def test_every_public_word_of_the_core_stands_in_the_nomenclature() -> None:
+    page = (ROOT / "docs/nomenclature.md").read_text()
+    words_used = [name for name in document.__all__ if name not in ("Entry", "Thing")]
+    words_used += [name for name, thing in vars(result).items() if is_dataclass(thing)
+                   and thing.__module__ == result.__name__]  # fmt: skip
+    missing = [word for word in words_used if f"`{word}`" not in page]
+    assert missing == []
+
+
+def test_how_it_computes_names_every_method_and_programme() -> None:
+    page = (ROOT / "docs/how-it-computes.md").read_text()
+    for method in ("tested", "untested", "light_bed", "tub"):
+        assert f"`{method}`" in page
+    for programme in catalogue.load().programmes.values():
+        assert programme.name in page
+    for extractant in {band.extractant for band in catalogue.load().bands}:
+        assert extractant in page
+
+
+def test_the_readme_s_commands_pictures_and_pages_exist() -> None:
+    readme = (ROOT / "README.md").read_text()
+    launcher = (ROOT / "eznel").read_text()
+    for verb in set(re.findall(r"\./eznel (\w+)", readme)):
+        assert re.search(rf"^  {verb}\)", launcher, re.M), verb
+    links = re.findall(r"\]\(([^)#:]+)\)", readme)
+    assert links
+    for link in links:
+        assert (ROOT / link).exists(), link
+    for view in ("today", "plot", "soil", "shed", "season"):
+        assert f"docs/screenshots/{view}" in readme
+
+
+def test_options_of_the_launcher_are_known_to_the_program() -> None:
+    program = (SOURCE / "cli.py").read_text()
+    usage = (ROOT / "eznel").read_text().partition("<<'EOF'\n")[2].partition("\nEOF")[0]
+    for option in set(re.findall(r"--[a-z-]+", usage)):
+        assert f'"{option}"' in program, option
