@@ -47,9 +47,9 @@ def feeds(client: TestClient) -> list[dict[str, Any]]:
 
 def test_list_read_export_and_import(slip_client: TestClient, slip: GardenFile) -> None:
     (listed,) = slip_client.get("/api/gardens").json()
-    assert (listed["name"], listed["stands_on"]) == ("Skerrin Slip", "2026-06-18")
+    assert (listed["name"], listed["stands_on"]) == ("Skerrin Slip", "2026-06-19")
     whole = slip_client.get(SLIP).json()
-    assert whole["today"] == "2026-06-18"
+    assert whole["today"] == "2026-06-19"
     assert GardenFile.model_validate(whole["file"]) == slip
     exported = slip_client.get(f"{SLIP}/file")
     assert "attachment" in exported.headers["content-disposition"]

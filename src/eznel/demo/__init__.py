@@ -15,7 +15,7 @@ from eznel.core.season import plan
 from eznel.core.season.result import JobView
 
 SLIP = UUID("8e2f0a54-0c3b-4f0e-8d5b-6a1c9b7e2d10")
-STANDS_ON = date(2026, 6, 18)
+STANDS_ON = date(2026, 6, 19)
 FIRST_DAY = date(2026, 4, 20)
 
 
@@ -157,7 +157,7 @@ def _plantings() -> list[dict[str, Any]]:
     return [
         planting("kale", "Keel bed", "kale", "2026-05-08", variety="Blackquay", plants=14,
                  spacing=staggered, **side),
-        planting("leeks", "Starboard strip", "leek", "2026-06-02", variety="Long Mooring",
+        planting("leeks", "Starboard strip", "leek", "2026-06-05", variety="Long Mooring",
                  spacing=rows(15, 25), sown_on="2026-03-20", **side),
         planting("tall kale", "Port strip", "kale", "2026-05-12", variety="Tall Rope", plants=10),
         planting("courgettes", "Winch round", "courgette", "2026-06-01", variety="Green Buoy",
@@ -166,7 +166,7 @@ def _plantings() -> list[dict[str, Any]]:
                  plants=6, sown_on="2026-04-28"),
         planting("tomatoes", "Lean-to pots", "tomato", "2026-05-09", variety="Red Lantern",
                  plants=4, sown_on="2026-03-10"),
-        planting("peppers", "Quay half-barrels", "sweet_pepper", "2026-06-05",
+        planting("peppers", "Quay half-barrels", "sweet_pepper", "2026-06-10",
                  variety="Signal Flag", plants=6, sown_on="2026-03-12"),
     ]  # fmt: skip
 

@@ -50,9 +50,9 @@ def sentence(key: str, quantities: dict[str, Any], words: Words) -> Said:
         Problem and remedy; a general one for a name that has none.
     """
     said = words.errors.get(key, words.errors["other"])
-    shown = dict(quantities)
+    shown = {n: f"{v:g}" if isinstance(v, float) else v for n, v in quantities.items()}
     if shown.get("likely"):
-        shown["likely"] = f" ({shown['likely']:g})"
+        shown["likely"] = f" ({shown['likely']})"
     return Said(said.text.format_map(_Blank(shown)), said.remedy.format_map(_Blank(shown)))
 
 

@@ -4,4104 +4,4095 @@
  */
 
 export interface paths {
-  '/api/catalogue': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Read Catalogue
-     * @description Read the catalogue.
-     */
-    get: operations['read_catalogue']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/gardens': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * List Gardens
-     * @description List the gardens in the store.
-     */
-    get: operations['list_gardens']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/gardens/{garden_id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Read Garden
-     * @description Read a garden whole.
-     */
-    get: operations['read_garden']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/gardens/{garden_id}/feeds/{key}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    /** Create or replace one of feeds */
-    put: operations['save_feed']
-    post?: never
-    /** Remove one of feeds */
-    delete: operations['remove_feed']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/gardens/{garden_id}/file': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Export Garden
-     * @description Save a garden as a file.
-     */
-    get: operations['export_garden']
-    /**
-     * Import Garden
-     * @description Create a garden from a file, or replace one whole; files of older versions are read too.
-     */
-    put: operations['import_garden']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/gardens/{garden_id}/pins/{key}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    /** Create or replace one of pins */
-    put: operations['save_pin']
-    post?: never
-    /** Remove one of pins */
-    delete: operations['remove_pin']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/gardens/{garden_id}/places/{key}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    /** Create or replace one of places */
-    put: operations['save_place']
-    post?: never
-    /** Remove one of places */
-    delete: operations['remove_place']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/gardens/{garden_id}/plan': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Read Plan
-     * @description Read the plan of a garden as of its own date, or another.
-     */
-    get: operations['read_plan']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/gardens/{garden_id}/plantings/{key}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    /** Create or replace one of plantings */
-    put: operations['save_planting']
-    post?: never
-    /** Remove one of plantings */
-    delete: operations['remove_planting']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/gardens/{garden_id}/products/{key}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    /** Create or replace one of products */
-    put: operations['save_product']
-    post?: never
-    /** Remove one of products */
-    delete: operations['remove_product']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/gardens/{garden_id}/programmes/{key}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    /** Create or replace one of programmes */
-    put: operations['save_programme']
-    post?: never
-    /** Remove one of programmes */
-    delete: operations['remove_programme']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/gardens/{garden_id}/reports/{key}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    /** Create or replace one of reports */
-    put: operations['save_report']
-    post?: never
-    /** Remove one of reports */
-    delete: operations['remove_report']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/gardens/{garden_id}/scoops/{key}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    /** Create or replace one of scoops */
-    put: operations['save_scoop']
-    post?: never
-    /** Remove one of scoops */
-    delete: operations['remove_scoop']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/gardens/{garden_id}/settings': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    /**
-     * Save Settings
-     * @description Save a garden's name, site, preferences and the day its calendar stands on.
-     */
-    put: operations['save_settings']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/gardens/{garden_id}/stages/{key}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    /** Create or replace one of stages */
-    put: operations['save_stage']
-    post?: never
-    /** Remove one of stages */
-    delete: operations['remove_stage']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/gardens/{garden_id}/what-if': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Read What If
-     * @description Read the plan as it would be with some changes; nothing is stored.
-     */
-    post: operations['read_what_if']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/gardens/{garden_id}/why/{key}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Read Why
-     * @description Read why one number of the plan is what it is.
-     */
-    get: operations['read_why']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/words': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Read Words
-     * @description Read the sentences.
-     */
-    get: operations['read_words']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
+    "/api/catalogue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Catalogue
+         * @description Read the catalogue.
+         */
+        get: operations["read_catalogue"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Gardens
+         * @description List the gardens in the store.
+         */
+        get: operations["list_gardens"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Garden
+         * @description Read a garden whole.
+         */
+        get: operations["read_garden"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/feeds/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of feeds */
+        put: operations["save_feed"];
+        post?: never;
+        /** Remove one of feeds */
+        delete: operations["remove_feed"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Garden
+         * @description Save a garden as a file.
+         */
+        get: operations["export_garden"];
+        /**
+         * Import Garden
+         * @description Create a garden from a file, or replace one whole; files of older versions are read too.
+         */
+        put: operations["import_garden"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/pins/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of pins */
+        put: operations["save_pin"];
+        post?: never;
+        /** Remove one of pins */
+        delete: operations["remove_pin"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/places/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of places */
+        put: operations["save_place"];
+        post?: never;
+        /** Remove one of places */
+        delete: operations["remove_place"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Plan
+         * @description Read the plan of a garden as of its own date, or another.
+         */
+        get: operations["read_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/plantings/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of plantings */
+        put: operations["save_planting"];
+        post?: never;
+        /** Remove one of plantings */
+        delete: operations["remove_planting"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/products/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of products */
+        put: operations["save_product"];
+        post?: never;
+        /** Remove one of products */
+        delete: operations["remove_product"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/programmes/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of programmes */
+        put: operations["save_programme"];
+        post?: never;
+        /** Remove one of programmes */
+        delete: operations["remove_programme"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/reports/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of reports */
+        put: operations["save_report"];
+        post?: never;
+        /** Remove one of reports */
+        delete: operations["remove_report"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/scoops/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of scoops */
+        put: operations["save_scoop"];
+        post?: never;
+        /** Remove one of scoops */
+        delete: operations["remove_scoop"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Settings
+         * @description Save a garden's name, site, preferences and the day its calendar stands on.
+         */
+        put: operations["save_settings"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/stages/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of stages */
+        put: operations["save_stage"];
+        post?: never;
+        /** Remove one of stages */
+        delete: operations["remove_stage"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read What If
+         * @description Read the plan as it would be with some changes; nothing is stored.
+         */
+        post: operations["read_what_if"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/why/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Why
+         * @description Read why one number of the plan is what it is.
+         */
+        get: operations["read_why"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Words
+         * @description Read the sentences.
+         */
+        get: operations["read_words"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
-export type webhooks = Record<string, never>
+export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    /**
-     * AreaRate
-     * @description A mass per area, read in grams per square metre.
-     */
-    AreaRate: {
-      /**
-       * Unit
-       * @default g/m2
-       * @enum {string}
-       */
-      unit: 'g/m2' | 'kg/m2' | 'kg/ha' | 'oz/yd2' | 'lb/100ft2'
-      /** Value */
-      value: number
-    }
-    /**
-     * Bed
-     * @description Ground to a depth. `density` is the mass of dry soil in its volume, as it lies.
-     */
-    Bed: {
-      density?: components['schemas']['Density'] | null
-      /**
-       * @default {
-       *       "unit": "cm",
-       *       "value": 20
-       *     }
-       */
-      depth: components['schemas']['Length']
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'bed'
-      /** Name */
-      name: string
-      /**
-       * Note
-       * @default
-       */
-      note: string
-      /** Shape */
-      shape: components['schemas']['Rectangle'] | components['schemas']['Circle']
-      /** Texture */
-      texture?: ('sand' | 'sandy_loam' | 'loam' | 'silt_loam' | 'clay_loam' | 'clay') | null
-      /**
-       * Turn Deg
-       * @default 0
-       */
-      turn_deg: number
-      /**
-       * Warmer By C
-       * @default 0
-       */
-      warmer_by_c: number
-      /**
-       * X M
-       * @default 0
-       */
-      x_m: number
-      /**
-       * Y M
-       * @default 0
-       */
-      y_m: number
-    }
-    /**
-     * CatalogueView
-     * @description Crops with their stages, materials, and the programmes that ship with the release.
-     */
-    CatalogueView: {
-      /** Climates */
-      climates: components['schemas']['Climate'][]
-      /** Crops */
-      crops: components['schemas']['Crop'][]
-      /** Kitchen Ml */
-      kitchen_ml: {
-        [key: string]: {
-          [key: string]: number
-        }
-      }
-      /** Materials */
-      materials: components['schemas']['Material'][]
-      /** Programmes */
-      programmes: components['schemas']['Programme'][]
-      /** Stages */
-      stages: {
-        [key: string]: components['schemas']['Stage'][]
-      }
-    }
-    /**
-     * Changes
-     * @description Things as they would be: new ones are added, known ones replaced.
-     */
-    Changes: {
-      /**
-       * Feeds
-       * @default []
-       */
-      feeds: components['schemas']['FeedEntry'][]
-      /**
-       * Pins
-       * @default []
-       */
-      pins: components['schemas']['MoveJob'][]
-      /**
-       * Places
-       * @default []
-       */
-      places: (components['schemas']['Bed'] | components['schemas']['Tub'])[]
-      /**
-       * Plantings
-       * @default []
-       */
-      plantings: components['schemas']['Planting'][]
-      /**
-       * Products
-       * @default []
-       */
-      products: components['schemas']['Product'][]
-      /**
-       * Programmes
-       * @default []
-       */
-      programmes: components['schemas']['Programme'][]
-      /**
-       * Reports
-       * @default []
-       */
-      reports: components['schemas']['SoilReport'][]
-      /**
-       * Scoops
-       * @default []
-       */
-      scoops: components['schemas']['Scoop'][]
-      /**
-       * Stages
-       * @default []
-       */
-      stages: components['schemas']['StageSeen'][]
-    }
-    /**
-     * Charge
-     * @description A product mixed through the whole potting mix when the tub is filled.
-     */
-    Charge: {
-      /**
-       * Product
-       * Format: uuid
-       */
-      product: string
-      strength: components['schemas']['Strength']
-    }
-    /**
-     * Circle
-     * @description A circle, measured across.
-     */
-    Circle: {
-      diameter: components['schemas']['Length']
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'circle'
-    }
-    /**
-     * Climate
-     * @description A made-up climate to start a new garden from.
-     */
-    Climate: {
-      /** First Frost */
-      first_frost?: string | null
-      /** Key */
-      key: string
-      /** Last Frost */
-      last_frost?: string | null
-      /** Latitude Deg */
-      latitude_deg: number
-      /** Monthly Max C */
-      monthly_max_c: number[]
-      /** Monthly Min C */
-      monthly_min_c: number[]
-      /** Name */
-      name: string
-    }
-    /**
-     * Crop
-     * @description A crop's figures. Uptake and removal are grams of element per kilogram of yield.
-     */
-    Crop: {
-      /** Base Temp C */
-      base_temp_c: number
-      /** Basis */
-      basis: string
-      /** Between Rows M */
-      between_rows_m: number
-      /**
-       * Confidence
-       * @enum {string}
-       */
-      confidence: 'high' | 'medium' | 'low'
-      /** Family */
-      family: string
-      /**
-       * Frost
-       * @enum {string}
-       */
-      frost: 'none' | 'light' | 'moderate' | 'hardy' | 'very_hardy'
-      /**
-       * Habit
-       * @enum {string}
-       */
-      habit: 'fruiting' | 'leafy' | 'bulb' | 'root' | 'tuber' | 'stem' | 'legume' | 'perennial'
-      /** In Row M */
-      in_row_m: number
-      /** Key */
-      key: string
-      /** Latin */
-      latin: string
-      /** Min Night Temp C */
-      min_night_temp_c: number
-      /** N Fixing Share */
-      n_fixing_share: number
-      /**
-       * N Group
-       * @enum {string}
-       */
-      n_group: 'heavy' | 'medium' | 'light'
-      /** Name */
-      name: string
-      /**
-       * Note
-       * @default
-       */
-      note: string
-      /** Ph Max */
-      ph_max: number
-      /** Ph Min */
-      ph_min: number
-      /** Removal K */
-      removal_k: number
-      /** Removal P */
-      removal_p: number
-      /** Salt Threshold Ds M */
-      salt_threshold_ds_m: number
-      /** Season N G M2 */
-      season_n_g_m2: number
-      /** Stop Before */
-      stop_before?: ('first_harvest' | 'last_pick' | 'first_frost') | null
-      /** Stop Days */
-      stop_days?: number | null
-      /** Stop Stage */
-      stop_stage?: string | null
-      /** Tub Bare L */
-      tub_bare_l: number
-      /** Tub Comfortable L */
-      tub_comfortable_l: number
-      /** Upper Temp C */
-      upper_temp_c: number
-      /** Uptake Ca */
-      uptake_ca: number
-      /** Uptake K */
-      uptake_k: number
-      /** Uptake Mg */
-      uptake_mg: number
-      /** Uptake N */
-      uptake_n: number
-      /** Uptake P */
-      uptake_p: number
-      /** Uptake S */
-      uptake_s: number
-      /** Yield Kg M2 */
-      yield_kg_m2: number
-      /** Yield Kg Plant */
-      yield_kg_plant: number
-    }
-    /**
-     * Declared
-     * @description One line of a guaranteed analysis, element or oxide as printed.
-     */
-    Declared: {
-      /**
-       * Nutrient
-       * @enum {string}
-       */
-      nutrient: 'N' | 'P2O5' | 'P' | 'K2O' | 'K' | 'CaO' | 'Ca' | 'MgO' | 'Mg' | 'SO3' | 'S'
-      /** Pct */
-      pct: number
-    }
-    /**
-     * Density
-     * @description A bulk density, read in grams per millilitre (the same as kg/L and g/cm³).
-     */
-    Density: {
-      /**
-       * Unit
-       * @default g/mL
-       * @enum {string}
-       */
-      unit: 'g/mL' | 'kg/L' | 'lb/ft3'
-      /** Value */
-      value: number
-    }
-    /**
-     * FaultView
-     * @description One field at fault: what is wrong, and the way out.
-     */
-    FaultView: {
-      /** Field */
-      field: string
-      /** Key */
-      key: string
-      /** Problem */
-      problem: string
-      /** Remedy */
-      remedy: string
-    }
-    /**
-     * FeedEntry
-     * @description A feed that was given or missed. `job` is the planned one it answers, if any.
-     */
-    FeedEntry: {
-      /**
-       * Amounts
-       * @default []
-       */
-      amounts: (components['schemas']['ScoopOf'] | components['schemas']['WeighedOf'])[]
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string
-      /** Job */
-      job?: string | null
-      /**
-       * Note
-       * @default
-       */
-      note: string
-      /**
-       * On
-       * Format: date
-       */
-      on: string
-      /**
-       * Outcome
-       * @enum {string}
-       */
-      outcome: 'given' | 'missed'
-      /**
-       * Planned
-       * @default []
-       */
-      planned: (components['schemas']['ScoopOf'] | components['schemas']['WeighedOf'])[]
-      /**
-       * Planting
-       * Format: uuid
-       */
-      planting: string
-      water?: components['schemas']['Volume'] | null
-    }
-    /**
-     * Finding
-     * @description Something odd, or something to know. `field` is the place of the entry it is about.
-     */
-    Finding: {
-      /**
-       * About
-       * @default
-       */
-      about: string
-      /**
-       * Field
-       * @default
-       */
-      field: string
-      /** Key */
-      key: string
-      /** @default note */
-      level: components['schemas']['Level']
-      /**
-       * Names
-       * @default []
-       */
-      names: string[]
-      /**
-       * Numbers
-       * @default []
-       */
-      numbers: components['schemas']['Quantity'][]
-    }
-    /**
-     * Frustum
-     * @description A round tub by its inner diameters and height; equal diameters make a cylinder.
-     */
-    Frustum: {
-      bottom: components['schemas']['Length']
-      height: components['schemas']['Length']
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'frustum'
-      top: components['schemas']['Length']
-    }
-    /**
-     * Garden
-     * @description Everything that is known about a garden, except what happened in it.
-     */
-    Garden: {
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string
-      /** Name */
-      name: string
-      /**
-       * Pins
-       * @default []
-       */
-      pins: components['schemas']['MoveJob'][]
-      /**
-       * Places
-       * @default []
-       */
-      places: (components['schemas']['Bed'] | components['schemas']['Tub'])[]
-      /**
-       * Plantings
-       * @default []
-       */
-      plantings: components['schemas']['Planting'][]
-      /**
-       * @default {
-       *       "can": {
-       *         "unit": "L",
-       *         "value": 9
-       *       },
-       *       "currency": "EUR",
-       *       "kitchen": "metric"
-       *     }
-       */
-      preferences: components['schemas']['Preferences']
-      /**
-       * Products
-       * @default []
-       */
-      products: components['schemas']['Product'][]
-      /**
-       * Programmes
-       * @default []
-       */
-      programmes: components['schemas']['Programme'][]
-      /**
-       * Reports
-       * @default []
-       */
-      reports: components['schemas']['SoilReport'][]
-      /**
-       * Scoops
-       * @default []
-       */
-      scoops: components['schemas']['Scoop'][]
-      site: components['schemas']['Site']
-      /** Stands On */
-      stands_on?: string | null
-    }
-    /**
-     * GardenFile
-     * @description The file that leaves and enters: one garden with its log, in one version of the format.
-     */
-    GardenFile: {
-      /**
-       * Format
-       * @default eznel garden
-       * @constant
-       */
-      format: 'eznel garden'
-      garden: components['schemas']['Garden']
-      /**
-       * @default {
-       *       "feeds": [],
-       *       "stages": []
-       *     }
-       */
-      log: components['schemas']['Log']
-      /**
-       * Version
-       * @default 1
-       */
-      version: number
-    }
-    /**
-     * GardenListed
-     * @description A garden in the list.
-     */
-    GardenListed: {
-      /** Id */
-      id: string
-      /** Name */
-      name: string
-      /** Revision */
-      revision: number
-      /** Stands On */
-      stands_on: string | null
-    }
-    /**
-     * GardenView
-     * @description A garden whole, with the revisions that a write is based on, and its date.
-     */
-    GardenView: {
-      file: components['schemas']['GardenFile']
-      /** Revision */
-      revision: number
-      /** Revisions */
-      revisions: {
-        [key: string]: number
-      }
-      /** Settings Revision */
-      settings_revision: number
-      /**
-       * Today
-       * Format: date
-       */
-      today: string
-    }
-    /**
-     * Gauge
-     * @description A soil value against its bands: lower bounds of low, medium, high and very high.
-     */
-    Gauge: {
-      /** Analyte */
-      analyte: string
-      /** Basis */
-      basis: string
-      /** Bounds */
-      bounds: [number, number, number, number]
-      /** Caution Above */
-      caution_above: number | null
-      /** Compared */
-      compared: number
-      /** Confidence */
-      confidence: string
-      /** Extractant */
-      extractant: string
-      /** G M2 */
-      g_m2: number
-      origin: components['schemas']['Origin']
-      /** Printed */
-      printed: number
-      /** Printed Unit */
-      printed_unit: string
-      /** Soil Class */
-      soil_class: string
-      /** Unit */
-      unit: string
-    }
-    /**
-     * Ingredient
-     * @description One part of a potting mix, by volume.
-     */
-    Ingredient: {
-      /** Name */
-      name: string
-      /** Parts */
-      parts: number
-    }
-    /**
-     * JobView
-     * @description A job: when, what for, what to weigh, and what there is to know about it.
-     */
-    JobView: {
-      /** Brings G */
-      brings_g: {
-        [key: string]: number
-      }
-      /** Cautions */
-      cautions: string[]
-      /**
-       * Due On
-       * Format: date
-       */
-      due_on: string
-      /** Entry */
-      entry: string | null
-      /** Findings */
-      findings: components['schemas']['Finding'][]
-      /** Given */
-      given: (components['schemas']['ScoopOf'] | components['schemas']['WeighedOf'])[]
-      /**
-       * Key
-       * Format: uuid
-       */
-      key: string
-      /** Kind */
-      kind: string
-      /** Mixes */
-      mixes: components['schemas']['MixPlan'][]
-      /** Moved */
-      moved: boolean
-      /** Need G */
-      need_g: {
-        [key: string]: number
-      }
-      /** Ordinal */
-      ordinal: number
-      /**
-       * Planned On
-       * Format: date
-       */
-      planned_on: string
-      /** Stage */
-      stage: string | null
-      /** Status */
-      status: string
-    }
-    /**
-     * Length
-     * @description A length, read in metres.
-     */
-    Length: {
-      /**
-       * Unit
-       * @default m
-       * @enum {string}
-       */
-      unit: 'm' | 'cm' | 'mm' | 'ft' | 'in' | 'yd'
-      /** Value */
-      value: number
-    }
-    /**
-     * Level
-     * @description How strongly a finding speaks.
-     * @enum {string}
-     */
-    Level: 'note' | 'question' | 'warning' | 'hold'
-    /**
-     * Log
-     * @description Everything that happened in a garden.
-     */
-    Log: {
-      /**
-       * Feeds
-       * @default []
-       */
-      feeds: components['schemas']['FeedEntry'][]
-      /**
-       * Stages
-       * @default []
-       */
-      stages: components['schemas']['StageSeen'][]
-    }
-    /**
-     * Mass
-     * @description A mass, read in grams.
-     */
-    Mass: {
-      /**
-       * Unit
-       * @default g
-       * @enum {string}
-       */
-      unit: 'g' | 'kg' | 'mg' | 'oz' | 'lb'
-      /** Value */
-      value: number
-    }
-    /**
-     * Material
-     * @description A general material: what is typical of it where a label is silent.
-     */
-    Material: {
-      /** Basis */
-      basis: string
-      /**
-       * Cautions
-       * @default []
-       */
-      cautions: string[]
-      /**
-       * Confidence
-       * @enum {string}
-       */
-      confidence: 'high' | 'medium' | 'low'
-      /** Density G Ml */
-      density_g_ml: number
-      /**
-       * Dry Matter Pct
-       * @default 100
-       */
-      dry_matter_pct: number
-      /** Ec Of 1G L Ds M */
-      ec_of_1g_l_ds_m?: number | null
-      /** Fills */
-      fills?: ('N' | 'P2O5' | 'K2O' | 'CaO' | 'MgO') | null
-      /** Fills Pct */
-      fills_pct?: number | null
-      /** First Season N Pct */
-      first_season_n_pct?: number | null
-      /**
-       * Form
-       * @enum {string}
-       */
-      form: 'granular' | 'soluble' | 'liquid' | 'organic' | 'coated'
-      /** Key */
-      key: string
-      /**
-       * Liming
-       * @default false
-       */
-      liming: boolean
-      /** Name */
-      name: string
-    }
-    /**
-     * MixIngredient
-     * @description An ingredient of a potting mix to have ready.
-     */
-    MixIngredient: {
-      /** Litres */
-      litres: number
-      /** Name */
-      name: string
-    }
-    /**
-     * MixLine
-     * @description Level scoops of one product, for one portion.
-     */
-    MixLine: {
-      /** Count */
-      count: number
-      /** Grams */
-      grams: number
-      /**
-       * Product
-       * Format: uuid
-       */
-      product: string
-      /**
-       * Scoop
-       * Format: uuid
-       */
-      scoop: string
-    }
-    /**
-     * MixPlan
-     * @description One answer to a job, for all portions together where not said otherwise.
-     */
-    MixPlan: {
-      /** Brings G */
-      brings_g: number[]
-      /** Cost */
-      cost: number | null
-      /** Ec Ds M */
-      ec_ds_m: number
-      /** Lines */
-      lines: components['schemas']['MixLine'][]
-      /** Miss */
-      miss: number
-      /** N Mg L */
-      n_mg_l: number
-      /** Per Plant L */
-      per_plant_l: number
-      /** Portion */
-      portion: string
-      /** Portions */
-      portions: number
-      /** Titles */
-      titles: string[]
-      /** Totals G */
-      totals_g: number[]
-      /** Water L */
-      water_l: number
-    }
-    /**
-     * MoveJob
-     * @description A pin: this job on that day.
-     */
-    MoveJob: {
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string
-      /**
-       * Job
-       * Format: uuid
-       */
-      job: string
-      /**
-       * To
-       * Format: date
-       */
-      to: string
-    }
-    /**
-     * NeedView
-     * @description A nutrient's season: what is needed, what is coming, what stays short. [g]
-     */
-    NeedView: {
-      /** Assumed */
-      assumed: boolean
-      /** Credit G */
-      credit_g: number
-      /** High G */
-      high_g: number
-      /** Low G */
-      low_g: number
-      /** Nutrient */
-      nutrient: string
-      /** Per */
-      per: number
-      /** Per Unit */
-      per_unit: string
-      /** Short G */
-      short_g: number
-      /** Soil Class */
-      soil_class: string | null
-      /** Supplied G */
-      supplied_g: number
-      /** Total G */
-      total_g: number
-    }
-    /**
-     * NitrogenForms
-     * @description How the label splits its nitrogen. What is left over is of unknown form.
-     */
-    NitrogenForms: {
-      /**
-       * Ammonium Pct
-       * @default 0
-       */
-      ammonium_pct: number
-      /**
-       * Nitrate Pct
-       * @default 0
-       */
-      nitrate_pct: number
-      /**
-       * Urea Pct
-       * @default 0
-       */
-      urea_pct: number
-    }
-    /**
-     * Nominal
-     * @description A tub by the volume it is sold as, to the brim.
-     */
-    Nominal: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'nominal'
-      volume: components['schemas']['Volume']
-    }
-    /**
-     * Origin
-     * @description Where a number comes from. Assumed and measured look different everywhere.
-     * @enum {string}
-     */
-    Origin: 'measured' | 'label' | 'lab' | 'typed' | 'typical' | 'assumed' | 'computed' | 'fixed'
-    /**
-     * PhGauge
-     * @description pH in water against the range of the crops planned there.
-     */
-    PhGauge: {
-      /** High */
-      high: number
-      /** Low */
-      low: number
-      /** Ph */
-      ph: number
-      /** Target */
-      target: number
-    }
-    /**
-     * Phase
-     * @description The emphasis of the feeds up to a stage, as parts of N, P₂O₅ and K₂O.
-     */
-    Phase: {
-      /** K2O */
-      k2o: number
-      /** N */
-      n: number
-      /** P2O5 */
-      p2o5: number
-      /** Until Stage */
-      until_stage?: string | null
-    }
-    /**
-     * PlacePlan
-     * @description What a place is: ground or tubs, its soil and what the test says of it.
-     */
-    PlacePlan: {
-      /** Area M2 */
-      area_m2: number
-      /** Density G Ml */
-      density_g_ml: number
-      density_origin: components['schemas']['Origin']
-      /** Filled L */
-      filled_l: number
-      /** Findings */
-      findings: components['schemas']['Finding'][]
-      /** Gauges */
-      gauges: components['schemas']['Gauge'][]
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string
-      /** Layer L */
-      layer_l: number
-      /** Length M */
-      length_m: number
-      /** Mix */
-      mix: components['schemas']['MixIngredient'][]
-      /** Mix L */
-      mix_l: number
-      ph: components['schemas']['PhGauge'] | null
-      /** Report */
-      report: string | null
-      /** Round */
-      round: boolean
-      /** Soil Kg M2 */
-      soil_kg_m2: number
-      /** Tubs */
-      tubs: number
-      /** Unrated */
-      unrated: string[]
-      /** Width M */
-      width_m: number
-    }
-    /**
-     * Planting
-     * @description Plants of one crop. Without `plants`, as many as fit; without `spacing`, the crop's own.
-     */
-    Planting: {
-      /** Crop */
-      crop: string
-      /** Ends On */
-      ends_on?: string | null
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string
-      /**
-       * Note
-       * @default
-       */
-      note: string
-      /**
-       * Place
-       * Format: uuid
-       */
-      place: string
-      /**
-       * Planted On
-       * Format: date
-       */
-      planted_on: string
-      /** Plants */
-      plants?: number | null
-      /**
-       * Programme
-       * @default leaf_then_fruit
-       */
-      programme: string
-      /**
-       * Sown In Place
-       * @default false
-       */
-      sown_in_place: boolean
-      /** Sown On */
-      sown_on?: string | null
-      spacing?: components['schemas']['Spacing'] | null
-      /**
-       * Variety
-       * @default
-       */
-      variety: string
-    }
-    /**
-     * PlantingPlan
-     * @description A planting's season.
-     */
-    PlantingPlan: {
-      /** Area M2 */
-      area_m2: number
-      /** Crop */
-      crop: string
-      /** Crop Name */
-      crop_name: string
-      /** Findings */
-      findings: components['schemas']['Finding'][]
-      /** Fits */
-      fits: number
-      /** Harvest From */
-      harvest_from: string | null
-      /**
-       * Hold Until
-       * Format: date
-       */
-      hold_until: string
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string
-      /** Interval Days */
-      interval_days: number
-      /** Jobs */
-      jobs: components['schemas']['JobView'][]
-      /**
-       * Last Pick
-       * Format: date
-       */
-      last_pick: string
-      /** Method */
-      method: string
-      /** Needs */
-      needs: components['schemas']['NeedView'][]
-      /**
-       * Place
-       * Format: uuid
-       */
-      place: string
-      /** Plant Area M2 */
-      plant_area_m2: number
-      /**
-       * Planted On
-       * Format: date
-       */
-      planted_on: string
-      /** Plants */
-      plants: number
-      /** Points */
-      points: components['schemas']['Point'][]
-      /** Programme */
-      programme: string
-      /** Stage Now */
-      stage_now: string | null
-      /** Stages */
-      stages: components['schemas']['StageView'][]
-      /**
-       * Stop On
-       * Format: date
-       */
-      stop_on: string
-      /** Tides */
-      tides: components['schemas']['Tide'][]
-      /** To Buy */
-      to_buy: components['schemas']['ToBuy'][]
-      /** Variety */
-      variety: string
-    }
-    /**
-     * Point
-     * @description Where a plant stands, from the centre of its place. [m]
-     */
-    Point: {
-      /** X M */
-      x_m: number
-      /** Y M */
-      y_m: number
-    }
-    /**
-     * Preferences
-     * @description How this gardener measures.
-     */
-    Preferences: {
-      /**
-       * @default {
-       *       "unit": "L",
-       *       "value": 9
-       *     }
-       */
-      can: components['schemas']['Volume']
-      /**
-       * Currency
-       * @default EUR
-       */
-      currency: string
-      /**
-       * Kitchen
-       * @default metric
-       * @enum {string}
-       */
-      kitchen: 'us' | 'metric' | 'au'
-    }
-    /**
-     * Price
-     * @description What a full bag or bottle costs, in the garden's currency.
-     */
-    Price: {
-      /** Amount */
-      amount: number
-      /** Pack */
-      pack: components['schemas']['Mass'] | components['schemas']['Volume']
-    }
-    /**
-     * Problem
-     * @description Why a request was not done.
-     */
-    Problem: {
-      /**
-       * Faults
-       * @default []
-       */
-      faults: components['schemas']['FaultView'][]
-      /** Revision */
-      revision?: number | null
-      /** Status */
-      status: number
-      /** Theirs */
-      theirs?: {
-        [key: string]: unknown
-      } | null
-      /** Title */
-      title: string
-      /** Type */
-      type: string
-    }
-    /**
-     * Product
-     * @description A bag or bottle. Percentages are by weight, or grams in 100 mL where `basis` says so.
-     */
-    Product: {
-      /**
-       * Basis
-       * @default w/w
-       * @enum {string}
-       */
-      basis: 'w/w' | 'w/v'
-      /** Declared */
-      declared: components['schemas']['Declared'][]
-      density?: components['schemas']['Density'] | null
-      /** Dry Matter Pct */
-      dry_matter_pct?: number | null
-      /** First Season N Pct */
-      first_season_n_pct?: number | null
-      /**
-       * Form
-       * @enum {string}
-       */
-      form: 'granular' | 'soluble' | 'liquid' | 'organic' | 'coated'
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string
-      /** Material */
-      material?: string | null
-      max_rate?: components['schemas']['AreaRate'] | null
-      max_strength?: components['schemas']['Strength'] | null
-      /** Name */
-      name: string
-      nitrogen?: components['schemas']['NitrogenForms'] | null
-      /**
-       * Note
-       * @default
-       */
-      note: string
-      price?: components['schemas']['Price'] | null
-      /** Release Days */
-      release_days?: number | null
-      stock?: components['schemas']['Stock'] | null
-    }
-    /**
-     * ProductPlan
-     * @description What a product is, element by element, and what is left of it.
-     */
-    ProductPlan: {
-      /** Cautions */
-      cautions: string[]
-      /** Density G Ml */
-      density_g_ml: number
-      density_origin: components['schemas']['Origin']
-      /** Ec Of 1G L Ds M */
-      ec_of_1g_l_ds_m: number
-      /** First Season N */
-      first_season_n: number
-      /** Fractions */
-      fractions: {
-        [key: string]: number
-      }
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string
-      /** Left After G */
-      left_after_g: number | null
-      /** Left G */
-      left_g: number | null
-      /** Price Per G */
-      price_per_g: number | null
-      /** Scoops */
-      scoops: components['schemas']['ScoopFacts'][]
-    }
-    /**
-     * Programme
-     * @description How the season's amounts are split. It never changes the amounts themselves.
-     */
-    Programme: {
-      /**
-       * Base K2O Max G M2
-       * @default 10
-       */
-      base_k2o_max_g_m2: number
-      /** Base N Share */
-      base_n_share: number
-      /**
-       * Basis
-       * @default
-       */
-      basis: string
-      /**
-       * Calcium
-       * @default water_and_ph_first
-       * @constant
-       */
-      calcium: 'water_and_ph_first'
-      /**
-       * Confidence
-       * @default medium
-       * @enum {string}
-       */
-      confidence: 'high' | 'medium' | 'low'
-      /**
-       * Evidence
-       * @default
-       */
-      evidence: string
-      /**
-       * Hold Days
-       * @default 14
-       */
-      hold_days: number
-      /** Idea */
-      idea: string
-      /**
-       * Interval Days
-       * @default 14
-       */
-      interval_days: number
-      /** Key */
-      key: string
-      /**
-       * Method
-       * @enum {string}
-       */
-      method: 'liquid' | 'side_dress'
-      /** Name */
-      name: string
-      /** Phases */
-      phases: components['schemas']['Phase'][]
-      /**
-       * Side Dress At
-       * @default []
-       */
-      side_dress_at: string[]
-    }
-    /**
-     * Quantity
-     * @description A named number in a step, with its unit and origin; `source` names a report or label.
-     */
-    Quantity: {
-      /** Name */
-      name: string
-      /** @default computed */
-      origin: components['schemas']['Origin']
-      /**
-       * Source
-       * @default
-       */
-      source: string
-      /** Unit */
-      unit: string
-      /** Value */
-      value: number
-    }
-    /**
-     * Rectangle
-     * @description A rectangle, measured inside its edges.
-     */
-    Rectangle: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'rectangle'
-      length: components['schemas']['Length']
-      width: components['schemas']['Length']
-    }
-    /**
-     * Said
-     * @description What is the matter, and the way out.
-     */
-    Said: {
-      /** Remedy */
-      remedy: string
-      /** Text */
-      text: string
-    }
-    /**
-     * Scoop
-     * @description One of the grower's own measures, level.
-     */
-    Scoop: {
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string
-      /** Name */
-      name: string
-      volume: components['schemas']['Volume']
-    }
-    /**
-     * ScoopFacts
-     * @description What one level scoop of a product is. [g]
-     */
-    ScoopFacts: {
-      /** Grams */
-      grams: number
-      /** Nutrients G */
-      nutrients_g: {
-        [key: string]: number
-      }
-      /**
-       * Scoop
-       * Format: uuid
-       */
-      scoop: string
-    }
-    /**
-     * ScoopOf
-     * @description Level scoops of a product; halves and quarters happen in real life, so not only whole.
-     */
-    ScoopOf: {
-      /** Count */
-      count: number
-      /**
-       * Product
-       * Format: uuid
-       */
-      product: string
-      /**
-       * Scoop
-       * Format: uuid
-       */
-      scoop: string
-    }
-    /**
-     * ScoopSize
-     * @description What a scoop holds, level. [mL]
-     */
-    ScoopSize: {
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string
-      /** Ml */
-      ml: number
-    }
-    /**
-     * SeasonPlan
-     * @description The whole plan of a garden on a day.
-     */
-    SeasonPlan: {
-      /**
-       * As Of
-       * Format: date
-       */
-      as_of: string
-      /** Findings */
-      findings: components['schemas']['Finding'][]
-      /**
-       * Garden
-       * Format: uuid
-       */
-      garden: string
-      /** Places */
-      places: components['schemas']['PlacePlan'][]
-      /** Plantings */
-      plantings: components['schemas']['PlantingPlan'][]
-      /** Products */
-      products: components['schemas']['ProductPlan'][]
-      /** Scoops */
-      scoops: components['schemas']['ScoopSize'][]
-    }
-    /**
-     * Settings
-     * @description What a garden is besides its things.
-     */
-    Settings: {
-      /** Name */
-      name: string
-      preferences: components['schemas']['Preferences']
-      site: components['schemas']['Site']
-      /** Stands On */
-      stands_on: string | null
-    }
-    /**
-     * Shown
-     * @description A working in words.
-     */
-    Shown: {
-      /** Assumed */
-      assumed: boolean
-      /** Findings */
-      findings: components['schemas']['ShownFinding'][]
-      /** Result */
-      result: string
-      /** Steps */
-      steps: components['schemas']['ShownStep'][]
-      /** Unit */
-      unit: string
-      /** Value */
-      value: number
-    }
-    /**
-     * ShownFinding
-     * @description A finding in words, with the way out.
-     */
-    ShownFinding: {
-      /** Key */
-      key: string
-      /** Level */
-      level: string
-      /** Remedy */
-      remedy: string
-      /** Text */
-      text: string
-    }
-    /**
-     * ShownQuantity
-     * @description A number that went into a step, ready to show.
-     */
-    ShownQuantity: {
-      /** Name */
-      name: string
-      origin: components['schemas']['Origin']
-      /** Origin Said */
-      origin_said: string
-      /** Source */
-      source: string
-      /** Value */
-      value: string
-    }
-    /**
-     * ShownStep
-     * @description A step: its sentence, the formula with the numbers put in, and the result.
-     */
-    ShownStep: {
-      /** Formula */
-      formula: string
-      /** Quantities */
-      quantities: components['schemas']['ShownQuantity'][]
-      /** Result */
-      result: string
-      /** Sentence */
-      sentence: string
-    }
-    /**
-     * Site
-     * @description Where the garden is: its time, its frosts and its usual warmth.
-     */
-    Site: {
-      /** First Frost */
-      first_frost?: string | null
-      /** Last Frost */
-      last_frost?: string | null
-      /** Latitude Deg */
-      latitude_deg: number
-      /** Monthly Max C */
-      monthly_max_c: number[]
-      /** Monthly Min C */
-      monthly_min_c: number[]
-      /** Time Zone */
-      time_zone: string
-      /** Water Ec Ds M */
-      water_ec_ds_m?: number | null
-    }
-    /**
-     * SoilReport
-     * @description A report on one or more places.
-     */
-    SoilReport: {
-      /**
-       * @default {
-       *       "unit": "cm",
-       *       "value": 15
-       *     }
-       */
-      depth: components['schemas']['Length']
-      /**
-       * Extractant
-       * @default Mehlich-3
-       * @enum {string}
-       */
-      extractant: 'Mehlich-3' | 'Olsen' | 'Ammonium acetate'
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string
-      /** Lab */
-      lab: string
-      /**
-       * Note
-       * @default
-       */
-      note: string
-      /** Organic Matter Pct */
-      organic_matter_pct?: number | null
-      /** Ph */
-      ph?: number | null
-      /**
-       * Ph In
-       * @default water
-       * @enum {string}
-       */
-      ph_in: 'water' | 'CaCl2'
-      /** Places */
-      places: string[]
-      /**
-       * Sampled On
-       * Format: date
-       */
-      sampled_on: string
-      /**
-       * Values
-       * @default []
-       */
-      values: components['schemas']['SoilValue'][]
-    }
-    /**
-     * SoilValue
-     * @description One analyte. The extractant belongs to the value; the report gives the default.
-     */
-    SoilValue: {
-      /**
-       * Analyte
-       * @enum {string}
-       */
-      analyte: 'P' | 'K' | 'Ca' | 'Mg' | 'S'
-      /** Extractant */
-      extractant?: ('Mehlich-3' | 'Olsen' | 'Ammonium acetate') | null
-      /** Lab Rating */
-      lab_rating?: ('very_low' | 'low' | 'medium' | 'high' | 'very_high') | null
-      /**
-       * Unit
-       * @default mg/kg
-       * @enum {string}
-       */
-      unit: 'mg/kg' | 'ppm' | 'mg/dm3'
-      /** Value */
-      value: number
-    }
-    /**
-     * Spacing
-     * @description How plants stand: a square or staggered (triangular) pattern, or rows.
-     */
-    Spacing: {
-      between_rows?: components['schemas']['Length'] | null
-      in_row: components['schemas']['Length']
-      /**
-       * Pattern
-       * @enum {string}
-       */
-      pattern: 'square' | 'staggered' | 'rows'
-    }
-    /**
-     * Stage
-     * @description One stage of a crop. Shares are of the season's uptake, reached by the stage's end.
-     */
-    Stage: {
-      /** Basis */
-      basis: string
-      /** Bbch From */
-      bbch_from: string
-      /** Bbch To */
-      bbch_to: string
-      /**
-       * Confidence
-       * @enum {string}
-       */
-      confidence: 'high' | 'medium' | 'low'
-      /** Crop */
-      crop: string
-      /** Degree Days C */
-      degree_days_c: number
-      /** Key */
-      key: string
-      /** Order */
-      order: number
-      /** Recognise By */
-      recognise_by: string
-      /** Share Ca */
-      share_ca: number
-      /** Share K */
-      share_k: number
-      /** Share N */
-      share_n: number
-      /** Share P */
-      share_p: number
-      /** Typical Days */
-      typical_days: number
-    }
-    /**
-     * StageSeen
-     * @description A stage that was seen to begin. It re-anchors every later date.
-     */
-    StageSeen: {
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string
-      /**
-       * On
-       * Format: date
-       */
-      on: string
-      /**
-       * Planting
-       * Format: uuid
-       */
-      planting: string
-      /** Stage */
-      stage: string
-    }
-    /**
-     * StageView
-     * @description A stage and its dates; the end is the first day of the next.
-     */
-    StageView: {
-      /** Bbch */
-      bbch: string
-      /**
-       * End
-       * Format: date
-       */
-      end: string
-      /** Key */
-      key: string
-      /** Recognise By */
-      recognise_by: string
-      /** Seen */
-      seen: boolean
-      /**
-       * Start
-       * Format: date
-       */
-      start: string
-    }
-    /**
-     * Stock
-     * @description What was in the shed on a day; feeds logged from that day on are taken off.
-     */
-    Stock: {
-      /** Amount */
-      amount: components['schemas']['Mass'] | components['schemas']['Volume']
-      /**
-       * Counted On
-       * Format: date
-       */
-      counted_on: string
-    }
-    /**
-     * Strength
-     * @description A mass per volume of water, read in grams per litre.
-     */
-    Strength: {
-      /**
-       * Unit
-       * @default g/L
-       * @enum {string}
-       */
-      unit: 'g/L' | 'oz/gal_us'
-      /** Value */
-      value: number
-    }
-    /**
-     * Tide
-     * @description Need and supply of a nutrient, added up over the season. [g]
-     */
-    Tide: {
-      /** Days */
-      days: string[]
-      /** Need G */
-      need_g: number[]
-      /** Nutrient */
-      nutrient: string
-      /** Supply G */
-      supply_g: number[]
-    }
-    /**
-     * ToBuy
-     * @description A general material that would fill a shortage, and how much of it. [g]
-     */
-    ToBuy: {
-      /** Declared */
-      declared: string
-      /** Declared Pct */
-      declared_pct: number
-      /** Grams */
-      grams: number
-      /** Material */
-      material: string
-      /** Material Name */
-      material_name: string
-      /** Nutrient */
-      nutrient: string
-      /** Short G */
-      short_g: number
-    }
-    /**
-     * Tub
-     * @description One or more identical containers with a soilless mix, filled to nine tenths.
-     */
-    Tub: {
-      /**
-       * Charge
-       * @default []
-       */
-      charge: components['schemas']['Charge'][]
-      /**
-       * Count
-       * @default 1
-       */
-      count: number
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'tub'
-      /** Name */
-      name: string
-      /**
-       * Note
-       * @default
-       */
-      note: string
-      /**
-       * Recipe
-       * @default []
-       */
-      recipe: components['schemas']['Ingredient'][]
-      /** Shape */
-      shape: components['schemas']['Frustum'] | components['schemas']['Nominal']
-      /**
-       * Turn Deg
-       * @default 0
-       */
-      turn_deg: number
-      /**
-       * Warmer By C
-       * @default 0
-       */
-      warmer_by_c: number
-      /**
-       * X M
-       * @default 0
-       */
-      x_m: number
-      /**
-       * Y M
-       * @default 0
-       */
-      y_m: number
-    }
-    /**
-     * Volume
-     * @description A volume, read in litres.
-     */
-    Volume: {
-      /**
-       * Unit
-       * @default L
-       * @enum {string}
-       */
-      unit:
-        | 'L'
-        | 'mL'
-        | 'ft3'
-        | 'yd3'
-        | 'gal_us'
-        | 'gal_imp'
-        | 'qt_us'
-        | 'pt_imp'
-        | 'fl_oz_us'
-        | 'tsp_us'
-        | 'tbsp_us'
-        | 'cup_us'
-        | 'tsp_metric'
-        | 'tbsp_metric'
-        | 'cup_metric'
-        | 'tsp_au'
-        | 'tbsp_au'
-        | 'cup_au'
-      /** Value */
-      value: number
-    }
-    /**
-     * WeighedOf
-     * @description A weighed or poured amount of a product.
-     */
-    WeighedOf: {
-      /** Amount */
-      amount: components['schemas']['Mass'] | components['schemas']['Volume']
-      /**
-       * Product
-       * Format: uuid
-       */
-      product: string
-    }
-    /**
-     * WordsView
-     * @description The sentences that the interface shows for keys of the plan.
-     */
-    WordsView: {
-      /** Cautions */
-      cautions: {
-        [key: string]: string
-      }
-      /** Findings */
-      findings: {
-        [key: string]: components['schemas']['Said']
-      }
-      /** Locale */
-      locale: string
-      /** Terms */
-      terms: {
-        [key: string]: string
-      }
-    }
-    /**
-     * WrittenView
-     * @description Revisions after a write.
-     */
-    WrittenView: {
-      /** Garden Revision */
-      garden_revision: number
-      /** Revision */
-      revision: number
-    }
-  }
-  responses: never
-  parameters: never
-  requestBodies: never
-  headers: never
-  pathItems: never
+    schemas: {
+        /**
+         * AreaRate
+         * @description A mass per area, read in grams per square metre.
+         */
+        AreaRate: {
+            /**
+             * Unit
+             * @default g/m2
+             * @enum {string}
+             */
+            unit: "g/m2" | "kg/m2" | "kg/ha" | "oz/yd2" | "lb/100ft2";
+            /** Value */
+            value: number;
+        };
+        /**
+         * Bed
+         * @description Ground to a depth. `density` is the mass of dry soil in its volume, as it lies.
+         */
+        Bed: {
+            density?: components["schemas"]["Density"] | null;
+            /**
+             * @default {
+             *       "unit": "cm",
+             *       "value": 20
+             *     }
+             */
+            depth: components["schemas"]["Length"];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "bed";
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Shape */
+            shape: components["schemas"]["Rectangle"] | components["schemas"]["Circle"];
+            /** Texture */
+            texture?: ("sand" | "sandy_loam" | "loam" | "silt_loam" | "clay_loam" | "clay") | null;
+            /**
+             * Turn Deg
+             * @default 0
+             */
+            turn_deg: number;
+            /**
+             * Warmer By C
+             * @default 0
+             */
+            warmer_by_c: number;
+            /**
+             * X M
+             * @default 0
+             */
+            x_m: number;
+            /**
+             * Y M
+             * @default 0
+             */
+            y_m: number;
+        };
+        /**
+         * CatalogueView
+         * @description Crops with their stages, materials, and the programmes that ship with the release.
+         */
+        CatalogueView: {
+            /** Climates */
+            climates: components["schemas"]["Climate"][];
+            /** Crops */
+            crops: components["schemas"]["Crop"][];
+            /** Kitchen Ml */
+            kitchen_ml: {
+                [key: string]: {
+                    [key: string]: number;
+                };
+            };
+            /** Materials */
+            materials: components["schemas"]["Material"][];
+            /** Programmes */
+            programmes: components["schemas"]["Programme"][];
+            /** Stages */
+            stages: {
+                [key: string]: components["schemas"]["Stage"][];
+            };
+        };
+        /**
+         * Changes
+         * @description Things as they would be: new ones are added, known ones replaced.
+         */
+        Changes: {
+            /**
+             * Feeds
+             * @default []
+             */
+            feeds: components["schemas"]["FeedEntry"][];
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["MoveJob"][];
+            /**
+             * Places
+             * @default []
+             */
+            places: (components["schemas"]["Bed"] | components["schemas"]["Tub"])[];
+            /**
+             * Plantings
+             * @default []
+             */
+            plantings: components["schemas"]["Planting"][];
+            /**
+             * Products
+             * @default []
+             */
+            products: components["schemas"]["Product"][];
+            /**
+             * Programmes
+             * @default []
+             */
+            programmes: components["schemas"]["Programme"][];
+            /**
+             * Reports
+             * @default []
+             */
+            reports: components["schemas"]["SoilReport"][];
+            /**
+             * Scoops
+             * @default []
+             */
+            scoops: components["schemas"]["Scoop"][];
+            /**
+             * Stages
+             * @default []
+             */
+            stages: components["schemas"]["StageSeen"][];
+        };
+        /**
+         * Charge
+         * @description A product mixed through the whole potting mix when the tub is filled.
+         */
+        Charge: {
+            /**
+             * Product
+             * Format: uuid
+             */
+            product: string;
+            strength: components["schemas"]["Strength"];
+        };
+        /**
+         * Circle
+         * @description A circle, measured across.
+         */
+        Circle: {
+            diameter: components["schemas"]["Length"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "circle";
+        };
+        /**
+         * Climate
+         * @description A made-up climate to start a new garden from.
+         */
+        Climate: {
+            /** First Frost */
+            first_frost?: string | null;
+            /** Key */
+            key: string;
+            /** Last Frost */
+            last_frost?: string | null;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Monthly Max C */
+            monthly_max_c: number[];
+            /** Monthly Min C */
+            monthly_min_c: number[];
+            /** Name */
+            name: string;
+        };
+        /**
+         * Crop
+         * @description A crop's figures. Uptake and removal are grams of element per kilogram of yield.
+         */
+        Crop: {
+            /** Base Temp C */
+            base_temp_c: number;
+            /** Basis */
+            basis: string;
+            /** Between Rows M */
+            between_rows_m: number;
+            /**
+             * Confidence
+             * @enum {string}
+             */
+            confidence: "high" | "medium" | "low";
+            /** Family */
+            family: string;
+            /**
+             * Frost
+             * @enum {string}
+             */
+            frost: "none" | "light" | "moderate" | "hardy" | "very_hardy";
+            /**
+             * Habit
+             * @enum {string}
+             */
+            habit: "fruiting" | "leafy" | "bulb" | "root" | "tuber" | "stem" | "legume" | "perennial";
+            /** In Row M */
+            in_row_m: number;
+            /** Key */
+            key: string;
+            /** Latin */
+            latin: string;
+            /** Min Night Temp C */
+            min_night_temp_c: number;
+            /** N Fixing Share */
+            n_fixing_share: number;
+            /**
+             * N Group
+             * @enum {string}
+             */
+            n_group: "heavy" | "medium" | "light";
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Ph Max */
+            ph_max: number;
+            /** Ph Min */
+            ph_min: number;
+            /** Removal K */
+            removal_k: number;
+            /** Removal P */
+            removal_p: number;
+            /** Salt Threshold Ds M */
+            salt_threshold_ds_m: number;
+            /** Season N G M2 */
+            season_n_g_m2: number;
+            /** Stop Before */
+            stop_before?: ("first_harvest" | "last_pick" | "first_frost") | null;
+            /** Stop Days */
+            stop_days?: number | null;
+            /** Stop Stage */
+            stop_stage?: string | null;
+            /** Tub Bare L */
+            tub_bare_l: number;
+            /** Tub Comfortable L */
+            tub_comfortable_l: number;
+            /** Upper Temp C */
+            upper_temp_c: number;
+            /** Uptake Ca */
+            uptake_ca: number;
+            /** Uptake K */
+            uptake_k: number;
+            /** Uptake Mg */
+            uptake_mg: number;
+            /** Uptake N */
+            uptake_n: number;
+            /** Uptake P */
+            uptake_p: number;
+            /** Uptake S */
+            uptake_s: number;
+            /** Yield Kg M2 */
+            yield_kg_m2: number;
+            /** Yield Kg Plant */
+            yield_kg_plant: number;
+        };
+        /**
+         * Declared
+         * @description One line of a guaranteed analysis, element or oxide as printed.
+         */
+        Declared: {
+            /**
+             * Nutrient
+             * @enum {string}
+             */
+            nutrient: "N" | "P2O5" | "P" | "K2O" | "K" | "CaO" | "Ca" | "MgO" | "Mg" | "SO3" | "S";
+            /** Pct */
+            pct: number;
+        };
+        /**
+         * Density
+         * @description A bulk density, read in grams per millilitre (the same as kg/L and g/cm³).
+         */
+        Density: {
+            /**
+             * Unit
+             * @default g/mL
+             * @enum {string}
+             */
+            unit: "g/mL" | "kg/L" | "lb/ft3";
+            /** Value */
+            value: number;
+        };
+        /**
+         * FaultView
+         * @description One field at fault: what is wrong, and the way out.
+         */
+        FaultView: {
+            /** Field */
+            field: string;
+            /** Key */
+            key: string;
+            /** Problem */
+            problem: string;
+            /** Remedy */
+            remedy: string;
+        };
+        /**
+         * FeedEntry
+         * @description A feed that was given or missed. `job` is the planned one it answers, if any.
+         */
+        FeedEntry: {
+            /**
+             * Amounts
+             * @default []
+             */
+            amounts: (components["schemas"]["ScoopOf"] | components["schemas"]["WeighedOf"])[];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Job */
+            job?: string | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Outcome
+             * @enum {string}
+             */
+            outcome: "given" | "missed";
+            /**
+             * Planned
+             * @default []
+             */
+            planned: (components["schemas"]["ScoopOf"] | components["schemas"]["WeighedOf"])[];
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+            water?: components["schemas"]["Volume"] | null;
+        };
+        /**
+         * Finding
+         * @description Something odd, or something to know. `field` is the place of the entry it is about.
+         */
+        Finding: {
+            /**
+             * About
+             * @default
+             */
+            about: string;
+            /**
+             * Field
+             * @default
+             */
+            field: string;
+            /** Key */
+            key: string;
+            /** @default note */
+            level: components["schemas"]["Level"];
+            /**
+             * Names
+             * @default []
+             */
+            names: string[];
+            /**
+             * Numbers
+             * @default []
+             */
+            numbers: components["schemas"]["Quantity"][];
+        };
+        /**
+         * Frustum
+         * @description A round tub by its inner diameters and height; equal diameters make a cylinder.
+         */
+        Frustum: {
+            bottom: components["schemas"]["Length"];
+            height: components["schemas"]["Length"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "frustum";
+            top: components["schemas"]["Length"];
+        };
+        /**
+         * Garden
+         * @description Everything that is known about a garden, except what happened in it.
+         */
+        Garden: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["MoveJob"][];
+            /**
+             * Places
+             * @default []
+             */
+            places: (components["schemas"]["Bed"] | components["schemas"]["Tub"])[];
+            /**
+             * Plantings
+             * @default []
+             */
+            plantings: components["schemas"]["Planting"][];
+            /**
+             * @default {
+             *       "can": {
+             *         "unit": "L",
+             *         "value": 9
+             *       },
+             *       "currency": "EUR",
+             *       "kitchen": "metric"
+             *     }
+             */
+            preferences: components["schemas"]["Preferences"];
+            /**
+             * Products
+             * @default []
+             */
+            products: components["schemas"]["Product"][];
+            /**
+             * Programmes
+             * @default []
+             */
+            programmes: components["schemas"]["Programme"][];
+            /**
+             * Reports
+             * @default []
+             */
+            reports: components["schemas"]["SoilReport"][];
+            /**
+             * Scoops
+             * @default []
+             */
+            scoops: components["schemas"]["Scoop"][];
+            site: components["schemas"]["Site"];
+            /** Stands On */
+            stands_on?: string | null;
+        };
+        /**
+         * GardenFile
+         * @description The file that leaves and enters: one garden with its log, in one version of the format.
+         */
+        GardenFile: {
+            /**
+             * Format
+             * @default eznel garden
+             * @constant
+             */
+            format: "eznel garden";
+            garden: components["schemas"]["Garden"];
+            /**
+             * @default {
+             *       "feeds": [],
+             *       "stages": []
+             *     }
+             */
+            log: components["schemas"]["Log"];
+            /**
+             * Version
+             * @default 1
+             */
+            version: number;
+        };
+        /**
+         * GardenListed
+         * @description A garden in the list.
+         */
+        GardenListed: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Revision */
+            revision: number;
+            /** Stands On */
+            stands_on: string | null;
+        };
+        /**
+         * GardenView
+         * @description A garden whole, with the revisions that a write is based on, and its date.
+         */
+        GardenView: {
+            file: components["schemas"]["GardenFile"];
+            /** Revision */
+            revision: number;
+            /** Revisions */
+            revisions: {
+                [key: string]: number;
+            };
+            /** Settings Revision */
+            settings_revision: number;
+            /**
+             * Today
+             * Format: date
+             */
+            today: string;
+        };
+        /**
+         * Gauge
+         * @description A soil value against its bands: lower bounds of low, medium, high and very high.
+         */
+        Gauge: {
+            /** Analyte */
+            analyte: string;
+            /** Basis */
+            basis: string;
+            /** Bounds */
+            bounds: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Caution Above */
+            caution_above: number | null;
+            /** Compared */
+            compared: number;
+            /** Confidence */
+            confidence: string;
+            /** Extractant */
+            extractant: string;
+            /** G M2 */
+            g_m2: number;
+            origin: components["schemas"]["Origin"];
+            /** Printed */
+            printed: number;
+            /** Printed Unit */
+            printed_unit: string;
+            /** Soil Class */
+            soil_class: string;
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * Ingredient
+         * @description One part of a potting mix, by volume.
+         */
+        Ingredient: {
+            /** Name */
+            name: string;
+            /** Parts */
+            parts: number;
+        };
+        /**
+         * JobView
+         * @description A job: when, what for, what to weigh, and what there is to know about it.
+         */
+        JobView: {
+            /** Brings G */
+            brings_g: {
+                [key: string]: number;
+            };
+            /** Cautions */
+            cautions: string[];
+            /**
+             * Due On
+             * Format: date
+             */
+            due_on: string;
+            /** Entry */
+            entry: string | null;
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** First G */
+            first_g: {
+                [key: string]: number;
+            };
+            /** Given */
+            given: (components["schemas"]["ScoopOf"] | components["schemas"]["WeighedOf"])[];
+            /**
+             * Key
+             * Format: uuid
+             */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Mixes */
+            mixes: components["schemas"]["MixPlan"][];
+            /** Moved */
+            moved: boolean;
+            /** Need G */
+            need_g: {
+                [key: string]: number;
+            };
+            /** Ordinal */
+            ordinal: number;
+            /**
+             * Planned On
+             * Format: date
+             */
+            planned_on: string;
+            /** Stage */
+            stage: string | null;
+            /** Status */
+            status: string;
+        };
+        /**
+         * Length
+         * @description A length, read in metres.
+         */
+        Length: {
+            /**
+             * Unit
+             * @default m
+             * @enum {string}
+             */
+            unit: "m" | "cm" | "mm" | "ft" | "in" | "yd";
+            /** Value */
+            value: number;
+        };
+        /**
+         * Level
+         * @description How strongly a finding speaks.
+         * @enum {string}
+         */
+        Level: "note" | "question" | "warning" | "hold";
+        /**
+         * Log
+         * @description Everything that happened in a garden.
+         */
+        Log: {
+            /**
+             * Feeds
+             * @default []
+             */
+            feeds: components["schemas"]["FeedEntry"][];
+            /**
+             * Stages
+             * @default []
+             */
+            stages: components["schemas"]["StageSeen"][];
+        };
+        /**
+         * Mass
+         * @description A mass, read in grams.
+         */
+        Mass: {
+            /**
+             * Unit
+             * @default g
+             * @enum {string}
+             */
+            unit: "g" | "kg" | "mg" | "oz" | "lb";
+            /** Value */
+            value: number;
+        };
+        /**
+         * Material
+         * @description A general material: what is typical of it where a label is silent.
+         */
+        Material: {
+            /** Basis */
+            basis: string;
+            /**
+             * Cautions
+             * @default []
+             */
+            cautions: string[];
+            /**
+             * Confidence
+             * @enum {string}
+             */
+            confidence: "high" | "medium" | "low";
+            /** Density G Ml */
+            density_g_ml: number;
+            /**
+             * Dry Matter Pct
+             * @default 100
+             */
+            dry_matter_pct: number;
+            /** Ec Of 1G L Ds M */
+            ec_of_1g_l_ds_m?: number | null;
+            /** Fills */
+            fills?: ("N" | "P2O5" | "K2O" | "CaO" | "MgO") | null;
+            /** Fills Pct */
+            fills_pct?: number | null;
+            /** First Season N Pct */
+            first_season_n_pct?: number | null;
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "granular" | "soluble" | "liquid" | "organic" | "coated";
+            /** Key */
+            key: string;
+            /**
+             * Liming
+             * @default false
+             */
+            liming: boolean;
+            /** Name */
+            name: string;
+        };
+        /**
+         * MixIngredient
+         * @description An ingredient of a potting mix to have ready.
+         */
+        MixIngredient: {
+            /** Litres */
+            litres: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * MixLine
+         * @description Level scoops of one product, for one portion.
+         */
+        MixLine: {
+            /** Count */
+            count: number;
+            /** Grams */
+            grams: number;
+            /**
+             * Product
+             * Format: uuid
+             */
+            product: string;
+            /**
+             * Scoop
+             * Format: uuid
+             */
+            scoop: string;
+        };
+        /**
+         * MixPlan
+         * @description One answer to a job, for all portions together where not said otherwise.
+         */
+        MixPlan: {
+            /** Brings G */
+            brings_g: number[];
+            /** Cost */
+            cost: number | null;
+            /** Ec Ds M */
+            ec_ds_m: number;
+            /** Lines */
+            lines: components["schemas"]["MixLine"][];
+            /** Miss */
+            miss: number;
+            /** N Mg L */
+            n_mg_l: number;
+            /** Per Plant L */
+            per_plant_l: number;
+            /** Portion */
+            portion: string;
+            /** Portions */
+            portions: number;
+            /** Titles */
+            titles: string[];
+            /** Totals G */
+            totals_g: number[];
+            /** Water L */
+            water_l: number;
+        };
+        /**
+         * MoveJob
+         * @description A pin: this job on that day.
+         */
+        MoveJob: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Job
+             * Format: uuid
+             */
+            job: string;
+            /**
+             * To
+             * Format: date
+             */
+            to: string;
+        };
+        /**
+         * NeedView
+         * @description A nutrient's season: what is needed, what is coming, what stays short. [g]
+         */
+        NeedView: {
+            /** Assumed */
+            assumed: boolean;
+            /** Credit G */
+            credit_g: number;
+            /** High G */
+            high_g: number;
+            /** Low G */
+            low_g: number;
+            /** Nutrient */
+            nutrient: string;
+            /** Per */
+            per: number;
+            /** Per Unit */
+            per_unit: string;
+            /** Short G */
+            short_g: number;
+            /** Soil Class */
+            soil_class: string | null;
+            /** Supplied G */
+            supplied_g: number;
+            /** Total G */
+            total_g: number;
+        };
+        /**
+         * NitrogenForms
+         * @description How the label splits its nitrogen. What is left over is of unknown form.
+         */
+        NitrogenForms: {
+            /**
+             * Ammonium Pct
+             * @default 0
+             */
+            ammonium_pct: number;
+            /**
+             * Nitrate Pct
+             * @default 0
+             */
+            nitrate_pct: number;
+            /**
+             * Urea Pct
+             * @default 0
+             */
+            urea_pct: number;
+        };
+        /**
+         * Nominal
+         * @description A tub by the volume it is sold as, to the brim.
+         */
+        Nominal: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "nominal";
+            volume: components["schemas"]["Volume"];
+        };
+        /**
+         * Origin
+         * @description Where a number comes from. Assumed and measured look different everywhere.
+         * @enum {string}
+         */
+        Origin: "measured" | "label" | "lab" | "typed" | "typical" | "assumed" | "computed" | "fixed";
+        /**
+         * PhGauge
+         * @description pH in water against the range of the crops planned there.
+         */
+        PhGauge: {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Ph */
+            ph: number;
+            /** Target */
+            target: number;
+        };
+        /**
+         * Phase
+         * @description The emphasis of the feeds up to a stage, as parts of N, P₂O₅ and K₂O.
+         */
+        Phase: {
+            /** K2O */
+            k2o: number;
+            /** N */
+            n: number;
+            /** P2O5 */
+            p2o5: number;
+            /** Until Stage */
+            until_stage?: string | null;
+        };
+        /**
+         * PlacePlan
+         * @description What a place is: ground or tubs, its soil and what the test says of it.
+         */
+        PlacePlan: {
+            /** Area M2 */
+            area_m2: number;
+            /** Density G Ml */
+            density_g_ml: number;
+            density_origin: components["schemas"]["Origin"];
+            /** Filled L */
+            filled_l: number;
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** Gauges */
+            gauges: components["schemas"]["Gauge"][];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Layer L */
+            layer_l: number;
+            /** Length M */
+            length_m: number;
+            /** Mix */
+            mix: components["schemas"]["MixIngredient"][];
+            /** Mix L */
+            mix_l: number;
+            ph: components["schemas"]["PhGauge"] | null;
+            /** Report */
+            report: string | null;
+            /** Round */
+            round: boolean;
+            /** Soil Kg M2 */
+            soil_kg_m2: number;
+            /** Tubs */
+            tubs: number;
+            /** Unrated */
+            unrated: string[];
+            /** Width M */
+            width_m: number;
+        };
+        /**
+         * Planting
+         * @description Plants of one crop. Without `plants`, as many as fit; without `spacing`, the crop's own.
+         */
+        Planting: {
+            /** Crop */
+            crop: string;
+            /** Ends On */
+            ends_on?: string | null;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Place
+             * Format: uuid
+             */
+            place: string;
+            /**
+             * Planted On
+             * Format: date
+             */
+            planted_on: string;
+            /** Plants */
+            plants?: number | null;
+            /**
+             * Programme
+             * @default leaf_then_fruit
+             */
+            programme: string;
+            /**
+             * Sown In Place
+             * @default false
+             */
+            sown_in_place: boolean;
+            /** Sown On */
+            sown_on?: string | null;
+            spacing?: components["schemas"]["Spacing"] | null;
+            /**
+             * Variety
+             * @default
+             */
+            variety: string;
+        };
+        /**
+         * PlantingPlan
+         * @description A planting's season.
+         */
+        PlantingPlan: {
+            /** Area M2 */
+            area_m2: number;
+            /** Crop */
+            crop: string;
+            /** Crop Name */
+            crop_name: string;
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** Fits */
+            fits: number;
+            /** Harvest From */
+            harvest_from: string | null;
+            /**
+             * Hold Until
+             * Format: date
+             */
+            hold_until: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Interval Days */
+            interval_days: number;
+            /** Jobs */
+            jobs: components["schemas"]["JobView"][];
+            /**
+             * Last Pick
+             * Format: date
+             */
+            last_pick: string;
+            /** Method */
+            method: string;
+            /** Needs */
+            needs: components["schemas"]["NeedView"][];
+            /**
+             * Place
+             * Format: uuid
+             */
+            place: string;
+            /** Plant Area M2 */
+            plant_area_m2: number;
+            /**
+             * Planted On
+             * Format: date
+             */
+            planted_on: string;
+            /** Plants */
+            plants: number;
+            /** Points */
+            points: components["schemas"]["Point"][];
+            /** Programme */
+            programme: string;
+            /** Stage Now */
+            stage_now: string | null;
+            /** Stages */
+            stages: components["schemas"]["StageView"][];
+            /**
+             * Stop On
+             * Format: date
+             */
+            stop_on: string;
+            /** Tides */
+            tides: components["schemas"]["Tide"][];
+            /** To Buy */
+            to_buy: components["schemas"]["ToBuy"][];
+            /** Variety */
+            variety: string;
+        };
+        /**
+         * Point
+         * @description Where a plant stands, from the centre of its place. [m]
+         */
+        Point: {
+            /** X M */
+            x_m: number;
+            /** Y M */
+            y_m: number;
+        };
+        /**
+         * Preferences
+         * @description How this gardener measures.
+         */
+        Preferences: {
+            /**
+             * @default {
+             *       "unit": "L",
+             *       "value": 9
+             *     }
+             */
+            can: components["schemas"]["Volume"];
+            /**
+             * Currency
+             * @default EUR
+             */
+            currency: string;
+            /**
+             * Kitchen
+             * @default metric
+             * @enum {string}
+             */
+            kitchen: "us" | "metric" | "au";
+        };
+        /**
+         * Price
+         * @description What a full bag or bottle costs, in the garden's currency.
+         */
+        Price: {
+            /** Amount */
+            amount: number;
+            /** Pack */
+            pack: components["schemas"]["Mass"] | components["schemas"]["Volume"];
+        };
+        /**
+         * Problem
+         * @description Why a request was not done.
+         */
+        Problem: {
+            /**
+             * Faults
+             * @default []
+             */
+            faults: components["schemas"]["FaultView"][];
+            /** Revision */
+            revision?: number | null;
+            /** Status */
+            status: number;
+            /** Theirs */
+            theirs?: {
+                [key: string]: unknown;
+            } | null;
+            /** Title */
+            title: string;
+            /** Type */
+            type: string;
+        };
+        /**
+         * Product
+         * @description A bag or bottle. Percentages are by weight, or grams in 100 mL where `basis` says so.
+         */
+        Product: {
+            /**
+             * Basis
+             * @default w/w
+             * @enum {string}
+             */
+            basis: "w/w" | "w/v";
+            /** Declared */
+            declared: components["schemas"]["Declared"][];
+            density?: components["schemas"]["Density"] | null;
+            /** Dry Matter Pct */
+            dry_matter_pct?: number | null;
+            /** First Season N Pct */
+            first_season_n_pct?: number | null;
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "granular" | "soluble" | "liquid" | "organic" | "coated";
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Material */
+            material?: string | null;
+            max_rate?: components["schemas"]["AreaRate"] | null;
+            max_strength?: components["schemas"]["Strength"] | null;
+            /** Name */
+            name: string;
+            nitrogen?: components["schemas"]["NitrogenForms"] | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            price?: components["schemas"]["Price"] | null;
+            /** Release Days */
+            release_days?: number | null;
+            stock?: components["schemas"]["Stock"] | null;
+        };
+        /**
+         * ProductPlan
+         * @description What a product is, element by element, and what is left of it.
+         */
+        ProductPlan: {
+            /** Cautions */
+            cautions: string[];
+            /** Density G Ml */
+            density_g_ml: number;
+            density_origin: components["schemas"]["Origin"];
+            /** Ec Of 1G L Ds M */
+            ec_of_1g_l_ds_m: number;
+            /** First Season N */
+            first_season_n: number;
+            /** Fractions */
+            fractions: {
+                [key: string]: number;
+            };
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Left After G */
+            left_after_g: number | null;
+            /** Left G */
+            left_g: number | null;
+            /** Price Per G */
+            price_per_g: number | null;
+            /** Scoops */
+            scoops: components["schemas"]["ScoopFacts"][];
+        };
+        /**
+         * Programme
+         * @description How the season's amounts are split. It never changes the amounts themselves.
+         */
+        Programme: {
+            /**
+             * Base K2O Max G M2
+             * @default 10
+             */
+            base_k2o_max_g_m2: number;
+            /** Base N Share */
+            base_n_share: number;
+            /**
+             * Basis
+             * @default
+             */
+            basis: string;
+            /**
+             * Calcium
+             * @default water_and_ph_first
+             * @constant
+             */
+            calcium: "water_and_ph_first";
+            /**
+             * Confidence
+             * @default medium
+             * @enum {string}
+             */
+            confidence: "high" | "medium" | "low";
+            /**
+             * Evidence
+             * @default
+             */
+            evidence: string;
+            /**
+             * Hold Days
+             * @default 14
+             */
+            hold_days: number;
+            /** Idea */
+            idea: string;
+            /**
+             * Interval Days
+             * @default 14
+             */
+            interval_days: number;
+            /** Key */
+            key: string;
+            /**
+             * Method
+             * @enum {string}
+             */
+            method: "liquid" | "side_dress";
+            /** Name */
+            name: string;
+            /** Phases */
+            phases: components["schemas"]["Phase"][];
+            /**
+             * Side Dress At
+             * @default []
+             */
+            side_dress_at: string[];
+        };
+        /**
+         * Quantity
+         * @description A named number in a step, with its unit and origin; `source` names a report or label.
+         */
+        Quantity: {
+            /** Name */
+            name: string;
+            /** @default computed */
+            origin: components["schemas"]["Origin"];
+            /**
+             * Source
+             * @default
+             */
+            source: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+        };
+        /**
+         * Rectangle
+         * @description A rectangle, measured inside its edges.
+         */
+        Rectangle: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "rectangle";
+            length: components["schemas"]["Length"];
+            width: components["schemas"]["Length"];
+        };
+        /**
+         * Said
+         * @description What is the matter, and the way out.
+         */
+        Said: {
+            /** Remedy */
+            remedy: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * Scoop
+         * @description One of the grower's own measures, level.
+         */
+        Scoop: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            volume: components["schemas"]["Volume"];
+        };
+        /**
+         * ScoopFacts
+         * @description What one level scoop of a product is. [g]
+         */
+        ScoopFacts: {
+            /** Grams */
+            grams: number;
+            /** Nutrients G */
+            nutrients_g: {
+                [key: string]: number;
+            };
+            /**
+             * Scoop
+             * Format: uuid
+             */
+            scoop: string;
+        };
+        /**
+         * ScoopOf
+         * @description Level scoops of a product; halves and quarters happen in real life, so not only whole.
+         */
+        ScoopOf: {
+            /** Count */
+            count: number;
+            /**
+             * Product
+             * Format: uuid
+             */
+            product: string;
+            /**
+             * Scoop
+             * Format: uuid
+             */
+            scoop: string;
+        };
+        /**
+         * ScoopSize
+         * @description What a scoop holds, level. [mL]
+         */
+        ScoopSize: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Ml */
+            ml: number;
+        };
+        /**
+         * SeasonPlan
+         * @description The whole plan of a garden on a day.
+         */
+        SeasonPlan: {
+            /**
+             * As Of
+             * Format: date
+             */
+            as_of: string;
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /**
+             * Garden
+             * Format: uuid
+             */
+            garden: string;
+            /** Places */
+            places: components["schemas"]["PlacePlan"][];
+            /** Plantings */
+            plantings: components["schemas"]["PlantingPlan"][];
+            /** Products */
+            products: components["schemas"]["ProductPlan"][];
+            /** Scoops */
+            scoops: components["schemas"]["ScoopSize"][];
+        };
+        /**
+         * Settings
+         * @description What a garden is besides its things.
+         */
+        Settings: {
+            /** Name */
+            name: string;
+            preferences: components["schemas"]["Preferences"];
+            site: components["schemas"]["Site"];
+            /** Stands On */
+            stands_on: string | null;
+        };
+        /**
+         * Shown
+         * @description A working in words.
+         */
+        Shown: {
+            /** Assumed */
+            assumed: boolean;
+            /** Findings */
+            findings: components["schemas"]["ShownFinding"][];
+            /** Result */
+            result: string;
+            /** Steps */
+            steps: components["schemas"]["ShownStep"][];
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+        };
+        /**
+         * ShownFinding
+         * @description A finding in words, with the way out.
+         */
+        ShownFinding: {
+            /** Key */
+            key: string;
+            /** Level */
+            level: string;
+            /** Remedy */
+            remedy: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * ShownQuantity
+         * @description A number that went into a step, ready to show.
+         */
+        ShownQuantity: {
+            /** Name */
+            name: string;
+            origin: components["schemas"]["Origin"];
+            /** Origin Said */
+            origin_said: string;
+            /** Source */
+            source: string;
+            /** Value */
+            value: string;
+        };
+        /**
+         * ShownStep
+         * @description A step: its sentence, the formula with the numbers put in, and the result.
+         */
+        ShownStep: {
+            /** Formula */
+            formula: string;
+            /** Quantities */
+            quantities: components["schemas"]["ShownQuantity"][];
+            /** Result */
+            result: string;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * Site
+         * @description Where the garden is: its time, its frosts and its usual warmth.
+         */
+        Site: {
+            /** First Frost */
+            first_frost?: string | null;
+            /** Last Frost */
+            last_frost?: string | null;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Monthly Max C */
+            monthly_max_c: number[];
+            /** Monthly Min C */
+            monthly_min_c: number[];
+            /** Time Zone */
+            time_zone: string;
+            /** Water Ec Ds M */
+            water_ec_ds_m?: number | null;
+        };
+        /**
+         * SoilReport
+         * @description A report on one or more places.
+         */
+        SoilReport: {
+            /**
+             * @default {
+             *       "unit": "cm",
+             *       "value": 15
+             *     }
+             */
+            depth: components["schemas"]["Length"];
+            /**
+             * Extractant
+             * @default Mehlich-3
+             * @enum {string}
+             */
+            extractant: "Mehlich-3" | "Olsen" | "Ammonium acetate";
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Lab */
+            lab: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Organic Matter Pct */
+            organic_matter_pct?: number | null;
+            /** Ph */
+            ph?: number | null;
+            /**
+             * Ph In
+             * @default water
+             * @enum {string}
+             */
+            ph_in: "water" | "CaCl2";
+            /** Places */
+            places: string[];
+            /**
+             * Sampled On
+             * Format: date
+             */
+            sampled_on: string;
+            /**
+             * Values
+             * @default []
+             */
+            values: components["schemas"]["SoilValue"][];
+        };
+        /**
+         * SoilValue
+         * @description One analyte. The extractant belongs to the value; the report gives the default.
+         */
+        SoilValue: {
+            /**
+             * Analyte
+             * @enum {string}
+             */
+            analyte: "P" | "K" | "Ca" | "Mg" | "S";
+            /** Extractant */
+            extractant?: ("Mehlich-3" | "Olsen" | "Ammonium acetate") | null;
+            /** Lab Rating */
+            lab_rating?: ("very_low" | "low" | "medium" | "high" | "very_high") | null;
+            /**
+             * Unit
+             * @default mg/kg
+             * @enum {string}
+             */
+            unit: "mg/kg" | "ppm" | "mg/dm3";
+            /** Value */
+            value: number;
+        };
+        /**
+         * Spacing
+         * @description How plants stand: a square or staggered (triangular) pattern, or rows.
+         */
+        Spacing: {
+            between_rows?: components["schemas"]["Length"] | null;
+            in_row: components["schemas"]["Length"];
+            /**
+             * Pattern
+             * @enum {string}
+             */
+            pattern: "square" | "staggered" | "rows";
+        };
+        /**
+         * Stage
+         * @description One stage of a crop. Shares are of the season's uptake, reached by the stage's end.
+         */
+        Stage: {
+            /** Basis */
+            basis: string;
+            /** Bbch From */
+            bbch_from: string;
+            /** Bbch To */
+            bbch_to: string;
+            /**
+             * Confidence
+             * @enum {string}
+             */
+            confidence: "high" | "medium" | "low";
+            /** Crop */
+            crop: string;
+            /** Degree Days C */
+            degree_days_c: number;
+            /** Key */
+            key: string;
+            /** Order */
+            order: number;
+            /** Recognise By */
+            recognise_by: string;
+            /** Share Ca */
+            share_ca: number;
+            /** Share K */
+            share_k: number;
+            /** Share N */
+            share_n: number;
+            /** Share P */
+            share_p: number;
+            /** Typical Days */
+            typical_days: number;
+        };
+        /**
+         * StageSeen
+         * @description A stage that was seen to begin. It re-anchors every later date.
+         */
+        StageSeen: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+            /** Stage */
+            stage: string;
+        };
+        /**
+         * StageView
+         * @description A stage and its dates; the end is the first day of the next.
+         */
+        StageView: {
+            /** Bbch */
+            bbch: string;
+            /**
+             * End
+             * Format: date
+             */
+            end: string;
+            /** Key */
+            key: string;
+            /** Recognise By */
+            recognise_by: string;
+            /** Seen */
+            seen: boolean;
+            /**
+             * Start
+             * Format: date
+             */
+            start: string;
+        };
+        /**
+         * Stock
+         * @description What was in the shed on a day; feeds logged from that day on are taken off.
+         */
+        Stock: {
+            /** Amount */
+            amount: components["schemas"]["Mass"] | components["schemas"]["Volume"];
+            /**
+             * Counted On
+             * Format: date
+             */
+            counted_on: string;
+        };
+        /**
+         * Strength
+         * @description A mass per volume of water, read in grams per litre.
+         */
+        Strength: {
+            /**
+             * Unit
+             * @default g/L
+             * @enum {string}
+             */
+            unit: "g/L" | "oz/gal_us";
+            /** Value */
+            value: number;
+        };
+        /**
+         * Tide
+         * @description Need and supply of a nutrient, added up over the season. [g]
+         */
+        Tide: {
+            /** Days */
+            days: string[];
+            /** Need G */
+            need_g: number[];
+            /** Nutrient */
+            nutrient: string;
+            /** Supply G */
+            supply_g: number[];
+        };
+        /**
+         * ToBuy
+         * @description A general material that would fill a shortage, and how much of it. [g]
+         */
+        ToBuy: {
+            /** Declared */
+            declared: string;
+            /** Declared Pct */
+            declared_pct: number;
+            /** Grams */
+            grams: number;
+            /** Material */
+            material: string;
+            /** Material Name */
+            material_name: string;
+            /** Nutrient */
+            nutrient: string;
+            /** Short G */
+            short_g: number;
+        };
+        /**
+         * Tub
+         * @description One or more identical containers with a soilless mix, filled to nine tenths.
+         */
+        Tub: {
+            /**
+             * Charge
+             * @default []
+             */
+            charge: components["schemas"]["Charge"][];
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "tub";
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Recipe
+             * @default []
+             */
+            recipe: components["schemas"]["Ingredient"][];
+            /** Shape */
+            shape: components["schemas"]["Frustum"] | components["schemas"]["Nominal"];
+            /**
+             * Turn Deg
+             * @default 0
+             */
+            turn_deg: number;
+            /**
+             * Warmer By C
+             * @default 0
+             */
+            warmer_by_c: number;
+            /**
+             * X M
+             * @default 0
+             */
+            x_m: number;
+            /**
+             * Y M
+             * @default 0
+             */
+            y_m: number;
+        };
+        /**
+         * Volume
+         * @description A volume, read in litres.
+         */
+        Volume: {
+            /**
+             * Unit
+             * @default L
+             * @enum {string}
+             */
+            unit: "L" | "mL" | "ft3" | "yd3" | "gal_us" | "gal_imp" | "qt_us" | "pt_imp" | "fl_oz_us" | "tsp_us" | "tbsp_us" | "cup_us" | "tsp_metric" | "tbsp_metric" | "cup_metric" | "tsp_au" | "tbsp_au" | "cup_au";
+            /** Value */
+            value: number;
+        };
+        /**
+         * WeighedOf
+         * @description A weighed or poured amount of a product.
+         */
+        WeighedOf: {
+            /** Amount */
+            amount: components["schemas"]["Mass"] | components["schemas"]["Volume"];
+            /**
+             * Product
+             * Format: uuid
+             */
+            product: string;
+        };
+        /**
+         * WordsView
+         * @description The sentences that the interface shows for keys of the plan.
+         */
+        WordsView: {
+            /** Cautions */
+            cautions: {
+                [key: string]: string;
+            };
+            /** Findings */
+            findings: {
+                [key: string]: components["schemas"]["Said"];
+            };
+            /** Locale */
+            locale: string;
+            /** Terms */
+            terms: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * WrittenView
+         * @description Revisions after a write.
+         */
+        WrittenView: {
+            /** Garden Revision */
+            garden_revision: number;
+            /** Revision */
+            revision: number;
+        };
+    };
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
 }
-export type $defs = Record<string, never>
+export type $defs = Record<string, never>;
 export interface operations {
-  read_catalogue: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CatalogueView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  list_gardens: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['GardenListed'][]
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  read_garden: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        garden_id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['GardenView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  save_feed: {
-    parameters: {
-      query?: {
-        based_on?: number
-      }
-      header?: {
-        'x-eznel-who'?: string
-      }
-      path: {
-        garden_id: string
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['FeedEntry']
-      }
-    }
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['WrittenView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  remove_feed: {
-    parameters: {
-      query: {
-        based_on: number
-      }
-      header?: {
-        'x-eznel-who'?: string
-      }
-      path: {
-        garden_id: string
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['WrittenView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  export_garden: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        garden_id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  import_garden: {
-    parameters: {
-      query?: {
-        based_on?: number
-      }
-      header?: {
-        'x-eznel-who'?: string
-      }
-      path: {
-        garden_id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': {
-          [key: string]: unknown
-        }
-      }
-    }
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['WrittenView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  save_pin: {
-    parameters: {
-      query?: {
-        based_on?: number
-      }
-      header?: {
-        'x-eznel-who'?: string
-      }
-      path: {
-        garden_id: string
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['MoveJob']
-      }
-    }
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['WrittenView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  remove_pin: {
-    parameters: {
-      query: {
-        based_on: number
-      }
-      header?: {
-        'x-eznel-who'?: string
-      }
-      path: {
-        garden_id: string
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['WrittenView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  save_place: {
-    parameters: {
-      query?: {
-        based_on?: number
-      }
-      header?: {
-        'x-eznel-who'?: string
-      }
-      path: {
-        garden_id: string
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Bed'] | components['schemas']['Tub']
-      }
-    }
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['WrittenView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  remove_place: {
-    parameters: {
-      query: {
-        based_on: number
-      }
-      header?: {
-        'x-eznel-who'?: string
-      }
-      path: {
-        garden_id: string
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['WrittenView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  read_plan: {
-    parameters: {
-      query?: {
-        as_of?: string | null
-      }
-      header?: never
-      path: {
-        garden_id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SeasonPlan']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  save_planting: {
-    parameters: {
-      query?: {
-        based_on?: number
-      }
-      header?: {
-        'x-eznel-who'?: string
-      }
-      path: {
-        garden_id: string
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Planting']
-      }
-    }
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['WrittenView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  remove_planting: {
-    parameters: {
-      query: {
-        based_on: number
-      }
-      header?: {
-        'x-eznel-who'?: string
-      }
-      path: {
-        garden_id: string
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['WrittenView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  save_product: {
-    parameters: {
-      query?: {
-        based_on?: number
-      }
-      header?: {
-        'x-eznel-who'?: string
-      }
-      path: {
-        garden_id: string
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Product']
-      }
-    }
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['WrittenView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  remove_product: {
-    parameters: {
-      query: {
-        based_on: number
-      }
-      header?: {
-        'x-eznel-who'?: string
-      }
-      path: {
-        garden_id: string
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['WrittenView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  save_programme: {
-    parameters: {
-      query?: {
-        based_on?: number
-      }
-      header?: {
-        'x-eznel-who'?: string
-      }
-      path: {
-        garden_id: string
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Programme']
-      }
-    }
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['WrittenView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  remove_programme: {
-    parameters: {
-      query: {
-        based_on: number
-      }
-      header?: {
-        'x-eznel-who'?: string
-      }
-      path: {
-        garden_id: string
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['WrittenView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  save_report: {
-    parameters: {
-      query?: {
-        based_on?: number
-      }
-      header?: {
-        'x-eznel-who'?: string
-      }
-      path: {
-        garden_id: string
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SoilReport']
-      }
-    }
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['WrittenView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  remove_report: {
-    parameters: {
-      query: {
-        based_on: number
-      }
-      header?: {
-        'x-eznel-who'?: string
-      }
-      path: {
-        garden_id: string
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['WrittenView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  save_scoop: {
-    parameters: {
-      query?: {
-        based_on?: number
-      }
-      header?: {
-        'x-eznel-who'?: string
-      }
-      path: {
-        garden_id: string
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Scoop']
-      }
-    }
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['WrittenView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  remove_scoop: {
-    parameters: {
-      query: {
-        based_on: number
-      }
-      header?: {
-        'x-eznel-who'?: string
-      }
-      path: {
-        garden_id: string
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['WrittenView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  save_settings: {
-    parameters: {
-      query: {
-        based_on: number
-      }
-      header?: {
-        'x-eznel-who'?: string
-      }
-      path: {
-        garden_id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Settings']
-      }
-    }
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['WrittenView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  save_stage: {
-    parameters: {
-      query?: {
-        based_on?: number
-      }
-      header?: {
-        'x-eznel-who'?: string
-      }
-      path: {
-        garden_id: string
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['StageSeen']
-      }
-    }
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['WrittenView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  remove_stage: {
-    parameters: {
-      query: {
-        based_on: number
-      }
-      header?: {
-        'x-eznel-who'?: string
-      }
-      path: {
-        garden_id: string
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['WrittenView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  read_what_if: {
-    parameters: {
-      query?: {
-        as_of?: string | null
-      }
-      header?: never
-      path: {
-        garden_id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Changes']
-      }
-    }
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SeasonPlan']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  read_why: {
-    parameters: {
-      query?: {
-        as_of?: string | null
-      }
-      header?: never
-      path: {
-        garden_id: string
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Shown']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
-  read_words: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['WordsView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-          'application/problem+json': unknown
-        }
-      }
-    }
-  }
+    read_catalogue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CatalogueView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    list_gardens: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GardenListed"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    read_garden: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GardenView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    save_feed: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FeedEntry"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    remove_feed: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    export_garden: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    import_garden: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    save_pin: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveJob"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    remove_pin: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    save_place: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Bed"] | components["schemas"]["Tub"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    remove_place: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    read_plan: {
+        parameters: {
+            query?: {
+                as_of?: string | null;
+            };
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeasonPlan"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    save_planting: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Planting"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    remove_planting: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    save_product: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Product"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    remove_product: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    save_programme: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Programme"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    remove_programme: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    save_report: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SoilReport"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    remove_report: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    save_scoop: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Scoop"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    remove_scoop: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    save_settings: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Settings"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    save_stage: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StageSeen"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    remove_stage: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    read_what_if: {
+        parameters: {
+            query?: {
+                as_of?: string | null;
+            };
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Changes"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeasonPlan"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    read_why: {
+        parameters: {
+            query?: {
+                as_of?: string | null;
+            };
+            header?: never;
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shown"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    read_words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordsView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
 }

@@ -1,0 +1,53 @@
+"""A real browser on the whole application."""
+
+from collections.abc import Iterator
+
+import pytest
+from playwright.sync_api import Browser, Page, sync_playwright
+from sqlalchemy import Engine
+from sqlalchemy.orm import Session
+
+from eznel import demo
+from eznel.core.document import GardenFile
+from eznel.store import gardens
+
+DESK = {"width": 1280, "height": 800}
+PHONE = {"width": 390, "height": 844}
+
+
+@pytest.fixture(scope="session")
+def browser() -> Iterator[Browser]:
+    with sync_playwright() as playwright:
+        found = playwright.chromium.launch(
+            executable_path="/usr/bin/chromium",
+            args=["--no-sandbox", "--disable-background-networking"],
+        )
+        yield found
+        found.close()
+
+
+@pytest.fixture
+def page(browser: Browser, address: str) -> Iterator[Page]:
+    """A page that fails its test when anything goes wrong in it or leaves the machine."""
+    context = browser.new_context(viewport=DESK, locale="en-GB", timezone_id="Etc/UTC")
+    page = context.new_page()
+    page.set_default_timeout(8000)
+    wrong: list[str] = []
+    page.on("pageerror", lambda error: wrong.append(str(error)))
+    page.on("console", lambda said: wrong.append(said.text) if said.type == "error" else None)
+    page.on("request", lambda asked: None if asked.url.startswith((address, "data:", "blob:"))
+            else wrong.append(f"left the machine: {asked.url}"))  # fmt: skip
+    yield page
+    context.close()
+    # A refused value is answered with 422 on purpose; the browser reports it all the same.
+    assert [text for text in wrong if "422" not in text and "409" not in text] == []
+
+
+@pytest.fixture
+def slip_page(page: Page, address: str, engine: Engine, slip: GardenFile) -> Page:
+    """The demo garden on Today."""
+    with Session(engine) as session:
+        gardens.replace(session, slip, based_on=0, who="demo", check=lambda file: None)
+    page.goto(f"{address}/g/{demo.SLIP}/today")
+    page.get_by_role("heading", level=1).wait_for()
+    return page

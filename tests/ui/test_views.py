@@ -1,0 +1,243 @@
+"""Each view does its one thing, in a browser, with the numbers of the core."""
+
+import json
+import re
+from pathlib import Path
+from typing import Any
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from eznel import demo
+from ui.conftest import DESK, PHONE
+
+GARDEN = f"/api/gardens/{demo.SLIP}"
+
+
+def read(page: Page, path: str = "") -> Any:
+    return page.request.get(f"{page.url.split('/g/')[0]}{GARDEN}{path}").json()
+
+
+def go(page: Page, view: str) -> None:
+    page.get_by_role("navigation", name="Views").get_by_role("link", name=view).click()
+
+
+@pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
+@pytest.mark.parametrize("view", ["Today", "Plot", "Soil", "Shed", "Season"])
+def test_every_view_opens_whole_at_both_sizes(slip_page: Page, view: str, size: Any) -> None:
+    slip_page.set_viewport_size(size)
+    go(slip_page, view)
+    expect(slip_page.locator("main")).not_to_contain_text("Working it out")
+    wide = slip_page.evaluate("document.documentElement.scrollWidth - innerWidth")
+    assert wide <= 0
+    expect(slip_page.get_by_text("not licensed advice")).to_be_attached()
+
+
+def test_today_ticks_a_feed_once_and_takes_it_back(slip_page: Page) -> None:
+    card = slip_page.get_by_role("article", name=re.compile("Leek"))
+    job = next(
+        j for p in read(slip_page, "/plan")["plantings"] if p["crop"] == "leek"
+        for j in p["jobs"] if j["due_on"] == "2026-06-19"
+    )  # fmt: skip
+    # The card shows the core's scoops and grams.
+    for line in job["mixes"][0]["lines"]:
+        expect(card).to_contain_text(f"{line['count']} level")
+        expect(card).to_contain_text(f"{round(line['grams'])} g")
+    before = len(read(slip_page)["file"]["log"]["feeds"])
+    card.get_by_role("button", name="Done", exact=True).dblclick()
+    expect(slip_page.get_by_text("fed today")).to_be_visible()
+    expect(slip_page.get_by_text("recorded as given")).to_be_visible()
+    slip_page.reload()
+    expect(slip_page.get_by_text("fed today")).to_be_visible()
+    feeds = read(slip_page)["file"]["log"]["feeds"]
+    assert len(feeds) == before + 1
+    assert feeds[-1]["planned"] == feeds[-1]["amounts"]
+    slip_page.get_by_role("button", name="Take it back").click()
+    expect(card.get_by_role("button", name="Done", exact=True)).to_be_visible()
+    assert len(read(slip_page)["file"]["log"]["feeds"]) == before
+
+
+def test_today_done_differently_and_not_today(slip_page: Page) -> None:
+    card = slip_page.get_by_role("article", name=re.compile("Leek"))
+    card.get_by_role("button", name="Done differently").click()
+    form = slip_page.get_by_role("group", name="What was given")
+    form.get_by_label("Scoops").first.fill("1,5")
+    form.get_by_role("button", name="Record it").click()
+    expect(slip_page.get_by_text("fed today")).to_be_visible()
+    assert read(slip_page)["file"]["log"]["feeds"][-1]["amounts"][0]["count"] == 1.5
+    slip_page.get_by_role("button", name="Take it back").click()
+    card.get_by_role("button", name="Not today").click()
+    slip_page.get_by_role("button", name="In three days").click()
+    expect(card).to_contain_text("Mon 22 June")
+    card.get_by_role("button", name="Not today").click()
+    slip_page.get_by_role("button", name="It will not be given").click()
+    expect(card).to_have_count(0)
+    assert read(slip_page)["file"]["log"]["feeds"][-1]["outcome"] == "missed"
+
+
+def test_today_other_answers_and_what_was_missed(slip_page: Page) -> None:
+    card = slip_page.get_by_role("article", name=re.compile("Leek"))
+    card.get_by_text("cheapest").click()
+    job = next(
+        j for p in read(slip_page, "/plan")["plantings"] if p["crop"] == "leek"
+        for j in p["jobs"] if j["due_on"] == "2026-06-19"
+    )  # fmt: skip
+    cheapest = next(mix for mix in job["mixes"] if "cheapest" in mix["titles"])
+    expect(card.get_by_role("listitem").filter(has_text="level")).to_have_count(
+        len(cheapest["lines"])
+    )
+    # A week on, with nothing ticked, each feed that was due is asked about once.
+    slip_page.get_by_role("button", name="A week on").click()
+    asked = slip_page.get_by_text(re.compile("was the side-dressing of 19 June given"))
+    expect(asked).to_be_visible()
+    slip_page.locator(".asked").filter(has=asked).get_by_role("button", name="No, it was").click()
+    expect(asked).to_have_count(0)
+
+
+def test_a_stage_seen_moves_what_comes(slip_page: Page) -> None:
+    def flowering() -> dict[str, Any]:
+        plan = read(slip_page, "/plan")
+        cucumber = next(p for p in plan["plantings"] if p["crop"] == "cucumber")
+        return next(s for s in cucumber["stages"] if s["key"] == "flowering")
+
+    assert not flowering()["seen"]
+    look = slip_page.locator(".look").filter(has_text="Cucumber")
+    look.get_by_role("button", name="Seen today").click()
+    expect(slip_page.get_by_text("flowering seen")).to_be_visible()
+    assert flowering()["seen"]
+    assert flowering()["start"] == "2026-06-19"
+    slip_page.get_by_role("button", name="Undo").click()
+    expect(look.get_by_role("button", name="Seen today")).to_be_visible()
+    assert not flowering()["seen"]
+
+
+def test_an_amount_opens_its_working(slip_page: Page) -> None:
+    go(slip_page, "Soil")
+    slip_page.get_by_role("button", name=re.compile("69 g")).click()
+    drawer = slip_page.get_by_role("dialog")
+    expect(drawer).to_contain_text("How 69.3 g came about")
+    expect(drawer).to_contain_text("60 mg/kg × 0.7 g/mL ÷ 1.25 g/mL = 33.6 mg/kg")
+    expect(drawer).to_contain_text("Tidewrack Soil Laboratory")
+    expect(drawer.locator(".origin.lab").first).to_be_visible()
+
+
+def test_plot_is_true_to_scale(slip_page: Page) -> None:
+    go(slip_page, "Plot")
+    slip_page.locator("[data-scale]").wait_for(state="attached")
+    metre = slip_page.locator("[data-scale]").bounding_box()
+    assert metre
+    for name, width, height in (("Keel bed", 3.6, 1.2), ("Winch round", 2.4, 2.4)):
+        box = slip_page.locator(f'[data-shape="{name}"]').bounding_box()
+        assert box
+        stroke = 0.06 * metre["width"]
+        assert box["width"] == pytest.approx(width * metre["width"], abs=stroke + 1)
+        assert box["height"] == pytest.approx(height * metre["width"], abs=stroke + 1)
+    keel = slip_page.get_by_role("button", name=re.compile("^Keel bed"))
+    expect(keel.locator(".plant")).to_have_count(14)
+
+
+def test_plot_adds_a_bed_and_moves_it(slip_page: Page) -> None:
+    go(slip_page, "Plot")
+    slip_page.get_by_role("button", name="Add a bed").click()
+    panel = slip_page.get_by_role("complementary")
+    panel.get_by_label("Name").fill("Tide bed")
+    length = panel.get_by_label("Length", exact=True)
+    length.fill("0")
+    expect(panel.get_by_text("a side of 0 m is no garden bed", exact=False)).to_be_visible()
+    length.fill("3,5")  # a decimal comma
+    expect(panel).to_contain_text("4.2 m²")
+    assert len(read(slip_page)["file"]["garden"]["places"]) == 7  # nothing is stored yet
+    panel.get_by_role("button", name="Add it to the garden").click()
+    tide = slip_page.get_by_role("button", name=re.compile("^Tide bed"))
+    expect(panel.get_by_role("button", name="Remove this place")).to_be_visible()
+    added = read(slip_page)["file"]["garden"]["places"][-1]
+    assert added["shape"]["length"] == {"value": 3.5, "unit": "m"}
+    tide.focus()
+    with slip_page.expect_response(re.compile("/places/")):
+        tide.press("ArrowRight")
+    assert read(slip_page)["file"]["garden"]["places"][-1]["x_m"] == pytest.approx(
+        added["x_m"] + 0.1
+    )
+
+
+def test_soil_shows_the_effect_while_a_value_is_typed(slip_page: Page) -> None:
+    go(slip_page, "Soil")
+    slip_page.get_by_role("button", name="Starboard strip").click()
+    slip_page.get_by_role("button", name="Correct this test").click()
+    potassium = slip_page.get_by_label("K", exact=True)
+    amounts = slip_page.locator(".follows-soil")
+    before = amounts.inner_text()
+    potassium.fill("20")
+    expect(amounts.locator("s")).to_have_count(1)  # the old amount, struck through
+    assert amounts.inner_text() != before
+    assert read(slip_page)["file"]["garden"]["reports"][0]["values"][1]["value"] == 60
+    acid = slip_page.get_by_label("pH", exact=True)
+    acid.fill("65")
+    fault = slip_page.get_by_role("alert")
+    expect(fault).to_contain_text("PH 65 does not exist in soil", ignore_case=True)
+    expect(fault).to_contain_text("a decimal point slipped (6.5)?")
+    expect(acid).to_have_attribute("aria-invalid", "true")
+    expect(slip_page.get_by_role("button", name="Keep this test")).to_be_disabled()
+    acid.fill("6.3")
+    slip_page.get_by_role("button", name="Keep this test").click()
+    expect(slip_page.get_by_role("button", name="Correct this test")).to_be_visible()
+    (report, *_) = read(slip_page)["file"]["garden"]["reports"]
+    assert (report["ph"], report["values"][1]["value"]) == (6.3, 20)
+
+
+def test_shed_reads_a_bag_and_says_what_a_scoop_gives(slip_page: Page) -> None:
+    go(slip_page, "Shed")
+    slip_page.get_by_role("button", name="Add a bag or bottle").click()
+    slip_page.get_by_label("Name").fill("Bilge 10-10-10")
+    for line in ("N, %", "P₂O₅ or P, %", "K₂O or K, %"):
+        slip_page.get_by_label(line, exact=True).fill("10")
+    teaspoon = slip_page.locator(".scoop-gives").filter(has_text=re.compile("^teaspoon"))
+    # 5 mL × 1.0 g/mL, 10 % of it nitrogen; 10 % P₂O₅ is 4.36 % P
+    expect(teaspoon).to_contain_text("5 g")
+    expect(teaspoon).to_contain_text("0.5 g")
+    expect(teaspoon).to_contain_text("0.2 g")
+    slip_page.get_by_label("N, %", exact=True).fill("90")
+    expect(slip_page.get_by_role("alert")).to_contain_text("the label adds up to 110 %")
+    slip_page.get_by_label("N, %", exact=True).fill("10")
+    slip_page.get_by_role("button", name="Keep it in the shed").click()
+    expect(slip_page.get_by_role("heading", name="Bilge 10-10-10")).to_be_visible()
+    assert read(slip_page)["file"]["garden"]["products"][-1]["declared"][0]["pct"] == 10
+
+
+def test_season_draws_stages_feeds_and_tides(slip_page: Page) -> None:
+    go(slip_page, "Season")
+    lanes = slip_page.locator(".strip-lane")
+    expect(lanes).to_have_count(7)
+    slip_page.get_by_role("listitem", name=re.compile("Tomato")).or_(
+        slip_page.locator(".strip-lane[aria-label^='Tomato']")
+    ).first.click()
+    detail = slip_page.get_by_role("region", name=re.compile("Tomato"))
+    expect(detail.locator(".tide")).to_have_count(4)
+    for name in ("nitrogen", "phosphorus", "potassium", "calcium"):
+        expect(detail.get_by_role("figure").filter(has_text=name)).to_be_visible()
+    plan = read(slip_page, "/plan")
+    tomato = next(p for p in plan["plantings"] if p["crop"] == "tomato")
+    need = tomato["needs"][0]["total_g"]
+    expect(detail.get_by_role("figure").first).to_contain_text(f"{round(need)} g")
+    with slip_page.expect_response(re.compile("/plantings/")):
+        detail.get_by_label("Programme").select_option("base_and_side_dress")
+    expect(detail.get_by_text("A slow or organic base")).to_be_visible()
+
+
+def test_a_garden_leaves_and_enters_as_a_file(slip_page: Page, tmp_path: Path) -> None:
+    slip_page.get_by_role("button", name="Skerrin Slip").click()
+    with slip_page.expect_download() as download:
+        slip_page.get_by_role("link", name="Save as a file").click()
+    file = tmp_path / "garden.json"
+    download.value.save_as(file)
+    data = json.loads(file.read_text())
+    future = tmp_path / "future.json"
+    future.write_text(json.dumps({**data, "version": 9, "garden": {**data["garden"],
+                      "id": "00000000-0000-4000-8000-000000000001"}}))  # fmt: skip
+    chooser = slip_page.get_by_label("Garden file")
+    chooser.set_input_files(future)
+    expect(slip_page.get_by_role("alert")).to_contain_text("reads up to 1")
+    chooser.set_input_files(file)
+    slip_page.get_by_role("button", name="Keep both").click()
+    slip_page.wait_for_url(re.compile(rf"/g/(?!{demo.SLIP})"))
+    expect(slip_page.get_by_role("heading", level=1)).to_contain_text("to feed today")
