@@ -8,7 +8,6 @@ import sys
 import time
 import urllib.error
 import urllib.request
-from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
@@ -54,8 +53,8 @@ class Running:
 
 
 @pytest.fixture
-def data(tmp_path: Path) -> Iterator[Path]:
-    yield tmp_path / "var"
+def data(tmp_path: Path) -> Path:
+    return tmp_path / "var"
 
 
 def test_start_keep_stop_and_recover(data: Path) -> None:

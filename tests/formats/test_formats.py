@@ -84,6 +84,12 @@ def test_a_working_in_words() -> None:
     assert shown.assumed
 
 
+def test_powers_and_roots_are_written_as_people_do() -> None:
+    gap = Quantity("in_row_m", 0.45, "m", Origin.TYPED)
+    shown = show(Worked.first("plant_area_staggered", 0.175, "m²", gap), words("en"))
+    assert shown.steps[0].formula == "(0.45 m)² × √3 ÷ 2"
+
+
 def test_a_finding_in_words() -> None:
     numbers = (Quantity("plants", 12, ""), Quantity("fits", 9, ""))
     said = say(Finding("crowded", numbers=numbers), words("en"))

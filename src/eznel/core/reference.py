@@ -1,5 +1,6 @@
 """Shapes of the catalogue's rows. Every row says its basis and how far to trust it."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Annotated, Literal
 
@@ -122,9 +123,10 @@ class Material(Row):
     dry_matter_pct: float = 100
     first_season_n_pct: float | None = None
     liming: bool = False
-    fills: Literal["N", "P2O5", "K2O", "CaO", "MgO"] | None = None
-    """What it is bought for when the shed is short, in its declared form."""
-    fills_pct: float | None = None
+    fills_ground: Mapping[str, float] = Field(default_factory=dict)
+    """What it is bought for when the shed is short: declared form and per cent, spread dry."""
+    fills_water: Mapping[str, float] = Field(default_factory=dict)
+    """The same, dissolved."""
     cautions: tuple[Key, ...] = ()
 
 

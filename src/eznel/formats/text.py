@@ -6,7 +6,15 @@ from dataclasses import dataclass
 from eznel.core.working import Finding, Origin, Quantity, Step, Worked
 from eznel.words import Words, formulas
 
-_SIGNS = ((" ** ", "^"), (" * ", " × "), (" / ", " ÷ "), (" - ", " − "))
+_SIGNS = (
+    ("3 ** 0.5", "√3"),
+    ("3.141592653589793", "π"),
+    (" ** 2", "²"),
+    (" ** ", "^"),
+    (" * ", " × "),
+    (" / ", " ÷ "),
+    (" - ", " − "),
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -95,7 +103,7 @@ def _formula(step: Step) -> str:
     # Signs first, names after: a unit like g/m² is not a division.
     for sign, shown in _SIGNS:
         text = text.replace(sign, shown)
-    text = text.replace("3.141592653589793", "π")
+    text = re.sub(r"([a-z_][a-z_0-9]*)²", r"(\1)²", text)
     return re.sub(r"[a-z_][a-z_0-9]*", lambda m: values.get(m.group(), m.group()), text)
 
 

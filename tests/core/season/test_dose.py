@@ -163,3 +163,12 @@ def test_what_to_buy_fills_the_gap() -> None:
     assert buys["N"].grams == pytest.approx(16 * AREA / 0.155)
     assert buys["K"].grams == pytest.approx(11 * AREA / 0.50)
     assert "P" not in buys
+
+
+def test_in_a_tub_only_what_dissolves_fills_the_gap() -> None:
+    buys = {b.nutrient: b for b in gardens.only(gardens.plan_of(tomato_tub())).to_buy}
+    # 3.15 kg × 2.2 g Ca ÷ 0.8 = 8.66 g, at 26.5 % CaO × 0.7147
+    assert buys["Ca"].material == "calcium_nitrate"
+    assert buys["Ca"].grams == pytest.approx(8.6625 / (0.265 * 0.7147), rel=1e-4)
+    assert buys["P"].material == "mono_potassium_phosphate"
+    assert list(buys) == ["N", "P", "K", "Ca", "Mg"]

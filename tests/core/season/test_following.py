@@ -257,3 +257,17 @@ def test_need_and_supply_meet_at_the_stop() -> None:
     assert list(tide.supply_g) == sorted(tide.supply_g)
     assert tide.need_g[-1] == pytest.approx(planting.needs[0].total_g)
     assert tide.supply_g[-1] == pytest.approx(planting.needs[0].supplied_g)
+
+
+def test_scoops_that_hold_the_same_become_a_larger_one() -> None:
+    """Three teaspoons are a tablespoon; four are not."""
+    scoops = [gardens.scoop("tsp", 5), gardens.scoop("tbsp", 15)]
+    planting, jobs = feeds(
+        scoops=scoops, products=[dict(FEED, density=gardens.measure(0.1, "g/mL"))]
+    )
+    counts = {
+        (line.count, str(line.scoop)) for job in jobs for mix in job.mixes for line in mix.lines
+    }
+    assert counts
+    assert not any(count % 3 == 0 for count, scoop in counts if scoop == gardens.uid("tsp"))
+    assert any(scoop == gardens.uid("tbsp") for _, scoop in counts)

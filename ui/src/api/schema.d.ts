@@ -1058,10 +1058,14 @@ export interface components {
             dry_matter_pct: number;
             /** Ec Of 1G L Ds M */
             ec_of_1g_l_ds_m?: number | null;
-            /** Fills */
-            fills?: ("N" | "P2O5" | "K2O" | "CaO" | "MgO") | null;
-            /** Fills Pct */
-            fills_pct?: number | null;
+            /** Fills Ground */
+            fills_ground?: {
+                [key: string]: number;
+            };
+            /** Fills Water */
+            fills_water?: {
+                [key: string]: number;
+            };
             /** First Season N Pct */
             first_season_n_pct?: number | null;
             /**

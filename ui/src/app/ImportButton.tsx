@@ -62,9 +62,11 @@ export function ImportButton() {
           event.target.value = ''
         }}
       />
-      <Button loading={send.isPending} onClick={() => input.current?.click()}>
-        Open a garden file
-      </Button>
+      <div>
+        <Button loading={send.isPending} onClick={() => input.current?.click()}>
+          Open a garden file
+        </Button>
+      </div>
       {asked && (
         <div className="sheet stack" role="alertdialog" aria-label="The garden is here already">
           <p>“{asked.file.garden.name}” is here already.</p>

@@ -51,7 +51,13 @@ export function SeasonStrip(props: {
   const lane = narrow ? LANE + 22 : LANE
   const height = HEAD + lanes.length * lane + 8
   return (
-    <svg className="strip" width={width} height={height} role="list" aria-label="Plantings by time">
+    <svg
+      className="strip"
+      width={width}
+      height={height}
+      role="group"
+      aria-label="Plantings by time"
+    >
       {monthStarts(from, to).map((day) => (
         <g key={day}>
           <path d={`M${x(day)} ${HEAD - 6}V${height}`} stroke="var(--line)" />
@@ -101,7 +107,7 @@ function Lane(props: {
   const bandTop = top + (narrow ? 24 : 4)
   return (
     <g
-      role="listitem button"
+      role="button"
       tabIndex={0}
       aria-label={`${lane.title}, ${lane.subtitle}`}
       aria-pressed={props.chosen}

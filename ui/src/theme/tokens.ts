@@ -12,6 +12,7 @@ const colours = {
     line: '#cfc8b4',
     now: '#a8400c',
     wait: '#3f6678',
+    remove: '#9c1f1f',
   },
   evening: {
     paper: '#141b1e',
@@ -21,6 +22,7 @@ const colours = {
     line: '#3b484d',
     now: '#f0955a',
     wait: '#8fb6c8',
+    remove: '#f39a94',
   },
 } as const
 
@@ -40,6 +42,7 @@ export function antTheme(mode: Mode): ThemeConfig {
     token: {
       colorPrimary: c.now,
       colorInfo: c.wait,
+      colorError: c.remove,
       colorLink: c.wait,
       colorBgBase: c.sheet,
       colorTextBase: c.ink,

@@ -158,7 +158,9 @@ def too_strong(stand: Stand, on: date, n_mg_l: float | None) -> list[Finding]:
     return [Finding("feed_too_strong", Level.WARNING, numbers=numbers, names=(stage or "",))]
 
 
-def to_buy(short_g: dict[str, float], need_g: dict[str, float], shed: Shed) -> tuple[ToBuy, ...]:
+def to_buy(
+    short_g: dict[str, float], need_g: dict[str, float], *, dissolved: bool, shed: Shed
+) -> tuple[ToBuy, ...]:
     """Return which general material would fill what stays short, and how much of it.
 
     Parameters
@@ -167,30 +169,31 @@ def to_buy(short_g: dict[str, float], need_g: dict[str, float], shed: Shed) -> t
         What stays short of each element. [g]
     need_g : dict of str to float
         The season's needs, to leave out what is not worth a word. [g]
+    dissolved : bool
+        Whether it must dissolve, as in tubs. [yes or no]
     shed : Shed
         For its materials. [core]
 
     Returns
     -------
     tuple of ToBuy
-        One for each element that is short by more than a trifle.
+        One for each element that is short by more than a trifle, in the order of NUTRIENTS.
     """
-    found = []
+    found: dict[str, ToBuy] = {}
     for material in shed.materials.values():
-        if material.fills is None or material.fills_pct is None:
-            continue
-        element, share = element_of(material.fills)
-        short = short_g.get(element, 0.0)
-        if need_g.get(element, 0.0) > 0 and short > WORTH_SAYING * need_g[element]:
-            found.append(
-                ToBuy(
-                    nutrient=element,
-                    short_g=short,
-                    material=material.key,
-                    material_name=material.name,
-                    declared=material.fills,
-                    declared_pct=material.fills_pct,
-                    grams=amount_for(short, material.fills_pct / 100 * share).value,
-                )
+        fills = material.fills_water if dissolved else material.fills_ground
+        for declared, pct in fills.items():
+            element, share = element_of(declared)
+            short = short_g[element]
+            if element in found or short <= WORTH_SAYING * need_g[element]:
+                continue
+            found[element] = ToBuy(
+                nutrient=element,
+                short_g=short,
+                material=material.key,
+                material_name=material.name,
+                declared=declared,
+                declared_pct=pct,
+                grams=amount_for(short, pct / 100 * share).value,
             )
-    return tuple(found)
+    return tuple(found[x] for x in NUTRIENTS if x in found)

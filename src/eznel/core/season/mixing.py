@@ -26,7 +26,7 @@ MOST_CHOICES = 8
 BASE_N_ALONG = 0.3
 """Share of the season's nitrogen that may come along with a base dressing."""
 
-FEED_N_OVER = 1.25
+FEED_N_OVER = 1.1
 """A feed brings at most this many times the nitrogen it is to bring, or one measure."""
 
 TRIFLE = 0.02
@@ -36,6 +36,9 @@ GOOD_ENOUGH = 0.1
 """A miss up to this is not worth more cans."""
 MORE_CANS = 2
 """How many cans more than needed are tried for a better match."""
+
+SAME = 1e-9
+"""Two teaspoons and a larger scoop are the same only if they are exactly."""
 
 DRESSING_EC_DS_M = 1.0
 """Most that one dressing may add to the salinity of the soil's saturated extract."""
@@ -322,7 +325,7 @@ def _plan(task: Task, frame: _Frame, choices: list[_Choice], answer: Answer, she
         portion=frame.portion,
         water_l=water_l,
         per_plant_l=water_l * frame.portions / task.stand.plants,
-        lines=tuple(MixLine(c.product.id, c.scoop.id, n, c.grams * n) for c, n in used),
+        lines=tuple(_line(c, n, shed) for c, n in used),
         brings_g=tuple(x * frame.portions for x in answer.mix.brings),
         totals_g=tuple(x * frame.portions for x in total),
         miss=answer.mix.short,
@@ -330,3 +333,13 @@ def _plan(task: Task, frame: _Frame, choices: list[_Choice], answer: Answer, she
         n_mg_l=total[0] / water_l * 1000 if water_l else 0.0,
         ec_ds_m=salt / water_l + water_ec_ds_m(shed) if water_l else 0.0,
     )
+
+
+def _line(choice: _Choice, count: int, shed: Shed) -> MixLine:
+    """Level scoops of a product, in the largest scoop that holds just as much."""
+    product, scoop, grams = choice.product.id, choice.scoop, choice.grams * count
+    for larger in sorted(shed.scoops.values(), key=lambda s: -s.volume.ml):
+        scoops = grams / shed.grams(product, larger.id)
+        if scoops >= 1 and abs(scoops - round(scoops)) < SAME:
+            return MixLine(product, larger.id, round(scoops), grams)
+    return MixLine(product, scoop.id, count, grams)

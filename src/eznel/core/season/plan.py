@@ -238,7 +238,7 @@ def _planting(season: Season, workings: Workings) -> PlantingPlan:
         ),
         tides=tuple(_tide(season, x, workings.shed) for x in TIDES),
         jobs=tuple(_job(job, season, workings) for job in season.jobs),
-        to_buy=advice.to_buy(short, need, workings.shed),
+        to_buy=advice.to_buy(short, need, dissolved=stand.area is None, shed=workings.shed),
         findings=(*advice.of_stand(stand, stands, fits), *_extras_too_strong(season, workings)),
     )
 

@@ -33,9 +33,8 @@ export function Gauges(props: {
         <div className="gauge-row">
           <div className="gauge-name">
             <b>pH</b> <Why of={`ph/${facts.id}`}>{showNumber(facts.ph.ph)}</Why>
-            <span className="soft small">
-              {' '}
-              crops like {facts.ph.low}–{facts.ph.high}
+            <span className="soft small gauge-note">
+              crops here like {facts.ph.low}–{facts.ph.high}
             </span>
           </div>
           <PhScale
@@ -56,8 +55,9 @@ export function Gauges(props: {
             <div className="gauge-name">
               <NutrientMark nutrient={gauge.analyte as Nutrient} /> <b>{gauge.analyte}</b>{' '}
               <Why of={`value/${facts.id}/${gauge.analyte}`}>{showNumber(gauge.compared)}</Why>{' '}
-              <span className="soft small">
-                {gauge.unit === 'mg/dm3' ? 'mg/dm³' : gauge.unit}, {gauge.extractant}
+              {gauge.unit === 'mg/dm3' ? 'mg/dm³' : gauge.unit}
+              <span className="soft small gauge-note">
+                {gauge.extractant}
                 {gauge.printed !== gauge.compared && `, printed ${showNumber(gauge.printed)}`}
                 {gauge.origin === 'lab' && ', the laboratory’s own word'}
               </span>
