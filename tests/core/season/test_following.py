@@ -262,9 +262,7 @@ def test_need_and_supply_meet_at_the_stop() -> None:
 def test_scoops_that_hold_the_same_become_a_larger_one() -> None:
     """Three teaspoons are a tablespoon; four are not."""
     scoops = [gardens.scoop("tsp", 5), gardens.scoop("tbsp", 15)]
-    planting, jobs = feeds(
-        scoops=scoops, products=[dict(FEED, density=gardens.measure(0.1, "g/mL"))]
-    )
+    _, jobs = feeds(scoops=scoops, products=[dict(FEED, density=gardens.measure(0.1, "g/mL"))])
     counts = {
         (line.count, str(line.scoop)) for job in jobs for mix in job.mixes for line in mix.lines
     }
