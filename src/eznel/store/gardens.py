@@ -5,7 +5,8 @@ cannot both pass a check and then both write. Different things never conflict: e
 of its own; the garden's revision counts all writes and keys caches.
 """
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterator, Sequence
+from contextlib import contextmanager
 from dataclasses import dataclass
 from typing import Any
 
@@ -16,7 +17,7 @@ from sqlalchemy.orm import Session
 from eznel.core.document import Garden, GardenFile
 from eznel.store import journal
 from eznel.store.kinds import KINDS, Kind, Row, key_of, to_row
-from eznel.store.reading import SETTINGS, Missing, load, row_of
+from eznel.store.reading import SETTINGS, Missing, Stored, load
 from eznel.store.tables import GardenRow, SoilValueRow
 
 Check = Callable[[GardenFile], object]
@@ -77,42 +78,21 @@ def replace(
     """
     check(file)
     garden_id = str(file.garden.id)
-    row = _lock(session, garden_id)
-    stored = row["revision"] if row else 0
-    if row and load(session, garden_id).file == file:
-        session.rollback()
-        return Written(stored, stored)
-    if stored != based_on:
-        session.rollback()
-        raise Stale(None, stored)
-    before = load(session, garden_id).file.model_dump(mode="json") if row else None
-    if row:
+    with _locked(session, garden_id) as stored:
+        had = stored.revision if stored else 0
+        if stored and stored.file == file:
+            return Written(had, had)
+        if had != based_on:
+            raise Stale(None, had)
         session.execute(delete(GardenRow).where(GardenRow.id == garden_id))
-    session.execute(
-        insert(GardenRow).values(
-            id=garden_id,
-            **_settings(file.garden),
-            settings_revision=stored + 1,
-            revision=stored + 1,
-        )
-    )
-    for kind in KINDS.values():
-        _insert_all(session, kind, garden_id, getattr(getattr(file, kind.part), kind.name), stored)
-    after = file.model_dump(mode="json")
-    journal.append(
-        session,
-        journal.Change(
-            garden_id=garden_id,
-            revision=stored + 1,
-            who=who,
-            kind="garden",
-            thing_id=garden_id,
-            before=before,
-            after=after,
-        ),
-    )
-    session.commit()
-    return Written(stored + 1, stored + 1)
+        settings = {**_settings(file.garden), "settings_revision": had + 1, "revision": had}
+        session.execute(insert(GardenRow).values(id=garden_id, **settings))
+        for kind in KINDS.values():
+            _insert_all(session, kind, garden_id, _things(file, kind), had)
+        before = stored.file.model_dump(mode="json") if stored else None
+        after = file.model_dump(mode="json")
+        number = _finish(session, garden_id, had, ("garden", garden_id, before, after), who)
+        return Written(number, number)
 
 
 def _insert_all(
@@ -172,39 +152,20 @@ def put(
     Stale
         When the thing has moved on since.
     """
-    row = _lock(session, garden_id)
-    if row is None:
-        session.rollback()
-        raise Missing(garden_id)
-    stored = load(session, garden_id)
     key = key_of(thing)
-    theirs = _find(stored.file, kind, key)
-    had = stored.revisions.get(key, 0) if theirs is not None else 0
-    if theirs == thing:
-        session.rollback()
-        return Written(had, stored.revision)
-    if had != based_on:
-        session.rollback()
-        raise Stale(theirs.model_dump(mode="json") if theirs else None, had)
-    check(_with(stored.file, kind, key, thing))
-    _write(session, garden_id, kind, thing, had)
-    number = _count(session, garden_id, stored.revision)
-    before = theirs.model_dump(mode="json") if theirs else None
-    after = thing.model_dump(mode="json")
-    journal.append(
-        session,
-        journal.Change(
-            garden_id=garden_id,
-            revision=number,
-            who=who,
-            kind=kind.name,
-            thing_id=key,
-            before=before,
-            after=after,
-        ),
-    )
-    session.commit()
-    return Written(had + 1, number)
+    with _locked(session, garden_id) as stored:
+        stored = _there(stored, garden_id)
+        theirs = _find(stored.file, kind, key)
+        had = stored.revisions[key] if theirs else 0
+        if theirs == thing:
+            return Written(had, stored.revision)
+        before = theirs.model_dump(mode="json") if theirs else None
+        if had != based_on:
+            raise Stale(before, had)
+        check(_with(stored.file, kind, key, thing))
+        _write(session, garden_id, kind, thing, had)
+        change = (kind.name, key, before, thing.model_dump(mode="json"))
+        return Written(had + 1, _finish(session, garden_id, stored.revision, change, who))
 
 
 def remove(
@@ -241,39 +202,21 @@ def remove(
     InUse
         When another thing still names it.
     """
-    if _lock(session, garden_id) is None:
-        session.rollback()
-        raise Missing(garden_id)
-    stored = load(session, garden_id)
-    theirs = _find(stored.file, kind, key)
-    if theirs is None:
-        session.rollback()
-        return Written(0, stored.revision)
-    if stored.revisions[key] != based_on:
-        session.rollback()
-        raise Stale(theirs.model_dump(mode="json"), stored.revisions[key])
-    users = _users(stored.file, kind, key)
-    if users:
-        session.rollback()
-        raise InUse(users)
-    columns = kind.table.__table__.c
-    session.execute(delete(kind.table).where(columns.garden_id == garden_id, columns.id == key))
-    number = _count(session, garden_id, stored.revision)
-    before = theirs.model_dump(mode="json")
-    journal.append(
-        session,
-        journal.Change(
-            garden_id=garden_id,
-            revision=number,
-            who=who,
-            kind=kind.name,
-            thing_id=key,
-            before=before,
-            after=None,
-        ),
-    )
-    session.commit()
-    return Written(0, number)
+    with _locked(session, garden_id) as stored:
+        stored = _there(stored, garden_id)
+        theirs = _find(stored.file, kind, key)
+        if theirs is None:
+            return Written(0, stored.revision)
+        before = theirs.model_dump(mode="json")
+        if stored.revisions[key] != based_on:
+            raise Stale(before, stored.revisions[key])
+        users = _users(stored.file, kind, key)
+        if users:
+            raise InUse(users)
+        columns = kind.table.__table__.c
+        session.execute(delete(kind.table).where(columns.garden_id == garden_id, columns.id == key))
+        change = (kind.name, key, before, None)
+        return Written(0, _finish(session, garden_id, stored.revision, change, who))
 
 
 def settle(session: Session, garden: Garden, *, based_on: int, who: str, check: Check) -> Written:
@@ -305,47 +248,63 @@ def settle(session: Session, garden: Garden, *, based_on: int, who: str, check: 
         When the settings have moved on since.
     """
     garden_id = str(garden.id)
-    row = _lock(session, garden_id)
-    if row is None:
+    with _locked(session, garden_id) as stored:
+        stored = _there(stored, garden_id)
+        new, old = _settings(garden), _settings(stored.file.garden)
+        if new == old:
+            return Written(stored.settings_revision, stored.revision)
+        if stored.settings_revision != based_on:
+            raise Stale(_plain(old), stored.settings_revision)
+        settings = {name: getattr(garden, name) for name in SETTINGS}
+        changed = stored.file.garden.model_copy(update=settings)
+        check(stored.file.model_copy(update={"garden": changed}))
+        session.execute(
+            update(GardenRow)
+            .where(GardenRow.id == garden_id)
+            .values(**new, settings_revision=based_on + 1)
+        )
+        change = ("settings", garden_id, _plain(old), _plain(new))
+        return Written(based_on + 1, _finish(session, garden_id, stored.revision, change, who))
+
+
+@contextmanager
+def _locked(session: Session, garden_id: str) -> Iterator[Stored | None]:
+    """A garden as stored, locked for one write; what is not committed by the end is undone."""
+    try:
+        lock = select(GardenRow.id).where(GardenRow.id == garden_id).with_for_update()
+        yield load(session, garden_id) if session.scalar(lock) is not None else None
+    finally:
         session.rollback()
+
+
+def _there(stored: Stored | None, garden_id: str) -> Stored:
+    if stored is None:
         raise Missing(garden_id)
-    stored = load(session, garden_id)
-    new, old = _settings(garden), _settings(stored.file.garden)
-    if new == old:
-        session.rollback()
-        return Written(stored.settings_revision, stored.revision)
-    if stored.settings_revision != based_on:
-        session.rollback()
-        raise Stale(_plain(old), stored.settings_revision)
-    settings = {name: getattr(garden, name) for name in SETTINGS}
-    check(stored.file.model_copy(update={"garden": stored.file.garden.model_copy(update=settings)}))
-    session.execute(
-        update(GardenRow)
-        .where(GardenRow.id == garden_id)
-        .values(**new, settings_revision=based_on + 1)
+    return stored
+
+
+def _finish(
+    session: Session,
+    garden_id: str,
+    had: int,
+    change: tuple[str, str, Row | None, Row | None],
+    who: str,
+) -> int:
+    """Count a write, put it in the journal, and commit; return the garden's new revision."""
+    session.execute(update(GardenRow).where(GardenRow.id == garden_id).values(revision=had + 1))
+    kind, key, before, after = change
+    entry = journal.Change(
+        garden_id=garden_id,
+        revision=had + 1,
+        who=who,
+        kind=kind,
+        thing_id=key,
+        before=before,
+        after=after,
     )
-    number = _count(session, garden_id, stored.revision)
-    journal.append(
-        session,
-        journal.Change(
-            garden_id=garden_id,
-            revision=number,
-            who=who,
-            kind="settings",
-            thing_id=garden_id,
-            before=_plain(old),
-            after=_plain(new),
-        ),
-    )
+    journal.append(session, entry)
     session.commit()
-    return Written(based_on + 1, number)
-
-
-def _lock(session: Session, garden_id: str) -> Row | None:
-    """Lock a garden's row until the end of the transaction."""
-    return row_of(
-        session, select(GardenRow.__table__).where(GardenRow.id == garden_id).with_for_update()
-    )
+    return had + 1
 
 
 def _settings(garden: Garden) -> Row:
@@ -426,10 +385,3 @@ def _write(session: Session, garden_id: str, kind: Kind, thing: BaseModel, had: 
         if values:
             rows = [{"garden_id": garden_id, "report_id": columns["id"], **v} for v in values]
             session.execute(insert(SoilValueRow), rows)
-
-
-def _count(session: Session, garden_id: str, revision: int) -> int:
-    session.execute(
-        update(GardenRow).where(GardenRow.id == garden_id).values(revision=revision + 1)
-    )
-    return revision + 1

@@ -18,6 +18,13 @@ export class ProblemError extends Error {
   }
 }
 
+/** The faults in whatever went wrong; what has no field of its own stands for the whole. */
+export function faultsOf(error: Error | null): Fault[] {
+  if (!error) return []
+  if (error instanceof ProblemError && error.faults.length) return error.faults
+  return [{ field: '', key: 'other', problem: error.message, remedy: '' }]
+}
+
 async function send<T>(path: string, init: RequestInit): Promise<T> {
   let response: Response
   try {

@@ -1,10 +1,19 @@
 import { Button, Drawer } from 'antd'
 import { useState } from 'react'
-import { ProblemError, type Schemas } from '../api/client'
+import { faultsOf, type Schemas } from '../api/client'
 import { useGarden, useWrites } from '../api/gardens'
 import { showMonth } from '../lib/dates'
 import { recall, remember } from '../lib/memory'
-import { ChoiceField, Field, MeasureField, NumberField, TextField, faultsAt } from '../parts/Field'
+import {
+  ChoiceField,
+  Field,
+  MeasureField,
+  NumberField,
+  TextField,
+  faultsAt,
+  Refused,
+  faultsOfWhole,
+} from '../parts/Field'
 import { ImportButton } from './ImportButton'
 
 type Settings = Schemas['Settings']
@@ -20,7 +29,7 @@ export function GardenDrawer({ gardenId, onClose }: { gardenId: string; onClose:
     preferences: garden.preferences,
     stands_on: garden.stands_on ?? null,
   })
-  const faults = settle.error instanceof ProblemError ? settle.error.faults : []
+  const faults = faultsOf(settle.error)
   const site = (change: Partial<Settings['site']>) =>
     setDraft({ ...draft, site: { ...draft.site, ...change } })
   return (
@@ -115,9 +124,7 @@ export function GardenDrawer({ gardenId, onClose }: { gardenId: string; onClose:
           >
             Save
           </Button>
-          {settle.isError && faults.length === 0 && (
-            <span className="fault">{settle.error.message}</span>
-          )}
+          <Refused faults={faultsOfWhole(faults)} />
         </div>
         <h3>File</h3>
         <div className="row">

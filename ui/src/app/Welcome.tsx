@@ -2,7 +2,7 @@ import { useSuspenseQuery } from '@tanstack/react-query'
 import { Button } from 'antd'
 import { Suspense, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { ProblemError } from '../api/client'
+import { faultsOf } from '../api/client'
 import { gardenQueries, useImport } from '../api/gardens'
 import { useCatalogue } from '../api/reference'
 import { ChoiceField, TextField } from '../parts/Field'
@@ -55,7 +55,7 @@ function NewGarden() {
   const [name, setName] = useState('My garden')
   const [climate, setClimate] = useState(catalogue.climates[0].key)
   const [kitchen, setKitchen] = useState<'us' | 'metric' | 'au'>('metric')
-  const faults = create.error instanceof ProblemError ? create.error.faults : []
+  const faults = faultsOf(create.error)
   const start = () => {
     const chosen = catalogue.climates.find((one) => one.key === climate) ?? catalogue.climates[0]
     const file = newGarden(name, chosen, kitchen, catalogue.kitchen_ml)

@@ -13,6 +13,11 @@ export function faultsAt(faults: readonly FaultAt[], field: string): FaultAt[] {
   return faults.filter((f) => f.field === field || f.field.startsWith(`${field}.`))
 }
 
+/** Faults of the whole thing, which no field of a form shows. */
+export function faultsOfWhole(faults: readonly FaultAt[]): FaultAt[] {
+  return faults.filter((f) => f.field === '')
+}
+
 /** A labelled field with what is wrong with it below, and the way out. */
 export function Field(props: {
   label: string
@@ -35,6 +40,16 @@ export function Field(props: {
         </p>
       )}
     </div>
+  )
+}
+
+/** What was refused as a whole, in words with the way out. */
+export function Refused({ faults }: { faults: readonly FaultAt[] }) {
+  if (faults.length === 0) return null
+  return (
+    <span className="fault" role="alert">
+      {faults.map((f) => `${sentence(f.problem)} ${f.remedy}`).join(' ')}
+    </span>
   )
 }
 

@@ -1,9 +1,9 @@
 import { Button } from 'antd'
-import { ProblemError, type Schemas } from '../../api/client'
+import { faultsOf, type Schemas } from '../../api/client'
 import { useGarden, useWrites } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { showLitres, showMass, showNumber } from '../../lib/numbers'
-import { TextField, faultsAt, type FaultAt } from '../../parts/Field'
+import { TextField, faultsAt, type FaultAt, Refused, faultsOfWhole } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
 import { Why } from '../../parts/Why'
 import { BedFields, TubFields, WarmField } from './PlaceFields'
@@ -26,7 +26,7 @@ export function PlacePanel(props: {
   const { save, remove } = useWrites(gardenId)
   const stored = file.garden.places.some((one) => one.id === place.id)
   const facts = plan.places.find((one) => one.id === place.id)
-  const refused = save.error instanceof ProblemError ? save.error.faults : []
+  const refused = faultsOf(save.error)
   const faults = [...props.faults, ...refused]
   const findings = plan.findings.filter((finding) => finding.about === place.id)
   const keep = () =>
@@ -86,6 +86,7 @@ export function PlacePanel(props: {
             </Button>
           </>
         )}
+        <Refused faults={faultsOfWhole(refused)} />
         {stored && !props.dirty && (
           <Button
             type="text"
@@ -99,11 +100,7 @@ export function PlacePanel(props: {
             Remove this place
           </Button>
         )}
-        {remove.error instanceof ProblemError && (
-          <span className="fault" role="alert">
-            {remove.error.faults[0]?.problem}. {remove.error.faults[0]?.remedy}
-          </span>
-        )}
+        <Refused faults={faultsOf(remove.error)} />
       </div>
     </aside>
   )

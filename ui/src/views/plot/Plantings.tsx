@@ -1,12 +1,13 @@
 import { Button } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { ProblemError, type Schemas } from '../../api/client'
+import { faultsOf, type Schemas } from '../../api/client'
 import { useGarden, useWrites } from '../../api/gardens'
 import { useCatalogue, useWords } from '../../api/reference'
 import { useWhatIf } from '../../api/whatIf'
 import { showDate } from '../../lib/dates'
 import { showNumber } from '../../lib/numbers'
+import { Refused, faultsOfWhole } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
 import { plantingName } from '../../parts/names'
 import { PlantingForm } from './PlantingForm'
@@ -24,7 +25,7 @@ export function Plantings(props: { gardenId: string; place: Place; plan: Schemas
   const [draft, setDraft] = useState<Planting | null>(null)
   const whatIf = useWhatIf(gardenId, draft ? { plantings: [draft] } : null)
   const here = plan.plantings.filter((one) => one.place === place.id)
-  const refused = save.error instanceof ProblemError ? save.error.faults : []
+  const refused = faultsOf(save.error)
   const planned = whatIf.plan?.plantings.find((one) => one.id === draft?.id)
   return (
     <div className="stack">
@@ -56,11 +57,7 @@ export function Plantings(props: { gardenId: string; place: Place; plan: Schemas
           </div>
         </div>
       ))}
-      {remove.error instanceof ProblemError && (
-        <p className="fault" role="alert">
-          {remove.error.faults[0]?.problem}. {remove.error.faults[0]?.remedy}
-        </p>
-      )}
+      <Refused faults={faultsOf(remove.error)} />
       {draft ? (
         <div className="stack planting-form">
           <PlantingForm
@@ -87,6 +84,7 @@ export function Plantings(props: { gardenId: string; place: Place; plan: Schemas
               Plant it
             </Button>
             <Button onClick={() => setDraft(null)}>Leave it</Button>
+            <Refused faults={faultsOfWhole(refused)} />
           </div>
         </div>
       ) : (

@@ -1,6 +1,6 @@
 import { Button } from 'antd'
 import { useState } from 'react'
-import { ProblemError, type Schemas } from '../../api/client'
+import { faultsOf, type Schemas } from '../../api/client'
 import { useGarden, usePlan, useWrites } from '../../api/gardens'
 import { useCatalogue, useWords } from '../../api/reference'
 import { NutrientMark } from '../../drawing/NutrientMark'
@@ -8,7 +8,7 @@ import { Tide } from '../../drawing/Tide'
 import { showDate } from '../../lib/dates'
 import { newId } from '../../lib/ids'
 import { showMass } from '../../lib/numbers'
-import { ChoiceField, DateField } from '../../parts/Field'
+import { ChoiceField, DateField, Refused } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
 import { plantingName, programmesOf } from '../../parts/names'
 import { Why } from '../../parts/Why'
@@ -155,11 +155,7 @@ function Seen({ gardenId, planting }: { gardenId: string; planting: Planting }) 
         <Button loading={save.isPending} disabled={!on} onClick={record}>
           Record it
         </Button>
-        {save.error instanceof ProblemError && (
-          <span className="fault" role="alert">
-            {save.error.faults[0]?.problem}
-          </span>
-        )}
+        <Refused faults={faultsOf(save.error)} />
       </div>
     </div>
   )

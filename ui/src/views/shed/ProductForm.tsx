@@ -1,5 +1,5 @@
 import { Button } from 'antd'
-import { ProblemError, type Schemas } from '../../api/client'
+import { faultsOf, type Schemas } from '../../api/client'
 import { useGarden, useWrites } from '../../api/gardens'
 import { useCatalogue, useWords } from '../../api/reference'
 import { Findings } from '../../parts/Findings'
@@ -14,6 +14,8 @@ import {
   VOLUMES,
   faultsAt,
   type FaultAt,
+  Refused,
+  faultsOfWhole,
 } from '../../parts/Field'
 import { LABEL_LINES, SHOWN, withDeclared, type Declared, type Product } from './state'
 
@@ -34,7 +36,7 @@ export function ProductForm(props: {
   const { file } = useGarden(gardenId)
   const words = useWords()
   const { save, remove } = useWrites(gardenId)
-  const refused = save.error instanceof ProblemError ? save.error.faults : []
+  const refused = faultsOf(save.error)
   const faults = [...props.faults, ...refused]
   const stored = file.garden.products.some((one) => one.id === draft.id)
   return (
@@ -84,6 +86,7 @@ export function ProductForm(props: {
           Keep it in the shed
         </Button>
         <Button onClick={() => props.onClose(false)}>Leave it</Button>
+        <Refused faults={faultsOfWhole(refused)} />
         {stored && (
           <Button
             type="text"
@@ -98,11 +101,7 @@ export function ProductForm(props: {
             Remove
           </Button>
         )}
-        {remove.error instanceof ProblemError && (
-          <span className="fault" role="alert">
-            {remove.error.faults[0]?.problem}. {remove.error.faults[0]?.remedy}
-          </span>
-        )}
+        <Refused faults={faultsOf(remove.error)} />
       </div>
     </div>
   )

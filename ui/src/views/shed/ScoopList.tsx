@@ -1,12 +1,19 @@
 import { Button } from 'antd'
 import { useState } from 'react'
-import { ProblemError } from '../../api/client'
+import { faultsOf } from '../../api/client'
 import { useGarden, usePlan, useWrites } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { Scoops as Drawn } from '../../drawing/Scoops'
 import { showNumber } from '../../lib/numbers'
 import { Findings } from '../../parts/Findings'
-import { MeasureField, SCOOP_VOLUMES, TextField, faultsAt } from '../../parts/Field'
+import {
+  MeasureField,
+  SCOOP_VOLUMES,
+  TextField,
+  faultsAt,
+  Refused,
+  faultsOfWhole,
+} from '../../parts/Field'
 import { newScoop, type Scoop } from './state'
 
 /** The grower's own measures, drawn to size. */
@@ -17,7 +24,7 @@ export function Scoops({ gardenId }: { gardenId: string }) {
   const { save, remove } = useWrites(gardenId)
   const [draft, setDraft] = useState<Scoop | null>(null)
   const ml = new Map(plan.scoops.map((scoop) => [scoop.id, scoop.ml]))
-  const faults = save.error instanceof ProblemError ? save.error.faults : []
+  const faults = faultsOf(save.error)
   return (
     <div className="stack">
       <h2>Scoops, level</h2>
@@ -67,6 +74,7 @@ export function Scoops({ gardenId }: { gardenId: string }) {
               Keep it
             </Button>
             <Button onClick={() => setDraft(null)}>Leave it</Button>
+            <Refused faults={faultsOfWhole(faults)} />
             {file.garden.scoops.some((one) => one.id === draft.id) && (
               <Button
                 type="text"
@@ -81,11 +89,7 @@ export function Scoops({ gardenId }: { gardenId: string }) {
                 Remove
               </Button>
             )}
-            {remove.error instanceof ProblemError && (
-              <span className="fault" role="alert">
-                {remove.error.faults[0]?.problem}. {remove.error.faults[0]?.remedy}
-              </span>
-            )}
+            <Refused faults={faultsOf(remove.error)} />
           </div>
         </div>
       )}

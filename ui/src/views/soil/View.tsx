@@ -1,11 +1,12 @@
 import { Button } from 'antd'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
-import { ProblemError, type Schemas } from '../../api/client'
+import { faultsOf, type Schemas } from '../../api/client'
 import { useGarden, usePlan, useWrites } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { useWhatIf } from '../../api/whatIf'
 import { showDate } from '../../lib/dates'
+import { Refused, faultsOfWhole } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
 import { Gauges } from './Gauges'
 import { Follows } from './Follows'
@@ -29,7 +30,7 @@ export function View() {
   const facts = plan.places.find((one) => one.id === bed.id)
   const before = draft ? kept.places.find((one) => one.id === bed.id) : undefined
   const report = draft ?? file.garden.reports.find((one) => one.id === facts?.report) ?? null
-  const refused = save.error instanceof ProblemError ? save.error.faults : []
+  const refused = faultsOf(save.error)
   const keep = () =>
     draft && save.mutate({ kind: 'reports', thing: draft }, { onSuccess: () => setDraft(null) })
   return (
@@ -76,6 +77,7 @@ export function View() {
                 Keep this test
               </Button>
               <Button onClick={() => setDraft(null)}>Leave it</Button>
+              <Refused faults={faultsOfWhole(refused)} />
             </div>
           </div>
         )}

@@ -1,6 +1,6 @@
 import { Button } from 'antd'
 import { useState } from 'react'
-import { ProblemError, type Schemas } from '../../api/client'
+import { faultsOf, type Schemas } from '../../api/client'
 import { ChoiceField, DateField, NumberField, faultsAt } from '../../parts/Field'
 
 type Amount = Schemas['ScoopOf']
@@ -23,7 +23,7 @@ export function Differently(props: {
     props.waterL > 0 ? Math.round(props.waterL * 10) / 10 : null,
   )
   const [amounts, setAmounts] = useState<Amount[]>(props.amounts)
-  const faults = props.error instanceof ProblemError ? props.error.faults : []
+  const faults = faultsOf(props.error)
   const change = (n: number, part: Partial<Amount>) =>
     setAmounts(amounts.map((one, m) => (m === n ? { ...one, ...part } : one)))
   const choices = (things: readonly { id: string; name: string }[]) =>

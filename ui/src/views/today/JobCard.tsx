@@ -2,10 +2,11 @@ import { Button, Segmented } from 'antd'
 import { useMemo, useState } from 'react'
 import { useGarden, usePlan, useWrites } from '../../api/gardens'
 import { useWords } from '../../api/reference'
-import type { Schemas } from '../../api/client'
+import { faultsOf, type Schemas } from '../../api/client'
 import { addDays, showDate, showDay } from '../../lib/dates'
 import { newId } from '../../lib/ids'
 import { showLitres, showNumber } from '../../lib/numbers'
+import { Refused } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
 import { namesOf, plantingName } from '../../parts/names'
 import { useToast } from '../../parts/Toast'
@@ -133,7 +134,7 @@ export function JobCard(props: {
               )}
               <Button onClick={() => setMode('differently')}>Done differently</Button>
               <Button onClick={() => setMode('later')}>Not today</Button>
-              {save.isError && <span className="fault">{save.error.message}</span>}
+              <Refused faults={faultsOf(save.error)} />
             </>
           )
         }

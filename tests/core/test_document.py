@@ -1,0 +1,123 @@
+"""What cannot be is refused where it is typed, and what can be is kept as typed."""
+
+from typing import Any
+
+import pytest
+from pydantic import TypeAdapter, ValidationError
+
+import gardens
+from eznel.core.document import (
+    FeedEntry,
+    Garden,
+    GardenFile,
+    Place,
+    Planting,
+    Product,
+    Programme,
+    Scoop,
+    SoilReport,
+    Spacing,
+)
+from eznel.core.document.garden import Preferences, Site
+from eznel.formats import faults
+from eznel.words import words
+
+SHAPES: dict[str, Any] = {
+    "place": Place, "report": SoilReport, "product": Product, "scoop": Scoop,
+    "planting": Planting, "spacing": Spacing, "site": Site, "preferences": Preferences,
+    "programme": Programme, "entry": FeedEntry, "garden": Garden, "file": GardenFile,
+}  # fmt: skip
+M = gardens.measure
+CIRCLE = {"kind": "circle", "diameter": M(0, "m")}
+FRUSTUM = {"kind": "frustum", "top": M(20, "m"), "bottom": M(0.2, "m"), "height": M(0.3, "m")}
+SCHOOL = {"key": "mine", "name": "Mine", "idea": "", "base_n_share": 0, "method": "liquid",
+          "phases": [{"n": 1, "p2o5": 1, "k2o": 1}]}  # fmt: skip
+ENTRY = {"id": gardens.uid("e"), "planting": gardens.uid("cucumber"), "on": "2026-06-01",
+         "outcome": "missed"}  # fmt: skip
+
+
+def whole(**parts: Any) -> dict[str, Any]:
+    return {"id": gardens.uid("garden"), "name": "g", "site": gardens.site(), **parts}
+
+
+WRONG = [
+    ("place", gardens.bed(shape=CIRCLE), "shape.diameter", "side_out_of_range"),
+    ("place", gardens.tub(shape=FRUSTUM), "shape.top", "tub_size_out_of_range"),
+    ("place", gardens.tub(count=0), "count", "greater_than_equal"),
+    ("place", gardens.bed(colour="red"), "colour", "extra_forbidden"),
+    ("place", gardens.bed(texture="gravel"), "texture", "literal_error"),
+    ("place", gardens.bed(density=M(1.3, "stone/ft3")), "density.unit", "literal_error"),
+    ("place", gardens.bed(x_m="left"), "x_m", "float_parsing"),
+    ("place", gardens.tub(recipe=[{"name": "grit", "parts": 0}]), "recipe.0.parts", "greater_than"),
+    ("report", gardens.report(depth=M(15, "m")), "depth", "depth_out_of_range"),
+    ("report", gardens.report() | {"values": [{"analyte": "P", "value": 1}] * 2},
+     "values.1.analyte", "value_twice"),
+    ("report", gardens.report() | {"values": [{"analyte": "Pu", "value": 1}]},
+     "values.0.analyte", "literal_error"),
+    ("report", gardens.report(sampled_on="March"), "sampled_on", "date_from_datetime_parsing"),
+    ("product", gardens.product("b", N=float("nan")), "declared.0.pct", "finite_number"),
+    ("product", gardens.product("b", "coated", N=1, release_days=3), "release_days",
+     "greater_than_equal"),
+    ("scoop", gardens.scoop(ml=0.01), "volume", "scoop_out_of_range"),
+    ("spacing", {"pattern": "rows", "in_row": M(30, "cm")}, "between_rows", "rows_need_between"),
+    ("spacing", {"pattern": "square", "in_row": M(30, "m")}, "in_row", "spacing_out_of_range"),
+    ("planting", gardens.planting(ends_on="2026-05-12"), "ends_on", "ends_before_planted"),
+    ("site", gardens.site(low=20, high=10), "monthly_min_c.0", "min_above_max"),
+    ("site", gardens.site(time_zone="../../etc/passwd"), "time_zone", "unknown_time_zone"),
+    ("site", gardens.site(last_frost="30-04"), "last_frost", "string_pattern_mismatch"),
+    ("site", gardens.site(monthly_min_c=[1] * 11), "monthly_min_c", "too_short"),
+    ("preferences", {"can": M(900, "L")}, "can", "can_out_of_range"),
+    ("programme", SCHOOL | {"phases": [{**SCHOOL["phases"][0], "until_stage": "flowering"}]},
+     "phases", "last_phase_open"),
+    ("programme", SCHOOL | {"method": "side_dress"}, "side_dress_at", "side_dress_needs_stages"),
+    ("programme", SCHOOL | {"key": "My School"}, "key", "string_pattern_mismatch"),
+    ("entry", ENTRY, "job", "missed_needs_job"),
+    ("garden", whole(places=[gardens.bed(), gardens.bed()]), "places", "id_twice"),
+    ("garden", whole(plantings=[gardens.planting()]), "plantings.0.place", "no_such_thing"),
+    ("garden", whole(places=[gardens.bed()], reports=[gardens.report("bed", "elsewhere")]),
+     "reports.0.places.1", "no_such_thing"),
+    ("garden", whole(places=[gardens.tub(charge=[{"product": gardens.uid("x"),
+                                                 "strength": M(1, "g/L")}])]),
+     "places.0.charge.0.product", "no_such_thing"),
+    ("file", {"garden": whole(), "log": {"feeds": [ENTRY | {"outcome": "given"}]}},
+     "log.feeds.0.planting", "no_such_thing"),
+    ("file", {"garden": whole(), "log": {"stages": [
+        {"id": gardens.uid("s"), "planting": gardens.uid("x"), "stage": "harvest",
+         "on": "2026-06-01"}]}}, "log.stages.0.planting", "no_such_thing"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("kind", "data", "field", "key"), WRONG)
+def test_what_cannot_be_is_refused_at_its_field(kind, data, field, key) -> None:
+    with pytest.raises(ValidationError) as refused:
+        TypeAdapter(SHAPES[kind]).validate_python(data)
+    (fault,) = faults.of(refused.value, words("en"))
+    assert (fault.field, fault.key) == (field, key)
+    assert key in words("en").errors  # a sentence of its own, not the general one
+    assert "{" not in fault.problem + fault.remedy
+
+
+def test_what_was_typed_is_kept_as_typed() -> None:
+    bed = gardens.bed(depth=M(8, "in"), density=M(81, "lb/ft3"))
+    kept = TypeAdapter(Place).validate_python(bed)
+    assert (kept.depth.value, kept.depth.unit) == (8, "in")
+    assert kept.depth.m == pytest.approx(0.2032)
+    assert kept.density.g_per_ml == pytest.approx(1.2975, abs=1e-4)
+    assert TypeAdapter(Place).validate_json(kept.model_dump_json()) == kept
+
+
+def test_models_are_frozen() -> None:
+    kept = Scoop.model_validate(gardens.scoop())
+    with pytest.raises(ValidationError):
+        kept.name = "other"
+
+
+def test_a_slip_of_the_decimal_point_is_named() -> None:
+    with pytest.raises(ValidationError) as refused:
+        SoilReport.model_validate(gardens.report(ph=65))
+    (fault,) = faults.of(refused.value, words("en"))
+    assert fault.remedy == "Between 2.5 and 11; a decimal point slipped (6.5)?"
+    with pytest.raises(ValidationError) as refused:
+        SoilReport.model_validate(gardens.report(ph=1.2))
+    (fault,) = faults.of(refused.value, words("en"))
+    assert fault.remedy == "Between 2.5 and 11; a decimal point slipped?"
