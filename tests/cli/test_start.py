@@ -12,7 +12,8 @@ from pathlib import Path
 
 import pytest
 
-from eznel.store.server import free_port
+from eznel.store import database
+from eznel.store.server import PrivateServer, free_port
 
 ROOT = Path(__file__).parent.parent.parent
 
@@ -20,13 +21,14 @@ ROOT = Path(__file__).parent.parent.parent
 class Running:
     """A started application."""
 
-    def __init__(self, data: Path, *more: str) -> None:
+    def __init__(self, data: Path, *more: str, **settings: str) -> None:
         self.port = free_port()
         self.began = time.monotonic()
         self.process = subprocess.Popen(
             [sys.executable, "-m", "eznel", "start", "--port", str(self.port),
              "--data", str(data), "--ui", str(ROOT / "ui"), *more],
-            stdout=subprocess.PIPE, text=True, env={**os.environ, "PYTHONPATH": str(ROOT / "src")},
+            stdout=subprocess.PIPE, text=True,
+            env={**os.environ, "PYTHONPATH": str(ROOT / "src"), **settings},
         )  # fmt: skip
         self.said: list[str] = []
         assert self.process.stdout
@@ -92,4 +94,15 @@ def test_no_demo_and_a_port_in_use(data: Path) -> None:
     )  # fmt: skip
     assert taken.returncode == 2
     assert "in use" in taken.stdout
+    assert running.end() == 0
+
+
+def test_another_mariadb(data: Path, server: PrivateServer) -> None:
+    """EZNEL_DATABASE_URL names a database elsewhere; then none of our own is made."""
+    with database.connect(server.url).connect() as connection:
+        connection.exec_driver_sql("CREATE OR REPLACE DATABASE elsewhere")
+    url = server.url.replace("/eznel", "/elsewhere")
+    running = Running(data, EZNEL_DATABASE_URL=url)
+    assert running.ask()[0]["name"] == "Skerrin Slip"
+    assert not data.exists()
     assert running.end() == 0
