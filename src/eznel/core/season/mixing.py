@@ -143,12 +143,18 @@ def mixes(task: Task, shed: Shed, shelf: Shelf) -> tuple[tuple[MixPlan, ...], tu
     found = _answers(task, first, usable, shed, shelf)
     for more in range(1, MORE_CANS + 1 if task.job.kind == "feed" else 1):
         # Whole scoops may suit more, smaller cans better.
-        if found and found[0].miss <= GOOD_ENOUGH:
+        if found and _matches(found[0], task.need):
             break
         tried = _answers(task, first.split(first.portions + more), usable, shed, shelf)
         if tried and (not found or tried[0].miss < found[0].miss - EQUAL):
             found = tried
     return found, () if found else ("scoop_too_large",)
+
+
+def _matches(mix: MixPlan, need: Vector) -> bool:
+    """Whether a mix misses so little, or of nitrogen so little, that other cans cannot help."""
+    n_short = need[0] > 0 and mix.brings_g[0] < (1 - GOOD_ENOUGH) * need[0]
+    return mix.miss <= GOOD_ENOUGH or (need[0] > 0 and not n_short)
 
 
 def _answers(
