@@ -32,6 +32,8 @@ ODD = [
      "odd_product_density", "density"),
     ({"scoops": [gardens.scoop("tbsp", 5)]}, "odd_scoop", "volume"),
     ({"scoops": [gardens.scoop("tin mug", 180)]}, "", ""),
+    ({"scoops": [gardens.scoop("half teaspoon", 2.5)]}, "", ""),
+    ({"scoops": [gardens.scoop("tablespoon", 15)]}, "", ""),
     ({"site": gardens.site(low=50, high=58)}, "odd_site_heat", "site.monthly_max_c"),
 ]  # fmt: skip
 

@@ -37,6 +37,8 @@ SPACING_RATIO = (0.4, 2.5)
 STALE_YEARS = 3
 KITCHEN_NAMES = {"tsp": (3.5, 6.5), "tbsp": (12.0, 21.0), "teaspoon": (3.5, 6.5),
                  "tablespoon": (12.0, 21.0), "cup": (180.0, 300.0)}  # fmt: skip
+PARTS = {"half", "quarter", "third", "double", "heaped", "½", "¼", "⅓", "1/2", "1/4", "1/3", "1/8"}
+"""Words that make a kitchen measure smaller or larger than its name."""
 
 
 def _ask(
@@ -183,6 +185,8 @@ def of_scoop(scoop: Scoop) -> list[Finding]:
         At its field.
     """
     words = scoop.name.lower().replace(".", " ").split()
+    if PARTS.intersection(words):
+        return []
     for name, (low, high) in KITCHEN_NAMES.items():
         if name in words and not low <= scoop.volume.ml <= high:
             number = _typed("ml", scoop.volume.ml, "mL")

@@ -19,6 +19,8 @@ export interface PlotPlace {
 }
 
 const MARGIN = 0.75
+/** On a narrower sheet only the chosen place shows its measures. */
+const ROOMY_PX = 560
 const GAP = 0.12
 
 /** How far along a row of tubs reaches from its middle. */
@@ -58,6 +60,7 @@ export function PlotSheet(props: {
   const start = useRef<{ x: number; y: number } | null>(null)
   const view = frame(props.places)
   const px = useMetresPerPixel(sheet, view.width)
+  const roomy = view.width / px > ROOMY_PX
   const metres = (event: PointerEvent) => {
     const matrix = sheet.current?.getScreenCTM()
     if (!matrix) return { x: 0, y: 0 }
@@ -125,7 +128,7 @@ export function PlotSheet(props: {
             <g transform={`rotate(${place.turn})`}>
               <Outline place={place} chosen={props.chosen === place.id} />
             </g>
-            <Label place={place} px={px} />
+            <Label place={place} px={px} full={roomy || props.chosen === place.id} />
           </g>
         )
       })}
@@ -195,7 +198,7 @@ function useMetresPerPixel(sheet: RefObject<SVGSVGElement | null>, widthM: numbe
   return widthM / width
 }
 
-function Label({ place, px }: { place: PlotPlace; px: number }) {
+function Label({ place, px, full }: { place: PlotPlace; px: number; full: boolean }) {
   const reach = extent(place)
   const size = place.round && place.tubs === 0 ? `⌀ ${place.length.toFixed(2)} m` : ''
   const measured = place.tubs ? place.note : size || `${place.length} × ${place.width} m`
@@ -206,9 +209,11 @@ function Label({ place, px }: { place: PlotPlace; px: number }) {
       <text y={-drop - 5 * px} fontSize={(roomy ? 13.5 : 11.5) * px} fontWeight={650}>
         {place.name}
       </text>
-      <text y={drop + 13 * px} fontSize={11 * px} fill="var(--soft)">
-        {measured}
-      </text>
+      {full && (
+        <text y={drop + 13 * px} fontSize={11 * px} fill="var(--soft)">
+          {measured}
+        </text>
+      )}
     </g>
   )
 }

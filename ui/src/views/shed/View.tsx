@@ -1,5 +1,5 @@
 import { Button } from 'antd'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { useParams } from 'react-router'
 import { useGarden, usePlan } from '../../api/gardens'
 import { useWhatIf } from '../../api/whatIf'
@@ -21,6 +21,9 @@ export function View() {
   const whatIf = useWhatIf(gardenId, draft ? { products: [named(draft)] } : null)
   const plan = (draft && whatIf.plan) || kept
   const shown = draft ?? file.garden.products.find((one) => one.id === chosen) ?? null
+  const detail = useRef<HTMLElement>(null)
+  // On a phone the details stand below the list: go there once they are drawn.
+  const show = () => requestAnimationFrame(() => below(detail.current))
   const facts = plan.products.find((one) => one.id === shown?.id)
   return (
     <div className="shed-view">
@@ -28,7 +31,13 @@ export function View() {
         <div className="row">
           <h1>Shed</h1>
           <span className="spacer" />
-          <Button type="primary" onClick={() => setDraft(newProduct())}>
+          <Button
+            type="primary"
+            onClick={() => {
+              setDraft(newProduct())
+              show()
+            }}
+          >
             Add a bag or bottle
           </Button>
         </div>
@@ -44,6 +53,7 @@ export function View() {
                 onClick={() => {
                   setDraft(null)
                   setChosen(product.id)
+                  show()
                 }}
               >
                 <b>{product.name}</b>
@@ -55,7 +65,7 @@ export function View() {
         </ul>
         <Scoops gardenId={gardenId} />
       </section>
-      <section className="stack shed-detail">
+      <section ref={detail} className="stack shed-detail">
         {draft ? (
           <ProductForm
             gardenId={gardenId}
@@ -75,6 +85,11 @@ export function View() {
       </section>
     </div>
   )
+}
+
+function below(element: HTMLElement | null) {
+  const top = element?.getBoundingClientRect().top ?? 0
+  if (top > window.innerHeight * 0.6) element?.scrollIntoView({ block: 'start' })
 }
 
 /** A bag needs a name before anything can be worked out; until one is typed it has a stand-in. */
