@@ -38,7 +38,7 @@ def public_functions():
                 yield pytest.param(thing, id=f"{module.__name__}.{name}")
 
 
-@pytest.mark.parametrize("function", public_functions())
+@pytest.mark.parametrize("function", list(public_functions()))
 def test_docstring_names_every_parameter_and_its_unit(function) -> None:
     text = inspect.getdoc(function) or ""
     after = text.partition("Parameters\n")[2]

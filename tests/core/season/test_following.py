@@ -269,3 +269,18 @@ def test_scoops_that_hold_the_same_become_a_larger_one() -> None:
     assert counts
     assert not any(count % 3 == 0 for count, scoop in counts if scoop == gardens.uid("tsp"))
     assert any(scoop == gardens.uid("tbsp") for _, scoop in counts)
+
+
+def test_a_trifle_is_not_asked_about() -> None:
+    """A tub whose slow feed covers the season: its feeds are not needed, then or later."""
+    coated = gardens.product("coated", "coated", N=18, P2O5=9, K2O=30, CaO=20, MgO=4, S=6,
+                             release_days=90)  # fmt: skip
+    charge = [{"product": coated["id"], "strength": gardens.measure(6, "g/L")}]
+    made = garden(
+        places=[gardens.tub(litres=100, charge=charge)],
+        plantings=[gardens.planting("cucumber", "tub", plants=1)],
+        products=[coated, FEED],
+    )
+    for today in (gardens.TODAY, date(2026, 12, 1)):
+        planting = gardens.only(gardens.plan_of(made, today=today))
+        assert {job.status for job in planting.jobs} <= {"not_needed"}

@@ -105,10 +105,7 @@ def of_job(job: JobPlan, season: Season, shed: Shed) -> tuple[Finding, ...]:
     tuple of Finding
         Reasons why nothing is planned, or what the best mix misses.
     """
-    found = [
-        Finding(reason, Level.NOTE if reason == "nothing_needed" else Level.WARNING)
-        for reason in job.reasons
-    ]
+    found = [Finding(reason, Level.WARNING) for reason in job.reasons]
     if job.status == "held":
         found.append(Finding("held_for_ph", Level.HOLD))
     if job.status == "given" and job.entry is not None:

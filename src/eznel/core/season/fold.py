@@ -25,6 +25,9 @@ from eznel.core.season.stands import Stand
 MOST_GROWTH = 1.25
 """No feed grows beyond this many times its first plan."""
 
+TRIFLE = 0.02
+"""A job that is to bring no more than this share of every need is not worth the walk."""
+
 GAP_KEPT = 0.75
 """A feed comes no sooner after the last one than this share of the interval."""
 
@@ -38,10 +41,8 @@ class JobPlan:
     job: Job
     due_on: date
     status: str
-    """"given", "missed", "unconfirmed", "planned", "held" or "past_stop"."""
+    """"given", "missed", "unconfirmed", "planned", "not_needed", "held" or "past_stop"."""
     need_g: Vector
-    share: float
-    """Share of what was left of the nitrogen that this job carries."""
     left_g: Vector
     brings_g: Vector
     totals_g: Vector
@@ -91,20 +92,26 @@ class _Course:
         before = self.plan.jobs[self.next - 1]
         return min(kept, max((job.planned_on - before.planned_on).days, 0))
 
-    def need(self) -> tuple[Vector, float, Vector]:
-        """What the next job is to bring, its share of the nitrogen left, and what is left. [g]"""
+    def need(self) -> tuple[Vector, Vector]:
+        """What the next job is to bring, and what is left of the season's needs. [g]"""
         rest = self.plan.jobs[self.next :]
-        needs, lefts, share_n = [], [], 0.0
+        needs, lefts = [], []
         for i, nutrient in enumerate(NUTRIENTS):
             first = rest[0].first_g[i]
             ahead = sum(job.first_g[i] for job in rest)
-            share = first / ahead if ahead > 0 else 0.0
             total = self.needs[nutrient].total.value
             left = max(total - self.given[i] - self.dropped[i], 0.0)
+            share = first / ahead if ahead > 0 else 0.0
             needs.append(min(left * share, MOST_GROWTH * first))
             lefts.append(left)
-            share_n = share if i == 0 else share_n
-        return tuple(needs), share_n, tuple(lefts)
+        return tuple(needs), tuple(lefts)
+
+    def is_trifle(self, need: Vector) -> bool:
+        """Whether a job would bring too little of everything to be worth giving."""
+        return all(
+            grams <= TRIFLE * self.needs[nutrient].total.value
+            for nutrient, grams in zip(NUTRIENTS, need, strict=True)
+        )
 
     def count(self, brings: Vector, totals: Vector, on: date) -> None:
         """Add what was given."""
@@ -129,7 +136,6 @@ class Season:
     extras: tuple[FeedEntry, ...]
     given_g: Vector
     """Given and planned together, available part. [g]"""
-    dropped_g: Vector
 
 
 def fold(
@@ -183,7 +189,6 @@ def fold(
             tuple(course.done),
             tuple(e for e in entries if e.planting == course.stand.id and _is_extra(e, course)),
             tuple(course.given),
-            tuple(course.dropped),
         )
         for course in courses
     )
@@ -211,9 +216,9 @@ def _is_extra(entry: FeedEntry, course: _Course) -> bool:
 def _pass(course: _Course, day: date, today: date, shed: Shed, shelf: Shelf) -> JobPlan:
     """Settle the next job of a planting and move its season on."""
     job = course.plan.jobs[course.next]
-    need, share, left = course.need()
+    need, left = course.need()
     entry = course.entries.get(job.key)
-    status = _status(course, job, entry, day, today)
+    status = entry.outcome if entry else _status(course, job, day, today, need)
     brings, totals = NOTHING, NOTHING
     answers: tuple[MixPlan, ...] = ()
     reasons: tuple[str, ...] = ()
@@ -243,7 +248,6 @@ def _pass(course: _Course, day: date, today: date, shed: Shed, shelf: Shelf) -> 
         due_on=day,
         status=status,
         need_g=need,
-        share=share,
         left_g=left,
         brings_g=brings,
         totals_g=totals,
@@ -253,16 +257,16 @@ def _pass(course: _Course, day: date, today: date, shed: Shed, shelf: Shelf) -> 
     )
 
 
-def _status(course: _Course, job: Job, entry: FeedEntry | None, day: date, today: date) -> str:
-    if entry is not None:
-        return entry.outcome
+def _status(course: _Course, job: Job, day: date, today: date, need: Vector) -> str:
+    """Where a job without an entry stands."""
     if job.kind != "base" and day >= course.stand.calendar.stop:
         return "past_stop"
+    if course.is_trifle(need):
+        return "not_needed"
     if day < today:
         return "unconfirmed"
-    if course.stand.acidity is not None and course.stand.acidity.extreme:
-        return "held"
-    return "planned"
+    acidity = course.stand.acidity
+    return "held" if acidity is not None and acidity.extreme else "planned"
 
 
 def supplied(season: Season) -> Iterator[tuple[date, FeedEntry | None, MixPlan | None]]:

@@ -29,9 +29,6 @@ BASE_N_ALONG = 0.3
 FEED_N_OVER = 1.1
 """A feed brings at most this many times the nitrogen it is to bring, or one measure."""
 
-TRIFLE = 0.02
-"""A job that is to bring less than this share of every need is not worth the walk."""
-
 GOOD_ENOUGH = 0.1
 """A miss up to this is not worth more cans."""
 MORE_CANS = 2
@@ -128,14 +125,8 @@ def mixes(task: Task, shed: Shed, shelf: Shelf) -> tuple[tuple[MixPlan, ...], tu
     tuple of tuple of MixPlan and tuple of str
         Best first; and the reasons' keys.
     """
-    if not any(x > 1e-6 for x in task.need):
-        return (), ("nothing_needed",)
     if not shed.scoops:
         return (), ("no_scoops",)
-    if all(
-        x <= TRIFLE * task.needs[n].total.value for n, x in zip(NUTRIENTS, task.need, strict=True)
-    ):
-        return (), ("nothing_needed",)
     usable = _usable(task, shed, shelf)
     if not usable:
         return (), ("no_product_for_job",)

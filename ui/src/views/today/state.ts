@@ -43,7 +43,7 @@ export function todayState(plan: Plan): TodayState {
     planting.jobs.map((job): Due => ({ job, planting })),
   )
   const open = all
-    .filter(({ job }) => ['planned', 'held'].includes(job.status) && worthShowing(job))
+    .filter(({ job }) => ['planned', 'held'].includes(job.status))
     .sort((a, b) => a.job.due_on.localeCompare(b.job.due_on))
   const until = addDays(today, WEEK)
   const growing = plan.plantings.filter((p) => p.last_pick >= today)
@@ -60,10 +60,6 @@ export function todayState(plan: Plan): TodayState {
     done: all.filter(({ job }) => job.status === 'given' && job.due_on === today),
     nextDay: open.find(({ job }) => job.due_on > until)?.job.due_on ?? null,
   }
-}
-
-function worthShowing(job: Job): boolean {
-  return job.status === 'held' || !job.findings.some((f) => f.key === 'nothing_needed')
 }
 
 /** The stage that should show next, if it is near: its day is a forecast until it is seen. */
