@@ -172,3 +172,39 @@ def test_in_a_tub_only_what_dissolves_fills_the_gap() -> None:
     assert buys["Ca"].grams == pytest.approx(8.6625 / (0.265 * 0.7147), rel=1e-4)
     assert buys["P"].material == "mono_potassium_phosphate"
     assert list(buys) == ["N", "P", "K", "Ca", "Mg"]
+
+
+def test_two_crops_share_a_tub_by_their_plants() -> None:
+    """Three tubs of 60 L, a tomato and two peppers each: the charge and the feed are shared."""
+    coated = gardens.product("coated", "coated", N=18, release_days=60)
+    charge = {"product": gardens.uid("coated"), "strength": gardens.measure(1, "g/L")}
+    made = gardens.plan_of(
+        gardens.garden(
+            places=[gardens.tub(litres=60, count=3, charge=[charge])],
+            plantings=[
+                gardens.planting("tomato", "tub", plants=3),
+                gardens.planting("sweet_pepper", "tub", plants=6),
+            ],
+            products=[coated, gardens.product("feed", "soluble", N=12, K2O=12)],
+            scoops=[gardens.scoop("half", 2.5)],
+        )
+    )
+    tomato, pepper = sorted(made.plantings, key=lambda p: p.plants)
+    # 54 L × 3 tubs ÷ 9 plants = 18 L of mix for each; 18 g at 18 % is 3.24 g N, all released
+    assert tomato.needs[0].total_g == pytest.approx(3 * (10.2375 - 3.24))
+    assert tomato.needs[0].credit_g == pytest.approx(3 * 3.24)
+    litres = {p.crop: [m.per_plant_l for j in p.jobs for m in j.mixes[:1]] for p in made.plantings}
+    assert set(litres) == {"tomato", "sweet_pepper"}
+    for each in (*litres["tomato"], *litres["sweet_pepper"]):
+        assert each == pytest.approx(0.12 * 18)
+    assert len({(p.x_m, p.y_m) for p in (*tomato.points, *pepper.points)}) == 3
+
+
+def test_a_crop_that_begins_the_day_another_ends_follows_it() -> None:
+    first = gardens.planting("cucumber", planted_on="2026-03-01", ends_on="2026-06-01", plants=5)
+    made = gardens.plan_of(
+        gardens.garden(places=[gardens.bed()], plantings=[first, kale(planted_on="2026-06-01")])
+    )
+    later = next(p for p in made.plantings if p.crop == "kale")
+    assert later.area_m2 == pytest.approx(AREA)  # the bed is not shared
+    assert later.needs[2].total_g == pytest.approx(11 / 2 * K * AREA, rel=1e-4)  # but followed

@@ -9,10 +9,11 @@ from eznel.core.plausibility import of_planting
 from eznel.core.products.analysis import amount_for
 from eznel.core.products.solutions import most_n_mg_l
 from eznel.core.quantities import NUTRIENTS, element_of
+from eznel.core.season.calendars import COVER_C
 from eznel.core.season.fold import JobPlan, Season
 from eznel.core.season.result import ToBuy
 from eznel.core.season.shed import Shed
-from eznel.core.season.stands import COVER_C, Stand, Stands
+from eznel.core.season.stands import Stand, Stands
 from eznel.core.working import Finding, Level, Origin, Quantity
 
 WORTH_SAYING = 0.15
@@ -45,7 +46,8 @@ def of_stand(stand: Stand, stands: Stands, fits: int) -> list[Finding]:
     found += _early(stand, stands)
     found += of_planting(stand.planting, stand.crop)
     if isinstance(stand.place, Tub):
-        found += tub_findings(stand.place, stand.plants, stand.crop)
+        together = round(stand.plants / stand.tub_share)
+        found += tub_findings(stand.place, together, stand.crop)
     elif stand.plants > fits:
         numbers = (
             Quantity("plants", stand.plants, "plants", Origin.TYPED),

@@ -296,7 +296,7 @@ def _charge(stand: Stand, stands: Stands, nutrient: str) -> Worked:
     """What the products mixed into a tub give one plant before feeding stops. [g]"""
     assert isinstance(stand.place, Tub)
     assert stand.filled_l is not None
-    litres = stand.filled_l.value * stand.tubs / stand.plants
+    litres = stand.filled_l.value * stand.tubs * stand.tub_share / stand.plants
     charge = Worked(value=0.0, unit="g")
     products = {product.id: product for product in stands.garden.products}
     for line in stand.place.charge:

@@ -22,8 +22,9 @@ from eznel.core.programmes import (
     within_caps,
 )
 from eznel.core.quantities import NUTRIENTS, element_of
+from eznel.core.season.calendars import Calendar
 from eznel.core.season.dose import Needs
-from eznel.core.season.stands import Calendar, Stand
+from eznel.core.season.stands import Stand
 
 DRESSING_N_G_M2 = 5.0
 """Most soluble nitrogen in one dressing on the ground."""
@@ -95,9 +96,11 @@ def drench_l(stand: Stand) -> float:
     Returns
     -------
     float
-        12 % of the mix; 0 for a bed. [L]
+        12 % of the mix that is this planting's; 0 for a bed. [L]
     """
-    return stand.filled_l.value * TUB_DRENCH_SHARE * stand.tubs if stand.filled_l else 0.0
+    if stand.filled_l is None:
+        return 0.0
+    return stand.filled_l.value * TUB_DRENCH_SHARE * stand.tubs * stand.tub_share
 
 
 def window_of(stand: Stand, calendar: Calendar) -> Window:

@@ -1,11 +1,10 @@
 """The plan of a garden: a pure function of the garden, what happened, and the day."""
 
 from collections.abc import Sequence
-from datetime import date, timedelta
+from datetime import date
 from uuid import UUID
 
 from eznel.core import cautions, plausibility
-from eznel.core.crops.stages import normals
 from eznel.core.document import Bed, Garden, Log, Place, Product, Rectangle, SoilValue, Tub
 from eznel.core.mixes import mix_volume, portions
 from eznel.core.places import (
@@ -19,12 +18,11 @@ from eznel.core.places import (
     tub_diameter_m,
 )
 from eznel.core.products.analysis import scoop_mass
-from eznel.core.products.release import coated_released, organic_course
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.reference import Catalogue
 from eznel.core.season import advice
 from eznel.core.season.dose import Need, needs
-from eznel.core.season.fold import JobPlan, Season, fold, supplied
+from eznel.core.season.fold import JobPlan, Season, fold
 from eznel.core.season.jobs import first_plan
 from eznel.core.season.result import (
     ByNutrient,
@@ -40,16 +38,14 @@ from eznel.core.season.result import (
     ScoopSize,
     SeasonPlan,
     StageView,
-    Tide,
 )
 from eznel.core.season.shed import Shed, Vector
 from eznel.core.season.stands import Stand, Stands
+from eznel.core.season.tides import TIDES, tide
 from eznel.core.soil.ratings import mass_basis
 from eznel.core.soil.supply import stock
 from eznel.core.working import Finding, Origin
 
-TIDES = ("N", "P", "K", "Ca")
-TIDE_STEP_DAYS = 7
 SHOWN_LAYER_M = 0.025
 
 
@@ -236,7 +232,7 @@ def _planting(season: Season, workings: Workings) -> PlantingPlan:
             _need(season.needs[x], given, short[x])
             for x, given in zip(NUTRIENTS, season.given_g, strict=True)
         ),
-        tides=tuple(_tide(season, x, workings.shed) for x in TIDES),
+        tides=tuple(tide(season, x, workings.shed) for x in TIDES),
         jobs=tuple(_job(job, season, workings) for job in season.jobs),
         to_buy=advice.to_buy(short, need, dissolved=stand.area is None, shed=workings.shed),
         findings=(*advice.of_stand(stand, stands, fits), *_extras_too_strong(season, workings)),
@@ -321,63 +317,6 @@ def _job(job: JobPlan, season: Season, workings: Workings) -> JobView:
         findings=advice.of_job(job, season, shed),
         cautions=tuple(keys),
     )
-
-
-def _tide(season: Season, nutrient: str, shed: Shed) -> Tide:
-    """Need and supply added up: what soil or charge give counts in both."""
-    stand, index = season.stand, NUTRIENTS.index(nutrient)
-    start, end = stand.planting.planted_on, max(stand.calendar.last_pick, stand.calendar.stop)
-    given = [
-        (day, *_brought(shed.used(entry, mix), day, index, stand, shed))
-        for day, entry, mix in supplied(season)
-    ]
-    days = {start + timedelta(n) for n in range(0, (end - start).days + 1, TIDE_STEP_DAYS)} | {end}
-    days |= {d for day, _, _ in given for d in (day - timedelta(1), day) if d >= start}
-    shown = sorted(days)
-    need = season.needs[nutrient]
-    due = [season.plan.window.due(nutrient, day) for day in shown]
-    supply = []
-    for day, share in zip(shown, due, strict=True):
-        at_once = sum(g for on, g, _ in given if on <= day)
-        slow = sum(g * course(day) for on, _, slowly in given if on <= day for g, course in slowly)
-        supply.append(need.credit_g * share + at_once + slow)
-    wanted = [(need.total.value + need.credit_g) * share for share in due]
-    return Tide(nutrient, tuple(shown), tuple(wanted), tuple(supply))
-
-
-class _Course:
-    """How a slow product given on a day becomes available: a share for each later day."""
-
-    def __init__(self, product: Product, on: date, stand: Stand, stands: Stands) -> None:
-        warmth = normals(stands.garden.site, stand.place.warmer_by_c)
-        self.on = on
-        means = warmth.means_c(on, max(stand.calendar.stop, on + timedelta(1)))
-        if product.form == "organic":
-            self.shares = organic_course(means)
-        else:
-            days = product.release_days or 1
-            whole = coated_released(means, days).value
-            part = [coated_released(means[: n + 1], days).value for n in range(len(means))]
-            self.shares = [share / whole if whole else 0.0 for share in part]
-
-    def __call__(self, day: date) -> float:
-        n = (day - self.on).days
-        return self.shares[min(n, len(self.shares) - 1)]
-
-
-def _brought(
-    used: list[tuple[UUID, float]], on: date, index: int, stand: Stand, shed: Shed
-) -> tuple[float, list[tuple[float, _Course]]]:
-    """What a feed brings of one nutrient: at once, and slowly with its course. [g]"""
-    at_once, slowly = 0.0, []
-    for product_id, grams in used:
-        product = shed.products[product_id]
-        brings = grams * shed.available(product_id, stand, on)[index]
-        if product.form == "coated" or (product.form == "organic" and index == 0):
-            slowly.append((brings, _Course(product, on, stand, shed.stands)))
-        else:
-            at_once += brings
-    return at_once, slowly
 
 
 def _product(product: Product, workings: Workings) -> ProductPlan:
