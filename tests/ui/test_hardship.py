@@ -124,6 +124,9 @@ def test_with_one_thumb(slip_page: Page) -> None:
     done = slip_page.get_by_role("button", name="Done", exact=True).first.bounding_box()
     assert done
     assert done["height"] >= 38
+    slip_page.get_by_role("link", name="Shed").click()
+    slip_page.get_by_role("button", name="Add a bag or bottle").click()
+    expect(slip_page.get_by_label("Name")).to_be_in_viewport()  # the form comes to the thumb
 
 
 def test_evening_is_remembered(slip_page: Page) -> None:

@@ -2,7 +2,7 @@ import { Button } from 'antd'
 import { Suspense, useState } from 'react'
 import { Link, NavLink, Outlet, useParams } from 'react-router'
 import { useGarden, useWrites } from '../api/gardens'
-import { useWords } from '../api/reference'
+import { useCatalogue, useWords } from '../api/reference'
 import { addDays, showDate } from '../lib/dates'
 import { ToastProvider } from '../parts/Toast'
 import { ExplainProvider } from '../parts/Why'
@@ -35,6 +35,7 @@ function Frame() {
   const [settings, setSettings] = useState(false)
   const garden = useGarden(gardenId)
   const words = useWords()
+  useCatalogue() // read before any view, or a form that needs it would blank the view around it
   const { mode, turn } = useThemeMode()
   return (
     <ExplainProvider value={setWhy}>

@@ -29,8 +29,8 @@ BASE_N_ALONG = 0.3
 FEED_N_OVER = 1.1
 """A feed brings at most this many times the nitrogen it is to bring, or one measure."""
 
-GOOD_ENOUGH = 0.1
-"""A miss up to this is not worth more cans."""
+GOOD_ENOUGH = 0.2
+"""A miss up to this is not worth more cans: the next feed makes it good."""
 MORE_CANS = 2
 """How many cans more than needed are tried for a better match."""
 
