@@ -108,7 +108,7 @@ def plan_of(made: Garden, log: Log | None = None, today: date = TODAY) -> Season
     return plan(made, log or Log(), today, catalogue.load())
 
 
-def only(made: SeasonPlan) -> PlantingPlan:
+def single(made: SeasonPlan) -> PlantingPlan:
     (planting,) = made.plantings
     return planting
 

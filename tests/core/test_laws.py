@@ -186,7 +186,7 @@ def test_a_higher_test_never_raises_the_need(
         garden = gardens.garden(
             places=[gardens.bed()], plantings=[gardens.planting(crop)], reports=[made]
         )
-        return gardens.need(gardens.only(gardens.plan_of(garden)), analyte)
+        return gardens.need(gardens.single(gardens.plan_of(garden)), analyte)
 
     assert need(a) >= need(b)
 
@@ -200,7 +200,7 @@ def test_twice_the_area_twice_the_need(length: float, width: float, crop: str) -
             plantings=[gardens.planting(crop, plants=400)],
             reports=[gardens.report(values={"P": 20, "K": 60, "Mg": 40}, organic_matter_pct=4)],
         )
-        return [need.total_g for need in gardens.only(gardens.plan_of(garden)).needs]
+        return [need.total_g for need in gardens.single(gardens.plan_of(garden)).needs]
 
     assert needs(2) == pytest.approx([2 * need for need in needs(1)])
 

@@ -123,5 +123,5 @@ def test_room_in_a_tub(litres, key) -> None:
         places=[gardens.tub(litres=litres)],
         plantings=[gardens.planting("tomato", "tub", plants=1)],
     )
-    keys = {finding.key for finding in gardens.only(gardens.plan_of(garden)).findings}
+    keys = {finding.key for finding in gardens.single(gardens.plan_of(garden)).findings}
     assert (key in keys) if key else not keys & {"tub_too_small", "tub_tight"}

@@ -55,7 +55,7 @@ def test_spacing_and_olsen() -> None:
             )
         ],
     )
-    keys = [f.key for f in gardens.only(gardens.plan_of(made)).findings]
+    keys = [f.key for f in gardens.single(gardens.plan_of(made)).findings]
     assert "odd_spacing" in keys
     value = {"analyte": "K", "value": 90, "extractant": "Olsen"}
     olsen = gardens.report(values={}) | {"values": [value]}
@@ -71,7 +71,7 @@ def test_frost_and_cold_nights() -> None:
             places=[gardens.bed(**more)],
             plantings=[gardens.planting("cucumber", planted_on=day)],
         )
-        return {f.key for f in gardens.only(gardens.plan_of(made)).findings}
+        return {f.key for f in gardens.single(gardens.plan_of(made)).findings}
 
     assert "before_last_frost" in keys("2026-05-12")
     assert "cold_nights" in keys("2026-05-25")  # 9 °C, wants 12
@@ -84,7 +84,7 @@ def test_a_planting_that_cannot_ripen_is_said_so() -> None:
         places=[gardens.bed()],
         plantings=[gardens.planting("tomato", planted_on="2026-06-10")],
     )
-    planting = gardens.only(gardens.plan_of(made))
+    planting = gardens.single(gardens.plan_of(made))
     assert "too_cool_to_ripen" in {f.key for f in planting.findings}
     assert planting.last_pick == date(2026, 10, 1)
 

@@ -28,6 +28,8 @@ ACCEPTABLE = 0.15
 
 WEIGHT = {"N": 1.0, "P": 0.7, "K": 1.0, "Ca": 0.5, "Mg": 0.5, "S": 0.2}
 
+Key = NDArray[np.float64] | NDArray[np.int_]
+
 _WEIGHTS = np.array([WEIGHT[n] for n in NUTRIENTS])
 _EPS = 1e-9
 
@@ -164,12 +166,12 @@ def blend(
     near = np.flatnonzero((miss <= miss[best] + ACCEPTABLE) & (used > 0))
     chosen = [("best", best)]
     if len(near):
-        chosen.append(("fewest", near[_order(near, used, miss, cost, scoops)[0]]))
+        chosen.append(("fewest", _first(near, used, miss, cost, scoops)))
         if cost is not None:
-            chosen.append(("cheapest", near[_order(near, cost, miss, used, scoops)[0]]))
+            chosen.append(("cheapest", _first(near, cost, miss, used, scoops)))
     titles: dict[int, list[str]] = {}
     for title, row in chosen:
-        titles.setdefault(int(row), []).append(title)
+        titles.setdefault(row, []).append(title)
     return tuple(
         Answer(
             tuple(names),
@@ -196,19 +198,20 @@ def _costs(table: NDArray[np.float64], items: tuple[Item, ...]) -> NDArray[np.fl
 def _pick(
     short: NDArray[np.float64],
     excess: NDArray[np.float64],
-    then: Sequence[NDArray[np.float64] | NDArray[np.int_] | None],
+    then: Sequence[Key | None],
 ) -> int:
     rows = np.flatnonzero(short <= short.min() + EQUAL)
     rows = rows[excess[rows] <= excess[rows].min() + EQUAL]
-    return int(rows[_order(rows, *then, short, excess)[0]])
+    return _first(rows, *then, short, excess)
 
 
-def _order(
-    rows: NDArray[np.int_], *keys: NDArray[np.float64] | NDArray[np.int_] | None
-) -> NDArray[np.int_]:
-    # Rounded, so that equal mixes reached by different sums stay equal; last key first for lexsort.
-    known = [np.round(key[rows], 9) for key in keys if key is not None]
-    return np.lexsort([rows, *reversed(known)])
+def _first(rows: NDArray[np.int_], *keys: Key | None) -> int:
+    """The row that is least by the first key, among equals by the second, and so on."""
+    for key in keys:
+        if key is not None:
+            values = key[rows]
+            rows = rows[values <= values.min() + _EPS]
+    return int(rows[0])
 
 
 def choose_measures(

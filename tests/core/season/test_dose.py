@@ -11,7 +11,7 @@ P, K = 0.43642, 0.83015
 
 
 def needs(**parts) -> dict[str, float]:
-    planting = gardens.only(gardens.plan_of(gardens.garden(**parts)))
+    planting = gardens.single(gardens.plan_of(gardens.garden(**parts)))
     return {need.nutrient: need.total_g for need in planting.needs}
 
 
@@ -58,7 +58,7 @@ def test_calcium_is_water_and_ph_first(ca, ph, g_m2) -> None:
 
 def test_untested_bed_and_its_range() -> None:
     made = gardens.plan_of(gardens.garden(places=[gardens.bed()], plantings=[kale()]))
-    planting = gardens.only(made)
+    planting = gardens.single(made)
     by = {need.nutrient: need for need in planting.needs}
     assert planting.method == "untested"
     assert by["N"].total_g == pytest.approx(16 * AREA)
@@ -73,7 +73,7 @@ def test_untested_bed_and_its_range() -> None:
 
 def test_light_bed() -> None:
     bed = gardens.bed(density=gardens.measure(0.7, "g/mL"))
-    made = gardens.only(gardens.plan_of(gardens.garden(places=[bed], plantings=[kale()])))
+    made = gardens.single(gardens.plan_of(gardens.garden(places=[bed], plantings=[kale()])))
     nitrogen = made.needs[0]
     assert made.method == "light_bed"
     assert nitrogen.total_g == pytest.approx(16 / 3 * AREA)  # two thirds are taken as compost's
@@ -90,7 +90,7 @@ def tomato_tub(charge=()) -> Garden:
 
 
 def test_tub_without_charge() -> None:
-    found = gardens.only(gardens.plan_of(tomato_tub()))
+    found = gardens.single(gardens.plan_of(tomato_tub()))
     by = {need.nutrient: need.total_g for need in found.needs}
     # 3.15 kg × uptake ÷ 0.8: N 2.6, P 0.42, K 4.2, Mg 0.5 g/kg
     assert by["N"] == pytest.approx(10.24, abs=0.005)
@@ -101,7 +101,7 @@ def test_tub_without_charge() -> None:
 
 def test_a_coated_charge_is_taken_off_as_far_as_it_is_released() -> None:
     charge = {"product": gardens.uid("coated"), "strength": gardens.measure(2, "g/L")}
-    found = gardens.only(gardens.plan_of(tomato_tub([charge])))
+    found = gardens.single(gardens.plan_of(tomato_tub([charge])))
     days = (found.stop_on - date(2026, 5, 12)).days
     # 16 °C is 5 below the label's 21: each day counts 2^−0.5; 2 g/L × 31.5 L × 18 % × that share
     released = min(days * 2**-0.5 / 150, 1)
@@ -136,7 +136,7 @@ def test_no_product_with_phosphorus_where_the_test_is_very_high() -> None:
         products=bags,
         scoops=[gardens.scoop("half", 2.5)],
     )
-    planting = gardens.only(gardens.plan_of(garden))
+    planting = gardens.single(gardens.plan_of(garden))
     used = {x.product for job in planting.jobs for mix in job.mixes for x in mix.lines}
     assert {str(product) for product in used} == {gardens.uid("nk")}
 
@@ -151,14 +151,14 @@ def test_lime_is_never_a_calcium_feed() -> None:
         products=[lime],
         scoops=[gardens.scoop()],
     )
-    planting = gardens.only(gardens.plan_of(garden))
+    planting = gardens.single(gardens.plan_of(garden))
     assert not any(job.mixes for job in planting.jobs)
     assert "Ca" in {buy.nutrient for buy in planting.to_buy}
 
 
 def test_what_to_buy_fills_the_gap() -> None:
     garden = gardens.garden(places=[gardens.bed()], plantings=[kale()])
-    buys = {b.nutrient: b for b in gardens.only(gardens.plan_of(garden)).to_buy}
+    buys = {b.nutrient: b for b in gardens.single(gardens.plan_of(garden)).to_buy}
     # 16 g/m² of N from calcium nitrate at 15.5 %; 11 g/m² of K₂O from potassium sulphate at 50 %
     assert buys["N"].grams == pytest.approx(16 * AREA / 0.155)
     assert buys["K"].grams == pytest.approx(11 * AREA / 0.50)
@@ -166,7 +166,7 @@ def test_what_to_buy_fills_the_gap() -> None:
 
 
 def test_in_a_tub_only_what_dissolves_fills_the_gap() -> None:
-    buys = {b.nutrient: b for b in gardens.only(gardens.plan_of(tomato_tub())).to_buy}
+    buys = {b.nutrient: b for b in gardens.single(gardens.plan_of(tomato_tub())).to_buy}
     # 3.15 kg × 2.2 g Ca ÷ 0.8 = 8.66 g, at 26.5 % CaO × 0.7147
     assert buys["Ca"].material == "calcium_nitrate"
     assert buys["Ca"].grams == pytest.approx(8.6625 / (0.265 * 0.7147), rel=1e-4)

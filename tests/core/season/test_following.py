@@ -33,7 +33,7 @@ def entry(of, /, **more) -> FeedEntry:
 
 
 def feeds(log: Log | None = None, today: date = gardens.TODAY, **more):
-    planting = gardens.only(gardens.plan_of(garden(**more), log, today))
+    planting = gardens.single(gardens.plan_of(garden(**more), log, today))
     return planting, gardens.jobs(planting, "feed")
 
 
@@ -208,7 +208,7 @@ def test_stock_is_shared_in_the_order_of_days() -> None:
 def test_side_dressing_follows_its_stages_and_yields_to_the_cap() -> None:
     def dressings(crop: str, **more):
         bag = gardens.product("bag", N=15, **more)
-        planting = gardens.only(
+        planting = gardens.single(
             gardens.plan_of(
                 gardens.garden(
                     places=[gardens.bed()],
@@ -239,8 +239,8 @@ def test_a_copied_programme_changes_the_plan_without_a_change_in_code() -> None:
         programmes=[own],
         plantings=[gardens.planting("cucumber", plants=8, programme="mine")],
     )
-    before = gardens.only(gardens.plan_of(garden()))
-    after = gardens.only(plan(made, Log(), gardens.TODAY, catalogue.load()))
+    before = gardens.single(gardens.plan_of(garden()))
+    after = gardens.single(plan(made, Log(), gardens.TODAY, catalogue.load()))
     base = gardens.jobs(after, "base")[0]
     assert base.need_g["N"] == pytest.approx(gardens.need(after, "N") / 2)
     assert gardens.need(after, "N") == gardens.need(before, "N")
@@ -282,5 +282,5 @@ def test_a_trifle_is_not_asked_about() -> None:
         products=[coated, FEED],
     )
     for today in (gardens.TODAY, date(2026, 12, 1)):
-        planting = gardens.only(gardens.plan_of(made, today=today))
+        planting = gardens.single(gardens.plan_of(made, today=today))
         assert {job.status for job in planting.jobs} <= {"not_needed"}

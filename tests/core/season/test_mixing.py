@@ -18,7 +18,7 @@ def planned(*products, scoops=(GRAM, SPOON), **more) -> PlantingPlan:
         "products": list(products),
         "scoops": list(scoops),
     }
-    return gardens.only(gardens.plan_of(gardens.garden(**(parts | more))))
+    return gardens.single(gardens.plan_of(gardens.garden(**(parts | more))))
 
 
 def feeds(planting: PlantingPlan) -> list[JobView]:

@@ -61,6 +61,6 @@ def test_extreme_ph_holds_feeding() -> None:
         products=[gardens.product("bag", "soluble", N=20)],
         scoops=[gardens.scoop()],
     )
-    planting = gardens.only(gardens.plan_of(garden))
+    planting = gardens.single(gardens.plan_of(garden))
     assert {job.status for job in planting.jobs} == {"held"}
     assert not any(job.mixes for job in planting.jobs)
