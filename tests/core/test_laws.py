@@ -273,7 +273,11 @@ def test_random_gardens_reach_everything() -> None:
     seen: Counter[str] = Counter()
 
     @settings(
-        deadline=None, max_examples=250, database=None, suppress_health_check=list(HealthCheck)
+        deadline=None,
+        max_examples=300,
+        database=None,
+        derandomize=True,
+        suppress_health_check=list(HealthCheck),
     )
     @given(strategies.any_garden())
     def draw(garden: Garden) -> None:

@@ -14,7 +14,7 @@ from eznel.core.products.analysis import (
     fraction,
     scoop_mass,
 )
-from eznel.core.products.release import coated_released, organic_course, rule_share
+from eznel.core.products.release import coated_course, coated_released, organic_course, rule_share
 from eznel.core.products.solutions import most_ec_ds_m, most_n_mg_l
 from eznel.core.working import Origin
 
@@ -99,6 +99,15 @@ def test_organic_course() -> None:
 )
 def test_coated(temps, rated, share) -> None:
     assert coated_released(temps, rated).value == pytest.approx(share)
+
+
+def test_coated_course() -> None:
+    # 60 days at the label's 21 °C of a product rated for 40: all out after 40, half after 20
+    course = coated_course([21.0] * 60, 40)
+    assert (course[19], course[39], course[-1]) == pytest.approx((0.5, 1, 1))
+    # 30 days of it: three quarters are all that the season gets, and the last day has all of that
+    short = coated_course([21.0] * 30, 40)
+    assert (short[14], short[-1]) == pytest.approx((0.5, 1))
 
 
 def test_conductivity_from_cations() -> None:

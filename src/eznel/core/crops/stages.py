@@ -48,7 +48,10 @@ class Normals:
 
     def means_c(self, start: date, end: date) -> list[float]:
         """Return the usual mean of each day from start to before end. [°C]"""
-        return [self.mean_c(start + timedelta(n)) for n in range(max((end - start).days, 0))]
+        first = start.timetuple().tm_yday - 1
+        days = np.arange(first, first + max((end - start).days, 0)) % len(self.low_c)
+        means: list[float] = ((self.low_c[days] + self.high_c[days]) / 2).tolist()
+        return means
 
 
 @lru_cache(maxsize=64)

@@ -6,6 +6,7 @@ days, faster when warm.
 """
 
 from collections.abc import Sequence
+from itertools import accumulate
 from math import exp
 
 from eznel.core.working import Origin, Quantity, Worked
@@ -95,3 +96,23 @@ def coated_released(temperatures_c: Sequence[float], rated_days: int) -> Worked:
         Quantity("warm_days", warm_days, "days", Origin.COMPUTED),
         Quantity("rated_days", rated_days, "days", Origin.LABEL),
     )
+
+
+def coated_course(temperatures_c: Sequence[float], rated_days: int) -> list[float]:
+    """Return how much of what a coated product releases in a season is out by each day.
+
+    Parameters
+    ----------
+    temperatures_c : sequence of float
+        Daily mean temperature from the day it was mixed in to the season's end. [°C]
+    rated_days : int
+        Rated days at 21 °C. [days]
+
+    Returns
+    -------
+    list of float
+        Share of the season's release, rising to 1 on the last day. [g/g]
+    """
+    warm_days = accumulate(2 ** ((t - LABEL_TEMP_C) / 10) for t in temperatures_c)
+    course = [min(days / rated_days, 1.0) for days in warm_days]
+    return [share / course[-1] for share in course]

@@ -41,7 +41,7 @@ from eznel.core.season.result import (
 )
 from eznel.core.season.shed import Shed, Vector
 from eznel.core.season.stands import Stand, Stands
-from eznel.core.season.tides import TIDES, tide
+from eznel.core.season.tides import tides
 from eznel.core.soil.ratings import mass_basis
 from eznel.core.soil.supply import stock
 from eznel.core.working import Finding, Origin
@@ -232,7 +232,7 @@ def _planting(season: Season, workings: Workings) -> PlantingPlan:
             _need(season.needs[x], given, short[x])
             for x, given in zip(NUTRIENTS, season.given_g, strict=True)
         ),
-        tides=tuple(tide(season, x, workings.shed) for x in TIDES),
+        tides=tides(season, workings.shed),
         jobs=tuple(_job(job, season, workings) for job in season.jobs),
         to_buy=advice.to_buy(short, need, dissolved=stand.area is None, shed=workings.shed),
         findings=(*advice.of_stand(stand, stands, fits), *_extras_too_strong(season, workings)),
