@@ -70,6 +70,10 @@ def test_today_done_differently_and_not_today(slip_page: Page) -> None:
     slip_page.get_by_role("button", name="In three days").click()
     expect(card).to_contain_text("Mon 22 June")
     card.get_by_role("button", name="Not today").click()
+    slip_page.get_by_label("On another day").fill("2026-06-25")
+    slip_page.get_by_role("button", name="Move it").click()
+    expect(card).to_contain_text("Thu 25 June")
+    card.get_by_role("button", name="Not today").click()
     slip_page.get_by_role("button", name="It will not be given").click()
     expect(card).to_have_count(0)
     assert read(slip_page)["file"]["log"]["feeds"][-1]["outcome"] == "missed"
@@ -200,9 +204,18 @@ def test_shed_reads_a_bag_and_says_what_a_scoop_gives(slip_page: Page) -> None:
     slip_page.get_by_label("N, %", exact=True).fill("90")
     expect(slip_page.get_by_role("alert")).to_contain_text("the label adds up to 110 %")
     slip_page.get_by_label("N, %", exact=True).fill("10")
+    slip_page.get_by_text("More from the label").click()
+    slip_page.get_by_label("N as nitrate").fill("12")
+    expect(slip_page.get_by_role("alert")).to_contain_text(
+        "forms add up to 12 %, the total is 10 %"
+    )
+    slip_page.get_by_label("N as nitrate").fill("4.5")
+    expect(slip_page.get_by_role("alert")).to_have_count(0)
     slip_page.get_by_role("button", name="Keep it in the shed").click()
     expect(slip_page.get_by_role("heading", name="Bilge 10-10-10")).to_be_visible()
-    assert read(slip_page)["file"]["garden"]["products"][-1]["declared"][0]["pct"] == 10
+    kept = read(slip_page)["file"]["garden"]["products"][-1]
+    assert kept["declared"][0]["pct"] == 10
+    assert kept["nitrogen"] == {"nitrate_pct": 4.5, "ammonium_pct": 0, "urea_pct": 0}
 
 
 def test_season_draws_stages_feeds_and_tides(slip_page: Page) -> None:

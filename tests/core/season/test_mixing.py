@@ -210,3 +210,30 @@ def test_prices_choose_the_cheapest() -> None:
     assert {str(line.product) for line in best.lines} == {gardens.uid("cheap")}
     grams = sum(line.grams for line in best.lines) * best.portions
     assert best.cost == pytest.approx(grams * 2 / 1000)
+
+
+def test_ammonium_in_a_tub_is_held_to_a_share_of_the_nitrogen() -> None:
+    """Urea alone is refused; beside nitrate it may be two fifths of the nitrogen, less in cold."""
+    urea = gardens.product("urea", "soluble", N=46, nitrogen={"urea_pct": 46})
+    nitrate = gardens.product("nitrate", "soluble", N=14, nitrogen={"nitrate_pct": 14})
+    silent = gardens.product("silent", "soluble", N=20)
+    tub = {
+        "places": [gardens.tub(litres=40)],
+        "plantings": [gardens.planting("tomato", "tub", plants=1)],
+        "scoops": [gardens.scoop("pinch", 0.2), GRAM],
+    }
+
+    def urea_shares(*products, **more) -> list[float]:
+        shares = []
+        for job in feeds(planned(*products, **(tub | more))):
+            by = {str(line.product): line.grams for line in job.mixes[0].lines}
+            from_urea = 0.46 * by.get(gardens.uid("urea"), 0)
+            shares.append(from_urea / (from_urea + 0.14 * by.get(gardens.uid("nitrate"), 0)))
+        return shares
+
+    assert feeds(planned(urea, **tub)) == []
+    assert feeds(planned(silent, **tub))  # a label that says nothing is not refused
+    assert max(urea_shares(urea, nitrate)) <= 0.4 + 1e-9  # 16 °C
+    cold = gardens.site(low=9, high=17)  # 13 °C
+    assert max(urea_shares(urea, nitrate, site=cold)) <= 0.2 + 1e-9
+    assert feeds(planned(urea))  # on the ground microbes turn it soon enough

@@ -31,6 +31,8 @@ class Contents:
     total: tuple[float, ...]
     available: tuple[float, ...]
     soluble_n: float
+    ammonium_urea_n: float | None
+    """None where the label does not say in which forms its nitrogen is."""
     ec_ds_m_per_g_l: float
     density_g_ml: float
     density_origin: Origin
@@ -151,6 +153,7 @@ def contents(product: Product, material: Material | None) -> Contents:
         total=total,
         available=(total[0] * share, *total[1:]),
         soluble_n=_soluble_n(product, total[0]),
+        ammonium_urea_n=_ammonium_urea_n(product, total[0]),
         ec_ds_m_per_g_l=ec_of_1g_l(product, material),
         density_g_ml=density,
         density_origin=origin,
@@ -322,3 +325,12 @@ def _soluble_n(product: Product, total_n: float) -> float:
         declared = forms.nitrate_pct + forms.ammonium_pct + forms.urea_pct if forms else 0.0
         return declared / 100
     return total_n
+
+
+def _ammonium_urea_n(product: Product, total_n: float) -> float | None:
+    if total_n == 0:
+        return 0.0
+    forms, declared = product.nitrogen, next(d.pct for d in product.declared if d.nutrient == "N")
+    if forms is None:
+        return None
+    return total_n * (forms.ammonium_pct + forms.urea_pct) / declared

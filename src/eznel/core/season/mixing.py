@@ -10,6 +10,7 @@ from datetime import date
 from math import ceil, inf
 
 from eznel.core.blend import EQUAL, MOST_MEASURES, WEIGHT, Answer, Cap, Item, blend, choose_measures
+from eznel.core.crops.stages import normals
 from eznel.core.document import Bed, Product, Scoop
 from eznel.core.places import bed_soil_mass
 from eznel.core.products.analysis import Contents
@@ -28,6 +29,10 @@ BASE_N_ALONG = 0.3
 
 FEED_N_OVER = 1.1
 """A feed brings at most this many times the nitrogen it is to bring, or one measure."""
+
+MOST_AMMONIUM, MOST_AMMONIUM_COLD = 0.4, 0.2
+"""Most ammonium and urea in the nitrogen of a tub's feed, and below this warmth at the roots."""
+COLD_ROOTS_C = 15.0
 
 GOOD_ENOUGH = 0.2
 """A miss up to this is not worth more cans: the next feed makes it good."""
@@ -266,8 +271,25 @@ def _solution_caps(task: Task, frame: _Frame, choices: list[_Choice], shed: Shed
     room = most_ec_ds_m(stage, task.stand.crop.salt_threshold_ds_m) - water_ec_ds_m(shed)
     yield Cap("feed_ec", salt, max(room, 0.0) * frame.water_l)
     yield Cap("strength_n", soluble, most_n_mg_l(stage) * frame.water_l / 1000)
-    if task.ground_m2:
+    if task.stand.area is None:
+        yield _ammonium_cap(task, choices, shed)
+    else:
         yield Cap("liquid_n", soluble, LIQUID_N_G_M2 * task.ground_m2 / frame.portions)
+
+
+def _ammonium_cap(task: Task, choices: list[_Choice], shed: Shed) -> Cap:
+    """Ammonium and urea harm roots in soilless mix, the more so in the cold: a share of the
+    nitrogen at most. A label that does not say its forms counts as neither good nor bad.
+    """
+    warmth = normals(shed.garden.site, task.stand.place.warmer_by_c).mean_c(task.day)
+    most = MOST_AMMONIUM if warmth >= COLD_ROOTS_C else MOST_AMMONIUM_COLD
+    over = tuple(
+        0.0
+        if c.contents.ammonium_urea_n is None
+        else c.grams * (c.contents.ammonium_urea_n - most * c.contents.soluble_n)
+        for c in choices
+    )
+    return Cap("ammonium", over, 0.0)
 
 
 def _dressing_caps(task: Task, frame: _Frame, choices: list[_Choice], bed: Bed) -> Iterable[Cap]:

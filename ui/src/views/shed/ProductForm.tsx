@@ -215,6 +215,7 @@ function Particulars(props: {
           onChange={(max_strength) => onChange({ ...draft, max_strength })}
         />
       )}
+      <Nitrogen draft={draft} faults={faults} onChange={onChange} />
       <Stock draft={draft} faults={faults} onChange={onChange} />
       <NumberField
         label="Price of a full pack"
@@ -243,6 +244,35 @@ function Particulars(props: {
       )}
     </>
   )
+}
+
+/** How the label splits its nitrogen; with nothing typed the forms are not known. */
+function Nitrogen(props: {
+  draft: Product
+  faults: FaultAt[]
+  onChange: (draft: Product) => void
+}) {
+  const { draft, faults, onChange } = props
+  const none = { nitrate_pct: 0, ammonium_pct: 0, urea_pct: 0 }
+  const forms = [
+    ['nitrate_pct', 'N as nitrate'],
+    ['ammonium_pct', 'N as ammonium'],
+    ['urea_pct', 'N as urea'],
+  ] as const
+  return forms.map(([form, label], n) => (
+    <NumberField
+      key={form}
+      label={label}
+      suffix="%"
+      value={draft.nitrogen ? draft.nitrogen[form] : null}
+      faults={faultsAt(faults, n === 0 ? 'nitrogen' : `nitrogen.${form}`)}
+      onChange={(pct) => {
+        const nitrogen = { ...none, ...draft.nitrogen, [form]: pct ?? 0 }
+        const known = Object.values(nitrogen).some((value) => value > 0)
+        onChange({ ...draft, nitrogen: known ? nitrogen : null })
+      }}
+    />
+  ))
 }
 
 function Stock(props: { draft: Product; faults: FaultAt[]; onChange: (draft: Product) => void }) {

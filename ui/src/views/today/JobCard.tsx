@@ -6,7 +6,7 @@ import { faultsOf, type Schemas } from '../../api/client'
 import { addDays, showDate, showDay } from '../../lib/dates'
 import { newId } from '../../lib/ids'
 import { showLitres, showNumber } from '../../lib/numbers'
-import { Refused } from '../../parts/Field'
+import { DateField, Refused } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
 import { namesOf, plantingName } from '../../parts/names'
 import { useToast } from '../../parts/Toast'
@@ -140,16 +140,12 @@ export function JobCard(props: {
         }
       />
       {mode === 'later' && (
-        <div className="sheet row later" role="group" aria-label="When instead?">
-          <Button onClick={() => move(addDays(plan.as_of, 1))}>Tomorrow</Button>
-          <Button onClick={() => move(addDays(plan.as_of, 3))}>In three days</Button>
-          <Button onClick={() => log({ outcome: 'missed', amounts: [], water: null })}>
-            It will not be given
-          </Button>
-          <Button type="text" onClick={() => setMode('card')}>
-            Back
-          </Button>
-        </div>
+        <Later
+          today={plan.as_of}
+          onMove={move}
+          onMissed={() => log({ outcome: 'missed', amounts: [], water: null })}
+          onBack={() => setMode('card')}
+        />
       )}
       {mode === 'differently' && (
         <Differently
@@ -164,6 +160,30 @@ export function JobCard(props: {
         />
       )}
     </>
+  )
+}
+
+/** Another day for a job, or none. */
+function Later(props: {
+  today: string
+  onMove: (to: string) => void
+  onMissed: () => void
+  onBack: () => void
+}) {
+  const [day, setDay] = useState<string | null>(null)
+  return (
+    <div className="sheet row later" role="group" aria-label="When instead?">
+      <Button onClick={() => props.onMove(addDays(props.today, 1))}>Tomorrow</Button>
+      <Button onClick={() => props.onMove(addDays(props.today, 3))}>In three days</Button>
+      <DateField label="On another day" value={day} onChange={setDay} />
+      <Button disabled={!day || day < props.today} onClick={() => day && props.onMove(day)}>
+        Move it
+      </Button>
+      <Button onClick={props.onMissed}>It will not be given</Button>
+      <Button type="text" onClick={props.onBack}>
+        Back
+      </Button>
+    </div>
   )
 }
 
