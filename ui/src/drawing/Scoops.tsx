@@ -1,4 +1,4 @@
-const MOST_DRAWN = 8
+const MOST_DRAWN = 6
 
 /** Level scoops, drawn and counted: as many as there are, the larger the more they hold. */
 export function Scoops({ count, ml, label }: { count: number; ml: number; label: string }) {
@@ -11,7 +11,7 @@ export function Scoops({ count, ml, label }: { count: number; ml: number; label:
       className="scoops"
       role="img"
       aria-label={label}
-      width={shown * width + (count > shown ? 34 : 0)}
+      width={shown * width + (count > shown ? 16 : 0)}
       height={height}
     >
       {Array.from({ length: shown }, (_, n) => (
@@ -23,7 +23,7 @@ export function Scoops({ count, ml, label }: { count: number; ml: number; label:
       ))}
       {count > shown && (
         <text x={shown * width + 4} y={bowl + 8} fontSize={15} fill="var(--ink)">
-          … {count}
+          …
         </text>
       )}
     </svg>
