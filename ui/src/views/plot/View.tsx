@@ -79,10 +79,12 @@ export function View() {
           onClose={() => choose(null)}
         />
       ) : (
-        <aside className="sheet soft plot-hint">
-          Choose a place to see its size, what it holds and what grows in it. Drag it, or move it
-          with the arrow keys.
-        </aside>
+        places.length > 0 && (
+          <aside className="sheet soft plot-hint">
+            Choose a place to see its size, what it holds and what grows in it. Drag it, or move it
+            with the arrow keys.
+          </aside>
+        )
       )}
     </div>
   )
