@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 
 import pytest
-from playwright.sync_api import Browser, Page, sync_playwright
+from playwright.sync_api import Browser, Page, expect, sync_playwright
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
@@ -13,6 +13,10 @@ from eznel.store import gardens
 
 DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
+
+# A machine that is busy elsewhere may pause for seconds; nothing here is a test of speed.
+PATIENCE_MS = 40_000
+expect.set_options(timeout=PATIENCE_MS)
 
 
 @pytest.fixture(scope="session")
@@ -31,7 +35,7 @@ def page(browser: Browser, address: str) -> Iterator[Page]:
     """A page that fails its test when anything goes wrong in it or leaves the machine."""
     context = browser.new_context(viewport=DESK, locale="en-GB", timezone_id="Etc/UTC")
     page = context.new_page()
-    page.set_default_timeout(8000)
+    page.set_default_timeout(PATIENCE_MS)
     wrong: list[str] = []
     page.on("pageerror", lambda error: wrong.append(str(error)))
     page.on("console", lambda said: wrong.append(said.text) if said.type == "error" else None)
