@@ -10,6 +10,7 @@ from pathlib import Path
 import pytest
 import uvicorn
 from fastapi.testclient import TestClient
+from hypothesis import settings
 from sqlalchemy import Engine, text
 
 from eznel import catalogue, demo
@@ -18,6 +19,10 @@ from eznel.api.world import World
 from eznel.core.document import Garden, GardenFile
 from eznel.store import database
 from eznel.store.server import PrivateServer, free_port
+
+# Nothing here is a test of speed: a first call may load a library.
+settings.register_profile("patient", deadline=None)
+settings.load_profile("patient")
 
 TODAY = date(2026, 5, 1)
 

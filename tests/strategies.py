@@ -1,6 +1,7 @@
 """Random gardens for laws that hold in any of them: every shape, extractant, form and cap."""
 
 from datetime import date, timedelta
+from math import cos, pi, sin
 from typing import Any
 
 from hypothesis import strategies as st
@@ -34,6 +35,40 @@ SHAPES = {
         {"kind": st.just("rectangle"), "length": metres(0.5, 8), "width": metres(0.5, 3)}
     ),
     "circle": st.fixed_dictionaries({"kind": st.just("circle"), "diameter": metres(0.6, 5)}),
+    "ellipse": st.fixed_dictionaries(
+        {"kind": st.just("ellipse"), "length": metres(0.6, 5), "width": metres(0.6, 3)}
+    ),
+    "row": st.fixed_dictionaries(
+        {"kind": st.just("row"), "length": metres(0.6, 8), "width": metres(0.2, 1)}
+    ),
+    "l_shape": st.fixed_dictionaries(
+        {
+            "kind": st.just("l_shape"),
+            "length": metres(1.1, 6),
+            "width": metres(1.1, 4),
+            "notch_length": metres(0.2, 1),
+            "notch_width": metres(0.2, 1),
+        }
+    ),
+    "polygon": st.builds(
+        lambda n, size: {
+            "kind": "polygon",
+            "corners": [
+                {"x_m": size * cos(2 * pi * k / n), "y_m": size * sin(2 * pi * k / n)}
+                for k in range(n)
+            ],
+        },
+        st.integers(3, 9),
+        sizes(0.4, 3),
+    ),
+    "trough": st.fixed_dictionaries(
+        {
+            "kind": st.just("trough"),
+            "length": metres(0.4, 2),
+            "width": metres(0.2, 0.6),
+            "height": metres(0.2, 0.5),
+        }
+    ),
     "frustum": st.fixed_dictionaries(
         {
             "kind": st.just("frustum"),
@@ -114,7 +149,7 @@ def any_garden(draw: st.DrawFn) -> Garden:
     for n, kind in enumerate(kinds):
         shape = draw(SHAPES[kind])
         name = f"place {n}"
-        if kind in ("rectangle", "circle"):
+        if kind not in ("frustum", "trough", "nominal"):
             density = draw(st.one_of(st.none(), sizes(0.4, 1.5)))
             made = gardens.bed(name, shape=shape, texture=draw(st.sampled_from(TEXTURES)))
             made["density"] = density and gardens.measure(density, "g/mL")

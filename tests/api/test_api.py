@@ -165,7 +165,9 @@ def test_bad_input_is_refused_at_its_field(small: TestClient, kind, thing, field
     assert answer.status_code == 422, answer.text
     assert answer.headers["content-type"] == "application/problem+json"
     problem = answer.json()
-    assert set(problem) == {"type", "title", "status", "faults", "theirs", "revision"}
+    assert set(problem) == {
+        "type", "title", "status", "faults", "theirs", "base", "fields", "revision",
+    }  # fmt: skip
     fault = next(f for f in problem["faults"] if f["field"] == field)
     assert remedy in fault["problem"] + " " + fault["remedy"]
     assert "{" not in fault["problem"] + fault["remedy"]

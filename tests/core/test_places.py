@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 import gardens
-from eznel.core import places
+from eznel.core import outlines, places
 from eznel.core.document import Bed, Circle, Rectangle, Spacing, Tub
 from eznel.core.errors import Impossible
 from eznel.core.quantities import Length
@@ -36,7 +36,7 @@ def test_plants_in_a_bed(pattern, in_row, between, expected) -> None:
         in_row=metres(in_row),
         between_rows=metres(between) if between else None,
     )
-    assert len(places.positions(bed, spacing)) == expected
+    assert len(outlines.positions(bed, spacing)) == expected
 
 
 patterns = st.sampled_from(("square", "staggered"))
@@ -49,7 +49,7 @@ def test_plants_keep_inside_and_apart(length, width, pattern, step) -> None:
         Rectangle(length=metres(length), width=metres(width)),
         Circle(diameter=metres(length)),
     ):
-        points = places.positions(shape, spacing)
+        points = outlines.positions(shape, spacing)
         half = step / 2 - 1e-6
         for point in points:
             if isinstance(shape, Circle):
@@ -69,7 +69,7 @@ def test_never_more_plants_than_by_area(across, pattern, step) -> None:
     one = places.plant_area(spacing).value
     bed = Bed.model_validate(gardens.bed(length=across, width=across))
     most = places.most_by_area(area_m2=places.area(bed).value, plant_area_m2=one)
-    assert len(places.positions(bed.shape, spacing)) <= most
+    assert len(outlines.positions(bed.shape, spacing)) <= most
 
 
 def test_soil_mass() -> None:

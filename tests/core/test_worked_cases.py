@@ -8,7 +8,7 @@ import pytest
 
 import gardens
 from eznel import catalogue
-from eznel.core import mixes, places
+from eznel.core import mixes, outlines, places
 from eznel.core.document import Bed, Product, Scoop, Spacing, Tub
 from eznel.core.products.analysis import (
     amount_for,
@@ -77,7 +77,7 @@ def test_case_5_circle_and_staggered() -> None:
     one = places.plant_area(staggered).value
     assert one == pytest.approx(0.175, abs=0.0005)  # 0.45² × √3 ÷ 2
     assert places.most_by_area(area_m2=area, plant_area_m2=one) == 25  # 4.52 ÷ 0.1754 = 25.8
-    assert 12 <= len(places.positions(round_bed.shape, staggered)) <= 25
+    assert 12 <= len(outlines.positions(round_bed.shape, staggered)) <= 25
 
 
 def test_case_6_mix_for_seven_tubs() -> None:

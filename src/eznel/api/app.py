@@ -11,7 +11,7 @@ from starlette.exceptions import HTTPException
 from starlette.middleware.gzip import GZipMiddleware
 from starlette.middleware.trustedhost import TrustedHostMiddleware
 
-from eznel.api import gardens, plans, problems, reference, things
+from eznel.api import door, gardens, history, plans, problems, reference, things
 from eznel.api.world import World
 
 # On loopback without sign-in, the name asked for is the guard against pages elsewhere.
@@ -30,7 +30,7 @@ HEADERS = {
 }
 
 
-def create_app(world: World | None, ui: Path | None = None) -> FastAPI:
+def create_app(world: World | None, ui: Path | None = None, password_hash: str = "") -> FastAPI:
     """Return the application.
 
     Parameters
@@ -39,6 +39,9 @@ def create_app(world: World | None, ui: Path | None = None) -> FastAPI:
         Store, catalogue and clock; None only to describe the API. [world]
     ui : Path or None
         Folder of the built interface; None serves the API alone. [path]
+    password_hash : str
+        Of the password of a garden that is shared in the local network; empty for loopback
+        alone, where nobody is asked. [text]
 
     Returns
     -------
@@ -54,12 +57,15 @@ def create_app(world: World | None, ui: Path | None = None) -> FastAPI:
         generate_unique_id_function=_operation,
     )
     app.state.world = world
-    for module in (gardens, things, plans, reference):
+    app.state.door = door.Door(password_hash)
+    for module in (gardens, things, history, plans, reference, door):
         app.include_router(module.router)
     problems.install(app)
+    app.middleware("http")(door.guard)
     app.middleware("http")(_guard)
     app.add_middleware(GZipMiddleware, minimum_size=1000)
-    app.add_middleware(TrustedHostMiddleware, allowed_hosts=HOSTS)
+    if not password_hash:
+        app.add_middleware(TrustedHostMiddleware, allowed_hosts=HOSTS)
     if ui is not None:
         _serve(app, ui.resolve())
     return app

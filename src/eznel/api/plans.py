@@ -8,8 +8,10 @@ from fastapi import APIRouter, Response
 from pydantic import BaseModel
 
 from eznel.api.problems import RESPONSES
+from eznel.api.speech import Speech, Units
 from eznel.api.world import PLANS, TheSession, TheWorld
 from eznel.core.document import (
+    Feature,
     FeedEntry,
     GardenFile,
     MoveJob,
@@ -21,11 +23,11 @@ from eznel.core.document import (
     SoilReport,
     StageSeen,
 )
-from eznel.core.season import SeasonPlan, explain, plan
+from eznel.core.season import SeasonPlan, explain, measures, plan
+from eznel.core.season.result import PlaceMeasures
 from eznel.formats.text import Shown, show
 from eznel.store import reading
 from eznel.store.kinds import KINDS, key_of
-from eznel.words import words
 
 router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["plan"], responses=RESPONSES)
 
@@ -34,6 +36,7 @@ class Changes(BaseModel):
     """Things as they would be: new ones are added, known ones replaced."""
 
     places: list[Place] = []
+    features: list[Feature] = []
     reports: list[SoilReport] = []
     products: list[Product] = []
     scoops: list[Scoop] = []
@@ -57,13 +60,19 @@ def read_plan(
 
 @router.get("/why/{key:path}")
 def read_why(
-    garden_id: UUID, key: str, session: TheSession, world: TheWorld, as_of: date | None = None
+    garden_id: UUID,
+    key: str,
+    session: TheSession,
+    world: TheWorld,
+    speech: Speech,
+    units: Units,
+    as_of: date | None = None,
 ) -> Shown:
     """Read why one number of the plan is what it is."""
     stored = reading.load(session, str(garden_id))
     day = as_of or world.clock(stored.file.garden)
     worked = explain(stored.file.garden, stored.file.log, day, world.catalogue, key)
-    return show(worked, words("en"))
+    return show(worked, speech, units)
 
 
 @router.post("/what-if", response_model=SeasonPlan)
@@ -80,6 +89,16 @@ def read_what_if(
     day = as_of or world.clock(changed.garden)
     made = PLANS.dump_json(plan(changed.garden, changed.log, day, world.catalogue))
     return Response(made, media_type="application/json")
+
+
+@router.post("/measures", response_model=PlaceMeasures)
+def read_measures(
+    garden_id: UUID, place: Place, session: TheSession, world: TheWorld
+) -> PlaceMeasures:
+    """Read what a place would measure and how its plants would stand; nothing is stored."""
+    garden = reading.load_place(session, str(garden_id), str(place.id))
+    garden = garden.model_copy(update={"places": (place,)})
+    return measures(garden, world.clock(garden), world.catalogue)
 
 
 def _changed(file: GardenFile, changes: Changes) -> GardenFile:

@@ -12,13 +12,22 @@ from pydantic import BaseModel, ValidationError
 from sqlalchemy.exc import OperationalError
 from starlette.exceptions import HTTPException
 
+from eznel.api.speech import locale_of
 from eznel.core.errors import Refusal, Unknown
 from eznel.formats import faults
 from eznel.store.gardens import InUse, Stale
 from eznel.store.reading import Missing
-from eznel.words import words
+from eznel.words import Words
 
 MEDIA_TYPE = "application/problem+json"
+
+
+class WrongPassword(Refusal):
+    """The password is not the one that was set."""
+
+
+class TooManyTries(Refusal):
+    """Somebody guesses."""
 
 
 class FaultView(BaseModel):
@@ -38,12 +47,16 @@ class Problem(BaseModel):
     status: int
     faults: list[FaultView] = []
     theirs: dict[str, Any] | None = None
+    base: dict[str, Any] | None = None
+    fields: list[str] = []
     revision: int | None = None
 
 
 STATUS: dict[type[Exception], tuple[int, str]] = {
     Refusal: (422, "refused"),
     Unknown: (422, "refused"),
+    WrongPassword: (401, "wrong_password"),
+    TooManyTries: (429, "too_many_tries"),
     ValidationError: (422, "refused"),
     RequestValidationError: (422, "refused"),
     Missing: (404, "no_such_garden"),
@@ -54,8 +67,7 @@ STATUS: dict[type[Exception], tuple[int, str]] = {
 """Where an error of ours becomes a number of HTTP's."""
 
 
-def _faults(error: Exception, key: str) -> list[faults.Fault]:
-    said = words("en")
+def _faults(error: Exception, key: str, said: Words) -> list[faults.Fault]:
     if isinstance(error, Refusal | ValidationError):
         return faults.of(error, said)
     if isinstance(error, RequestValidationError):
@@ -74,7 +86,7 @@ def _answer(error: type[Exception]) -> Callable[[Request, Exception], Awaitable[
     status, key = STATUS[error]
 
     async def answer(request: Request, raised: Exception) -> JSONResponse:
-        found = _faults(raised, key)
+        found = _faults(raised, key, locale_of(request))
         if isinstance(raised, Refusal | ValidationError) and not request.url.path.endswith("/file"):
             found = [_at_the_thing(fault) for fault in found]
         problem = Problem(
@@ -82,12 +94,21 @@ def _answer(error: type[Exception]) -> Callable[[Request, Exception], Awaitable[
             title=found[0].problem if found else key,
             status=status,
             faults=[FaultView(**{n: getattr(f, n) for n in FaultView.model_fields}) for f in found],
-            theirs=raised.theirs if isinstance(raised, Stale) else None,
-            revision=raised.revision if isinstance(raised, Stale) else None,
+            **(_both(raised) if isinstance(raised, Stale) else {}),
         )
         return JSONResponse(problem.model_dump(), status_code=status, media_type=MEDIA_TYPE)
 
     return answer
+
+
+def _both(raised: Stale) -> dict[str, Any]:
+    """Both versions of what two people changed, for them to choose field by field."""
+    return {
+        "theirs": raised.theirs,
+        "base": raised.base,
+        "fields": list(raised.fields),
+        "revision": raised.revision,
+    }
 
 
 async def _other(request: Request, raised: Exception) -> JSONResponse:
@@ -95,6 +116,28 @@ async def _other(request: Request, raised: Exception) -> JSONResponse:
     assert isinstance(raised, HTTPException)
     problem = Problem(type="urn:eznel:http", title=str(raised.detail), status=raised.status_code)
     return JSONResponse(problem.model_dump(), status_code=raised.status_code, media_type=MEDIA_TYPE)
+
+
+def refusal(status: int, key: str, said: Words) -> Problem:
+    """Return the problem of a request that no route has seen.
+
+    Parameters
+    ----------
+    status : int
+        HTTP's number. [number]
+    key : str
+        Name of the sentence. [name]
+    said : Words
+        The reader's sentences. [words]
+
+    Returns
+    -------
+    Problem
+        With one fault, of the whole.
+    """
+    found = faults.sentence(key, {}, said)
+    fault = FaultView(field="", key=key, problem=found.text, remedy=found.remedy)
+    return Problem(type=f"urn:eznel:{key}", title=found.text, status=status, faults=[fault])
 
 
 def install(app: FastAPI) -> None:
@@ -111,6 +154,7 @@ def install(app: FastAPI) -> None:
 
 
 RESPONSES: dict[int | str, dict[str, Any]] = {
-    status: {"model": Problem, "content": {MEDIA_TYPE: {}}} for status in (404, 409, 422, 503)
+    status: {"model": Problem, "content": {MEDIA_TYPE: {}}}
+    for status in (401, 403, 404, 409, 422, 429, 503)
 }
 """What every route may answer besides what it promises."""

@@ -4,11 +4,12 @@ from fastapi import APIRouter
 from pydantic import BaseModel
 
 from eznel.api.problems import RESPONSES
+from eznel.api.speech import Speech
 from eznel.api.world import TheWorld
 from eznel.core.document import Programme
 from eznel.core.quantities import KITCHEN_ML
 from eznel.core.reference import Climate, Crop, Material, Stage
-from eznel.words import Said, words
+from eznel.words import Said
 
 router = APIRouter(prefix="/api", tags=["reference"], responses=RESPONSES)
 
@@ -34,9 +35,8 @@ class CatalogueView(BaseModel):
 
 
 @router.get("/words")
-def read_words() -> WordsView:
+def read_words(said: Speech) -> WordsView:
     """Read the sentences."""
-    said = words("en")
     return WordsView(
         locale=said.locale, findings=said.findings, cautions=said.cautions, terms=said.terms
     )

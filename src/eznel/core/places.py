@@ -4,11 +4,25 @@ Plane geometry. Soil mass is depth times bulk density; a light raised bed holds 
 and so far less of everything, than a rule of thumb for field soil would say.
 """
 
-from dataclasses import dataclass
-from math import floor, pi, sqrt
+from math import floor, pi
 
-from eznel.core.document import Bed, Circle, Frustum, Place, Planting, Rectangle, Spacing, Tub
+from eznel.core.document import (
+    Bed,
+    Circle,
+    Ellipse,
+    Frustum,
+    LShape,
+    Place,
+    Planting,
+    Polygon,
+    Rectangle,
+    Row,
+    Spacing,
+    Trough,
+    Tub,
+)
 from eznel.core.errors import Impossible
+from eznel.core.outlines import extent_m, steps_m, twice_area_m2
 from eznel.core.quantities import Length
 from eznel.core.reference import Crop
 from eznel.core.working import Finding, Level, Origin, Quantity, Worked
@@ -31,14 +45,6 @@ SETTLING = 1.1
 _LEAST_EPS = 1e-9
 
 
-@dataclass(frozen=True, slots=True)
-class Point:
-    """Where a plant stands, from the centre of its place. [m]"""
-
-    x_m: float
-    y_m: float
-
-
 def area(place: Place) -> Worked:
     """Return the ground a place covers; for tubs, the opening of one.
 
@@ -53,21 +59,61 @@ def area(place: Place) -> Worked:
         Area. [m²]
     """
     shape = place.shape
-    if isinstance(shape, Rectangle):
-        length, width = shape.length.m, shape.width.m
+    if isinstance(shape, Polygon):
+        twice = twice_area_m2(shape)
         return Worked.first(
-            "area_rectangle",
-            length * width,
-            "m²",
-            Quantity("length_m", length, "m", Origin.MEASURED),
-            Quantity("width_m", width, "m", Origin.MEASURED),
+            "area_polygon", twice / 2, "m²", Quantity("twice_m2", twice, "m²", Origin.MEASURED)
         )
+    if isinstance(shape, Rectangle | Row | Trough | Ellipse | LShape):
+        return _area_by_sides(shape)
     across, origin = tub_diameter_m(place) if isinstance(place, Tub) else (0.0, Origin.MEASURED)
     if isinstance(shape, Circle):
         across = shape.diameter.m
     return Worked.first(
         "area_circle", pi / 4 * across**2, "m²", Quantity("diameter_m", across, "m", origin)
     )
+
+
+def _area_by_sides(shape: Rectangle | Row | Trough | Ellipse | LShape) -> Worked:
+    length, width = shape.length.m, shape.width.m
+    sides = [
+        Quantity("length_m", length, "m", Origin.MEASURED),
+        Quantity("width_m", width, "m", Origin.MEASURED),
+    ]
+    if isinstance(shape, Ellipse):
+        return Worked.first("area_ellipse", pi / 4 * length * width, "m²", *sides)
+    if isinstance(shape, LShape):
+        notch_length, notch_width = shape.notch_length.m, shape.notch_width.m
+        return Worked.first(
+            "area_l_shape",
+            length * width - notch_length * notch_width,
+            "m²",
+            *sides,
+            Quantity("notch_length_m", notch_length, "m", Origin.MEASURED),
+            Quantity("notch_width_m", notch_width, "m", Origin.MEASURED),
+        )
+    return Worked.first("area_rectangle", length * width, "m²", *sides)
+
+
+def place_extent_m(place: Place) -> tuple[float, float]:
+    """Return how far a bed or one tub reaches along and across.
+
+    Parameters
+    ----------
+    place : Place
+        Bed or tub. [document]
+
+    Returns
+    -------
+    tuple of float
+        Length and width, unturned. [m]
+    """
+    if isinstance(place, Bed):
+        return extent_m(place.shape)
+    if isinstance(place.shape, Trough):
+        return place.shape.length.m, place.shape.width.m
+    across = tub_diameter_m(place)[0]
+    return across, across
 
 
 def tub_diameter_m(tub: Tub) -> tuple[float, Origin]:
@@ -85,6 +131,8 @@ def tub_diameter_m(tub: Tub) -> tuple[float, Origin]:
     """
     if isinstance(tub.shape, Frustum):
         return tub.shape.top.m, Origin.MEASURED
+    if isinstance(tub.shape, Trough):
+        return tub.shape.width.m, Origin.MEASURED
     return (4 * tub.shape.volume.l / 1000 / pi) ** (1 / 3), Origin.ASSUMED
 
 
@@ -112,6 +160,11 @@ def filled_volume(tub: Tub) -> Worked:
             Quantity("bottom_m", bottom, "m", Origin.MEASURED),
             Quantity("height_m", height, "m", Origin.MEASURED),
         )
+    elif isinstance(tub.shape, Trough):
+        sides = {f"{side}_m": getattr(tub.shape, side).m for side in ("length", "width", "height")}
+        brim_l = sides["length_m"] * sides["width_m"] * sides["height_m"] * 1000
+        numbers = (Quantity(name, side, "m", Origin.MEASURED) for name, side in sides.items())
+        brim = Worked.first("volume_box", brim_l, "L", *numbers)
     else:
         brim_l = tub.shape.volume.l
         brim = Worked(value=brim_l, unit="L")
@@ -252,7 +305,7 @@ def plant_area(spacing: Spacing) -> Worked:
     Worked
         Area of one plant: s², s²·√3/2, or in-row × between rows. [m²]
     """
-    step, row = _steps_m(spacing)
+    step, row = steps_m(spacing)
     key = {"square": "plant_area_square", "staggered": "plant_area_staggered"}.get(
         spacing.pattern, "plant_area_rows"
     )
@@ -278,28 +331,6 @@ def most_by_area(*, area_m2: float, plant_area_m2: float) -> int:
         Plants. [count]
     """
     return floor(area_m2 / plant_area_m2 + _LEAST_EPS)
-
-
-def positions(shape: Rectangle | Circle, spacing: Spacing) -> tuple[Point, ...]:
-    """Return where plants stand so that each keeps half its spacing from the edge.
-
-    Parameters
-    ----------
-    shape : Rectangle or Circle
-        The bed's outline. [document]
-    spacing : Spacing
-        Pattern and distances. [document]
-
-    Returns
-    -------
-    tuple of Point
-        As many as fit, row by row; rows run along the length. [m]
-    """
-    step, row = _steps_m(spacing)
-    staggered = spacing.pattern == "staggered"
-    if isinstance(shape, Rectangle):
-        return _in_rectangle(shape.length.m, shape.width.m, step, row, staggered)
-    return _in_circle(shape.diameter.m / 2, step, row, staggered)
 
 
 def dosed_area(*, place_area_m2: float, plants: int, plant_area_m2: float) -> Worked:
@@ -361,50 +392,3 @@ def tub_findings(tub: Tub, plants: int, crop: Crop) -> tuple[Finding, ...]:
             ),
         ),
     )
-
-
-def _steps_m(spacing: Spacing) -> tuple[float, float]:
-    step = spacing.in_row.m
-    if spacing.pattern == "staggered":
-        return step, step * sqrt(3) / 2
-    if spacing.pattern == "rows" and spacing.between_rows is not None:
-        return step, spacing.between_rows.m
-    return step, step
-
-
-def _in_rectangle(
-    length: float, width: float, step: float, row: float, staggered: bool
-) -> tuple[Point, ...]:
-    # Staggered rows nest, so only the outermost two need half a spacing beside them.
-    rows = floor((width - step) / row + _LEAST_EPS) + 1 if staggered else floor(width / row + 1e-9)
-    if rows < 1 or width < (step if staggered else row) - _LEAST_EPS:
-        return ()
-    found = []
-    for number in range(rows):
-        shift = step / 2 if staggered and number % 2 else 0.0
-        count = floor((length - shift) / step + _LEAST_EPS)
-        y = (number - (rows - 1) / 2) * row
-        start = -(floor(length / step + _LEAST_EPS) * step) / 2 + step / 2 + shift
-        if staggered:
-            start = -length / 2 + step / 2 + shift
-        found += [Point(start + n * step, y) for n in range(count)]
-    return tuple(found)
-
-
-def _in_circle(radius: float, step: float, row: float, staggered: bool) -> tuple[Point, ...]:
-    reach = radius - step / 2
-    if reach < 0:
-        return ()
-    best: list[Point] = []
-    # A plant at the centre, or the centre between plants or rows: the fullest of the four.
-    for dx in (0.0, step / 2):
-        for dy in (0.0, row / 2):
-            found = []
-            for j in range(-floor(radius / row) - 1, floor(radius / row) + 2):
-                shift = step / 2 if staggered and j % 2 else 0.0
-                for i in range(-floor(radius / step) - 1, floor(radius / step) + 2):
-                    x, y = i * step + dx + shift, j * row + dy
-                    if x * x + y * y <= reach * reach + _LEAST_EPS:
-                        found.append(Point(x, y))
-            best = max(best, found, key=len)
-    return tuple(best)

@@ -35,6 +35,7 @@ _DECLARED: dict[str, tuple[int, str, dict[str, int]]] = {
 KITCHEN_ML = {
     "us": {"tsp": 4.92892, "tbsp": 14.78676, "cup": 236.588},
     "metric": {"tsp": 5.0, "tbsp": 15.0, "cup": 250.0},
+    "imperial": {"tsp": 5.91939, "tbsp": 17.75817, "cup": 284.131},
     "au": {"tsp": 5.0, "tbsp": 20.0, "cup": 250.0},
 }
 """Volume of a level kitchen measure by locale. [mL]"""
@@ -145,7 +146,7 @@ class Volume(Measure):
     unit: Literal[
         "L", "mL", "ft3", "yd3", "gal_us", "gal_imp", "qt_us", "pt_imp", "fl_oz_us",
         "tsp_us", "tbsp_us", "cup_us", "tsp_metric", "tbsp_metric", "cup_metric",
-        "tsp_au", "tbsp_au", "cup_au",
+        "tsp_au", "tbsp_au", "cup_au", "tsp_imperial", "tbsp_imperial", "cup_imperial",
     ] = "L"  # fmt: skip
 
     @property

@@ -10,7 +10,8 @@ from eznel.words import Said, Words
 
 # Tags of unions and places that pydantic adds to the path of a field.
 _TAGS = frozenset(
-    {"bed", "tub", "rectangle", "circle", "frustum", "nominal", "ScoopOf", "WeighedOf", "Mass",
+    {"bed", "tub", "rectangle", "row", "circle", "ellipse", "l_shape", "polygon", "frustum",
+     "trough", "nominal", "ScoopOf", "WeighedOf", "Mass",
      "Volume", "body", "function-after[_can_be_a_label(), Product]"}
 )  # fmt: skip
 

@@ -4,6 +4,7 @@ import re
 from dataclasses import dataclass
 
 from eznel.core.working import Finding, Origin, Quantity, Step, Worked
+from eznel.formats.units import System, converted
 from eznel.words import Words, formulas
 
 _SIGNS = (
@@ -21,6 +22,7 @@ _SIGNS = (
 class ShownQuantity:
     """A number that went into a step, ready to show."""
 
+    key: str
     name: str
     value: str
     origin: Origin
@@ -60,13 +62,15 @@ class Shown:
     findings: tuple[ShownFinding, ...]
 
 
-def number(value: float) -> str:
+def number(value: float, words: Words | None = None) -> str:
     """Return a number with three significant digits, without needless zeros.
 
     Parameters
     ----------
     value : float
         Any number. [as given]
+    words : Words or None
+        The locale whose marks are used; None for English. [words]
 
     Returns
     -------
@@ -75,39 +79,49 @@ def number(value: float) -> str:
     """
     if value == 0:
         return "0"
-    if abs(value) >= 1000:
-        return f"{value:,.0f}"
-    text = f"{value:.3g}"
-    return f"{value:.6f}".rstrip("0").rstrip(".") if "e" in text else text
+    text = f"{value:,.0f}" if abs(value) >= 1000 else f"{value:.3g}"
+    if "e" in text:
+        text = f"{value:.6f}".rstrip("0").rstrip(".")
+    if words is None:
+        return text
+    marks = {",": words.thousands, ".": words.decimal}
+    return "".join(marks.get(sign, sign) for sign in text)
 
 
-def amount(quantity: Quantity) -> str:
+def amount(quantity: Quantity, words: Words, system: System = "metric") -> str:
     """Return a quantity with its unit, a space between them.
 
     Parameters
     ----------
     quantity : Quantity
         Value and unit. [as given]
+    words : Words
+        The locale's sentences. [words]
+    system : str
+        The reader's system of units. [name]
 
     Returns
     -------
     str
         Like "4.32 m²".
     """
-    return f"{number(quantity.value)} {quantity.unit}".strip()
+    value, unit = converted(quantity.value, quantity.unit, system)
+    return f"{number(value, words)} {words.terms.get(f'unit.{unit}', unit)}".strip()
 
 
-def _formula(step: Step) -> str:
+def _formula(step: Step, words: Words) -> str:
+    # In the units the method is written in, whatever the reader's: its numbers belong to them.
     text = formulas()[step.key]
-    values = {q.name: amount(q) for q in step.quantities}
+    values = {q.name: amount(q, words) for q in step.quantities}
     # Signs first, names after: a unit like g/m² is not a division.
     for sign, shown in _SIGNS:
         text = text.replace(sign, shown)
+    text = re.sub(r"(?<=\d)\.(?=\d)", words.decimal, text)
     text = re.sub(r"([a-z_][a-z_0-9]*)²", r"(\1)²", text)
     return re.sub(r"[a-z_][a-z_0-9]*", lambda m: values.get(m.group(), m.group()), text)
 
 
-def show(worked: Worked, words: Words) -> Shown:
+def show(worked: Worked, words: Words, system: System = "metric") -> Shown:
     """Return a working in words.
 
     Parameters
@@ -116,6 +130,8 @@ def show(worked: Worked, words: Words) -> Shown:
         Value and steps. [core]
     words : Words
         The locale's sentences. [words]
+    system : str
+        The reader's system of units; the formula itself stays in its own. [name]
 
     Returns
     -------
@@ -125,11 +141,16 @@ def show(worked: Worked, words: Words) -> Shown:
     steps = tuple(
         ShownStep(
             sentence=words.steps[step.key],
-            formula=_formula(step),
-            result=f"{number(step.value)} {step.unit}".strip(),
+            formula=_formula(step, words),
+            result=amount(Quantity("", step.value, step.unit), words, system),
             quantities=tuple(
                 ShownQuantity(
-                    words.names[q.name], amount(q), q.origin, words.origins[q.origin], q.source
+                    q.name,
+                    words.names[q.name],
+                    amount(q, words, system),
+                    q.origin,
+                    words.origins[q.origin],
+                    q.source,
                 )
                 for q in step.quantities
             ),
@@ -140,14 +161,14 @@ def show(worked: Worked, words: Words) -> Shown:
     return Shown(
         value=worked.value,
         unit=worked.unit,
-        result=f"{number(worked.value)} {worked.unit}".strip(),
+        result=amount(Quantity("", worked.value, worked.unit), words, system),
         assumed=Origin.ASSUMED in origins,
         steps=steps,
-        findings=tuple(say(finding, words) for finding in worked.findings),
+        findings=tuple(say(finding, words, system) for finding in worked.findings),
     )
 
 
-def say(finding: Finding, words: Words) -> ShownFinding:
+def say(finding: Finding, words: Words, system: System = "metric") -> ShownFinding:
     """Return a finding in words.
 
     Parameters
@@ -156,6 +177,8 @@ def say(finding: Finding, words: Words) -> ShownFinding:
         Key, numbers and names. [core]
     words : Words
         The locale's sentences. [words]
+    system : str
+        The reader's system of units; the formula itself stays in its own. [name]
 
     Returns
     -------
@@ -164,7 +187,7 @@ def say(finding: Finding, words: Words) -> ShownFinding:
     """
     said = words.findings[finding.key]
     known = [words.terms.get(f"nutrient.{name}", name) for name in finding.names]
-    values = {q.name: amount(q) for q in finding.numbers}
+    values = {q.name: amount(q, words, system) for q in finding.numbers}
     return ShownFinding(
         key=finding.key,
         level=finding.level,

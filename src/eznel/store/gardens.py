@@ -2,42 +2,39 @@
 
 Check, write and journal are one transaction, begun by locking the garden's row, so two writers
 cannot both pass a check and then both write. Different things never conflict: each has a revision
-of its own; the garden's revision counts all writes and keys caches.
+of its own; the garden's revision counts all writes and keys caches. A write that is based on an
+older revision is merged field by field; where both changed the same field, it is refused.
 """
 
-from collections.abc import Callable, Iterator, Sequence
-from contextlib import contextmanager
 from dataclasses import dataclass
-from typing import Any
 
 from pydantic import BaseModel
-from sqlalchemy import delete, func, insert, select, update
 from sqlalchemy.orm import Session
 
-from eznel.core.document import Garden, GardenFile
+from eznel.core.document import Garden, GardenFile, upgrades
+from eznel.core.errors import Impossible
 from eznel.store import journal
-from eznel.store.kinds import KINDS, Kind, Row, key_of, to_row
-from eznel.store.reading import SETTINGS, Missing, Stored, load
-from eznel.store.tables import GardenRow, SoilValueRow
+from eznel.store._writing import (
+    Actor,
+    Check,
+    InUse,
+    Stale,
+    dumped,
+    find,
+    locked,
+    locked_there,
+    merged,
+    merged_thing,
+    remove_thing,
+    settings_of,
+    write_settings,
+    write_thing,
+    write_whole,
+)
+from eznel.store.kinds import KINDS, Kind, Row, key_of
+from eznel.store.reading import Stored
 
-Check = Callable[[GardenFile], object]
-"""Raises what is wrong with a garden as it would be; nothing is stored then."""
-
-
-class Stale(Exception):
-    """The thing has moved on since; carries the stored version and its revision."""
-
-    def __init__(self, theirs: dict[str, Any] | None, revision: int) -> None:
-        super().__init__(f"stored at revision {revision}")
-        self.theirs, self.revision = theirs, revision
-
-
-class InUse(Exception):
-    """The thing is still named by others."""
-
-    def __init__(self, names: Sequence[str]) -> None:
-        super().__init__(", ".join(names))
-        self.names = tuple(names)
+__all__ = ["InUse", "Stale", "Written", "put", "remove", "replace", "settle", "turn"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,38 +74,14 @@ def replace(
         When the garden has moved on, or is there already.
     """
     check(file)
-    garden_id = str(file.garden.id)
-    with _locked(session, garden_id) as stored:
+    with locked(session, str(file.garden.id)) as stored:
         had = stored.revision if stored else 0
         if stored and stored.file == file:
             return Written(had, had)
         if had != based_on:
             raise Stale(None, had)
-        session.execute(delete(GardenRow).where(GardenRow.id == garden_id))
-        settings = {**_settings(file.garden), "settings_revision": had + 1, "revision": had}
-        session.execute(insert(GardenRow).values(id=garden_id, **settings))
-        for kind in KINDS.values():
-            _insert_all(session, kind, garden_id, _things(file, kind), had)
-        before = stored.file.model_dump(mode="json") if stored else None
-        after = file.model_dump(mode="json")
-        number = _finish(session, garden_id, had, ("garden", garden_id, before, after), who)
+        number = write_whole(session, stored, file, Actor(who))
         return Written(number, number)
-
-
-def _insert_all(
-    session: Session, kind: Kind, garden_id: str, things: Sequence[BaseModel], stored: int
-) -> None:
-    rows, value_rows = [], []
-    for ordinal, thing in enumerate(things):
-        columns, values = to_row(kind, thing)
-        rows.append({"garden_id": garden_id, "revision": stored + 1, "ordinal": ordinal, **columns})
-        value_rows += [
-            {"garden_id": garden_id, "report_id": columns["id"], **value} for value in values
-        ]
-    if rows:
-        session.execute(insert(kind.table), rows)
-    if value_rows:
-        session.execute(insert(SoilValueRow), value_rows)
 
 
 def put(
@@ -150,22 +123,21 @@ def put(
     Missing
         When there is no such garden.
     Stale
-        When the thing has moved on since.
+        When the thing has moved on since and both changed the same fields.
     """
     key = key_of(thing)
-    with _locked(session, garden_id) as stored:
-        stored = _there(stored, garden_id)
-        theirs = _find(stored.file, kind, key)
+    with locked_there(session, garden_id) as stored:
+        theirs = find(stored.file, kind, key)
         had = stored.revisions[key] if theirs else 0
         if theirs == thing:
             return Written(had, stored.revision)
-        before = theirs.model_dump(mode="json") if theirs else None
         if had != based_on:
-            raise Stale(before, had)
-        check(_with(stored.file, kind, key, thing))
-        _write(session, garden_id, kind, thing, had)
-        change = (kind.name, key, before, thing.model_dump(mode="json"))
-        return Written(had + 1, _finish(session, garden_id, stored.revision, change, who))
+            base = journal.version(session, garden_id, (kind.path, key), based_on)
+            mine = thing.model_dump(mode="json")
+            thing = merged_thing(kind, base, mine, dumped(theirs), had)
+            if theirs == thing:
+                return Written(had, stored.revision)
+        return Written(*write_thing(session, stored, kind, thing, check, Actor(who)))
 
 
 def remove(
@@ -202,21 +174,11 @@ def remove(
     InUse
         When another thing still names it.
     """
-    with _locked(session, garden_id) as stored:
-        stored = _there(stored, garden_id)
-        theirs = _find(stored.file, kind, key)
-        if theirs is None:
-            return Written(0, stored.revision)
-        before = theirs.model_dump(mode="json")
-        if stored.revisions[key] != based_on:
-            raise Stale(before, stored.revisions[key])
-        users = _users(stored.file, kind, key)
-        if users:
-            raise InUse(users)
-        columns = kind.table.__table__.c
-        session.execute(delete(kind.table).where(columns.garden_id == garden_id, columns.id == key))
-        change = (kind.name, key, before, None)
-        return Written(0, _finish(session, garden_id, stored.revision, change, who))
+    with locked_there(session, garden_id) as stored:
+        theirs = find(stored.file, kind, key)
+        if theirs is not None and stored.revisions[key] != based_on:
+            raise Stale(dumped(theirs), stored.revisions[key])
+        return Written(*remove_thing(session, stored, kind, key, Actor(who)))
 
 
 def settle(session: Session, garden: Garden, *, based_on: int, who: str, check: Check) -> Written:
@@ -245,143 +207,115 @@ def settle(session: Session, garden: Garden, *, based_on: int, who: str, check: 
     Missing
         When there is no such garden.
     Stale
-        When the settings have moved on since.
+        When the settings have moved on since and both changed the same of them.
     """
     garden_id = str(garden.id)
-    with _locked(session, garden_id) as stored:
-        stored = _there(stored, garden_id)
-        new, old = _settings(garden), _settings(stored.file.garden)
-        if new == old:
-            return Written(stored.settings_revision, stored.revision)
-        if stored.settings_revision != based_on:
-            raise Stale(_plain(old), stored.settings_revision)
-        settings = {name: getattr(garden, name) for name in SETTINGS}
-        changed = stored.file.garden.model_copy(update=settings)
-        check(stored.file.model_copy(update={"garden": changed}))
-        session.execute(
-            update(GardenRow)
-            .where(GardenRow.id == garden_id)
-            .values(**new, settings_revision=based_on + 1)
-        )
-        change = ("settings", garden_id, _plain(old), _plain(new))
-        return Written(based_on + 1, _finish(session, garden_id, stored.revision, change, who))
+    with locked_there(session, garden_id) as stored:
+        mine, theirs = settings_of(garden), settings_of(stored.file.garden)
+        had = stored.settings_revision
+        if mine != theirs and had != based_on:
+            base = journal.version(session, garden_id, ("settings", garden_id), based_on)
+            garden = _settled(stored, merged(base, mine, theirs, had))
+        if settings_of(garden) == theirs:
+            return Written(had, stored.revision)
+        return Written(*write_settings(session, stored, garden, check, Actor(who)))
 
 
-@contextmanager
-def _locked(session: Session, garden_id: str) -> Iterator[Stored | None]:
-    """A garden as stored, locked for one write; what is not committed by the end is undone."""
-    try:
-        lock = select(GardenRow.id).where(GardenRow.id == garden_id).with_for_update()
-        yield load(session, garden_id) if session.scalar(lock) is not None else None
-    finally:
-        session.rollback()
+def turn(
+    session: Session, garden_id: str, number: int, act: journal.Act, *, who: str, check: Check
+) -> Written:
+    """Take back one change, or do again what was taken back; a repeat is harmless.
+
+    What has changed since in other fields stays as it is.
+
+    Parameters
+    ----------
+    session : Session
+        Open; committed here. [session]
+    garden_id : str
+        The garden. [id]
+    number : int
+        The change's, in the journal. [number]
+    act : str
+        "undo" or "redo". [name]
+    who : str
+        Who did it, for the journal. [name]
+    check : callable
+        Raises what is wrong with the garden as it would be. [function]
+
+    Returns
+    -------
+    Written
+        The thing's revision and the garden's.
+
+    Raises
+    ------
+    Missing
+        When there is no such garden.
+    Impossible
+        When there is no such change, or it is a garden's beginning.
+    Stale
+        When the same fields have changed since.
+    InUse
+        When what would go is named by another thing.
+    """
+    with locked_there(session, garden_id) as stored:
+        change = journal.entry(session, garden_id, number)
+        if change is None or change.act != "write":
+            raise Impossible("number", "no_such_change", number=number)
+        undone = number in journal.turns(session, garden_id).undone
+        if undone == (act == "undo"):
+            return Written(0, stored.revision)
+        left, reached = change.after, change.before
+        if act == "redo":
+            left, reached = reached, left
+        by = Actor(who, act, number)
+        if change.kind == "settings":
+            return _turn_settings(session, stored, (left, reached), check, by)
+        if change.kind == "garden":
+            return _turn_whole(session, stored, (left, reached), by)
+        return _turn_thing(session, stored, change, (left, reached), check, by)
 
 
-def _there(stored: Stored | None, garden_id: str) -> Stored:
-    if stored is None:
-        raise Missing(garden_id)
-    return stored
+Way = tuple[Row | None, Row | None]
+"""From what a change left to what is to be reached."""
 
 
-def _finish(
-    session: Session,
-    garden_id: str,
-    had: int,
-    change: tuple[str, str, Row | None, Row | None],
-    who: str,
-) -> int:
-    """Count a write, put it in the journal, and commit; return the garden's new revision."""
-    session.execute(update(GardenRow).where(GardenRow.id == garden_id).values(revision=had + 1))
-    kind, key, before, after = change
-    entry = journal.Change(
-        garden_id=garden_id,
-        revision=had + 1,
-        who=who,
-        kind=kind,
-        thing_id=key,
-        before=before,
-        after=after,
+def _turn_thing(
+    session: Session, stored: Stored, change: journal.Written, way: Way, check: Check, by: Actor
+) -> Written:
+    kind, key, (left, reached) = KINDS[change.kind], change.thing_id, way
+    now = dumped(find(stored.file, kind, key))
+    had = stored.revisions.get(key, 0)
+    if now not in (left, reached) and None in (now, left, reached):
+        raise Stale(now, had, left)
+    if reached is None:
+        return Written(*remove_thing(session, stored, kind, key, by))
+    thing = (
+        kind.parse(reached)
+        if now in (left, reached)
+        else merged_thing(kind, left, reached, now, had)
     )
-    journal.append(session, entry)
-    session.commit()
-    return had + 1
+    return Written(*write_thing(session, stored, kind, thing, check, by))
 
 
-def _settings(garden: Garden) -> Row:
-    plain = garden.model_dump(mode="json", include=set(SETTINGS))
-    return {**plain, "stands_on": garden.stands_on}
+def _turn_settings(session: Session, stored: Stored, way: Way, check: Check, by: Actor) -> Written:
+    left, reached = way
+    assert reached is not None
+    now, had = settings_of(stored.file.garden), stored.settings_revision
+    wanted = reached if now == left else merged(left, reached, now, had)
+    return Written(*write_settings(session, stored, _settled(stored, wanted), check, by))
 
 
-def _plain(settings: Row) -> Row:
-    return {name: value if name != "stands_on" or value is None else value.isoformat()
-            for name, value in settings.items()}  # fmt: skip
+def _turn_whole(session: Session, stored: Stored, way: Way, by: Actor) -> Written:
+    left, reached = way
+    if reached is None:
+        raise Impossible("number", "beginning_stays")
+    if dumped(stored.file) != left:
+        raise Stale(None, stored.revision)
+    number = write_whole(session, stored, upgrades.read(reached), by)
+    return Written(number, number)
 
 
-def _things(file: GardenFile, kind: Kind) -> tuple[BaseModel, ...]:
-    things: tuple[BaseModel, ...] = getattr(getattr(file, kind.part), kind.name)
-    return things
-
-
-def _find(file: GardenFile, kind: Kind, key: str) -> BaseModel | None:
-    return next((thing for thing in _things(file, kind) if key_of(thing) == key), None)
-
-
-def _with(file: GardenFile, kind: Kind, key: str, thing: BaseModel) -> GardenFile:
-    """The garden as it would be, checked whole."""
-    things = _things(file, kind)
-    changed = [thing if key_of(t) == key else t for t in things]
-    if all(key_of(t) != key for t in things):
-        changed.append(thing)
-    part = getattr(file, kind.part).model_copy(update={kind.name: tuple(changed)})
-    return GardenFile.model_validate(file.model_copy(update={kind.part: part}).model_dump())
-
-
-def _users(file: GardenFile, kind: Kind, key: str) -> list[str]:
-    """Names of what would be left hanging without a thing."""
-    garden, log = file.garden, file.log
-    text = key
-    if kind.name == "places":
-        return [p.label for p in garden.plantings if str(p.place) == text] + [
-            r.lab for r in garden.reports if any(str(p) == text for p in r.places)
-        ]
-    if kind.name == "plantings":
-        return [str(e.on) for e in log.feeds if str(e.planting) == text] + [
-            s.stage for s in log.stages if str(s.planting) == text
-        ]
-    if kind.name in ("products", "scoops"):
-        field = kind.name[:-1]
-        used = [str(e.on) for e in log.feeds if any(
-            str(getattr(a, field, "")) == text for a in e.amounts)]  # fmt: skip
-        charged = [p.name for p in garden.places if any(
-            str(c.product) == text for c in getattr(p, "charge", ()))]  # fmt: skip
-        return used + (charged if field == "product" else [])
-    if kind.name == "programmes":
-        return [p.label for p in garden.plantings if p.programme == text]
-    return []
-
-
-def _write(session: Session, garden_id: str, kind: Kind, thing: BaseModel, had: int) -> None:
-    columns, values = to_row(kind, thing)
-    table = kind.table.__table__
-    if had:
-        session.execute(
-            update(kind.table)
-            .where(table.c.garden_id == garden_id, table.c.id == columns["id"])
-            .values(**columns, revision=had + 1)
-        )
-    else:
-        last = session.scalar(
-            select(func.max(table.c.ordinal)).where(table.c.garden_id == garden_id)
-        )
-        ordinal = 0 if last is None else last + 1
-        session.execute(
-            insert(kind.table).values(garden_id=garden_id, revision=1, ordinal=ordinal, **columns)
-        )
-    if kind.name == "reports":
-        of = SoilValueRow.__table__.c
-        session.execute(
-            delete(SoilValueRow).where(of.garden_id == garden_id, of.report_id == columns["id"])
-        )
-        if values:
-            rows = [{"garden_id": garden_id, "report_id": columns["id"], **v} for v in values]
-            session.execute(insert(SoilValueRow), rows)
+def _settled(stored: Stored, settings: Row) -> Garden:
+    return Garden.model_validate({**stored.file.garden.model_dump(), **settings})

@@ -1,26 +1,56 @@
-"""The journal: what was changed, when and by whom. Append only."""
+"""The journal: what was changed, when and by whom. Append only: an undo is a write of its own."""
 
 from dataclasses import dataclass
 from datetime import UTC, datetime
+from typing import Literal
 
-from sqlalchemy import insert
+from sqlalchemy import func, insert, select
 from sqlalchemy.orm import Session
 
 from eznel.store.kinds import Row
 from eznel.store.tables import JournalRow
 
+Act = Literal["write", "undo", "redo"]
+MOST_UNDONE = 500
+"""How many of the newest changes undo and redo reach by themselves."""
+
+_TABLE = JournalRow.__table__.c
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Change:
-    """One write: the thing as it was and as it is; None where it was or is not there."""
+    """One write: the thing as it was and as it is; None where it was or is not there.
+
+    `undoes` is the number of the change that an undo takes back, or a redo does again.
+    """
 
     garden_id: str
     revision: int
     who: str
     kind: str
     thing_id: str
+    thing_revision: int
     before: Row | None
     after: Row | None
+    act: Act = "write"
+    undoes: int | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Written(Change):
+    """A change that is in the journal."""
+
+    number: int
+    written_at: datetime
+
+
+@dataclass(frozen=True, slots=True)
+class Turns:
+    """Which change undo takes back next, which redo does again, and which are undone."""
+
+    undo: int | None
+    redo: int | None
+    undone: frozenset[int]
 
 
 def append(session: Session, change: Change) -> None:
@@ -33,15 +63,167 @@ def append(session: Session, change: Change) -> None:
     change : Change
         The write. [document]
     """
-    session.execute(
-        insert(JournalRow).values(
-            garden_id=change.garden_id,
-            revision=change.revision,
-            written_at=datetime.now(UTC).replace(tzinfo=None),
-            who=change.who,
-            kind=change.kind,
-            thing_id=change.thing_id,
-            before=change.before,
-            after=change.after,
-        )
+    columns = {name: getattr(change, name) for name in Change.__slots__}
+    written_at = datetime.now(UTC).replace(tzinfo=None)
+    session.execute(insert(JournalRow).values(written_at=written_at, **columns))
+
+
+def entries(
+    session: Session,
+    garden_id: str,
+    *,
+    thing_id: str | None = None,
+    before: int | None = None,
+    most: int = 50,
+) -> list[Written]:
+    """Return the newest changes of a garden or of one thing in it.
+
+    Parameters
+    ----------
+    session : Session
+        Open. [session]
+    garden_id : str
+        The garden. [id]
+    thing_id : str or None
+        One thing's; None for all. [id]
+    before : int or None
+        Only changes with a smaller number. [number]
+    most : int
+        No more than this. [count]
+
+    Returns
+    -------
+    list of Written
+        Newest first.
+    """
+    query = select(JournalRow.__table__).where(_TABLE.garden_id == garden_id)
+    if thing_id is not None:
+        query = query.where(_TABLE.thing_id == thing_id)
+    if before is not None:
+        query = query.where(_TABLE.number < before)
+    rows = session.execute(query.order_by(_TABLE.number.desc()).limit(most)).mappings()
+    return [Written(**row) for row in rows]
+
+
+def entry(session: Session, garden_id: str, number: int) -> Written | None:
+    """Return one change.
+
+    Parameters
+    ----------
+    session : Session
+        Open. [session]
+    garden_id : str
+        The garden. [id]
+    number : int
+        The change's. [number]
+
+    Returns
+    -------
+    Written or None
+        None where the garden has no such change.
+    """
+    query = select(JournalRow.__table__).where(
+        _TABLE.garden_id == garden_id, _TABLE.number == number
     )
+    row = session.execute(query).mappings().first()
+    return Written(**row) if row is not None else None
+
+
+def version(session: Session, garden_id: str, thing: tuple[str, str], revision: int) -> Row | None:
+    """Return a thing as it was at one of its revisions.
+
+    Parameters
+    ----------
+    session : Session
+        Open. [session]
+    garden_id : str
+        The garden. [id]
+    thing : tuple of str
+        Its part of the document, kind and id, like ("garden/places", id). [names]
+    revision : int
+        The thing's. [count]
+
+    Returns
+    -------
+    dict or None
+        None where the journal does not know.
+    """
+    path, key = thing
+    part, _, kind = path.rpartition("/")
+    query = select(_TABLE.after).where(_TABLE.garden_id == garden_id)
+    found: Row | None = session.scalar(
+        query.where(_TABLE.thing_id == key, _TABLE.thing_revision == revision)
+        .order_by(_TABLE.number.desc())
+        .limit(1)
+    )
+    if found is not None or not part:
+        return found
+    whole: Row | None = session.scalar(
+        query.where(_TABLE.kind == "garden", _TABLE.revision == revision)
+    )
+    things = whole[part][kind] if whole else ()
+    return next((row for row in things if (row.get("id") or row.get("key")) == key), None)
+
+
+def last_revision(session: Session, garden_id: str, thing_id: str) -> int:
+    """Return the highest revision that a thing ever had, so that a new life starts above it.
+
+    Parameters
+    ----------
+    session : Session
+        Open. [session]
+    garden_id : str
+        The garden. [id]
+    thing_id : str
+        The thing. [id]
+
+    Returns
+    -------
+    int
+        0 for a thing that never was. [count]
+    """
+    query = select(func.max(_TABLE.thing_revision)).where(
+        _TABLE.garden_id == garden_id, _TABLE.thing_id == thing_id
+    )
+    return session.scalar(query) or 0
+
+
+def turns(session: Session, garden_id: str) -> Turns:
+    """Return what undo and redo would turn next.
+
+    A new write ends what could be done again, as people expect of an undo list.
+
+    Parameters
+    ----------
+    session : Session
+        Open. [session]
+    garden_id : str
+        The garden. [id]
+
+    Returns
+    -------
+    Turns
+        Numbers of changes; None where there is nothing to turn.
+    """
+    query = (
+        select(_TABLE.number, _TABLE.act, _TABLE.undoes, _TABLE.kind, _TABLE.before.is_(None))
+        .where(_TABLE.garden_id == garden_id)
+        .order_by(_TABLE.number.desc())
+        .limit(MOST_UNDONE)
+    )
+    done: dict[int, None] = {}
+    undone: dict[int, None] = {}
+    again: dict[int, None] = {}
+    for number, act, of, kind, new in reversed(list(session.execute(query))):
+        if act == "write":
+            again.clear()
+            if not (kind == "garden" and new):  # a garden's beginning stays
+                done[number] = None
+        elif act == "undo":
+            done.pop(of, None)
+            undone[of] = again[of] = None
+        else:
+            undone.pop(of, None)
+            again.pop(of, None)
+            done[of] = None
+    return Turns(next(reversed(done), None), next(reversed(again), None), frozenset(undone))

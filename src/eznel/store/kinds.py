@@ -6,6 +6,7 @@ from typing import Any
 from pydantic import BaseModel, TypeAdapter
 
 from eznel.core.document import (
+    Feature,
     FeedEntry,
     MoveJob,
     Place,
@@ -32,6 +33,11 @@ class Kind:
     part: str
     label: str
 
+    @property
+    def path(self) -> str:
+        """Where such things stand in a garden file, like "garden/places"."""
+        return f"{self.part}/{self.name}"
+
     def parse(self, data: Any) -> BaseModel:
         """Return the thing in some plain data, or raise what is wrong with it."""
         thing: BaseModel = TypeAdapter(self.shape).validate_python(data)
@@ -42,6 +48,7 @@ KINDS = {
     kind.name: kind
     for kind in (
         Kind("places", Place, tables.PlaceRow, "garden", "place"),
+        Kind("features", Feature, tables.FeatureRow, "garden", "feature"),
         Kind("reports", SoilReport, tables.ReportRow, "garden", "report"),
         Kind("products", Product, tables.ProductRow, "garden", "product"),
         Kind("scoops", Scoop, tables.ScoopRow, "garden", "scoop"),

@@ -140,6 +140,44 @@ def load(session: Session, garden_id: str) -> Stored:
     )
 
 
+def load_place(session: Session, garden_id: str, place: str) -> Garden:
+    """Return a garden with no things but one place's plantings and the programmes.
+
+    Parameters
+    ----------
+    session : Session
+        Open. [session]
+    garden_id : str
+        The garden. [id]
+    place : str
+        The place; it need not be stored yet. [id]
+
+    Returns
+    -------
+    Garden
+        Not checked whole: its plantings' place is for the caller to add.
+
+    Raises
+    ------
+    Missing
+        When there is no such garden.
+    """
+    row = row_of(session, select(GardenRow.__table__).where(GardenRow.id == garden_id))
+    if row is None:
+        raise Missing(garden_id)
+    settings = {name: row[name] for name in SETTINGS}
+    garden = Garden.model_validate({"id": row["id"], **settings})
+    found = {}
+    for name in ("plantings", "programmes"):
+        kind = KINDS[name]
+        columns = kind.table.__table__.c
+        query = select(kind.table.__table__).where(columns.garden_id == garden_id)
+        if name == "plantings":
+            query = query.where(columns.place == place)
+        found[name] = tuple(from_row(kind, one, []) for one in rows_of(session, query))
+    return garden.model_copy(update=found)
+
+
 def row_of(session: Session, query: Any) -> Row | None:
     """Return the first row of a query by column name, if there is one.
 

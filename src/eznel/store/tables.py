@@ -62,14 +62,28 @@ class PlaceRow(_Thing, Base):
     y_m: Mapped[float]
     turn_deg: Mapped[float]
     warmer_by_c: Mapped[float]
+    sun: Mapped[str | None]
+    shelter: Mapped[str | None]
     note: Mapped[str] = mapped_column(Text)
     shape: Mapped[Nested]
     depth: Mapped[Nested | None]
     density: Mapped[Nested | None]
     texture: Mapped[str | None]
     count: Mapped[int | None]
+    per_line: Mapped[int | None]
     recipe: Mapped[Nested | None]
     charge: Mapped[Nested | None]
+
+
+class FeatureRow(_Thing, Base):
+    """A path, wall, fence or water."""
+
+    __tablename__ = "feature"
+
+    name: Mapped[str]
+    kind: Mapped[str]
+    points: Mapped[Nested]
+    width: Mapped[Nested]
 
 
 class ReportRow(_Thing, Base):
@@ -204,7 +218,10 @@ class JournalRow(Base):
 
     __tablename__ = "journal"
     # Read newest first, for one garden: this index serves the search and the order.
-    __table_args__ = (Index("ix_journal_garden", "garden_id", "revision"),)
+    __table_args__ = (
+        Index("ix_journal_garden", "garden_id", "revision"),
+        Index("ix_journal_thing", "garden_id", "thing_id"),
+    )
 
     number: Mapped[int] = mapped_column(primary_key=True, autoincrement=True)
     garden_id: Mapped[str] = mapped_column(String(60))
@@ -213,5 +230,8 @@ class JournalRow(Base):
     who: Mapped[str]
     kind: Mapped[str]
     thing_id: Mapped[str] = mapped_column(String(60))
+    thing_revision: Mapped[int]
+    act: Mapped[str]
+    undoes: Mapped[int | None]
     before: Mapped[Nested | None]
     after: Mapped[Nested | None]

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from functools import cache
 from importlib.resources import files
 
-LOCALES = ("en",)
+LOCALES = ("en", "de", "es")
 
 
 @dataclass(frozen=True)
@@ -21,6 +21,8 @@ class Words:
     """The sentences of one locale, by key."""
 
     locale: str
+    decimal: str
+    thousands: str
     steps: dict[str, str]
     names: dict[str, str]
     origins: dict[str, str]

@@ -3,17 +3,7 @@
 from eznel.core.document._base import Entry, Thing
 from eznel.core.document.garden import Garden, GardenFile, Preferences, Site
 from eznel.core.document.log import FeedEntry, Log, MoveJob, StageSeen
-from eznel.core.document.place import (
-    Bed,
-    Charge,
-    Circle,
-    Frustum,
-    Ingredient,
-    Nominal,
-    Place,
-    Rectangle,
-    Tub,
-)
+from eznel.core.document.place import Bed, Charge, Feature, Ingredient, Place, Tub
 from eznel.core.document.planting import Planting, Spacing
 from eznel.core.document.product import (
     Amount,
@@ -28,31 +18,53 @@ from eznel.core.document.product import (
 )
 from eznel.core.document.programme import Phase, Programme
 from eznel.core.document.report import SoilReport, SoilValue
+from eznel.core.document.shape import (
+    Body,
+    Circle,
+    Corner,
+    Ellipse,
+    Frustum,
+    LShape,
+    Nominal,
+    Outline,
+    Polygon,
+    Rectangle,
+    Row,
+    Trough,
+)
 
 __all__ = [
     "Amount",
     "Bed",
+    "Body",
     "Charge",
     "Circle",
+    "Corner",
     "Declared",
+    "Ellipse",
     "Entry",
+    "Feature",
     "FeedEntry",
     "Frustum",
     "Garden",
     "GardenFile",
     "Ingredient",
+    "LShape",
     "Log",
     "MoveJob",
     "NitrogenForms",
     "Nominal",
+    "Outline",
     "Phase",
     "Place",
     "Planting",
+    "Polygon",
     "Preferences",
     "Price",
     "Product",
     "Programme",
     "Rectangle",
+    "Row",
     "Scoop",
     "ScoopOf",
     "Site",
@@ -62,6 +74,7 @@ __all__ = [
     "StageSeen",
     "Stock",
     "Thing",
+    "Trough",
     "Tub",
     "WeighedOf",
 ]

@@ -11,7 +11,7 @@ from pydantic import Field, model_validator
 
 from eznel.core.document._base import Entry, Name, Thing, fault
 from eznel.core.document.log import Log, MoveJob
-from eznel.core.document.place import Place, Tub
+from eznel.core.document.place import Feature, Place, Tub
 from eznel.core.document.planting import Planting
 from eznel.core.document.product import Product, Scoop
 from eznel.core.document.programme import Programme
@@ -35,6 +35,8 @@ class Site(Entry):
     """Mean daily minimum of January to December. [°C]"""
     monthly_max_c: TwelveMonths
     """Mean daily maximum of January to December. [°C]"""
+    north_deg: Annotated[float, Field(ge=-360, le=360)] = 0.0
+    """Where north lies on the drawing, clockwise from its top. [°]"""
     water_ec_ds_m: Annotated[float, Field(ge=0, le=10)] | None = None
 
     @model_validator(mode="after")
@@ -57,7 +59,7 @@ class Site(Entry):
 class Preferences(Entry):
     """How this gardener measures."""
 
-    kitchen: Literal["us", "metric", "au"] = "metric"
+    kitchen: Literal["us", "metric", "imperial", "au"] = "metric"
     can: Volume = Volume(value=9, unit="L")
     currency: Annotated[str, Field(pattern=r"^[A-Z]{3}$")] = "EUR"
 
@@ -77,6 +79,7 @@ class Garden(Thing):
     """A practice garden's calendar stands still on this day; a real one has none."""
     preferences: Preferences = Preferences()
     places: tuple[Place, ...] = ()
+    features: tuple[Feature, ...] = ()
     reports: tuple[SoilReport, ...] = ()
     products: tuple[Product, ...] = ()
     scoops: tuple[Scoop, ...] = ()
@@ -87,7 +90,7 @@ class Garden(Thing):
     @model_validator(mode="after")
     def _hangs_together(self) -> "Garden":
         places, products = _ids(self.places), _ids(self.products)
-        for kind in ("places", "reports", "products", "scoops", "plantings", "pins"):
+        for kind in ("places", "features", "reports", "products", "scoops", "plantings", "pins"):
             _unique(kind, (thing.id for thing in getattr(self, kind)))
         _unique("programmes", (programme.key for programme in self.programmes))
         for n, planting in enumerate(self.plantings):
@@ -105,7 +108,7 @@ class GardenFile(Entry):
     """The file that leaves and enters: one garden with its log, in one version of the format."""
 
     format: Literal["eznel garden"] = "eznel garden"
-    version: int = 1
+    version: int = 2
     garden: Garden
     log: Log = Log()
 

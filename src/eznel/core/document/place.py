@@ -1,4 +1,4 @@
-"""Places that plants grow in: beds in the ground, and tubs."""
+"""Places that plants grow in, and what stands between them."""
 
 from typing import Annotated, Literal
 from uuid import UUID
@@ -6,68 +6,12 @@ from uuid import UUID
 from pydantic import Field, model_validator
 
 from eznel.core.document._base import Entry, Name, Note, Thing, fault
-from eznel.core.quantities import Density, Length, Strength, Volume
+from eznel.core.document.shape import Body, Corner, Outline
+from eznel.core.quantities import Density, Length, Strength
 
 Texture = Literal["sand", "sandy_loam", "loam", "silt_loam", "clay_loam", "clay"]
-
-
-class Rectangle(Entry):
-    """A rectangle, measured inside its edges."""
-
-    kind: Literal["rectangle"] = "rectangle"
-    length: Length
-    width: Length
-
-    @model_validator(mode="after")
-    def _has_sides(self) -> "Rectangle":
-        for field in ("length", "width"):
-            side = getattr(self, field).m
-            if not 0.05 <= side <= 500:
-                raise fault("side_out_of_range", field, metres=round(side, 3))
-        return self
-
-
-class Circle(Entry):
-    """A circle, measured across."""
-
-    kind: Literal["circle"] = "circle"
-    diameter: Length
-
-    @model_validator(mode="after")
-    def _has_size(self) -> "Circle":
-        if not 0.05 <= self.diameter.m <= 500:
-            raise fault("side_out_of_range", "diameter", metres=round(self.diameter.m, 3))
-        return self
-
-
-class Frustum(Entry):
-    """A round tub by its inner diameters and height; equal diameters make a cylinder."""
-
-    kind: Literal["frustum"] = "frustum"
-    top: Length
-    bottom: Length
-    height: Length
-
-    @model_validator(mode="after")
-    def _has_size(self) -> "Frustum":
-        for field in ("top", "bottom", "height"):
-            size = getattr(self, field).m
-            if not 0.03 <= size <= 10:
-                raise fault("tub_size_out_of_range", field, metres=round(size, 3))
-        return self
-
-
-class Nominal(Entry):
-    """A tub by the volume it is sold as, to the brim."""
-
-    kind: Literal["nominal"] = "nominal"
-    volume: Volume
-
-    @model_validator(mode="after")
-    def _has_volume(self) -> "Nominal":
-        if not 0.05 <= self.volume.l <= 5000:
-            raise fault("tub_volume_out_of_range", "volume", litres=round(self.volume.l, 2))
-        return self
+Sun = Literal["full", "half", "shade"]
+Shelter = Literal["open", "sheltered", "wall", "cover"]
 
 
 class Ingredient(Entry):
@@ -91,6 +35,8 @@ class _Place(Thing):
     turn_deg: Annotated[float, Field(ge=-360, le=360)] = 0.0
     warmer_by_c: Annotated[float, Field(ge=0, le=15)] = 0.0
     """How much warmer than outside it is on average, under cover or against a wall. [°C]"""
+    sun: Sun | None = None
+    shelter: Shelter | None = None
     note: Note = ""
 
 
@@ -98,7 +44,7 @@ class Bed(_Place):
     """Ground to a depth. `density` is the mass of dry soil in its volume, as it lies."""
 
     kind: Literal["bed"] = "bed"
-    shape: Annotated[Rectangle | Circle, Field(discriminator="kind")]
+    shape: Outline
     depth: Length = Length(value=20, unit="cm")
     density: Density | None = None
     texture: Texture | None = None
@@ -116,10 +62,27 @@ class Tub(_Place):
     """One or more identical containers with a soilless mix, filled to nine tenths."""
 
     kind: Literal["tub"] = "tub"
-    shape: Annotated[Frustum | Nominal, Field(discriminator="kind")]
+    shape: Body
     count: Annotated[int, Field(ge=1, le=500)] = 1
+    per_line: Annotated[int, Field(ge=1, le=500)] | None = None
+    """How many of them stand in one line; all, where nobody said."""
     recipe: tuple[Ingredient, ...] = ()
     charge: tuple[Charge, ...] = ()
 
 
 Place = Annotated[Bed | Tub, Field(discriminator="kind")]
+
+
+class Feature(Thing):
+    """A path, wall, fence or water: a line with a width, drawn and never fed."""
+
+    name: Annotated[str, Field(max_length=80)] = ""
+    kind: Literal["path", "wall", "fence", "hedge", "water"]
+    points: Annotated[tuple[Corner, ...], Field(min_length=2, max_length=60)]
+    width: Length = Length(value=0.6, unit="m")
+
+    @model_validator(mode="after")
+    def _has_width(self) -> "Feature":
+        if not 0.01 <= self.width.m <= 50:
+            raise fault("side_out_of_range", "width", metres=round(self.width.m, 3))
+        return self

@@ -1,7 +1,8 @@
 """The season: plan(garden, log, today, catalogue), and why each of its numbers is what it is."""
 
 from eznel.core.season.explain import explain
+from eznel.core.season.measures import measures
 from eznel.core.season.plan import plan
 from eznel.core.season.result import SeasonPlan
 
-__all__ = ["SeasonPlan", "explain", "plan"]
+__all__ = ["SeasonPlan", "explain", "measures", "plan"]

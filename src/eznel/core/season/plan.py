@@ -5,17 +5,30 @@ from datetime import date
 from uuid import UUID
 
 from eznel.core import cautions, plausibility
-from eznel.core.document import Bed, Garden, Log, Place, Product, Rectangle, SoilValue, Tub
+from eznel.core.document import (
+    Bed,
+    Circle,
+    Frustum,
+    Garden,
+    Log,
+    Nominal,
+    Place,
+    Product,
+    Rectangle,
+    Row,
+    SoilValue,
+    Tub,
+)
 from eznel.core.mixes import mix_volume, portions
+from eznel.core.outlines import Point, positions, ring
 from eznel.core.places import (
     area,
     bed_soil_mass,
     density_g_ml,
     filled_volume,
     layer_volume,
+    place_extent_m,
     plant_area,
-    positions,
-    tub_diameter_m,
 )
 from eznel.core.products.analysis import scoop_mass
 from eznel.core.quantities import NUTRIENTS
@@ -94,7 +107,7 @@ def plan(garden: Garden, log: Log, today: date, catalogue: Catalogue) -> SeasonP
     return SeasonPlan(
         garden=garden.id,
         as_of=today,
-        places=tuple(_place(place, stands) for place in garden.places),
+        places=tuple(place_plan(place, stands) for place in garden.places),
         plantings=tuple(_planting(season, workings) for season in workings.seasons),
         products=tuple(_product(product, workings) for product in garden.products),
         scoops=tuple(ScoopSize(scoop.id, scoop.volume.ml) for scoop in garden.scoops),
@@ -106,11 +119,25 @@ def _by_nutrient(vector: Sequence[float]) -> ByNutrient:
     return dict(zip(NUTRIENTS, vector, strict=True))
 
 
-def _place(place: Place, stands: Stands) -> PlacePlan:
+def place_plan(place: Place, stands: Stands) -> PlacePlan:
+    """Return what a place is: its size, its soil or mix, and what its test says.
+
+    Parameters
+    ----------
+    place : Place
+        Bed or tub. [document]
+    stands : Stands
+        Its garden. [core]
+
+    Returns
+    -------
+    PlacePlan
+        Values and keys. [as named]
+    """
     report = stands.report_for(place.id)
     acidity = stands.acidity_of(place)
     ground = area(place)
-    length, width = _extent_m(place)
+    length, width = place_extent_m(place)
     is_bed = isinstance(place, Bed)
     density, origin = density_g_ml(place) if isinstance(place, Bed) else (0.0, Origin.ASSUMED)
     mix_l = 0.0
@@ -127,8 +154,10 @@ def _place(place: Place, stands: Stands) -> PlacePlan:
         area_m2=ground.value,
         length_m=length,
         width_m=width,
-        round=not isinstance(place.shape, Rectangle),
+        round=isinstance(place.shape, Circle | Frustum | Nominal),
+        outline=_outline(place),
         tubs=place.count if isinstance(place, Tub) else 0,
+        per_line=(place.per_line or place.count) if isinstance(place, Tub) else 0,
         filled_l=filled_volume(place).value if isinstance(place, Tub) else 0.0,
         soil_kg_m2=bed_soil_mass(place).value if isinstance(place, Bed) else 0.0,
         density_g_ml=density,
@@ -148,6 +177,13 @@ def _place(place: Place, stands: Stands) -> PlacePlan:
         else None,
         findings=acidity.findings if acidity else (),
     )
+
+
+def _outline(place: Place) -> tuple[Point, ...]:
+    """Corners, where length and width do not say how it is drawn."""
+    if not isinstance(place, Bed) or isinstance(place.shape, Rectangle | Row | Circle):
+        return ()
+    return ring(place.shape)
 
 
 def gauges_of(place: Place, stands: Stands) -> tuple[Gauge, ...]:
@@ -188,13 +224,6 @@ def gauges_of(place: Place, stands: Stands) -> tuple[Gauge, ...]:
         )
         for analyte, rating in stands.ratings_for(place).items()
     )
-
-
-def _extent_m(place: Place) -> tuple[float, float]:
-    if isinstance(place.shape, Rectangle):
-        return place.shape.length.m, place.shape.width.m
-    across = tub_diameter_m(place)[0] if isinstance(place, Tub) else place.shape.diameter.m
-    return across, across
 
 
 def _planting(season: Season, workings: Workings) -> PlantingPlan:

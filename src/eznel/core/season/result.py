@@ -5,7 +5,7 @@ from datetime import date
 from uuid import UUID
 
 from eznel.core.document import Amount
-from eznel.core.places import Point
+from eznel.core.outlines import Point
 from eznel.core.season.shed import MixPlan
 from eznel.core.working import Finding, Origin
 
@@ -58,7 +58,10 @@ class PlacePlan:
     length_m: float
     width_m: float
     round: bool
+    outline: tuple[Point, ...]
+    """Corners of what is neither rectangle nor circle. [m]"""
     tubs: int
+    per_line: int
     filled_l: float
     soil_kg_m2: float
     density_g_ml: float
@@ -212,6 +215,26 @@ class ScoopSize:
 
     id: UUID
     ml: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Standing:
+    """How a planting stands in its place."""
+
+    planting: UUID
+    plants: int
+    fits: int
+    points: tuple[Point, ...]
+    area_m2: float
+    plant_area_m2: float
+
+
+@dataclass(frozen=True, slots=True)
+class PlaceMeasures:
+    """A place as it would be drawn and planted, without its feeding."""
+
+    place: PlacePlan
+    standing: tuple[Standing, ...]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

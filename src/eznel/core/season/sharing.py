@@ -10,8 +10,8 @@ from math import ceil, cos, pi, sin
 from uuid import UUID
 
 from eznel.core import places
-from eznel.core.document import Garden, Place, Planting, Tub
-from eznel.core.places import Point
+from eznel.core.document import Garden, Place, Planting, Trough, Tub
+from eznel.core.outlines import Point, positions
 from eznel.core.reference import Catalogue
 
 
@@ -63,7 +63,7 @@ class Sharing:
             area_m2=max(left_m2, 0) / (1 + sum(p.plants is None for p in others)),
             plant_area_m2=places.plant_area(spacing).value,
         )
-        return max(1, min(len(places.positions(place.shape, spacing)), free))
+        return max(1, min(len(positions(place.shape, spacing)), free))
 
     def wanted_m2(self, planting: Planting) -> float:
         """Return the ground that a planting's plants want by their spacing. [m²]"""
@@ -85,7 +85,7 @@ class Sharing:
             ring = _around(place, sum(each))
             return ring[sum(each[:index]) : sum(each[: index + 1])]
         spacing = places.spacing_of(planting, self.catalogue.crop(planting.crop))
-        found = places.positions(place.shape, spacing)
+        found = positions(place.shape, spacing)
         points = sorted(found, key=lambda p: (p.x_m, p.y_m))
         # Each from where its strip of the bed begins, and no further if the bed is full.
         wanted, ground = [self.wanted_m2(p) for p in beside], places.area(place).value
@@ -97,9 +97,12 @@ class Sharing:
 
 
 def _around(tub: Tub, plants: int) -> tuple[Point, ...]:
-    """Plants of one tub, evenly around its middle."""
+    """Plants of one tub: along a trough, or evenly around the middle of a round one."""
     if plants == 1:
         return (Point(0.0, 0.0),)
+    if isinstance(tub.shape, Trough):
+        gap = tub.shape.length.m / plants
+        return tuple(Point((n - (plants - 1) / 2) * gap, 0.0) for n in range(plants))
     ring = places.tub_diameter_m(tub)[0] / 4
     return tuple(
         Point(ring * cos(2 * pi * n / plants), ring * sin(2 * pi * n / plants))

@@ -20,7 +20,7 @@ from eznel.core.document import (
     Tub,
 )
 from eznel.core.errors import Unknown
-from eznel.core.places import Point
+from eznel.core.outlines import Point
 from eznel.core.reference import Catalogue, Crop, Stage
 from eznel.core.season.calendars import Calendar, calendar_of, stages_of
 from eznel.core.season.sharing import Sharing

@@ -1,0 +1,117 @@
+"""The journal: what was changed, and undo and redo."""
+
+from datetime import datetime
+from typing import Any, Literal
+from uuid import UUID
+
+from fastapi import APIRouter
+from pydantic import BaseModel
+
+from eznel.api.gardens import WrittenView, written
+from eznel.api.problems import RESPONSES
+from eznel.api.world import TheSession, TheWorld, Who
+from eznel.store import gardens, journal, reading
+
+router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["journal"], responses=RESPONSES)
+
+MOST_SHOWN = 100
+
+
+class FieldChanged(BaseModel):
+    """One field of a thing, as it was and as it became."""
+
+    field: str
+    before: Any = None
+    after: Any = None
+
+
+class ChangeView(BaseModel):
+    """One change: whose, when, of which thing, and what."""
+
+    number: int
+    written_at: datetime
+    who: str
+    kind: str
+    thing: str
+    name: str
+    what: Literal["added", "changed", "removed"]
+    fields: list[FieldChanged]
+    act: Literal["write", "undo", "redo"]
+    undone: bool
+
+
+class JournalView(BaseModel):
+    """The newest changes, and which of them undo and redo would turn next."""
+
+    undo: ChangeView | None
+    redo: ChangeView | None
+    changes: list[ChangeView]
+
+
+@router.get("/journal")
+def read_journal(
+    garden_id: UUID, session: TheSession, thing: str | None = None, before: int | None = None
+) -> JournalView:
+    """Read the journal of a garden, or of one thing in it, newest first."""
+    reading.revision(session, str(garden_id))
+    turns = journal.turns(session, str(garden_id))
+    found = journal.entries(session, str(garden_id), thing_id=thing, before=before, most=MOST_SHOWN)
+
+    def one(number: int | None) -> ChangeView | None:
+        change = number and journal.entry(session, str(garden_id), number)
+        return _view(change, turns.undone) if change else None
+
+    return JournalView(
+        undo=one(turns.undo),
+        redo=one(turns.redo),
+        changes=[_view(change, turns.undone) for change in found],
+    )
+
+
+@router.post("/undo/{number}")
+def undo_change(
+    garden_id: UUID, number: int, session: TheSession, world: TheWorld, who: Who
+) -> WrittenView:
+    """Take back one change."""
+    done = gardens.turn(session, str(garden_id), number, "undo", who=who, check=world.check)
+    return written(done)
+
+
+@router.post("/redo/{number}")
+def redo_change(
+    garden_id: UUID, number: int, session: TheSession, world: TheWorld, who: Who
+) -> WrittenView:
+    """Do again a change that was taken back."""
+    done = gardens.turn(session, str(garden_id), number, "redo", who=who, check=world.check)
+    return written(done)
+
+
+def _view(change: journal.Written, undone: frozenset[int]) -> ChangeView:
+    before, after = change.before or {}, change.after or {}
+    shown = after or before
+    whole = change.kind == "garden"
+    fields = [] if whole else [name for name in {**before, **after} if name != "id"]
+    return ChangeView(
+        number=change.number,
+        written_at=change.written_at,
+        who=change.who,
+        kind=change.kind,
+        thing=change.thing_id,
+        name=_name(shown["garden"] if whole else shown),
+        what="changed" if before and after else "added" if after else "removed",
+        fields=[
+            FieldChanged(field=name, before=before.get(name), after=after.get(name))
+            for name in fields
+            if before.get(name) != after.get(name)
+        ],
+        act=change.act,
+        undone=change.number in undone,
+    )
+
+
+def _name(thing: dict[str, Any]) -> str:
+    """What people know a thing by."""
+    for field in ("name", "lab", "variety", "crop", "stage", "on", "to", "key"):
+        if thing.get(field):
+            return str(thing[field])
+    return ""

@@ -1,0 +1,61 @@
+"""Amounts in the units that a reader is used to. What was typed is shown as typed, elsewhere."""
+
+from typing import Literal
+
+from eznel.core.quantities import factor
+
+System = Literal["metric", "us", "imperial"]
+SYSTEMS: tuple[System, ...] = ("metric", "us", "imperial")
+
+# Our unit -> the reader's, from the smallest; the first in which the number is not tiny is taken.
+_US = {
+    "m": ("in", "ft"), "m²": ("ft²",), "L": ("fl oz", "gal"), "mL": ("fl oz",), "kg": ("lb",),
+    "g": ("oz", "lb"), "g/m²": ("oz/yd²",), "kg/m²": ("lb/ft²",), "L/m²": ("gal/yd²",),
+    "g/mL": ("lb/ft³",), "g/L": ("oz/gal",), "°C": ("°F",),
+}  # fmt: skip
+_IMPERIAL = {
+    **_US, "L": ("imp. fl oz", "imp. gal"), "mL": ("imp. fl oz",), "g/L": ("oz/imp. gal",),
+    "L/m²": ("imp. gal/yd²",), "°C": ("°C",),
+}  # fmt: skip
+_TABLES: dict[System, dict[str, tuple[str, ...]]] = {"metric": {}, "us": _US, "imperial": _IMPERIAL}
+
+_SPELT = {
+    "m²": "meter**2", "ft²": "foot**2", "fl oz": "fluid_ounce", "gal": "gallon",
+    "imp. fl oz": "imperial_fluid_ounce", "imp. gal": "imperial_gallon", "g/m²": "g/m2",
+    "oz/yd²": "oz/yd2", "kg/m²": "kilogram/meter**2", "lb/ft²": "pound/foot**2",
+    "L/m²": "liter/meter**2", "gal/yd²": "gallon/yard**2", "lb/ft³": "lb/ft3",
+    "oz/gal": "oz/gal_us", "oz/imp. gal": "ounce/imperial_gallon",
+    "imp. gal/yd²": "imperial_gallon/yard**2",
+}  # fmt: skip
+
+_LEAST = {"ft": 3.0, "gal": 0.5, "imp. gal": 0.5, "lb": 1.0}
+"""Below this the smaller unit of the two is used."""
+
+
+def converted(value: float, unit: str, system: System) -> tuple[float, str]:
+    """Return a value in a reader's units.
+
+    Parameters
+    ----------
+    value : float
+        In the core's unit. [unit]
+    unit : str
+        The core's unit, like "m²". [name]
+    system : str
+        "metric", "us" or "imperial". [name]
+
+    Returns
+    -------
+    tuple of float and str
+        Value and unit; as given where the reader has no other.
+    """
+    if unit == "°C" and system == "us":
+        return value * 9 / 5 + 32, "°F"
+    there = _TABLES[system].get(unit, ())
+    if not there or there == (unit,):
+        return value, unit
+    for name in reversed(there):
+        found = value * factor(_SPELT.get(unit, unit), _SPELT.get(name, name))
+        if abs(found) >= _LEAST.get(name, 0.0) or name == there[0]:
+            return found, name
+    raise AssertionError(unit)

@@ -1,0 +1,297 @@
+"""What every write shares: the lock, the rows of one thing, merging by field, the journal."""
+
+from collections.abc import Callable, Iterator, Mapping, Sequence
+from contextlib import contextmanager
+from dataclasses import dataclass
+from typing import Any
+
+from pydantic import BaseModel, ValidationError
+from sqlalchemy import delete, func, insert, select, update
+from sqlalchemy.orm import Session
+
+from eznel.core.document import Garden, GardenFile
+from eznel.store import journal
+from eznel.store.kinds import KINDS, Kind, Row, key_of, to_row
+from eznel.store.reading import SETTINGS, Missing, Stored, load
+from eznel.store.tables import GardenRow, SoilValueRow
+
+Check = Callable[[GardenFile], object]
+"""Raises what is wrong with a garden as it would be; nothing is stored then."""
+
+
+class Stale(Exception):
+    """The thing has moved on since, and both changed the same fields.
+
+    Carries the stored version and its revision, the version both began from, and those fields.
+    """
+
+    def __init__(
+        self,
+        theirs: dict[str, Any] | None,
+        revision: int,
+        base: dict[str, Any] | None = None,
+        fields: Sequence[str] = (),
+    ) -> None:
+        super().__init__(f"stored at revision {revision}")
+        self.theirs, self.revision = theirs, revision
+        self.base, self.fields = base, tuple(fields)
+
+
+class InUse(Exception):
+    """The thing is still named by others."""
+
+    def __init__(self, names: Sequence[str]) -> None:
+        super().__init__(", ".join(names))
+        self.names = tuple(names)
+
+
+def merged(base: Row | None, mine: Row, theirs: Row | None, revision: int) -> Row:
+    """What both wanted: each field as whoever changed it has it.
+
+    Raises Stale where both changed the same field, or where nobody knows what both began from.
+    """
+    if base is None or theirs is None:
+        raise Stale(theirs, revision, base)
+    fields = dict.fromkeys([*theirs, *mine])
+    both = [f for f in fields if base.get(f) not in (mine.get(f), theirs.get(f))
+            and mine.get(f) != theirs.get(f)]  # fmt: skip
+    if both:
+        raise Stale(theirs, revision, base, both)
+    return {f: theirs.get(f) if mine.get(f) == base.get(f) else mine.get(f) for f in fields}
+
+
+def merged_thing(
+    kind: Kind, base: Row | None, mine: Row, theirs: Row | None, revision: int
+) -> BaseModel:
+    """The same for a whole thing; what does not fit together is left to the people."""
+    both = merged(base, mine, theirs, revision)
+    try:
+        return kind.parse(both)
+    except ValidationError as error:
+        assert theirs is not None
+        differing = [field for field in both if mine.get(field) != theirs.get(field)]
+        raise Stale(theirs, revision, base, differing) from error
+
+
+@dataclass(frozen=True, slots=True)
+class Actor:
+    """Who writes, and whether it takes back or does again an earlier change."""
+
+    who: str
+    act: journal.Act = "write"
+    undoes: int | None = None
+
+
+@contextmanager
+def locked(session: Session, garden_id: str) -> Iterator[Stored | None]:
+    """A garden as stored, locked for one write; what is not committed by the end is undone."""
+    try:
+        lock = select(GardenRow.id).where(GardenRow.id == garden_id).with_for_update()
+        yield load(session, garden_id) if session.scalar(lock) is not None else None
+    finally:
+        session.rollback()
+
+
+@contextmanager
+def locked_there(session: Session, garden_id: str) -> Iterator[Stored]:
+    """The same for a garden that must be there."""
+    with locked(session, garden_id) as stored:
+        if stored is None:
+            raise Missing(garden_id)
+        yield stored
+
+
+def finish(
+    session: Session,
+    garden_id: str,
+    had: int,
+    change: tuple[str, str, int, Row | None, Row | None],
+    by: Actor,
+) -> int:
+    """Count a write, put it in the journal, and commit; return the garden's new revision."""
+    session.execute(update(GardenRow).where(GardenRow.id == garden_id).values(revision=had + 1))
+    kind, key, revision, before, after = change
+    journal.append(
+        session,
+        journal.Change(
+            garden_id=garden_id,
+            revision=had + 1,
+            who=by.who,
+            kind=kind,
+            thing_id=key,
+            thing_revision=revision,
+            before=before,
+            after=after,
+            act=by.act,
+            undoes=by.undoes,
+        ),
+    )
+    session.commit()
+    return had + 1
+
+
+def write_thing(
+    session: Session, stored: Stored, kind: Kind, thing: BaseModel, check: Check, by: Actor
+) -> tuple[int, int]:
+    """Store a thing as it now is; return its revision and the garden's."""
+    garden_id, key = str(stored.file.garden.id), key_of(thing)
+    old = find(stored.file, kind, key)
+    check(with_thing(stored.file, kind, thing))
+    had = stored.revisions[key] if old else journal.last_revision(session, garden_id, key)
+    _write_rows(session, garden_id, kind, thing, had + 1, new=old is None)
+    change = (kind.name, key, had + 1, dumped(old), dumped(thing))
+    return had + 1, finish(session, garden_id, stored.revision, change, by)
+
+
+def remove_thing(
+    session: Session, stored: Stored, kind: Kind, key: str, by: Actor
+) -> tuple[int, int]:
+    """Remove a thing that nothing names; return 0 and the garden's revision."""
+    garden_id = str(stored.file.garden.id)
+    old = find(stored.file, kind, key)
+    if old is None:
+        return 0, stored.revision
+    users = _users(stored.file, kind, key)
+    if users:
+        raise InUse(users)
+    columns = kind.table.__table__.c
+    session.execute(delete(kind.table).where(columns.garden_id == garden_id, columns.id == key))
+    change = (kind.name, key, stored.revisions[key], dumped(old), None)
+    return 0, finish(session, garden_id, stored.revision, change, by)
+
+
+def write_settings(
+    session: Session, stored: Stored, garden: Garden, check: Check, by: Actor
+) -> tuple[int, int]:
+    """Store a garden's settings; return their revision and the garden's."""
+    changed = stored.file.garden.model_copy(
+        update={name: getattr(garden, name) for name in SETTINGS}
+    )
+    check(stored.file.model_copy(update={"garden": changed}))
+    number = stored.settings_revision + 1
+    values = {**settings_of(garden), "stands_on": garden.stands_on}
+    session.execute(
+        update(GardenRow)
+        .where(GardenRow.id == str(garden.id))
+        .values(**values, settings_revision=number)
+    )
+    old = settings_of(stored.file.garden)
+    change = ("settings", str(garden.id), number, old, settings_of(garden))
+    return number, finish(session, str(garden.id), stored.revision, change, by)
+
+
+def write_whole(session: Session, stored: Stored | None, file: GardenFile, by: Actor) -> int:
+    """Store a garden whole in the place of what is there; return its revision."""
+    garden_id, had = str(file.garden.id), stored.revision if stored else 0
+    session.execute(delete(GardenRow).where(GardenRow.id == garden_id))
+    insert_garden(session, file, had, had + 1, {})
+    before = dumped(stored.file) if stored else None
+    return finish(session, garden_id, had, ("garden", garden_id, had + 1, before, dumped(file)), by)
+
+
+def insert_garden(
+    session: Session, file: GardenFile, revision: int, newest: int, revisions: Mapping[str, int]
+) -> None:
+    """Insert all rows of a garden; a thing whose revision is not told gets the newest."""
+    garden_id = str(file.garden.id)
+    settings = {**settings_of(file.garden), "stands_on": file.garden.stands_on}
+    session.execute(
+        insert(GardenRow).values(
+            id=garden_id, **settings, settings_revision=newest, revision=revision
+        )
+    )
+    for kind in KINDS.values():
+        rows, value_rows = [], []
+        for ordinal, thing in enumerate(things(file, kind)):
+            columns, values = to_row(kind, thing)
+            own = {"garden_id": garden_id, "ordinal": ordinal}
+            own["revision"] = revisions.get(key_of(thing), newest)
+            rows.append({**own, **columns})
+            value_rows += [
+                {"garden_id": garden_id, "report_id": columns["id"], **value} for value in values
+            ]
+        if rows:
+            session.execute(insert(kind.table), rows)
+        if value_rows:
+            session.execute(insert(SoilValueRow), value_rows)
+
+
+def dumped(thing: BaseModel | None) -> Row | None:
+    """A thing as plain data; None for none."""
+    return None if thing is None else thing.model_dump(mode="json")
+
+
+def settings_of(garden: Garden) -> Row:
+    """A garden's settings as plain data."""
+    return garden.model_dump(mode="json", include=set(SETTINGS))
+
+
+def things(file: GardenFile, kind: Kind) -> tuple[BaseModel, ...]:
+    """All things of a kind."""
+    found: tuple[BaseModel, ...] = getattr(getattr(file, kind.part), kind.name)
+    return found
+
+
+def find(file: GardenFile, kind: Kind, key: str) -> BaseModel | None:
+    """One thing, if it is there."""
+    return next((thing for thing in things(file, kind) if key_of(thing) == key), None)
+
+
+def with_thing(file: GardenFile, kind: Kind, thing: BaseModel) -> GardenFile:
+    """The garden as it would be, checked whole."""
+    key, old = key_of(thing), things(file, kind)
+    changed = [thing if key_of(one) == key else one for one in old]
+    if all(key_of(one) != key for one in old):
+        changed.append(thing)
+    part = getattr(file, kind.part).model_copy(update={kind.name: tuple(changed)})
+    return GardenFile.model_validate(file.model_copy(update={kind.part: part}).model_dump())
+
+
+def _users(file: GardenFile, kind: Kind, key: str) -> list[str]:
+    """Names of what would be left hanging without a thing."""
+    garden, log = file.garden, file.log
+    if kind.name == "places":
+        return [p.label for p in garden.plantings if str(p.place) == key] + [
+            r.lab for r in garden.reports if any(str(p) == key for p in r.places)
+        ]
+    if kind.name == "plantings":
+        return [str(e.on) for e in log.feeds if str(e.planting) == key] + [
+            s.stage for s in log.stages if str(s.planting) == key
+        ]
+    if kind.name in ("products", "scoops"):
+        field = kind.name[:-1]
+        used = [str(e.on) for e in log.feeds if any(
+            str(getattr(a, field, "")) == key for a in e.amounts)]  # fmt: skip
+        charged = [p.name for p in garden.places if any(
+            str(c.product) == key for c in getattr(p, "charge", ()))]  # fmt: skip
+        return used + (charged if field == "product" else [])
+    if kind.name == "programmes":
+        return [p.label for p in garden.plantings if p.programme == key]
+    return []
+
+
+def _write_rows(
+    session: Session, garden_id: str, kind: Kind, thing: BaseModel, revision: int, *, new: bool
+) -> None:
+    columns, values = to_row(kind, thing)
+    table = kind.table.__table__
+    if new:
+        last = session.scalar(
+            select(func.max(table.c.ordinal)).where(table.c.garden_id == garden_id)
+        )
+        own = {"garden_id": garden_id, "ordinal": 0 if last is None else last + 1}
+        session.execute(insert(kind.table).values(**own, revision=revision, **columns))
+    else:
+        session.execute(
+            update(kind.table)
+            .where(table.c.garden_id == garden_id, table.c.id == columns["id"])
+            .values(**columns, revision=revision)
+        )
+    if kind.name == "reports":
+        of = SoilValueRow.__table__.c
+        session.execute(
+            delete(SoilValueRow).where(of.garden_id == garden_id, of.report_id == columns["id"])
+        )
+        if values:
+            rows = [{"garden_id": garden_id, "report_id": columns["id"], **v} for v in values]
+            session.execute(insert(SoilValueRow), rows)
