@@ -4,7 +4,8 @@ Plane geometry. Soil mass is depth times bulk density; a light raised bed holds 
 and so far less of everything, than a rule of thumb for field soil would say.
 """
 
-from math import floor, pi
+from collections.abc import Sequence
+from math import floor, hypot, pi
 
 from eznel.core.document import (
     Bed,
@@ -243,7 +244,8 @@ def bed_soil_mass(bed: Bed) -> Worked:
         Soil mass. [kg/m²]
     """
     density, origin = density_g_ml(bed)
-    return soil_mass(depth_m=bed.depth.m, density_g_ml=density, origin=origin)
+    mass = soil_mass(depth_m=bed.depth.m, density_g_ml=density, origin=origin)
+    return mass.settling(f"places/{bed.id}/density")
 
 
 def layer_volume(*, area_m2: float, layer_m: float) -> Worked:
@@ -392,3 +394,27 @@ def tub_findings(tub: Tub, plants: int, crop: Crop) -> tuple[Finding, ...]:
             ),
         ),
     )
+
+
+def walking_order(places: Sequence[Place]) -> tuple[int, ...]:
+    """Return each place's turn on a walk that always goes on to the nearest one left.
+
+    Parameters
+    ----------
+    places : sequence of Place
+        Where they are drawn. [document]
+
+    Returns
+    -------
+    tuple of int
+        From 0; the walk begins at the top left of the drawing. [count]
+    """
+    left = dict(enumerate(places))
+    turns = [0] * len(places)
+    x, y = (min((getattr(p, axis) for p in places), default=0.0) for axis in ("x_m", "y_m"))
+    for turn in range(len(places)):
+        next_one = min(left, key=lambda n: hypot(left[n].x_m - x, left[n].y_m - y))
+        turns[next_one] = turn
+        x, y = left[next_one].x_m, left[next_one].y_m
+        del left[next_one]
+    return tuple(turns)

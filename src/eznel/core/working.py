@@ -5,7 +5,7 @@ sentence live in `words`, so a working can be shown in any language and evaluate
 """
 
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 from typing import Self
 
@@ -34,13 +34,17 @@ class Level(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Quantity:
-    """A named number in a step, with its unit and origin; `source` names a report or label."""
+    """A named number in a step, with its unit and origin; `source` names a report or label.
+
+    `settle` says where a measured number would be typed in its place: kind, id and field.
+    """
 
     name: str
     value: float
     unit: str
     origin: Origin = Origin.COMPUTED
     source: str = ""
+    settle: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -96,6 +100,19 @@ class Worked:
             steps=self.steps,
             findings=(*self.findings, *findings),
         )
+
+    def settling(self, where: str, *names: str) -> "Worked":
+        """Return the same value, with where its assumed or so named numbers can be measured."""
+
+        def settled(quantity: Quantity) -> Quantity:
+            open_ = quantity.origin is Origin.ASSUMED or quantity.name in names
+            return replace(quantity, settle=where) if open_ and not quantity.settle else quantity
+
+        steps = (
+            replace(step, quantities=tuple(settled(q) for q in step.quantities))
+            for step in self.steps
+        )
+        return replace(self, steps=tuple(steps))
 
     def after(self, *others: "Worked") -> "Worked":
         """Return this value with the working of the values it was made from in front."""

@@ -28,6 +28,7 @@ class ShownQuantity:
     origin: Origin
     origin_said: str
     source: str
+    settle: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -151,6 +152,7 @@ def show(worked: Worked, words: Words, system: System = "metric") -> Shown:
                     q.origin,
                     words.origins[q.origin],
                     q.source,
+                    q.settle,
                 )
                 for q in step.quantities
             ),

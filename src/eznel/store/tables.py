@@ -133,6 +133,7 @@ class ProductRow(_Thing, Base):
     declared: Mapped[Nested]
     nitrogen: Mapped[Nested | None]
     density: Mapped[Nested | None]
+    weighed: Mapped[Nested | None]
     dry_matter_pct: Mapped[float | None]
     first_season_n_pct: Mapped[float | None]
     release_days: Mapped[int | None]

@@ -1,20 +1,37 @@
 import type { components } from './schema'
 import { recall } from '../lib/memory'
+import { system } from '../lib/units'
+import { language, t } from '../lib/words'
 
 export type Schemas = components['schemas']
 export type Fault = Schemas['FaultView']
+
+/** Both versions of a thing that two people changed. */
+export interface Conflict {
+  theirs: Record<string, unknown> | null
+  fields: string[]
+  revision: number
+}
 
 /** A request that was not done, with the field at fault and the way out. */
 export class ProblemError extends Error {
   readonly faults: Fault[]
   readonly status: number
-  readonly theirs: unknown
+  readonly conflict: Conflict | null
 
   constructor(status: number, problem: Partial<Schemas['Problem']>) {
-    super(problem.title ?? 'The request was not done')
+    super(problem.title ?? t('The request was not done'))
     this.status = status
     this.faults = problem.faults ?? []
-    this.theirs = problem.theirs
+    this.conflict =
+      status === 409 && problem.revision != null
+        ? { theirs: problem.theirs ?? null, fields: problem.fields ?? [], revision: problem.revision }
+        : null
+  }
+
+  /** Nobody answered, or nobody could: the same request may be sent again later. */
+  get unreachable(): boolean {
+    return [0, 502, 503, 504].includes(this.status)
   }
 }
 
@@ -25,13 +42,25 @@ export function faultsOf(error: Error | null): Fault[] {
   return [{ field: '', key: 'other', problem: error.message, remedy: '' }]
 }
 
+/** Both versions, where that is what went wrong. */
+export function conflictOf(error: Error | null): Conflict | null {
+  return error instanceof ProblemError ? error.conflict : null
+}
+
+/** Told when a request was refused for want of the password. */
+export const SIGN_IN = 'eznel-sign-in'
+
 async function send<T>(path: string, init: RequestInit): Promise<T> {
   let response: Response
+  const headers = { 'Accept-Language': language, 'X-Eznel-Units': system, ...init.headers }
   try {
-    response = await fetch(path, init)
+    response = await fetch(path, { ...init, headers })
   } catch (error) {
     if (error instanceof DOMException && error.name === 'AbortError') throw error
-    throw new ProblemError(0, { title: 'Eznel does not answer. What you typed is kept.' })
+    throw new ProblemError(0, { title: t('Eznel does not answer. What you typed is kept.') })
+  }
+  if (response.status === 401 && !path.startsWith('/api/door')) {
+    window.dispatchEvent(new Event(SIGN_IN))
   }
   if (!response.ok) {
     throw new ProblemError(response.status, await response.json().catch(() => ({})))

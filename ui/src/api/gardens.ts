@@ -1,13 +1,10 @@
 import { queryOptions, useMutation, useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
 import { get, write, type Schemas } from './client'
+import { post, type Kind, type Thing } from './outbox'
 
 export type GardenView = Schemas['GardenView']
 export type Plan = Schemas['SeasonPlan']
 export type Changes = Partial<Schemas['Changes']>
-/** Every kind of thing that people record, as its address spells it. */
-export type Kind = keyof Schemas['Changes']
-export type Thing = { id?: string; key?: string } & Record<string, unknown>
-
 /** Every cache key of a garden starts with `['garden', id]`: one write renews all that follows. */
 export const gardenQueries = {
   list: queryOptions({
@@ -29,6 +26,23 @@ export const gardenQueries = {
       queryKey: ['garden', id, 'why', key] as const,
       queryFn: ({ signal }) => get<Schemas['Shown']>(`/api/gardens/${id}/why/${key}`, signal),
     }),
+  journal: (id: string, thing: string | null) =>
+    queryOptions({
+      queryKey: ['garden', id, 'journal', thing] as const,
+      queryFn: ({ signal }) =>
+        get<Schemas['JournalView']>(
+          `/api/gardens/${id}/journal${thing ? `?thing=${encodeURIComponent(thing)}` : ''}`,
+          signal,
+        ),
+    }),
+  measures: (id: string, place: Schemas['Place']) =>
+    queryOptions({
+      queryKey: ['garden', id, 'measures', place] as const,
+      queryFn: ({ signal }) =>
+        write<Schemas['PlaceMeasures']>('POST', `/api/gardens/${id}/measures`, place, signal),
+      retry: false,
+      gcTime: 10_000,
+    }),
   whatIf: (id: string, changes: Changes) =>
     queryOptions({
       queryKey: ['garden', id, 'what-if', changes] as const,
@@ -48,48 +62,75 @@ export function usePlan(id: string): Plan {
   return useSuspenseQuery(gardenQueries.plan(id)).data
 }
 
-function revisionOf(garden: GardenView | undefined, key: string): number {
+/** The revision of a thing that a change of it begins from; 0 for a new one. */
+export function revisionOf(garden: GardenView | undefined, key: string): number {
   return garden?.revisions[key] ?? 0
 }
 
-/** Saves and removes things of a garden, each based on the revision that was last read. */
+/** The garden as it is once a write has arrived. */
+function patched(garden: GardenView, kind: Kind, key: string, thing: Thing | null, revision: number) {
+  const part = kind === 'feeds' || kind === 'stages' ? 'log' : 'garden'
+  const things = (garden.file[part] as unknown as Record<Kind, Thing[]>)[kind]
+  const rest = things.map((one) => ((one.id ?? one.key) === key ? thing : one))
+  const known = things.some((one) => (one.id ?? one.key) === key)
+  const changed = (known ? rest : [...rest, thing]).filter((one) => one !== null)
+  return {
+    ...garden,
+    revisions: { ...garden.revisions, [key]: revision },
+    file: { ...garden.file, [part]: { ...garden.file[part], [kind]: changed } },
+  }
+}
+
+interface Save {
+  kind: Kind
+  thing: Thing
+  /** The revision that the change began from, where it was not just now. */
+  basedOn?: number
+}
+
+/** Saves and removes things of a garden; what cannot be sent now is kept and sent later. */
 export function useWrites(id: string) {
   const client = useQueryClient()
-  const known = () => client.getQueryData(gardenQueries.document(id).queryKey)
-  const renew = () => client.invalidateQueries({ queryKey: ['garden', id] })
+  const document = gardenQueries.document(id).queryKey
+  const known = () => client.getQueryData(document)
+  const renew = () => void client.invalidateQueries({ queryKey: ['garden', id] })
+  const send = async (kind: Kind, key: string, thing: Thing | null, basedOn?: number) => {
+    const from = basedOn ?? revisionOf(known(), key)
+    const sent = await post({ garden: id, kind, key, thing, basedOn: from })
+    client.setQueryData(
+      document,
+      (garden) => garden && (patched(garden, kind, key, thing, sent.revision) as GardenView),
+    )
+    return sent
+  }
   const save = useMutation({
-    mutationFn: ({ kind, thing }: { kind: Kind; thing: Thing }) => {
-      const key = thing.id ?? thing.key ?? ''
-      const basedOn = revisionOf(known(), key)
-      return write(
-        'PUT',
-        `/api/gardens/${id}/${kind}/${encodeURIComponent(key)}?based_on=${basedOn}`,
-        thing,
-      )
-    },
+    mutationFn: ({ kind, thing, basedOn }: Save) =>
+      send(kind, thing.id ?? thing.key ?? '', thing, basedOn),
     onSettled: renew,
   })
   const remove = useMutation({
-    mutationFn: ({ kind, key }: { kind: Kind; key: string }) =>
-      write(
-        'DELETE',
-        `/api/gardens/${id}/${kind}/${encodeURIComponent(key)}?based_on=${revisionOf(known(), key)}`,
-      ),
+    mutationFn: ({ kind, key }: { kind: Kind; key: string }) => send(kind, key, null),
     onSettled: renew,
   })
   const settle = useMutation({
-    mutationFn: (settings: Schemas['Settings']) =>
-      write(
-        'PUT',
-        `/api/gardens/${id}/settings?based_on=${known()?.settings_revision ?? 0}`,
-        settings,
-      ),
+    mutationFn: ({ settings, basedOn }: { settings: Schemas['Settings']; basedOn: number }) =>
+      write('PUT', `/api/gardens/${id}/settings?based_on=${basedOn}`, settings),
     onSettled: () => {
       void client.invalidateQueries({ queryKey: gardenQueries.list.queryKey })
-      return renew()
+      renew()
     },
   })
   return { save, remove, settle }
+}
+
+/** Takes back a change, or does it again. */
+export function useTurns(id: string) {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: ({ act, number }: { act: 'undo' | 'redo'; number: number }) =>
+      write<Schemas['WrittenView']>('POST', `/api/gardens/${id}/${act}/${number}`),
+    onSettled: () => client.invalidateQueries({ queryKey: ['garden', id] }),
+  })
 }
 
 /** Creates a garden from a whole file, or replaces one of which `basedOn` was last read. */

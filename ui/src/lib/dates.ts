@@ -1,3 +1,6 @@
+import { recall, remember } from './memory'
+import { locale } from './words'
+
 const DAY_MS = 86_400_000
 
 /** Days since 1970 of a plain date such as "2026-06-18". */
@@ -22,7 +25,7 @@ function utc(date: string): Date {
 /** "18 June", with the year where it is another than today's. */
 export function showDate(date: string, today = date): string {
   const other = date.slice(0, 4) !== today.slice(0, 4)
-  return utc(date).toLocaleDateString(undefined, {
+  return utc(date).toLocaleDateString(locale, {
     day: 'numeric',
     month: 'long',
     year: other ? 'numeric' : undefined,
@@ -32,7 +35,7 @@ export function showDate(date: string, today = date): string {
 
 /** "Thu 18 June". */
 export function showDay(date: string): string {
-  return utc(date).toLocaleDateString(undefined, {
+  return utc(date).toLocaleDateString(locale, {
     weekday: 'short',
     day: 'numeric',
     month: 'long',
@@ -42,7 +45,7 @@ export function showDay(date: string): string {
 
 /** Short name of a month, 0 to 11. */
 export function showMonth(month: number): string {
-  return new Date(Date.UTC(2026, month, 1)).toLocaleDateString(undefined, {
+  return new Date(Date.UTC(2026, month, 1)).toLocaleDateString(locale, {
     month: 'short',
     timeZone: 'UTC',
   })
@@ -51,5 +54,41 @@ export function showMonth(month: number): string {
 /** "today", "tomorrow", "in 5 days", "3 days ago". */
 export function showDistance(date: string, today: string): string {
   const days = dayNumber(date) - dayNumber(today)
-  return new Intl.RelativeTimeFormat(undefined, { numeric: 'auto' }).format(days, 'day')
+  return new Intl.RelativeTimeFormat(locale, { numeric: 'auto' }).format(days, 'day')
+}
+
+/** "Thu". */
+export function showWeekday(date: string): string {
+  return utc(date).toLocaleDateString(locale, { weekday: 'short', timeZone: 'UTC' })
+}
+
+/** "18 Jun, 14:05", of a moment in the journal. */
+export function showMoment(moment: string): string {
+  return new Date(moment).toLocaleString(locale, {
+    day: 'numeric',
+    month: 'short',
+    hour: 'numeric',
+    minute: '2-digit',
+  })
+}
+
+const SUNDAY_REGIONS = ['US', 'CA', 'MX', 'BR', 'JP', 'IN', 'AU', 'ZA', 'IL', 'CO', 'PE', 'VE']
+
+/** First day of the week: 1 for Monday, 7 for Sunday; the reader's region's if none was chosen. */
+export function firstWeekday(): number {
+  const chosen = Number(recall('week', '0'))
+  if (chosen) return chosen
+  return SUNDAY_REGIONS.includes(locale.split('-').at(-1) ?? '') ? 7 : 1
+}
+
+/** Chooses the first day of the week; 1 for Monday, 7 for Sunday. */
+export function chooseFirstWeekday(day: number): void {
+  remember('week', String(day))
+}
+
+/** The first day of the week that a day is in. */
+export function weekStart(date: string): string {
+  const weekday = utc(date).getUTCDay() || 7
+  const since = (weekday - firstWeekday() + 7) % 7
+  return addDays(date, -since)
 }

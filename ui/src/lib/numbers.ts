@@ -1,23 +1,62 @@
+import { system } from './units'
+import { locale } from './words'
+
 /** Formats a number with three significant digits, as the reader's language writes it. */
 export function showNumber(value: number, digits = 3): string {
-  if (Math.abs(value) >= 1000) return Math.round(value).toLocaleString()
-  return value.toLocaleString(undefined, { maximumSignificantDigits: digits })
+  if (Math.abs(value) >= 1000) return Math.round(value).toLocaleString(locale)
+  return value.toLocaleString(locale, { maximumSignificantDigits: digits })
 }
 
-/** Formats a mass in grams as finely as a scoop is: milligrams, grams or kilograms. */
+const G_OZ = 28.349523125
+const G_LB = 453.59237
+const M_FT = 0.3048
+const L = { us: { gal: 3.785411784, floz: 0.0295735295625 }, imperial: { gal: 4.54609, floz: 0.0284130625 } }
+
+/** Formats a mass in grams as finely as a scoop is, in the reader's units. */
 export function showMass(grams: number): string {
   const size = Math.abs(grams)
+  if (system !== 'metric') {
+    if (size === 0) return '0 oz'
+    return size >= G_LB ? `${showNumber(grams / G_LB)} lb` : `${showNumber(grams / G_OZ, 2)} oz`
+  }
   if (size === 0) return '0 g'
   if (size < 0.1) return `${showNumber(grams * 1000, 2)} mg`
   if (size >= 1000) return `${showNumber(grams / 1000)} kg`
   const digits = size < 10 ? 1 : 0
-  return `${grams.toLocaleString(undefined, { maximumFractionDigits: digits })} g`
+  return `${grams.toLocaleString(locale, { maximumFractionDigits: digits })} g`
 }
 
-/** Formats litres; below a tenth in millilitres. */
+/** Formats litres; little of it in the smaller unit. */
 export function showLitres(litres: number): string {
+  if (system !== 'metric') {
+    const { gal, floz } = L[system]
+    return litres >= gal / 4
+      ? `${showNumber(litres / gal)} gal`
+      : `${showNumber(litres / floz)} fl oz`
+  }
   return litres > 0 && litres < 0.1 ? `${showNumber(litres * 1000)} mL` : `${showNumber(litres)} L`
 }
+
+/** Formats ground in square metres. */
+export function showArea(m2: number): string {
+  return system === 'metric' ? `${showNumber(m2)} m²` : `${showNumber(m2 / M_FT ** 2)} ft²`
+}
+
+/** Formats a length in metres. */
+export function showLength(metres: number): string {
+  if (system === 'metric') return `${showNumber(metres)} m`
+  const feet = metres / M_FT
+  return Math.abs(feet) >= 2 ? `${showNumber(feet)} ft` : `${showNumber(feet * 12)} in`
+}
+
+/** Formats soil below a square metre, in kilograms. */
+export function showSoil(kgM2: number): string {
+  if (system === 'metric') return `${showNumber(kgM2)} kg/m²`
+  return `${showNumber((kgM2 * 1000 * M_FT ** 2) / G_LB)} lb/ft²`
+}
+
+/** Metres in one of the reader's larger units of length, and its name, for a drawing's scale. */
+export const scale = system === 'metric' ? { metres: 1, unit: 'm' } : { metres: M_FT * 3, unit: 'ft', each: 3 }
 
 /**
  * Reads a number as people type it: "1.5", "1,5", " 1 200 ".
@@ -29,4 +68,10 @@ export function readNumber(text: string): number | null {
   const comma = plain.includes(',') && !plain.includes('.') ? plain.replace(',', '.') : plain
   const whole = plain.includes('.') ? plain.replace(/,/g, '') : comma
   return /^-?\d*\.?\d+$|^-?\d+\.$/.test(whole) ? Number(whole) : NaN
+}
+
+/** A number as the reader's language types it, digits kept. */
+export function typedNumber(value: number): string {
+  const [mark] = (1.5).toLocaleString(locale).replace(/\d/g, '')
+  return String(value).replace('.', mark)
 }

@@ -15,6 +15,7 @@ from eznel.core.document.product import (
     ScoopOf,
     Stock,
     WeighedOf,
+    Weighing,
 )
 from eznel.core.document.programme import Phase, Programme
 from eznel.core.document.report import SoilReport, SoilValue
@@ -77,4 +78,5 @@ __all__ = [
     "Trough",
     "Tub",
     "WeighedOf",
+    "Weighing",
 ]

@@ -42,6 +42,19 @@ class Price(Entry):
     pack: Mass | Volume
 
 
+class Weighing(Entry):
+    """Level measures of a product, weighed once: what its bulk density follows from."""
+
+    count: Annotated[float, Field(gt=0, le=1000)] = 1
+    volume: Volume
+    mass: Mass
+
+    @property
+    def g_per_ml(self) -> float:
+        """The density. [g/mL]"""
+        return self.mass.g / (self.count * self.volume.ml) if self.volume.value else 0.0
+
+
 class Product(Thing):
     """A bag or bottle. Percentages are by weight, or grams in 100 mL where `basis` says so."""
 
@@ -51,6 +64,8 @@ class Product(Thing):
     basis: Literal["w/w", "w/v"] = "w/w"
     nitrogen: NitrogenForms | None = None
     density: Density | None = None
+    weighed: Weighing | None = None
+    """Counts where no density is given."""
     dry_matter_pct: Percent | None = None
     first_season_n_pct: Percent | None = None
     """Share of the nitrogen that the label or a laboratory says works in the first season."""
@@ -90,6 +105,12 @@ class Product(Thing):
                 "product_density_out_of_range",
                 "density",
                 g_per_ml=round(self.density.g_per_ml, 3),
+            )
+        if self.weighed is not None and not 0.05 <= self.weighed.g_per_ml <= 2.5:
+            raise fault(
+                "product_density_out_of_range",
+                "weighed",
+                g_per_ml=round(self.weighed.g_per_ml, 3),
             )
         if self.form == "coated" and self.release_days is None:
             raise fault("coated_needs_days", "release_days")

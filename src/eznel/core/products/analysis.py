@@ -55,6 +55,8 @@ def density_g_ml(product: Product, material: Material | None) -> tuple[float, Or
     """
     if product.density is not None:
         return product.density.g_per_ml, Origin.MEASURED
+    if product.weighed is not None:
+        return product.weighed.g_per_ml, Origin.MEASURED
     if material is not None:
         return material.density_g_ml, Origin.ASSUMED
     return TYPICAL_DENSITY_G_ML[product.form], Origin.ASSUMED
@@ -93,7 +95,7 @@ def fraction(product: Product, nutrient: str, material: Material | None = None) 
                 "g/g",
                 *numbers,
                 Quantity("density_g_ml", density, "g/mL", origin),
-            )
+            ).settling(f"products/{product.id}/weighed")
     return Worked(value=0.0, unit="g/g")
 
 
@@ -127,7 +129,7 @@ def first_season_share(product: Product, material: Material | None) -> Worked:
             n_pct=next((d.pct for d in product.declared if d.nutrient == "N"), 0.0),
             dry_matter_pct=TYPICAL_DRY_MATTER_PCT if dry is None else dry,
             dry_matter_origin=Origin.ASSUMED if dry is None else Origin.LABEL,
-        )
+        ).settling(f"products/{product.id}/dry_matter_pct")
     return Worked.first("share_given", pct / 100, "g/g", Quantity("share_pct", pct, "%", origin))
 
 
@@ -217,7 +219,7 @@ def scoop_mass(product: Product, material: Material | None, scoop: Scoop) -> Wor
         "g",
         Quantity("scoop_ml", scoop.volume.ml, "mL", Origin.MEASURED),
         Quantity("density_g_ml", density, "g/mL", origin),
-    )
+    ).settling(f"products/{product.id}/weighed")
 
 
 def mass_of(

@@ -92,6 +92,7 @@ def _nitrogen(stand: Stand, stands: Stands, nutrient: str) -> Need:
         credit = COMPOST_CREDIT_MOST * rate
         share = Quantity("compost_share", COMPOST_CREDIT_MOST, "", Origin.ASSUMED)
         per = Worked.first("season_n_light", rate - credit, "g/m²", season, share)
+        per = per.settling(f"places/{stand.place.id}/density")
         return _ground_need(stand, nutrient, per, credit=credit, span=(rate - credit, rate))
     credited = _om_credit(stand, stands)
     if credited is None:
@@ -130,6 +131,8 @@ def _by_class(stand: Stand, stands: Stands, nutrient: str) -> Need:
     rating = stand.ratings.get(nutrient)
     if rating is not None:
         per = per.after(rating.compared)
+    elif not tested:
+        per = per.settling(f"reports/{stand.place.id}", "table_rate")
     span = None
     if not tested:
         of_class = [

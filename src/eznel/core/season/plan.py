@@ -29,6 +29,7 @@ from eznel.core.places import (
     layer_volume,
     place_extent_m,
     plant_area,
+    walking_order,
 )
 from eznel.core.products.analysis import scoop_mass
 from eznel.core.quantities import NUTRIENTS
@@ -53,8 +54,8 @@ from eznel.core.season.result import (
     StageView,
 )
 from eznel.core.season.shed import Shed, Vector
-from eznel.core.season.stands import Stand, Stands
-from eznel.core.season.tides import tides
+from eznel.core.season.stands import Stand, Stands, family_before
+from eznel.core.season.tides import standing_of, tides
 from eznel.core.soil.ratings import mass_basis
 from eznel.core.soil.supply import stock
 from eznel.core.working import Finding, Origin
@@ -104,10 +105,13 @@ def plan(garden: Garden, log: Log, today: date, catalogue: Catalogue) -> SeasonP
     """
     workings = Workings(garden, log, today, catalogue)
     stands = workings.stands
+    walk = walking_order(garden.places)
     return SeasonPlan(
         garden=garden.id,
         as_of=today,
-        places=tuple(place_plan(place, stands) for place in garden.places),
+        places=tuple(
+            place_plan(p, stands, turn) for p, turn in zip(garden.places, walk, strict=True)
+        ),
         plantings=tuple(_planting(season, workings) for season in workings.seasons),
         products=tuple(_product(product, workings) for product in garden.products),
         scoops=tuple(ScoopSize(scoop.id, scoop.volume.ml) for scoop in garden.scoops),
@@ -119,7 +123,7 @@ def _by_nutrient(vector: Sequence[float]) -> ByNutrient:
     return dict(zip(NUTRIENTS, vector, strict=True))
 
 
-def place_plan(place: Place, stands: Stands) -> PlacePlan:
+def place_plan(place: Place, stands: Stands, walk: int = 0) -> PlacePlan:
     """Return what a place is: its size, its soil or mix, and what its test says.
 
     Parameters
@@ -128,6 +132,8 @@ def place_plan(place: Place, stands: Stands) -> PlacePlan:
         Bed or tub. [document]
     stands : Stands
         Its garden. [core]
+    walk : int
+        Its turn on the walk past all places. [count]
 
     Returns
     -------
@@ -158,6 +164,7 @@ def place_plan(place: Place, stands: Stands) -> PlacePlan:
         outline=_outline(place),
         tubs=place.count if isinstance(place, Tub) else 0,
         per_line=(place.per_line or place.count) if isinstance(place, Tub) else 0,
+        walk=walk,
         filled_l=filled_volume(place).value if isinstance(place, Tub) else 0.0,
         soil_kg_m2=bed_soil_mass(place).value if isinstance(place, Bed) else 0.0,
         density_g_ml=density,
@@ -231,6 +238,7 @@ def _planting(season: Season, workings: Workings) -> PlantingPlan:
     calendar = stand.calendar
     place = stand.place
     fits = len(positions(place.shape, stand.spacing)) if isinstance(place, Bed) else stand.plants
+    tide = tides(season, workings.shed)
     short = {
         x: max(season.needs[x].total.value - given, 0.0)
         for x, given in zip(NUTRIENTS, season.given_g, strict=True)
@@ -242,6 +250,9 @@ def _planting(season: Season, workings: Workings) -> PlantingPlan:
         crop=stand.crop.key,
         crop_name=stand.crop.name,
         variety=stand.planting.variety,
+        family=stand.crop.family,
+        family_before=family_before(stand, stands),
+        nitrogen_now=standing_of(tide[0], workings.today),
         programme=stand.programme.key,
         method=stand.method,
         plants=stand.plants,
@@ -261,7 +272,7 @@ def _planting(season: Season, workings: Workings) -> PlantingPlan:
             _need(season.needs[x], given, short[x])
             for x, given in zip(NUTRIENTS, season.given_g, strict=True)
         ),
-        tides=tides(season, workings.shed),
+        tides=tide,
         jobs=tuple(_job(job, season, workings) for job in season.jobs),
         to_buy=advice.to_buy(short, need, dissolved=stand.area is None, shed=workings.shed),
         findings=(*advice.of_stand(stand, stands, fits), *_extras_too_strong(season, workings)),

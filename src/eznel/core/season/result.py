@@ -62,6 +62,8 @@ class PlacePlan:
     """Corners of what is neither rectangle nor circle. [m]"""
     tubs: int
     per_line: int
+    walk: int
+    """Its turn on a short walk past all places. [count]"""
     filled_l: float
     soil_kg_m2: float
     density_g_ml: float
@@ -161,6 +163,11 @@ class PlantingPlan:
     crop: str
     crop_name: str
     variety: str
+    family: str
+    family_before: date | None
+    """When a crop of the same family last stood here, if in the years that matter."""
+    nitrogen_now: str
+    """"short", "even" or "ample": supply against need up to today."""
     programme: str
     method: str
     plants: int

@@ -102,6 +102,17 @@ class Stands:
         return tuple(self._stand(planting) for planting in order)
 
     @cached_property
+    def _by_place(self) -> dict[UUID, list[Stand]]:
+        found: dict[UUID, list[Stand]] = {}
+        for stand in self.all:
+            found.setdefault(stand.place.id, []).append(stand)
+        return found
+
+    def in_place(self, place: UUID) -> list[Stand]:
+        """Return all stands of a place, of whatever year."""
+        return self._by_place.get(place, [])
+
+    @cached_property
     def calendars(self) -> dict[UUID, tuple[Calendar, Calendar]]:
         """Each planting's dates, and its dates before anything was seen."""
         seen: dict[UUID, dict[str, date]] = {}
@@ -210,3 +221,36 @@ class Stands:
             self.catalogue,
             seen=seen,
         )
+
+
+FAMILY_YEARS = 3
+"""For so long a bed rests from a family, against what lives on in its soil. [years]"""
+
+
+def family_before(stand: Stand, stands: Stands) -> date | None:
+    """Return when a crop of the same family last stood in a planting's bed.
+
+    Rotation guides ask for three to four years between crops of one family. Tubs get fresh mix.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting. [core]
+    stands : Stands
+        Its garden. [core]
+
+    Returns
+    -------
+    date or None
+        The last day of the earlier one; None where the bed has rested long enough.
+    """
+    if isinstance(stand.place, Tub):
+        return None
+    before = [
+        other.calendar.last_pick
+        for other in stands.in_place(stand.place.id)
+        if other.crop.family == stand.crop.family
+        and other.calendar.last_pick < stand.planting.planted_on
+        and (stand.planting.planted_on - other.calendar.last_pick).days < 365 * FAMILY_YEARS
+    ]
+    return max(before, default=None)

@@ -91,3 +91,32 @@ def _course(product: Product, on: date, stand: Stand, stands: Stands) -> list[fl
     if product.form == "coated" and product.release_days is not None:
         return coated_course(means, product.release_days)
     return organic_course(means)
+
+
+EVEN_SHARE = 0.2
+"""Within this share of the need so far, supply keeps pace with it."""
+
+
+def standing_of(tide: Tide, today: date) -> str:
+    """Return how supply keeps pace with need up to a day.
+
+    Parameters
+    ----------
+    tide : Tide
+        Of one nutrient. [g]
+    today : date
+        The garden's date. [date]
+
+    Returns
+    -------
+    str
+        "short", "even" or "ample". [name]
+    """
+    past = sum(day <= today for day in tide.days)
+    if past == 0:
+        return "even"
+    need, supply, whole = tide.need_g[past - 1], tide.supply_g[past - 1], tide.need_g[-1]
+    slack = max(EVEN_SHARE * need, 0.05 * whole)
+    if supply < need - slack:
+        return "short"
+    return "ample" if supply > need + slack + 0.1 * whole else "even"

@@ -73,4 +73,4 @@ def organic_matter_credit(
         Quantity("depth_m", depth_m, "m", Origin.MEASURED),
         Quantity("season_mean_c", season_mean_c, "°C", Origin.TYPICAL),
         Quantity("season_rate", season_rate_g_m2, "g/m²", Origin.TYPICAL),
-    )
+    ).settling("site", "season_mean_c")

@@ -27,6 +27,7 @@ def upgrade() -> None:
         ("per_line", sa.Integer()),
     ):
         op.add_column("place", sa.Column(name, kind, nullable=True))
+    op.add_column("product", sa.Column("weighed", sa.JSON(), nullable=True))
     # Of what was written before, nobody knows the thing's own revision: 0 matches none.
     op.add_column(
         "journal", sa.Column("thing_revision", sa.Integer(), nullable=False, server_default="0")

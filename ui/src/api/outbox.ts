@@ -1,0 +1,162 @@
+import { useSyncExternalStore } from 'react'
+import { newId } from '../lib/ids'
+import { recall, remember } from '../lib/memory'
+import { ProblemError, write, type Fault, type Schemas } from './client'
+
+/** Every kind of thing that people record, as its address spells it. */
+export type Kind = keyof Schemas['Changes']
+export type Thing = { id?: string; key?: string } & Record<string, unknown>
+
+/** A write that is on its way: kept in this browser until the answer is here. */
+export interface Letter {
+  id: string
+  garden: string
+  kind: Kind
+  key: string
+  /** Nothing where the thing is to be removed. */
+  thing: Thing | null
+  basedOn: number
+  /** Why it was refused while nobody was looking. */
+  refused: Fault[] | null
+}
+
+export interface Sent {
+  /** Kept in this browser; it is sent when Eznel answers. */
+  kept: boolean
+  revision: number
+}
+
+const NAME = 'outbox'
+const PAUSES_MS = [250, 600, 1500, 3000]
+const ANSWER_MS = 20_000
+const TRIES_BEFORE_KEPT = 3
+
+const listeners = new Set<() => void>()
+const waiting = new Map<string, { done: (sent: Sent) => void; failed: (error: unknown) => void }>()
+let read = ''
+let letters: Letter[] = []
+let sending = false
+
+function all(): Letter[] {
+  const stored = recall(NAME, '[]')
+  if (stored !== read) {
+    read = stored
+    letters = JSON.parse(stored) as Letter[]
+  }
+  return letters
+}
+
+function store(next: Letter[]): void {
+  remember(NAME, JSON.stringify(next))
+  listeners.forEach((tell) => tell())
+}
+
+/** Sends a write, and keeps it until it is answered: over a lost connection, and over a reload. */
+export function post(letter: Omit<Letter, 'id' | 'refused'>): Promise<Sent> {
+  const id = newId()
+  store([...all(), { ...letter, id, refused: null }])
+  return new Promise((done, failed) => {
+    waiting.set(id, { done, failed })
+    void deliver()
+  })
+}
+
+/** Forgets a write that was refused. */
+export function forget(id: string): void {
+  store(all().filter((one) => one.id !== id))
+}
+
+/** Tries a refused write again, on top of what is stored now. */
+export function again(id: string): void {
+  store(all().map((one) => (one.id === id ? { ...one, refused: null } : one)))
+  void deliver()
+}
+
+/** Sends what waits, one after another; stops where nobody answers, and tries again later. */
+export async function deliver(tries = 0): Promise<void> {
+  if (sending) return
+  sending = true
+  let delay: number | null = null
+  for (let next = first(); next; next = first()) {
+    try {
+      const written = await deliverOne(next)
+      settle(next, written.revision)
+      waiting.get(next.id)?.done({ kept: false, revision: written.revision })
+      tries = 0
+    } catch (error) {
+      if (!(error instanceof ProblemError) || error.unreachable || error.status === 401) {
+        tries += 1
+        if (tries >= TRIES_BEFORE_KEPT) releaseAll()
+        delay = PAUSES_MS[Math.min(tries - 1, PAUSES_MS.length - 1)]
+        break
+      }
+      refuse(next, error)
+    }
+    waiting.delete(next.id)
+  }
+  sending = false
+  if (delay !== null) setTimeout(() => void deliver(tries), delay)
+}
+
+function first(): Letter | undefined {
+  return all().find((one) => one.refused === null)
+}
+
+function deliverOne(letter: Letter): Promise<Schemas['WrittenView']> {
+  const path = `/api/gardens/${letter.garden}/${letter.kind}/${encodeURIComponent(letter.key)}`
+  const address = `${path}?based_on=${letter.basedOn}`
+  const signal = AbortSignal.timeout(ANSWER_MS)
+  return letter.thing === null
+    ? write('DELETE', address, undefined, signal)
+    : write('PUT', address, letter.thing, signal)
+}
+
+/** What was sent is dropped, and later letters about the same thing build on it. */
+function settle(sent: Letter, revision: number): void {
+  const rest = all().filter((one) => one.id !== sent.id)
+  store(
+    rest.map((one) =>
+      one.garden === sent.garden && one.key === sent.key ? { ...one, basedOn: revision } : one,
+    ),
+  )
+}
+
+/** Whoever waits is told; a letter that nobody waits for stays, with what is wrong with it. */
+function refuse(letter: Letter, error: ProblemError): void {
+  const asked = waiting.get(letter.id)
+  if (asked) {
+    forget(letter.id)
+    asked.failed(error)
+    return
+  }
+  const faults = error.faults.length
+    ? error.faults
+    : [{ field: '', key: 'other', problem: error.message, remedy: '' }]
+  store(all().map((one) => (one.id === letter.id ? { ...one, refused: faults } : one)))
+}
+
+/** Nobody answers: what was typed is safe here, so people need not wait for it. */
+function releaseAll(): void {
+  for (const letter of all()) {
+    waiting.get(letter.id)?.done({ kept: true, revision: letter.basedOn })
+    waiting.delete(letter.id)
+  }
+}
+
+function subscribe(tell: () => void): () => void {
+  listeners.add(tell)
+  window.addEventListener('storage', tell)
+  return () => {
+    listeners.delete(tell)
+    window.removeEventListener('storage', tell)
+  }
+}
+
+/** The writes of a garden that are not answered yet. */
+export function useOutbox(garden: string): Letter[] {
+  const found = useSyncExternalStore(subscribe, all)
+  return found.filter((one) => one.garden === garden)
+}
+
+window.addEventListener('online', () => void deliver())
+void deliver()

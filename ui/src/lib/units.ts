@@ -1,0 +1,53 @@
+import { recall, remember } from './memory'
+import { locale } from './words'
+
+export const SYSTEMS = ['metric', 'us', 'imperial'] as const
+export type System = (typeof SYSTEMS)[number]
+
+const US_REGIONS = ['US', 'LR', 'MM']
+
+function usual(): System {
+  const region = locale.split('-').at(-1) ?? ''
+  return US_REGIONS.includes(region) ? 'us' : 'metric'
+}
+
+const chosen = recall('units', '')
+
+/** The units that amounts are shown in. What was typed is kept as typed. */
+export const system: System = (SYSTEMS as readonly string[]).includes(chosen)
+  ? (chosen as System)
+  : usual()
+
+/** Chooses units; the page is loaded anew, and what was typed is kept. */
+export function chooseSystem(next: System): void {
+  remember('units', next)
+  window.location.reload()
+}
+
+const PREFERRED = {
+  metric: [],
+  us: ['ft', 'in', 'gal_us', 'oz', 'lb', 'oz/yd2', 'lb/100ft2', 'lb/ft3', 'oz/gal_us', 'tsp_us'],
+  imperial: ['ft', 'in', 'gal_imp', 'oz', 'lb', 'oz/yd2', 'lb/ft3', 'tsp_imperial'],
+} as const satisfies Record<System, readonly string[]>
+
+/** Units to choose from, those that the reader is used to in front. */
+export function inOrder<U extends string>(units: readonly U[]): U[] {
+  const first = (PREFERRED[system] as readonly string[]).filter((one) =>
+    (units as readonly string[]).includes(one),
+  ) as U[]
+  return [...first, ...units.filter((one) => !first.includes(one))]
+}
+
+/** Degrees Celsius as the reader counts warmth, and back. */
+export const warmth = {
+  unit: system === 'us' ? '°F' : '°C',
+  shown: (celsius: number) => (system === 'us' ? round(celsius * 1.8 + 32) : celsius),
+  typed: (value: number) => (system === 'us' ? (value - 32) / 1.8 : value),
+  /** A difference, which has no 32 in it. */
+  step: (celsius: number) => (system === 'us' ? round(celsius * 1.8) : celsius),
+  typedStep: (value: number) => (system === 'us' ? value / 1.8 : value),
+}
+
+function round(value: number): number {
+  return Math.round(value * 10) / 10
+}
