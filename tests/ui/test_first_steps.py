@@ -16,7 +16,7 @@ def test_from_nothing_to_what_to_weigh(page: Page, address: str) -> None:
     page.get_by_role("button", name="Add it to the garden").click()
     page.get_by_role("button", name="Plant something here").click()
     page.get_by_label("Crop").select_option("tomato")
-    expect(page.locator(".follows")).to_contain_text("1 plants")
+    expect(page.locator(".follows")).to_contain_text("One plant")
     page.get_by_role("button", name="Plant it").click()
     expect(page.get_by_text("Tomato", exact=False).first).to_be_visible()
     page.get_by_role("link", name="Shed").click()

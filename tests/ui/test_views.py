@@ -111,7 +111,7 @@ def test_a_stage_seen_moves_what_comes(slip_page: Page) -> None:
     assert flowering()["seen"]
     assert flowering()["start"] == "2026-06-19"
     with slip_page.expect_response(lambda answer: answer.request.method == "DELETE"):
-        slip_page.get_by_role("button", name="Undo").click()
+        slip_page.locator(".toast").get_by_role("button", name="Undo").click()
     assert not flowering()["seen"]
     expect(look).to_contain_text("flowering")
 
@@ -129,16 +129,18 @@ def test_an_amount_opens_its_working(slip_page: Page) -> None:
 def test_plot_is_true_to_scale(slip_page: Page) -> None:
     go(slip_page, "Plot")
     slip_page.locator("[data-scale]").wait_for(state="attached")
-    metre = slip_page.locator("[data-scale]").bounding_box()
-    assert metre
-    for name, width, height in (("Keel bed", 3.6, 1.2), ("Winch round", 2.4, 2.4)):
+    bar = slip_page.locator("[data-scale]")
+    drawn = bar.bounding_box()
+    assert drawn
+    metre = drawn["width"] / float(bar.get_attribute("data-scale") or 0)
+    for name, width, height in (("Keel bed", 3.6, 1.2), ("Winch oval", 2.8, 2.1)):
         box = slip_page.locator(f'[data-shape="{name}"]').bounding_box()
         assert box
-        stroke = 0.06 * metre["width"]
-        assert box["width"] == pytest.approx(width * metre["width"], abs=stroke + 1)
-        assert box["height"] == pytest.approx(height * metre["width"], abs=stroke + 1)
+        stroke = 0.06 * metre
+        assert box["width"] == pytest.approx(width * metre, abs=stroke + 1)
+        assert box["height"] == pytest.approx(height * metre, abs=stroke + 1)
     keel = slip_page.get_by_role("button", name=re.compile("^Keel bed"))
-    expect(keel.locator(".plant")).to_have_count(14)
+    expect(keel.locator(".plants")).to_have_attribute("data-plants", "14")
 
 
 def test_plot_adds_a_bed_and_moves_it(slip_page: Page) -> None:
@@ -151,7 +153,7 @@ def test_plot_adds_a_bed_and_moves_it(slip_page: Page) -> None:
     expect(panel.get_by_text("a side of 0 m is no garden bed", exact=False)).to_be_visible()
     length.fill("3,5")  # a decimal comma
     expect(panel).to_contain_text("4.2 m²")
-    assert len(read(slip_page)["file"]["garden"]["places"]) == 7  # nothing is stored yet
+    assert len(read(slip_page)["file"]["garden"]["places"]) == 8  # nothing is stored yet
     panel.get_by_role("button", name="Add it to the garden").click()
     tide = slip_page.get_by_role("button", name=re.compile("^Tide bed"))
     expect(panel.get_by_role("button", name="Remove this place")).to_be_visible()
@@ -231,9 +233,15 @@ def test_season_draws_stages_feeds_and_tides(slip_page: Page) -> None:
     tomato = next(p for p in plan["plantings"] if p["crop"] == "tomato")
     need = tomato["needs"][0]["total_g"]
     expect(detail.get_by_role("figure").first).to_contain_text(f"{round(need)} g")
-    with slip_page.expect_response(re.compile("/plantings/")):
-        detail.get_by_label("Programme").select_option("base_and_side_dress")
+    detail.get_by_label("Programme").select_option("base_and_side_dress")
     expect(detail.get_by_text("A slow or organic base")).to_be_visible()
+    expect(slip_page.locator(".ghost-mark").first).to_be_visible()  # days of the old plan
+    expect(detail.locator(".ghost-line")).to_have_count(4)
+    assert tomato == next(p for p in read(slip_page, "/plan")["plantings"]
+                          if p["crop"] == "tomato")  # fmt: skip
+    with slip_page.expect_response(re.compile("/plantings/")):
+        detail.get_by_role("button", name="Keep it so").click()
+    expect(slip_page.locator(".ghost-mark")).to_have_count(0)
 
 
 def test_a_garden_leaves_and_enters_as_a_file(slip_page: Page, tmp_path: Path) -> None:
@@ -248,7 +256,7 @@ def test_a_garden_leaves_and_enters_as_a_file(slip_page: Page, tmp_path: Path) -
                       "id": "00000000-0000-4000-8000-000000000001"}}))  # fmt: skip
     chooser = slip_page.get_by_label("Garden file")
     chooser.set_input_files(future)
-    expect(slip_page.get_by_role("alert")).to_contain_text("reads up to 1")
+    expect(slip_page.get_by_role("alert")).to_contain_text("reads up to 2")
     chooser.set_input_files(file)
     slip_page.get_by_role("button", name="Keep both").click()
     slip_page.wait_for_url(re.compile(rf"/g/(?!{demo.SLIP})"))

@@ -120,11 +120,32 @@ def of_report(report: SoilReport, today: date) -> list[Finding]:
             )
     if report.sampled_on > today:
         found.append(_ask(report.id, "sampled_on", "report_from_future"))
-    years = (today - report.sampled_on).days / 365.25
-    if years > STALE_YEARS:
-        age = Quantity("years", years, "years")
+    if is_stale(report, today):
+        age = Quantity("years", _age_years(report, today), "years")
         found.append(Finding("report_stale", Level.NOTE, "sampled_on", str(report.id), (age,)))
     return found
+
+
+def is_stale(report: SoilReport, today: date) -> bool:
+    """Return whether a report is too old to say much.
+
+    Parameters
+    ----------
+    report : SoilReport
+        The report. [document]
+    today : date
+        The garden's date. [date]
+
+    Returns
+    -------
+    bool
+        True after STALE_YEARS.
+    """
+    return _age_years(report, today) > STALE_YEARS
+
+
+def _age_years(report: SoilReport, today: date) -> float:
+    return (today - report.sampled_on).days / 365.25
 
 
 def of_product(product: Product) -> list[Finding]:

@@ -59,7 +59,20 @@ def _stock(value: float, unit: str) -> dict[str, Any]:
 
 
 def _places() -> list[dict[str, Any]]:
-    trough = {"kind": "nominal", "volume": _measure(60, "L")}
+    trough = {
+        "kind": "trough",
+        "length": _measure(120, "cm"),
+        "width": _measure(25, "cm"),
+        "height": _measure(20, "cm"),
+    }
+    oval = {"kind": "ellipse", "length": _measure(2.8, "m"), "width": _measure(2.1, "m")}
+    crane = {
+        "kind": "l_shape",
+        "length": _measure(3, "m"),
+        "width": _measure(2.2, "m"),
+        "notch_length": _measure(1.7, "m"),
+        "notch_width": _measure(1.2, "m"),
+    }
     barrel = {
         "kind": "frustum",
         "top": _measure(62, "cm"),
@@ -77,13 +90,28 @@ def _places() -> list[dict[str, Any]]:
         _bed("Keel bed", _rectangle(3.6, 1.2), 2.6, 1.6, density=light),
         _bed("Port strip", _rectangle(5.0, 0.75), 3.3, 3.45, texture="loam"),
         _bed("Starboard strip", _rectangle(5.0, 0.75), 3.3, 5.0, texture="sandy_loam"),
-        _bed("Winch round", {"kind": "circle", "diameter": _measure(2.4, "m")}, 7.5, 2.3,
-             texture="loam"),
-        _tub("Lean-to troughs", trough, 3, 10.4, 1.2, warmer_by_c=4, recipe=recipe, charge=charge),
-        _tub("Lean-to pots", {"kind": "nominal", "volume": _measure(35, "L")}, 4, 10.4, 2.6,
+        _bed("Winch oval", oval, 7.6, 2.0, texture="loam", sun="full"),
+        _bed("Crane bed", crane, 7.6, 4.9, texture="loam", sun="half", shelter="wall",
+             note="Resting this year."),
+        _tub("Lean-to troughs", trough, 3, 11, 1.1, warmer_by_c=4, recipe=recipe, charge=charge,
+             shelter="cover", per_line=1),
+        _tub("Lean-to pots", {"kind": "nominal", "volume": _measure(35, "L")}, 4, 11, 2.7,
              warmer_by_c=4, recipe=recipe),
-        _tub("Quay half-barrels", barrel, 3, 10.2, 4.7, warmer_by_c=3, recipe=recipe),
+        _tub("Quay half-barrels", barrel, 3, 10.9, 4.7, warmer_by_c=3, recipe=recipe),
     ]  # fmt: skip
+
+
+def _features() -> list[dict[str, Any]]:
+    def line(name: str, kind: str, width: float, *points: tuple[float, float]) -> dict[str, Any]:
+        spots = [{"x_m": x, "y_m": y} for x, y in points]
+        own = {"id": _id(f"line {name}"), "name": name, "kind": kind}
+        return {**own, "width": _measure(width, "m"), "points": spots}
+
+    return [
+        line("slipway", "path", 0.55, (0.5, 2.55), (5.9, 2.55)),
+        line("quay wall", "wall", 0.25, (0.3, 6.3), (13, 6.3)),
+        line("lean-to", "fence", 0.06, (9.7, 0.25), (12.4, 0.25), (12.4, 3.4)),
+    ]
 
 
 def _reports() -> list[dict[str, Any]]:
@@ -100,7 +128,7 @@ def _reports() -> list[dict[str, Any]]:
          "places": [_id("Keel bed"), _id("Starboard strip")], "ph": 6.4,
          "organic_matter_pct": 4.2, "values": values(P=41, K=60, Ca=1240, Mg=88, S=15)},
         {"id": _id("report B"), "lab": "Holm and Fell Analysts", "sampled_on": "2025-10-14",
-         "places": [_id("Winch round")], "extractant": "Olsen", "ph": 6.1, "ph_in": "CaCl2",
+         "places": [_id("Winch oval")], "extractant": "Olsen", "ph": 6.1, "ph_in": "CaCl2",
          "organic_matter_pct": 3.6, "values": olsen},
         {"id": _id("report C"), "lab": "Tidewrack Soil Laboratory", "sampled_on": "2022-11-20",
          "places": [_id("Port strip")], "ph": 5.7, "organic_matter_pct": 3.1,
@@ -160,7 +188,7 @@ def _plantings() -> list[dict[str, Any]]:
         planting("leeks", "Starboard strip", "leek", "2026-06-05", variety="Long Mooring",
                  spacing=rows(15, 25), sown_on="2026-03-20", **side),
         planting("tall kale", "Port strip", "kale", "2026-05-12", variety="Tall Rope", plants=10),
-        planting("courgettes", "Winch round", "courgette", "2026-06-01", variety="Green Buoy",
+        planting("courgettes", "Winch oval", "courgette", "2026-06-01", variety="Green Buoy",
                  plants=3, spacing={"pattern": "square", "in_row": _measure(90, "cm")}),
         planting("cucumbers", "Lean-to troughs", "cucumber", "2026-05-26", variety="Slipline",
                  plants=6, sown_on="2026-04-28"),
@@ -200,6 +228,7 @@ def garden() -> Garden:
                 "water_ec_ds_m": 0.25,
             },
             "places": _places(),
+            "features": _features(),
             "reports": _reports(),
             "products": _products(),
             "scoops": [

@@ -25,7 +25,11 @@ export class ProblemError extends Error {
     this.faults = problem.faults ?? []
     this.conflict =
       status === 409 && problem.revision != null
-        ? { theirs: problem.theirs ?? null, fields: problem.fields ?? [], revision: problem.revision }
+        ? {
+            theirs: problem.theirs ?? null,
+            fields: problem.fields ?? [],
+            revision: problem.revision,
+          }
         : null
   }
 

@@ -35,7 +35,7 @@ export const gardenQueries = {
           signal,
         ),
     }),
-  measures: (id: string, place: Schemas['Place']) =>
+  measures: (id: string, place: Schemas['Bed'] | Schemas['Tub']) =>
     queryOptions({
       queryKey: ['garden', id, 'measures', place] as const,
       queryFn: ({ signal }) =>
@@ -68,7 +68,13 @@ export function revisionOf(garden: GardenView | undefined, key: string): number 
 }
 
 /** The garden as it is once a write has arrived. */
-function patched(garden: GardenView, kind: Kind, key: string, thing: Thing | null, revision: number) {
+function patched(
+  garden: GardenView,
+  kind: Kind,
+  key: string,
+  thing: Thing | null,
+  revision: number,
+) {
   const part = kind === 'feeds' || kind === 'stages' ? 'log' : 'garden'
   const things = (garden.file[part] as unknown as Record<Kind, Thing[]>)[kind]
   const rest = things.map((one) => ((one.id ?? one.key) === key ? thing : one))

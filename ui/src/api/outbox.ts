@@ -16,6 +16,8 @@ export interface Letter {
   /** Nothing where the thing is to be removed. */
   thing: Thing | null
   basedOn: number
+  /** Whether nobody answered it so far. */
+  tried: boolean
   /** Why it was refused while nobody was looking. */
   refused: Fault[] | null
 }
@@ -52,9 +54,9 @@ function store(next: Letter[]): void {
 }
 
 /** Sends a write, and keeps it until it is answered: over a lost connection, and over a reload. */
-export function post(letter: Omit<Letter, 'id' | 'refused'>): Promise<Sent> {
+export function post(letter: Omit<Letter, 'id' | 'refused' | 'tried'>): Promise<Sent> {
   const id = newId()
-  store([...all(), { ...letter, id, refused: null }])
+  store([...all(), { ...letter, id, tried: false, refused: null }])
   return new Promise((done, failed) => {
     waiting.set(id, { done, failed })
     void deliver()
@@ -137,6 +139,7 @@ function refuse(letter: Letter, error: ProblemError): void {
 
 /** Nobody answers: what was typed is safe here, so people need not wait for it. */
 function releaseAll(): void {
+  store(all().map((one) => ({ ...one, tried: true })))
   for (const letter of all()) {
     waiting.get(letter.id)?.done({ kept: true, revision: letter.basedOn })
     waiting.delete(letter.id)

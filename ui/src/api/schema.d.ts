@@ -24,6 +24,34 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/door": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Door
+         * @description Read whether a password is asked for.
+         */
+        get: operations["read_door"];
+        put?: never;
+        /**
+         * Enter
+         * @description Enter with the password; the session is kept in a cookie that scripts cannot read.
+         */
+        post: operations["enter"];
+        /**
+         * Leave
+         * @description Leave; this browser is asked for the password again.
+         */
+        delete: operations["leave"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens": {
         parameters: {
             query?: never;
@@ -59,6 +87,24 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/features/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of features */
+        put: operations["save_feature"];
+        post?: never;
+        /** Remove one of features */
+        delete: operations["remove_feature"];
         options?: never;
         head?: never;
         patch?: never;
@@ -100,6 +146,46 @@ export interface paths {
          */
         put: operations["import_garden"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/journal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Journal
+         * @description Read the journal of a garden, or of one thing in it, newest first.
+         */
+        get: operations["read_journal"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/measures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Measures
+         * @description Read what a place would measure and how its plants would stand; nothing is stored.
+         */
+        post: operations["read_measures"];
         delete?: never;
         options?: never;
         head?: never;
@@ -216,6 +302,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/redo/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Redo Change
+         * @description Do again a change that was taken back.
+         */
+        post: operations["redo_change"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/reports/{key}": {
         parameters: {
             query?: never;
@@ -285,6 +391,26 @@ export interface paths {
         post?: never;
         /** Remove one of stages */
         delete: operations["remove_stage"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/undo/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo Change
+         * @description Take back one change.
+         */
+        post: operations["undo_change"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -399,7 +525,11 @@ export interface components {
              */
             note: string;
             /** Shape */
-            shape: components["schemas"]["Rectangle"] | components["schemas"]["Circle"];
+            shape: components["schemas"]["Rectangle"] | components["schemas"]["Row"] | components["schemas"]["Circle"] | components["schemas"]["Ellipse"] | components["schemas"]["LShape"] | components["schemas"]["Polygon"];
+            /** Shelter */
+            shelter?: ("open" | "sheltered" | "wall" | "cover") | null;
+            /** Sun */
+            sun?: ("full" | "half" | "shade") | null;
             /** Texture */
             texture?: ("sand" | "sandy_loam" | "loam" | "silt_loam" | "clay_loam" | "clay") | null;
             /**
@@ -422,6 +552,11 @@ export interface components {
              * @default 0
              */
             y_m: number;
+        };
+        /** Body_enter */
+        Body_enter: {
+            /** Password */
+            password: string;
         };
         /**
          * CatalogueView
@@ -448,10 +583,50 @@ export interface components {
             };
         };
         /**
+         * ChangeView
+         * @description One change: whose, when, of which thing, and what.
+         */
+        ChangeView: {
+            /**
+             * Act
+             * @enum {string}
+             */
+            act: "write" | "undo" | "redo";
+            /** Fields */
+            fields: components["schemas"]["FieldChanged"][];
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Thing */
+            thing: string;
+            /** Undone */
+            undone: boolean;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "added" | "changed" | "removed";
+            /** Who */
+            who: string;
+            /**
+             * Written At
+             * Format: date-time
+             */
+            written_at: string;
+        };
+        /**
          * Changes
          * @description Things as they would be: new ones are added, known ones replaced.
          */
         Changes: {
+            /**
+             * Features
+             * @default []
+             */
+            features: components["schemas"]["Feature"][];
             /**
              * Feeds
              * @default []
@@ -541,6 +716,16 @@ export interface components {
             monthly_min_c: number[];
             /** Name */
             name: string;
+        };
+        /**
+         * Corner
+         * @description A corner of a drawn outline, from the middle of its place. [m]
+         */
+        Corner: {
+            /** X M */
+            x_m: number;
+            /** Y M */
+            y_m: number;
         };
         /**
          * Crop
@@ -661,6 +846,29 @@ export interface components {
             value: number;
         };
         /**
+         * DoorView
+         * @description Whether a password is asked for, and whether this browser is in.
+         */
+        DoorView: {
+            /** Inside */
+            inside: boolean;
+            /** Shut */
+            shut: boolean;
+        };
+        /**
+         * Ellipse
+         * @description An oval, measured along and across through its middle.
+         */
+        Ellipse: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ellipse";
+            length: components["schemas"]["Length"];
+            width: components["schemas"]["Length"];
+        };
+        /**
          * FaultView
          * @description One field at fault: what is wrong, and the way out.
          */
@@ -673,6 +881,36 @@ export interface components {
             problem: string;
             /** Remedy */
             remedy: string;
+        };
+        /**
+         * Feature
+         * @description A path, wall, fence or water: a line with a width, drawn and never fed.
+         */
+        Feature: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "path" | "wall" | "fence" | "hedge" | "water";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Points */
+            points: components["schemas"]["Corner"][];
+            /**
+             * @default {
+             *       "unit": "m",
+             *       "value": 0.6
+             *     }
+             */
+            width: components["schemas"]["Length"];
         };
         /**
          * FeedEntry
@@ -717,6 +955,18 @@ export interface components {
              */
             planting: string;
             water?: components["schemas"]["Volume"] | null;
+        };
+        /**
+         * FieldChanged
+         * @description One field of a thing, as it was and as it became.
+         */
+        FieldChanged: {
+            /** After */
+            after?: unknown;
+            /** Before */
+            before?: unknown;
+            /** Field */
+            field: string;
         };
         /**
          * Finding
@@ -767,6 +1017,11 @@ export interface components {
          * @description Everything that is known about a garden, except what happened in it.
          */
         Garden: {
+            /**
+             * Features
+             * @default []
+             */
+            features: components["schemas"]["Feature"][];
             /**
              * Id
              * Format: uuid
@@ -845,7 +1100,7 @@ export interface components {
             log: components["schemas"]["Log"];
             /**
              * Version
-             * @default 1
+             * @default 2
              */
             version: number;
         };
@@ -981,6 +1236,31 @@ export interface components {
             stage: string | null;
             /** Status */
             status: string;
+        };
+        /**
+         * JournalView
+         * @description The newest changes, and which of them undo and redo would turn next.
+         */
+        JournalView: {
+            /** Changes */
+            changes: components["schemas"]["ChangeView"][];
+            redo: components["schemas"]["ChangeView"] | null;
+            undo: components["schemas"]["ChangeView"] | null;
+        };
+        /**
+         * LShape
+         * @description A rectangle without one corner: measured over all, and the piece that is missing.
+         */
+        LShape: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "l_shape";
+            length: components["schemas"]["Length"];
+            notch_length: components["schemas"]["Length"];
+            notch_width: components["schemas"]["Length"];
+            width: components["schemas"]["Length"];
         };
         /**
          * Length
@@ -1260,6 +1540,15 @@ export interface components {
             until_stage?: string | null;
         };
         /**
+         * PlaceMeasures
+         * @description A place as it would be drawn and planted, without its feeding.
+         */
+        PlaceMeasures: {
+            place: components["schemas"]["PlacePlan"];
+            /** Standing */
+            standing: components["schemas"]["Standing"][];
+        };
+        /**
          * PlacePlan
          * @description What a place is: ground or tubs, its soil and what the test says of it.
          */
@@ -1288,6 +1577,10 @@ export interface components {
             mix: components["schemas"]["MixIngredient"][];
             /** Mix L */
             mix_l: number;
+            /** Outline */
+            outline: components["schemas"]["Point"][];
+            /** Per Line */
+            per_line: number;
             ph: components["schemas"]["PhGauge"] | null;
             /** Report */
             report: string | null;
@@ -1295,10 +1588,14 @@ export interface components {
             round: boolean;
             /** Soil Kg M2 */
             soil_kg_m2: number;
+            /** Tested */
+            tested: string;
             /** Tubs */
             tubs: number;
             /** Unrated */
             unrated: string[];
+            /** Walk */
+            walk: number;
             /** Width M */
             width_m: number;
         };
@@ -1363,6 +1660,10 @@ export interface components {
             crop: string;
             /** Crop Name */
             crop_name: string;
+            /** Family */
+            family: string;
+            /** Family Before */
+            family_before: string | null;
             /** Findings */
             findings: components["schemas"]["Finding"][];
             /** Fits */
@@ -1392,6 +1693,8 @@ export interface components {
             method: string;
             /** Needs */
             needs: components["schemas"]["NeedView"][];
+            /** Nitrogen Now */
+            nitrogen_now: string;
             /**
              * Place
              * Format: uuid
@@ -1428,13 +1731,26 @@ export interface components {
         };
         /**
          * Point
-         * @description Where a plant stands, from the centre of its place. [m]
+         * @description A spot, from the middle of its place. [m]
          */
         Point: {
             /** X M */
             x_m: number;
             /** Y M */
             y_m: number;
+        };
+        /**
+         * Polygon
+         * @description Any outline by its corners, in order. Its sides do not cross.
+         */
+        Polygon: {
+            /** Corners */
+            corners: components["schemas"]["Corner"][];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "polygon";
         };
         /**
          * Preferences
@@ -1458,7 +1774,7 @@ export interface components {
              * @default metric
              * @enum {string}
              */
-            kitchen: "us" | "metric" | "au";
+            kitchen: "us" | "metric" | "imperial" | "au";
         };
         /**
          * Price
@@ -1475,11 +1791,20 @@ export interface components {
          * @description Why a request was not done.
          */
         Problem: {
+            /** Base */
+            base?: {
+                [key: string]: unknown;
+            } | null;
             /**
              * Faults
              * @default []
              */
             faults: components["schemas"]["FaultView"][];
+            /**
+             * Fields
+             * @default []
+             */
+            fields: string[];
             /** Revision */
             revision?: number | null;
             /** Status */
@@ -1537,6 +1862,7 @@ export interface components {
             /** Release Days */
             release_days?: number | null;
             stock?: components["schemas"]["Stock"] | null;
+            weighed?: components["schemas"]["Weighing"] | null;
         };
         /**
          * ProductPlan
@@ -1636,12 +1962,19 @@ export interface components {
         /**
          * Quantity
          * @description A named number in a step, with its unit and origin; `source` names a report or label.
+         *
+         *     `settle` says where a measured number would be typed in its place: kind, id and field.
          */
         Quantity: {
             /** Name */
             name: string;
             /** @default computed */
             origin: components["schemas"]["Origin"];
+            /**
+             * Settle
+             * @default
+             */
+            settle: string;
             /**
              * Source
              * @default
@@ -1662,6 +1995,19 @@ export interface components {
              * @enum {string}
              */
             kind: "rectangle";
+            length: components["schemas"]["Length"];
+            width: components["schemas"]["Length"];
+        };
+        /**
+         * Row
+         * @description A single row of plants: its length, and the strip of ground that is fed.
+         */
+        Row: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "row";
             length: components["schemas"]["Length"];
             width: components["schemas"]["Length"];
         };
@@ -1812,11 +2158,15 @@ export interface components {
          * @description A number that went into a step, ready to show.
          */
         ShownQuantity: {
+            /** Key */
+            key: string;
             /** Name */
             name: string;
             origin: components["schemas"]["Origin"];
             /** Origin Said */
             origin_said: string;
+            /** Settle */
+            settle: string;
             /** Source */
             source: string;
             /** Value */
@@ -1851,6 +2201,11 @@ export interface components {
             monthly_max_c: number[];
             /** Monthly Min C */
             monthly_min_c: number[];
+            /**
+             * North Deg
+             * @default 0
+             */
+            north_deg: number;
             /** Time Zone */
             time_zone: string;
             /** Water Ec Ds M */
@@ -2030,6 +2385,27 @@ export interface components {
             start: string;
         };
         /**
+         * Standing
+         * @description How a planting stands in its place.
+         */
+        Standing: {
+            /** Area M2 */
+            area_m2: number;
+            /** Fits */
+            fits: number;
+            /** Plant Area M2 */
+            plant_area_m2: number;
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+            /** Plants */
+            plants: number;
+            /** Points */
+            points: components["schemas"]["Point"][];
+        };
+        /**
          * Stock
          * @description What was in the shed on a day; feeds logged from that day on are taken off.
          */
@@ -2091,6 +2467,20 @@ export interface components {
             short_g: number;
         };
         /**
+         * Trough
+         * @description A tub with straight sides, measured inside.
+         */
+        Trough: {
+            height: components["schemas"]["Length"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "trough";
+            length: components["schemas"]["Length"];
+            width: components["schemas"]["Length"];
+        };
+        /**
          * Tub
          * @description One or more identical containers with a soilless mix, filled to nine tenths.
          */
@@ -2122,13 +2512,19 @@ export interface components {
              * @default
              */
             note: string;
+            /** Per Line */
+            per_line?: number | null;
             /**
              * Recipe
              * @default []
              */
             recipe: components["schemas"]["Ingredient"][];
             /** Shape */
-            shape: components["schemas"]["Frustum"] | components["schemas"]["Nominal"];
+            shape: components["schemas"]["Frustum"] | components["schemas"]["Trough"] | components["schemas"]["Nominal"];
+            /** Shelter */
+            shelter?: ("open" | "sheltered" | "wall" | "cover") | null;
+            /** Sun */
+            sun?: ("full" | "half" | "shade") | null;
             /**
              * Turn Deg
              * @default 0
@@ -2160,7 +2556,7 @@ export interface components {
              * @default L
              * @enum {string}
              */
-            unit: "L" | "mL" | "ft3" | "yd3" | "gal_us" | "gal_imp" | "qt_us" | "pt_imp" | "fl_oz_us" | "tsp_us" | "tbsp_us" | "cup_us" | "tsp_metric" | "tbsp_metric" | "cup_metric" | "tsp_au" | "tbsp_au" | "cup_au";
+            unit: "L" | "mL" | "ft3" | "yd3" | "gal_us" | "gal_imp" | "qt_us" | "pt_imp" | "fl_oz_us" | "tsp_us" | "tbsp_us" | "cup_us" | "tsp_metric" | "tbsp_metric" | "cup_metric" | "tsp_au" | "tbsp_au" | "cup_au" | "tsp_imperial" | "tbsp_imperial" | "cup_imperial";
             /** Value */
             value: number;
         };
@@ -2176,6 +2572,19 @@ export interface components {
              * Format: uuid
              */
             product: string;
+        };
+        /**
+         * Weighing
+         * @description Level measures of a product, weighed once: what its bulk density follows from.
+         */
+        Weighing: {
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            mass: components["schemas"]["Mass"];
+            volume: components["schemas"]["Volume"];
         };
         /**
          * WordsView
@@ -2234,6 +2643,26 @@ export interface operations {
                     "application/json": components["schemas"]["CatalogueView"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -2256,6 +2685,290 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    read_door: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoorView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    enter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Body_enter"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoorView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    leave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoorView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2294,6 +3007,26 @@ export interface operations {
                     "application/json": components["schemas"]["GardenListed"][];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -2316,6 +3049,16 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2356,6 +3099,26 @@ export interface operations {
                     "application/json": components["schemas"]["GardenView"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -2378,6 +3141,214 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    save_feature: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Feature"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    remove_feature: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2427,6 +3398,26 @@ export interface operations {
                     "application/json": components["schemas"]["WrittenView"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -2449,6 +3440,16 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2494,6 +3495,26 @@ export interface operations {
                     "application/json": components["schemas"]["WrittenView"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -2516,6 +3537,16 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2554,6 +3585,26 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -2576,6 +3627,16 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2626,6 +3687,26 @@ export interface operations {
                     "application/json": components["schemas"]["WrittenView"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -2648,6 +3729,207 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    read_journal: {
+        parameters: {
+            query?: {
+                thing?: string | null;
+                before?: number | null;
+            };
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JournalView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    read_measures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Bed"] | components["schemas"]["Tub"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaceMeasures"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2697,6 +3979,26 @@ export interface operations {
                     "application/json": components["schemas"]["WrittenView"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -2719,6 +4021,16 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2764,6 +4076,26 @@ export interface operations {
                     "application/json": components["schemas"]["WrittenView"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -2786,6 +4118,16 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2835,6 +4177,26 @@ export interface operations {
                     "application/json": components["schemas"]["WrittenView"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -2857,6 +4219,16 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2902,6 +4274,26 @@ export interface operations {
                     "application/json": components["schemas"]["WrittenView"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -2924,6 +4316,16 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2966,6 +4368,26 @@ export interface operations {
                     "application/json": components["schemas"]["SeasonPlan"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -2988,6 +4410,16 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3037,6 +4469,26 @@ export interface operations {
                     "application/json": components["schemas"]["WrittenView"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -3059,6 +4511,16 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3104,6 +4566,26 @@ export interface operations {
                     "application/json": components["schemas"]["WrittenView"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -3126,6 +4608,16 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3175,6 +4667,26 @@ export interface operations {
                     "application/json": components["schemas"]["WrittenView"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -3197,6 +4709,16 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3242,6 +4764,26 @@ export interface operations {
                     "application/json": components["schemas"]["WrittenView"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -3264,6 +4806,16 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3313,6 +4865,26 @@ export interface operations {
                     "application/json": components["schemas"]["WrittenView"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -3335,6 +4907,16 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3380,6 +4962,26 @@ export interface operations {
                     "application/json": components["schemas"]["WrittenView"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -3402,6 +5004,111 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    redo_change: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3451,6 +5158,26 @@ export interface operations {
                     "application/json": components["schemas"]["WrittenView"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -3473,6 +5200,16 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3518,6 +5255,26 @@ export interface operations {
                     "application/json": components["schemas"]["WrittenView"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -3540,6 +5297,16 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3589,6 +5356,26 @@ export interface operations {
                     "application/json": components["schemas"]["WrittenView"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -3611,6 +5398,16 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3656,6 +5453,26 @@ export interface operations {
                     "application/json": components["schemas"]["WrittenView"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -3678,6 +5495,16 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3726,6 +5553,26 @@ export interface operations {
                     "application/json": components["schemas"]["WrittenView"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -3748,6 +5595,16 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3797,6 +5654,26 @@ export interface operations {
                     "application/json": components["schemas"]["WrittenView"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -3819,6 +5696,16 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3864,6 +5751,26 @@ export interface operations {
                     "application/json": components["schemas"]["WrittenView"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -3886,6 +5793,111 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+        };
+    };
+    undo_change: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3932,6 +5944,26 @@ export interface operations {
                     "application/json": components["schemas"]["SeasonPlan"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -3954,6 +5986,16 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3997,6 +6039,26 @@ export interface operations {
                     "application/json": components["schemas"]["Shown"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -4019,6 +6081,16 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4057,6 +6129,26 @@ export interface operations {
                     "application/json": components["schemas"]["WordsView"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -4079,6 +6171,16 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": unknown;
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,140 +1,217 @@
 import { Button, Drawer } from 'antd'
 import { useState } from 'react'
-import { faultsOf, type Schemas } from '../api/client'
+import { conflictOf, faultsOf, type Schemas } from '../api/client'
 import { useGarden, useWrites } from '../api/gardens'
+import { useCatalogue, useWords } from '../api/reference'
 import { showMonth } from '../lib/dates'
 import { recall, remember } from '../lib/memory'
-import {
-  ChoiceField,
-  Field,
-  MeasureField,
-  NumberField,
-  TextField,
-  faultsAt,
-  Refused,
-  faultsOfWhole,
-} from '../parts/Field'
+import { warmth } from '../lib/units'
+import { t } from '../lib/words'
+import { useDraft } from '../parts/draft'
+import { ChoiceField, Field, MeasureField, NumberField, TextField, faultsAt } from '../parts/Field'
+import { useHistory } from '../parts/History'
+import { Keeping } from '../parts/Keeping'
+import { termOf } from '../parts/names'
 import { ImportButton } from './ImportButton'
+import { Reading, kitchens, type Kitchen } from './Reading'
 
 type Settings = Schemas['Settings']
 
 /** What a garden is besides its things: name, site, how this gardener measures, and its file. */
-export function GardenDrawer({ gardenId, onClose }: { gardenId: string; onClose: () => void }) {
-  const { garden } = useGarden(gardenId).file
+export default function GardenDrawer(props: { gardenId: string; onClose: () => void }) {
+  const { gardenId, onClose } = props
+  const view = useGarden(gardenId)
+  const { garden } = view.file
+  const words = useWords()
+  const history = useHistory()
   const { settle } = useWrites(gardenId)
-  const [who, setWho] = useState(recall('who', ''))
-  const [draft, setDraft] = useState<Settings>({
+  const draft = useDraft<Settings>(`${gardenId}.settings`)
+  const shown: Settings = draft.thing ?? {
     name: garden.name,
     site: garden.site,
     preferences: garden.preferences,
     stands_on: garden.stands_on ?? null,
-  })
+  }
+  const change = (next: Settings) => {
+    settle.reset()
+    if (draft.thing) draft.change(next)
+    else draft.begin(next, view.settings_revision)
+  }
   const faults = faultsOf(settle.error)
-  const site = (change: Partial<Settings['site']>) =>
-    setDraft({ ...draft, site: { ...draft.site, ...change } })
+  const preferences = (part: Partial<Settings['preferences']>) =>
+    change({ ...shown, preferences: { ...shown.preferences, ...part } })
   return (
-    <Drawer open onClose={onClose} size={520} title="This garden">
+    <Drawer open onClose={onClose} size={520} title={t('This garden')}>
       <div className="stack">
         <TextField
-          label="Name"
-          value={draft.name}
+          label={t('Name')}
+          value={shown.name}
           faults={faultsAt(faults, 'name')}
-          onChange={(name) => setDraft({ ...draft, name })}
+          onChange={(name) => change({ ...shown, name })}
         />
-        <TextField
-          label="Your name, for the journal"
-          hint="Kept in this browser only."
-          value={who}
-          onChange={(name) => {
-            setWho(name)
-            remember('who', name)
-          }}
-        />
-        <h3>Site</h3>
-        <div className="fields">
-          <TextField
-            label="Time zone"
-            value={draft.site.time_zone}
-            faults={faultsAt(faults, 'site.time_zone')}
-            onChange={(time_zone) => site({ time_zone })}
-          />
-          <NumberField
-            label="Latitude"
-            suffix="°"
-            value={draft.site.latitude_deg}
-            faults={faultsAt(faults, 'site.latitude_deg')}
-            onChange={(value) => site({ latitude_deg: value ?? 0 })}
-          />
-          <TextField
-            label="Last frost (month-day)"
-            hint="Like 04-27; empty where it never freezes."
-            value={draft.site.last_frost ?? ''}
-            faults={faultsAt(faults, 'site.last_frost')}
-            onChange={(day) => site({ last_frost: day || null })}
-          />
-          <TextField
-            label="First frost (month-day)"
-            value={draft.site.first_frost ?? ''}
-            faults={faultsAt(faults, 'site.first_frost')}
-            onChange={(day) => site({ first_frost: day || null })}
-          />
-          <NumberField
-            label="Conductivity of your water"
-            suffix="dS/m"
-            value={draft.site.water_ec_ds_m}
-            faults={faultsAt(faults, 'site.water_ec_ds_m')}
-            onChange={(value) => site({ water_ec_ds_m: value })}
-          />
-        </div>
-        <details>
-          <summary>Usual temperatures, month by month</summary>
-          <Months draft={draft.site} faults={faults} onChange={site} />
-        </details>
-        <h3>How you measure</h3>
+        <h3>{t('Site')}</h3>
+        <SiteFields settings={shown} faults={faults} onChange={change} />
+        <h3>{t('How you measure')}</h3>
         <div className="fields">
           <MeasureField
-            label="Watering can"
+            label={t('Watering can')}
             units={['L', 'gal_us', 'gal_imp']}
-            value={draft.preferences.can}
+            value={shown.preferences.can as never}
             faults={faultsAt(faults, 'preferences.can')}
-            onChange={(can) =>
-              can && setDraft({ ...draft, preferences: { ...draft.preferences, can } })
-            }
+            onChange={(can) => can && preferences({ can })}
           />
           <ChoiceField
-            label="Spoons and cups"
-            value={draft.preferences.kitchen}
-            options={['metric', 'us', 'au'].map((value) => ({ value, label: value }))}
-            onChange={(kitchen) =>
-              setDraft({
-                ...draft,
-                preferences: {
-                  ...draft.preferences,
-                  kitchen: kitchen as Settings['preferences']['kitchen'],
-                },
-              })
-            }
+            label={t('Spoons and cups')}
+            value={shown.preferences.kitchen}
+            options={kitchens()}
+            onChange={(kitchen) => preferences({ kitchen: kitchen as Kitchen })}
+          />
+          <TextField
+            label={t('Currency')}
+            hint={t('Three letters, like EUR.')}
+            value={shown.preferences.currency}
+            faults={faultsAt(faults, 'preferences.currency')}
+            onChange={(currency) => preferences({ currency: currency.toUpperCase() })}
           />
         </div>
-        <div className="row">
-          <Button
-            type="primary"
-            loading={settle.isPending}
-            onClick={() => settle.mutate(draft, { onSuccess: onClose })}
-          >
-            Save
-          </Button>
-          <Refused faults={faultsOfWhole(faults)} />
-        </div>
-        <h3>File</h3>
+        {draft.thing && (
+          <Keeping
+            mine={draft.thing}
+            basedOn={draft.basedOn}
+            label={t('Save')}
+            leave={t('As before')}
+            saving={settle.isPending}
+            faults={faults}
+            conflict={conflictOf(settle.error)}
+            term={(field) => termOf(words.terms, field)}
+            onKeep={(settings, basedOn) =>
+              settle.mutate(
+                { settings, basedOn },
+                {
+                  onSuccess: () => {
+                    draft.drop()
+                    onClose()
+                  },
+                },
+              )
+            }
+            onLeave={() => {
+              settle.reset()
+              draft.drop()
+            }}
+          />
+        )}
+        <h3>{t('This browser')}</h3>
+        <Who />
+        <Reading />
+        <h3>{t('File and history')}</h3>
         <div className="row">
           <Button href={`/api/gardens/${gardenId}/file`} download>
-            Save as a file
+            {t('Save as a file')}
           </Button>
           <ImportButton />
+          <Button onClick={() => history({ id: null, name: garden.name })}>
+            {t('All that was changed')}
+          </Button>
         </div>
       </div>
     </Drawer>
+  )
+}
+
+function Who() {
+  const [who, setWho] = useState(recall('who', ''))
+  return (
+    <TextField
+      label={t('Your name, for the journal')}
+      hint={t('Kept in this browser only.')}
+      value={who}
+      onChange={(name) => {
+        setWho(name)
+        remember('who', name)
+      }}
+    />
+  )
+}
+
+function SiteFields(props: {
+  settings: Settings
+  faults: Schemas['FaultView'][]
+  onChange: (settings: Settings) => void
+}) {
+  const { settings, faults } = props
+  const { climates } = useCatalogue()
+  const site = (part: Partial<Settings['site']>) =>
+    props.onChange({ ...settings, site: { ...settings.site, ...part } })
+  return (
+    <>
+      <div className="fields">
+        <ChoiceField
+          label={t('Fill in from a climate')}
+          hint={t('Frost dates and temperatures; correct them as you know better.')}
+          value=""
+          options={[
+            { value: '', label: t('choose …') },
+            ...climates.map((one) => ({ value: one.key, label: one.name })),
+          ]}
+          onChange={(key) => {
+            const found = climates.find((one) => one.key === key)
+            if (!found) return
+            site({
+              latitude_deg: found.latitude_deg,
+              last_frost: found.last_frost,
+              first_frost: found.first_frost,
+              monthly_min_c: found.monthly_min_c,
+              monthly_max_c: found.monthly_max_c,
+            })
+          }}
+        />
+        <TextField
+          label={t('Time zone')}
+          value={settings.site.time_zone}
+          faults={faultsAt(faults, 'site.time_zone')}
+          onChange={(time_zone) => site({ time_zone })}
+        />
+        <NumberField
+          label={t('Latitude')}
+          suffix="°"
+          value={settings.site.latitude_deg}
+          faults={faultsAt(faults, 'site.latitude_deg')}
+          onChange={(value) => site({ latitude_deg: value ?? 0 })}
+        />
+        <TextField
+          label={t('Last frost (month-day)')}
+          hint={t('Like 04-27; empty where it never freezes.')}
+          value={settings.site.last_frost ?? ''}
+          faults={faultsAt(faults, 'site.last_frost')}
+          onChange={(day) => site({ last_frost: day || null })}
+        />
+        <TextField
+          label={t('First frost (month-day)')}
+          value={settings.site.first_frost ?? ''}
+          faults={faultsAt(faults, 'site.first_frost')}
+          onChange={(day) => site({ first_frost: day || null })}
+        />
+        <NumberField
+          label={t('Conductivity of your water')}
+          suffix="dS/m"
+          value={settings.site.water_ec_ds_m}
+          faults={faultsAt(faults, 'site.water_ec_ds_m')}
+          onChange={(value) => site({ water_ec_ds_m: value })}
+        />
+        <NumberField
+          label={t('North lies')}
+          suffix={t('° clockwise from the top')}
+          value={settings.site.north_deg}
+          faults={faultsAt(faults, 'site.north_deg')}
+          onChange={(value) => site({ north_deg: value ?? 0 })}
+        />
+      </div>
+      <details>
+        <summary>{t('Usual temperatures, month by month')}</summary>
+        <Months draft={settings.site} faults={faults} onChange={site} />
+      </details>
+    </>
   )
 }
 
@@ -144,23 +221,29 @@ function Months(props: {
   onChange: (change: Partial<Settings['site']>) => void
 }) {
   const rows = [
-    ['monthly_min_c', 'Mean daily minimum'],
-    ['monthly_max_c', 'Mean daily maximum'],
+    ['monthly_min_c', t('Mean daily minimum')],
+    ['monthly_max_c', t('Mean daily maximum')],
   ] as const
   return (
     <div className="stack">
       {rows.map(([field, label]) => (
-        <Field key={field} label={`${label}, °C`} faults={faultsAt(props.faults, `site.${field}`)}>
+        <Field
+          key={field}
+          label={`${label}, ${warmth.unit}`}
+          faults={faultsAt(props.faults, `site.${field}`)}
+        >
           {(id) => (
             <span className="months" id={id}>
               {props.draft[field].map((value, month) => (
                 <NumberField
                   key={month}
                   label={showMonth(month)}
-                  value={value}
+                  value={warmth.shown(value)}
                   onChange={(next) =>
                     props.onChange({
-                      [field]: props.draft[field].map((v, m) => (m === month ? (next ?? 0) : v)),
+                      [field]: props.draft[field].map((v, m) =>
+                        m === month ? warmth.typed(next ?? 0) : v,
+                      ),
                     })
                   }
                 />

@@ -5,6 +5,7 @@ import { useNavigate } from 'react-router'
 import { ProblemError } from '../api/client'
 import { gardenQueries, useImport } from '../api/gardens'
 import { newId } from '../lib/ids'
+import { t } from '../lib/words'
 
 interface Read {
   file: { garden: { id: string; name: string } }
@@ -43,7 +44,12 @@ export function ImportButton() {
       setFault(
         error instanceof ProblemError
           ? explain(error)
-          : `${chosen.name} is not an Eznel garden file. Choose a file that Eznel saved. Nothing was changed.`,
+          : t(
+              '{file} is not an Eznel garden file. Choose a file that Eznel saved. Nothing was changed.',
+              {
+                file: chosen.name,
+              },
+            ),
       )
     }
   }
@@ -53,7 +59,7 @@ export function ImportButton() {
         ref={input}
         type="file"
         accept=".json,application/json"
-        aria-label="Garden file"
+        aria-label={t('Garden file')}
         className="visually-hidden"
         tabIndex={-1}
         onChange={(event) => {
@@ -64,15 +70,19 @@ export function ImportButton() {
       />
       <div>
         <Button loading={send.isPending} onClick={() => input.current?.click()}>
-          Open a garden file
+          {t('Open a garden file')}
         </Button>
       </div>
       {asked && (
-        <div className="sheet stack" role="alertdialog" aria-label="The garden is here already">
-          <p>“{asked.file.garden.name}” is here already.</p>
+        <div
+          className="sheet stack"
+          role="alertdialog"
+          aria-label={t('The garden is here already')}
+        >
+          <p>{t('“{name}” is here already.', { name: asked.file.garden.name })}</p>
           <div className="row">
             <Button danger onClick={() => store(asked)}>
-              Replace it
+              {t('Replace it')}
             </Button>
             <Button
               onClick={() =>
@@ -82,10 +92,10 @@ export function ImportButton() {
                 })
               }
             >
-              Keep both
+              {t('Keep both')}
             </Button>
             <Button type="text" onClick={() => setAsked(null)}>
-              Leave it
+              {t('Leave it')}
             </Button>
           </div>
         </div>
@@ -103,6 +113,6 @@ function explain(error: Error): string {
   if (!(error instanceof ProblemError)) return error.message
   const [first] = error.faults
   if (!first) return error.message
-  const at = first.field ? `At ${first.field}: ` : ''
-  return `${at}${first.problem}. ${first.remedy} Nothing was changed.`
+  const at = first.field ? `${first.field}: ` : ''
+  return `${at}${first.problem}. ${first.remedy} ${t('Nothing was changed.')}`
 }

@@ -1,26 +1,39 @@
 import { Button } from 'antd'
-import { Suspense, useState } from 'react'
+import { lazy, Suspense, useState } from 'react'
 import { Link, NavLink, Outlet, useParams } from 'react-router'
 import { useGarden, useWrites } from '../api/gardens'
 import { useCatalogue, useWords } from '../api/reference'
 import { addDays, showDate } from '../lib/dates'
+import { BRAND, t } from '../lib/words'
+import { HistoryProvider, type HistoryOf } from '../parts/History'
+import { Sentence } from '../parts/Sentence'
+import { SettingsProvider } from '../parts/Settings'
 import { ToastProvider } from '../parts/Toast'
 import { ExplainProvider } from '../parts/Why'
-import { GardenDrawer } from './GardenDrawer'
+import { OutboxBanner } from './Outbox'
+import { Shortcuts } from './Shortcuts'
 import { useThemeMode } from './ThemeProvider'
+import { Turns } from './Turns'
 import { Waiting } from './Waiting'
-import { WhyDrawer } from './WhyDrawer'
 import './shell.css'
 
-const VIEWS = [
-  ['today', 'Today'],
-  ['plot', 'Plot'],
-  ['soil', 'Soil'],
-  ['shed', 'Shed'],
-  ['season', 'Season'],
-] as const
+// What opens on request is loaded on request.
+const GardenDrawer = lazy(() => import('./GardenDrawer'))
+const HistoryDrawer = lazy(async () => ({
+  default: (await import('./HistoryDrawer')).HistoryDrawer,
+}))
+const WhyDrawer = lazy(() => import('./WhyDrawer'))
 
-/** What stands around every view: the garden's name, the views, and the drawer of workings. */
+const views = () =>
+  [
+    ['today', t('Today')],
+    ['plot', t('Plot')],
+    ['soil', t('Soil')],
+    ['shed', t('Shed')],
+    ['season', t('Season')],
+  ] as const
+
+/** What stands around every view: the garden's name, the views, and the drawers. */
 export function Shell() {
   return (
     <Suspense fallback={<Waiting />}>
@@ -32,6 +45,7 @@ export function Shell() {
 function Frame() {
   const { gardenId = '' } = useParams()
   const [why, setWhy] = useState<string | null>(null)
+  const [history, setHistory] = useState<HistoryOf | null>(null)
   const [settings, setSettings] = useState(false)
   const garden = useGarden(gardenId)
   const words = useWords()
@@ -39,60 +53,78 @@ function Frame() {
   const { mode, turn } = useThemeMode()
   return (
     <ExplainProvider value={setWhy}>
-      <ToastProvider>
-        <div className="shell">
-          <header className="masthead">
-            <Link className="brand" to="/" aria-label="Eznel: all gardens">
-              Eznel
-            </Link>
-            <button type="button" className="garden-name" onClick={() => setSettings(true)}>
-              {garden.file.garden.name}
-            </button>
-            <nav className="tabs" aria-label="Views">
-              {VIEWS.map(([path, name]) => (
-                <NavLink key={path} to={`/g/${gardenId}/${path}`}>
-                  {name}
-                </NavLink>
-              ))}
-            </nav>
-            <span className="spacer" />
-            <Button type="text" onClick={turn}>
-              {mode === 'day' ? 'Evening' : 'Day'}
-            </Button>
-          </header>
-          {garden.file.garden.stands_on && <Practice gardenId={gardenId} />}
-          <main className="page">
-            <Suspense fallback={<Waiting />}>
-              <Outlet />
+      <HistoryProvider value={setHistory}>
+        <SettingsProvider value={() => setSettings(true)}>
+          <ToastProvider>
+            <div className="shell">
+              <header className="masthead">
+                <Link className="brand" to="/" aria-label={t('Eznel: all gardens')}>
+                  {BRAND}
+                </Link>
+                <button type="button" className="garden-name" onClick={() => setSettings(true)}>
+                  {garden.file.garden.name}
+                </button>
+                <nav className="tabs" aria-label={t('Views')}>
+                  {views().map(([path, name]) => (
+                    <NavLink key={path} to={`/g/${gardenId}/${path}`}>
+                      {name}
+                    </NavLink>
+                  ))}
+                </nav>
+                <span className="spacer" />
+                <Turns gardenId={gardenId} />
+                <Button type="text" onClick={turn}>
+                  {mode === 'day' ? t('Evening') : t('Day')}
+                </Button>
+              </header>
+              {garden.file.garden.stands_on && <Practice gardenId={gardenId} />}
+              <OutboxBanner gardenId={gardenId} />
+              <main className="page">
+                <Suspense fallback={<Waiting />}>
+                  <Outlet />
+                </Suspense>
+              </main>
+              <p className="general-caution soft small">{words.cautions.general}</p>
+            </div>
+            <Shortcuts gardenId={gardenId} />
+            <Suspense fallback={null}>
+              {why && <WhyDrawer gardenId={gardenId} of={why} onClose={() => setWhy(null)} />}
+              {history && (
+                <HistoryDrawer gardenId={gardenId} of={history} onClose={() => setHistory(null)} />
+              )}
+              {settings && <GardenDrawer gardenId={gardenId} onClose={() => setSettings(false)} />}
             </Suspense>
-          </main>
-          <p className="general-caution soft small">{words.cautions.general}</p>
-        </div>
-        <WhyDrawer gardenId={gardenId} of={why} onClose={() => setWhy(null)} />
-        {settings && <GardenDrawer gardenId={gardenId} onClose={() => setSettings(false)} />}
-      </ToastProvider>
+          </ToastProvider>
+        </SettingsProvider>
+      </HistoryProvider>
     </ExplainProvider>
   )
 }
 
 /** A practice garden's calendar stands still; here it is moved on. */
 function Practice({ gardenId }: { gardenId: string }) {
-  const { file } = useGarden(gardenId)
+  const garden = useGarden(gardenId)
   const { settle } = useWrites(gardenId)
-  const day = file.garden.stands_on ?? ''
-  const { name, site, preferences } = file.garden
+  const day = garden.file.garden.stands_on ?? ''
+  const { name, site, preferences } = garden.file.garden
   const move = (days: number) =>
-    settle.mutate({ name, site, preferences, stands_on: addDays(day, days) })
+    settle.mutate({
+      settings: { name, site, preferences, stands_on: addDays(day, days) },
+      basedOn: garden.settings_revision,
+    })
   return (
     <div className="practice small">
       <span>
-        A practice garden: its calendar stands on <b>{showDate(day)}</b>.
+        <Sentence
+          say="A practice garden: its calendar stands on {day}."
+          of={{ day: <b>{showDate(day)}</b> }}
+        />
       </span>
       <Button size="small" loading={settle.isPending} onClick={() => move(1)}>
-        Next day
+        {t('Next day')}
       </Button>
       <Button size="small" disabled={settle.isPending} onClick={() => move(7)}>
-        A week on
+        {t('A week on')}
       </Button>
     </div>
   )

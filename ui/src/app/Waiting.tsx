@@ -1,8 +1,13 @@
-/** Shown while something is read: quiet, and gone before it is noticed. */
+import { t } from '../lib/words'
+
+/** Shown while something is read: quiet, the shape of what comes, and gone before it is noticed. */
 export function Waiting() {
   return (
-    <p className="waiting soft" role="status">
-      Working it out …
-    </p>
+    <div className="waiting" role="status">
+      <p className="soft">{t('Working it out …')}</p>
+      <span className="waiting-line" />
+      <span className="waiting-line" />
+      <span className="waiting-line" />
+    </div>
   )
 }

@@ -6,8 +6,11 @@ import { faultsOf } from '../api/client'
 import { gardenQueries, useImport } from '../api/gardens'
 import { useCatalogue } from '../api/reference'
 import { ChoiceField, TextField } from '../parts/Field'
+import { BRAND, t } from '../lib/words'
+import { system } from '../lib/units'
 import { ImportButton } from './ImportButton'
 import { newGarden } from './newGarden'
+import { Reading, kitchens, type Kitchen } from './Reading'
 import { Waiting } from './Waiting'
 import './shell.css'
 
@@ -24,22 +27,28 @@ function Gardens() {
   const { data: gardens } = useSuspenseQuery(gardenQueries.list)
   return (
     <main className="welcome stack">
-      <h1>Eznel</h1>
-      <p>What to weigh, where to put it, and when the next feed is.</p>
+      <h1>{BRAND}</h1>
+      <p>{t('What to weigh, where to put it, and when the next feed is.')}</p>
       {gardens.length > 0 && (
         <section className="stack">
-          <h2>Your gardens</h2>
+          <h2>{t('Your gardens')}</h2>
           {gardens.map((garden) => (
             <Link key={garden.id} className="sheet" to={`/g/${garden.id}/today`}>
               <b>{garden.name}</b>
-              {garden.stands_on && <span className="soft"> a made-up garden to practise in</span>}
+              {garden.stands_on && (
+                <span className="soft"> {t('a made-up garden to practise in')}</span>
+              )}
             </Link>
           ))}
         </section>
       )}
       <NewGarden />
       <section className="stack">
-        <h2>From a file</h2>
+        <h2>{t('Language and units')}</h2>
+        <Reading />
+      </section>
+      <section className="stack">
+        <h2>{t('From a file')}</h2>
         <div>
           <ImportButton />
         </div>
@@ -52,9 +61,9 @@ function NewGarden() {
   const catalogue = useCatalogue()
   const navigate = useNavigate()
   const create = useImport()
-  const [name, setName] = useState('My garden')
+  const [name, setName] = useState(t('My garden'))
   const [climate, setClimate] = useState(catalogue.climates[0].key)
-  const [kitchen, setKitchen] = useState<'us' | 'metric' | 'au'>('metric')
+  const [kitchen, setKitchen] = useState<Kitchen>(system)
   const faults = faultsOf(create.error)
   const start = () => {
     const chosen = catalogue.climates.find((one) => one.key === climate) ?? catalogue.climates[0]
@@ -66,30 +75,26 @@ function NewGarden() {
   }
   return (
     <section className="stack sheet">
-      <h2>Start a garden</h2>
+      <h2>{t('Start a garden')}</h2>
       <div className="fields">
-        <TextField label="Name" value={name} onChange={setName} faults={faults} />
+        <TextField label={t('Name')} value={name} onChange={setName} faults={faults} />
         <ChoiceField
-          label="Climate to start from"
-          hint="Frost dates and temperatures can be corrected at any time."
+          label={t('Climate to start from')}
+          hint={t('Frost dates and temperatures can be corrected at any time.')}
           value={climate}
           options={catalogue.climates.map((one) => ({ value: one.key, label: one.name }))}
           onChange={setClimate}
         />
         <ChoiceField
-          label="Spoons and cups"
+          label={t('Spoons and cups')}
           value={kitchen}
-          options={[
-            { value: 'metric', label: 'metric (5, 15, 250 mL)' },
-            { value: 'us', label: 'US' },
-            { value: 'au', label: 'Australian (20 mL tablespoon)' },
-          ]}
-          onChange={(value) => setKitchen(value as typeof kitchen)}
+          options={kitchens()}
+          onChange={(value) => setKitchen(value as Kitchen)}
         />
       </div>
       <div>
         <Button type="primary" loading={create.isPending} onClick={start}>
-          Start this garden
+          {t('Start this garden')}
         </Button>
       </div>
     </section>

@@ -1,34 +1,55 @@
 import { useQuery } from '@tanstack/react-query'
-import { Drawer } from 'antd'
-import { gardenQueries } from '../api/gardens'
-import type { Schemas } from '../api/client'
+import { Button, Drawer } from 'antd'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { gardenQueries, revisionOf, useGarden, useWrites } from '../api/gardens'
+import { faultsOf, type Schemas } from '../api/client'
+import { t } from '../lib/words'
+import {
+  DENSITIES,
+  MASSES,
+  MeasureField,
+  NumberField,
+  Refused,
+  ChoiceField,
+  type FaultAt,
+} from '../parts/Field'
+import { useSettings } from '../parts/Settings'
 
 /** One drawer for any number anywhere: sentence, formula with its numbers, origin of each. */
-export function WhyDrawer(props: { gardenId: string; of: string | null; onClose: () => void }) {
-  const query = useQuery({
-    ...gardenQueries.why(props.gardenId, props.of ?? ''),
-    enabled: props.of !== null,
-  })
+export default function WhyDrawer(props: { gardenId: string; of: string; onClose: () => void }) {
+  const query = useQuery(gardenQueries.why(props.gardenId, props.of))
   return (
     <Drawer
-      open={props.of !== null}
+      open
       onClose={props.onClose}
       size={460}
-      title={query.data ? `How ${query.data.result} came about` : 'How this came about'}
+      title={
+        query.data
+          ? t('How {amount} came about', { amount: query.data.result })
+          : t('How this came about')
+      }
     >
-      {query.isError && <p>This number has changed in the meantime. Close and open it again.</p>}
-      {query.data && <Working shown={query.data} />}
+      {query.isPending && <p className="soft">{t('Working it out …')}</p>}
+      {query.isError && (
+        <p>{t('This number has changed in the meantime. Close and open it again.')}</p>
+      )}
+      {query.data && <Working {...props} shown={query.data} />}
     </Drawer>
   )
 }
 
-function Working({ shown }: { shown: Schemas['Shown'] }) {
+function Working(props: { gardenId: string; shown: Schemas['Shown']; onClose: () => void }) {
+  const { shown } = props
+  const settles = [
+    ...new Set(shown.steps.flatMap((step) => step.quantities.map((q) => q.settle)).filter(Boolean)),
+  ]
   return (
     <div className="stack">
       {shown.assumed && (
         <p>
-          <span className="origin assumed">assumed</span> values stand in this working. Measure one
-          and the amount follows.
+          <span className="origin assumed">{t('assumed')}</span>{' '}
+          {t('values stand in this working. Measure one and the amount follows.')}
         </p>
       )}
       <ol className="working-steps">
@@ -40,7 +61,7 @@ function Working({ shown }: { shown: Schemas['Shown'] }) {
             </p>
             <ul className="origins small">
               {step.quantities.map((quantity) => (
-                <li key={quantity.name}>
+                <li key={quantity.key}>
                   {quantity.name} {quantity.value}{' '}
                   <span className={`origin ${quantity.origin}`}>{quantity.origin_said}</span>{' '}
                   <span className="soft">{quantity.source}</span>
@@ -51,13 +72,174 @@ function Working({ shown }: { shown: Schemas['Shown'] }) {
         ))}
       </ol>
       {shown.steps.length === 0 && (
-        <p>Nothing of it is declared, so there is nothing to work out.</p>
+        <p>{t('Nothing of it is declared, so there is nothing to work out.')}</p>
       )}
       {shown.findings.map((finding) => (
         <p key={finding.key} className="small">
           {finding.text} {finding.remedy}
         </p>
       ))}
+      {settles.map((path) => (
+        <Settle key={path} path={path} {...props} />
+      ))}
     </div>
+  )
+}
+
+type SettleProps = { gardenId: string; path: string; onClose: () => void }
+
+/** Where a measured value takes the place of an assumed one. */
+function Settle(props: SettleProps) {
+  const [kind, id, field] = props.path.split('/')
+  const settings = useSettings()
+  if (field === 'density') return <BedDensity {...props} id={id} />
+  if (field === 'weighed') return <WeighOnce {...props} id={id} />
+  if (field === 'dry_matter_pct') return <DryMatter {...props} id={id} />
+  if (kind === 'reports') {
+    return (
+      <p>
+        <Link to={`/g/${props.gardenId}/soil?bed=${id}&new`} onClick={props.onClose}>
+          {t('Type in a soil test instead')}
+        </Link>
+      </p>
+    )
+  }
+  return (
+    <div>
+      <Button
+        onClick={() => {
+          props.onClose()
+          settings()
+        }}
+      >
+        {t('Type in your own temperatures')}
+      </Button>
+    </div>
+  )
+}
+
+function BedDensity({ gardenId, id }: SettleProps & { id: string }) {
+  const garden = useGarden(gardenId)
+  const { save } = useWrites(gardenId)
+  const place = garden.file.garden.places.find((one) => one.id === id)
+  const [density, setDensity] = useState<Schemas['Density'] | null>(null)
+  if (place?.kind !== 'bed') return null
+  return (
+    <Box
+      title={t('Measured it in {name}?', { name: place.name })}
+      error={save.error}
+      saving={save.isPending}
+      disabled={!density}
+      onSave={() =>
+        save.mutate({
+          kind: 'places',
+          thing: { ...place, density },
+          basedOn: revisionOf(garden, id),
+        })
+      }
+    >
+      <MeasureField
+        label={t('Bulk density')}
+        hint={t('Weight of a known volume of dry soil, by that volume.')}
+        units={DENSITIES}
+        value={density}
+        onChange={setDensity}
+      />
+    </Box>
+  )
+}
+
+function WeighOnce({ gardenId, id }: SettleProps & { id: string }) {
+  const garden = useGarden(gardenId)
+  const { scoops, products } = garden.file.garden
+  const { save } = useWrites(gardenId)
+  const product = products.find((one) => one.id === id)
+  const largest = [...scoops].sort((a, b) => b.volume.value - a.volume.value)[0]
+  const [scoop, setScoop] = useState(largest?.id ?? '')
+  const [count, setCount] = useState<number | null>(1)
+  const [mass, setMass] = useState<Schemas['Mass'] | null>(null)
+  const volume = scoops.find((one) => one.id === scoop)?.volume
+  if (!product || !volume) return null
+  return (
+    <Box
+      title={t('Weigh it once: {name}', { name: product.name })}
+      error={save.error}
+      saving={save.isPending}
+      disabled={!mass || !count}
+      onSave={() =>
+        save.mutate({
+          kind: 'products',
+          thing: { ...product, density: null, weighed: { count: count ?? 1, volume, mass } },
+          basedOn: revisionOf(garden, id),
+        })
+      }
+    >
+      <NumberField label={t('Level scoops')} value={count} onChange={setCount} />
+      <ChoiceField
+        label={t('Of')}
+        value={scoop}
+        options={scoops.map((one) => ({ value: one.id, label: one.name }))}
+        onChange={setScoop}
+      />
+      <MeasureField
+        label={t('Weigh together')}
+        units={MASSES}
+        value={mass as never}
+        onChange={setMass}
+      />
+    </Box>
+  )
+}
+
+function DryMatter({ gardenId, id }: SettleProps & { id: string }) {
+  const garden = useGarden(gardenId)
+  const { save } = useWrites(gardenId)
+  const product = garden.file.garden.products.find((one) => one.id === id)
+  const [pct, setPct] = useState<number | null>(null)
+  if (!product) return null
+  return (
+    <Box
+      title={t('Does the label of {name} say it?', { name: product.name })}
+      error={save.error}
+      saving={save.isPending}
+      disabled={pct === null}
+      onSave={() =>
+        save.mutate({
+          kind: 'products',
+          thing: { ...product, dry_matter_pct: pct },
+          basedOn: revisionOf(garden, id),
+        })
+      }
+    >
+      <NumberField label={t('Dry matter')} suffix="%" value={pct} onChange={setPct} />
+    </Box>
+  )
+}
+
+function Box(props: {
+  title: string
+  error: Error | null
+  saving: boolean
+  disabled: boolean
+  onSave: () => void
+  children: React.ReactNode
+}) {
+  const faults: FaultAt[] = faultsOf(props.error)
+  return (
+    <section className="settle stack">
+      <h3>{props.title}</h3>
+      <div className="fields">{props.children}</div>
+      <div className="row">
+        <Button
+          type="primary"
+          loading={props.saving}
+          disabled={props.disabled}
+          onClick={props.onSave}
+        >
+          {t('Use it instead')}
+        </Button>
+        <Refused faults={faults} />
+      </div>
+    </section>
   )
 }

@@ -4,7 +4,9 @@ import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router'
 import { ProblemError } from '../api/client'
 import '../theme/base.css'
+import { loadWords } from '../lib/words'
 import { router } from './routes'
+import { Door } from './SignIn'
 import { ThemeProvider } from './ThemeProvider'
 
 const RETRIES = 20
@@ -15,24 +17,25 @@ const queries = new QueryClient({
       // Nothing computed goes stale by itself; a write renews it. A store that is down is asked again.
       staleTime: 60_000,
       retry: (count, error) =>
-        count < RETRIES && error instanceof ProblemError && [0, 503].includes(error.status),
-      retryDelay: (count) => Math.min(300 * 2 ** count, 3000),
-    },
-    mutations: {
-      // Writes carry their own ids, so repeating one that may have arrived is harmless.
-      retry: (count, error) =>
-        count < 5 && error instanceof ProblemError && [0, 503].includes(error.status),
+        count < RETRIES && error instanceof ProblemError && error.unreachable,
       retryDelay: (count) => Math.min(300 * 2 ** count, 3000),
     },
   },
 })
 
-createRoot(document.getElementById('root') as HTMLElement).render(
-  <StrictMode>
-    <QueryClientProvider client={queries}>
-      <ThemeProvider>
-        <RouterProvider router={router} />
-      </ThemeProvider>
-    </QueryClientProvider>
-  </StrictMode>,
-)
+// Without its sentences the page still works, in English.
+void loadWords()
+  .catch(() => undefined)
+  .then(() =>
+    createRoot(document.getElementById('root') as HTMLElement).render(
+      <StrictMode>
+        <QueryClientProvider client={queries}>
+          <ThemeProvider>
+            <Door>
+              <RouterProvider router={router} />
+            </Door>
+          </ThemeProvider>
+        </QueryClientProvider>
+      </StrictMode>,
+    ),
+  )

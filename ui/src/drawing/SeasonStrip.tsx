@@ -1,4 +1,5 @@
 import { addDays, dayNumber, showMonth } from '../lib/dates'
+import { t } from '../lib/words'
 import { MARKS, type Nutrient } from '../theme/nutrients'
 import { monthStarts } from './Tide'
 
@@ -21,6 +22,8 @@ export interface StripLane {
   stages: { key: string; name: string; start: string; end: string; seen: boolean }[]
   stop: string
   marks: StripMark[]
+  /** The old plan's days, while a change is being tried. */
+  ghosts: { feeds: { day: string; share: number }[]; stages: string[] }
 }
 
 const NAME = 196
@@ -56,7 +59,7 @@ export function SeasonStrip(props: {
       width={width}
       height={height}
       role="group"
-      aria-label="Plantings by time"
+      aria-label={t('Plantings by time')}
     >
       {monthStarts(from, to).map((day) => (
         <g key={day}>
@@ -159,7 +162,7 @@ function Lane(props: {
         fill="var(--wait)"
         opacity={0.8}
       >
-        <title>water only</title>
+        <title>{t('water only')}</title>
       </rect>
       <path
         d={`M${x(lane.stop)} ${bandTop + 24}v24`}
@@ -167,6 +170,27 @@ function Lane(props: {
         strokeWidth={1.4}
         strokeDasharray="2 2"
       />
+      {lane.ghosts.stages.map((day) => (
+        <path
+          key={day}
+          d={`M${x(day)} ${bandTop - 2}v24`}
+          stroke="var(--soft)"
+          strokeWidth={1.6}
+          strokeDasharray="3 3"
+        />
+      ))}
+      {lane.ghosts.feeds.map(({ day, share }) => (
+        <circle
+          key={day}
+          className="ghost-mark"
+          cx={x(day)}
+          cy={bandTop + 38}
+          r={(sizeOf(share) + 5) / 2}
+          fill="none"
+          stroke="var(--soft)"
+          strokeDasharray="2 2"
+        />
+      ))}
       {lane.marks.map((mark) => (
         <Mark key={mark.key} mark={mark} x={x(mark.day)} y={bandTop + 38} />
       ))}
@@ -205,9 +229,13 @@ function Band(props: {
   )
 }
 
+function sizeOf(share: number): number {
+  return 6 + 10 * Math.sqrt(Math.min(share, 1))
+}
+
 function Mark({ mark, x, y }: { mark: StripMark; x: number; y: number }) {
   const { colour, path } = MARKS[mark.nutrient]
-  const size = 6 + 10 * Math.sqrt(Math.min(mark.share, 1))
+  const size = sizeOf(mark.share)
   return (
     <g transform={`translate(${x - size / 2} ${y - size / 2}) scale(${size / 16})`}>
       <title>{mark.label}</title>

@@ -10,6 +10,8 @@ export interface TideProps {
   supply: readonly number[]
   today: string
   title: string
+  /** Supply by the old plan, while a change is being tried. */
+  was?: { days: readonly string[]; supply: readonly number[] }
   /** What happened up to today is solid, what is planned is dashed. */
   width?: number
   height?: number
@@ -25,7 +27,7 @@ export function Tide(props: TideProps) {
   const id = useId()
   const first = dayNumber(days[0])
   const last = Math.max(dayNumber(days[days.length - 1]), first + 1)
-  const most = Math.max(...need, ...supply, 1e-6) * 1.06
+  const most = Math.max(...need, ...supply, ...(props.was?.supply ?? []), 1e-6) * 1.06
   const x = (day: string) => LEFT + ((dayNumber(day) - first) / (last - first)) * (width - LEFT - 8)
   const y = (grams: number) => TOP + (1 - grams / most) * (height - TOP - BOTTOM)
   const line = (values: readonly number[]) =>
@@ -74,6 +76,21 @@ export function Tide(props: TideProps) {
         </text>
       ))}
       <path d={`${line(need)}${back}Z`} fill={`url(#${id}gap)`} />
+      {props.was && (
+        <path
+          className="ghost-line"
+          d={props.was.supply
+            .map(
+              (v, n) =>
+                `${n ? 'L' : 'M'}${x(props.was?.days[n] ?? '').toFixed(1)} ${y(v).toFixed(1)}`,
+            )
+            .join('')}
+          fill="none"
+          stroke="var(--soft)"
+          strokeWidth={1.6}
+          strokeDasharray="2 3"
+        />
+      )}
       <path d={line(need)} fill="none" stroke="var(--ink)" strokeWidth={1.6} />
       <path
         d={line(supply)}

@@ -1,4 +1,4 @@
-import { system } from './units'
+import { system, warmth } from './units'
 import { locale } from './words'
 
 /** Formats a number with three significant digits, as the reader's language writes it. */
@@ -10,7 +10,10 @@ export function showNumber(value: number, digits = 3): string {
 const G_OZ = 28.349523125
 const G_LB = 453.59237
 const M_FT = 0.3048
-const L = { us: { gal: 3.785411784, floz: 0.0295735295625 }, imperial: { gal: 4.54609, floz: 0.0284130625 } }
+const L = {
+  us: { gal: 3.785411784, floz: 0.0295735295625 },
+  imperial: { gal: 4.54609, floz: 0.0284130625 },
+}
 
 /** Formats a mass in grams as finely as a scoop is, in the reader's units. */
 export function showMass(grams: number): string {
@@ -55,8 +58,31 @@ export function showSoil(kgM2: number): string {
   return `${showNumber((kgM2 * 1000 * M_FT ** 2) / G_LB)} lb/ft²`
 }
 
+/** Formats money. */
+export function showPrice(amount: number, currency: string): string {
+  return amount.toLocaleString(locale, { style: 'currency', currency })
+}
+
+const SHOWN: Record<string, (value: number) => string> = {
+  g: showMass,
+  kg: (value) => showMass(value * 1000),
+  L: showLitres,
+  m: showLength,
+  'm²': showArea,
+  'kg/m²': showSoil,
+  '°C': (value) => `${showNumber(warmth.shown(value))} ${warmth.unit}`,
+}
+
+/** Formats a number of the core with its unit, in the reader's units. */
+export function showAmount(value: number, unit: string): string {
+  return SHOWN[unit]?.(value) ?? `${showNumber(value)} ${unit}`.trim()
+}
+
 /** Metres in one of the reader's larger units of length, and its name, for a drawing's scale. */
-export const scale = system === 'metric' ? { metres: 1, unit: 'm' } : { metres: M_FT * 3, unit: 'ft', each: 3 }
+export const scale =
+  system === 'metric'
+    ? { metres: 1, unit: 'm', each: 1 }
+    : { metres: M_FT * 3, unit: 'ft', each: 3 }
 
 /**
  * Reads a number as people type it: "1.5", "1,5", " 1 200 ".

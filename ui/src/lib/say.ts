@@ -1,4 +1,4 @@
-import { showNumber } from './numbers'
+import { showAmount } from './numbers'
 
 export interface Told {
   key: string
@@ -8,9 +8,7 @@ export interface Told {
 
 /** Puts a finding's numbers and names into its sentence. */
 export function fill(template: string, told: Told, term: (key: string) => string): string {
-  const numbers = new Map(
-    told.numbers.map((n) => [n.name, `${showNumber(n.value)} ${n.unit}`.trim()]),
-  )
+  const numbers = new Map(told.numbers.map((n) => [n.name, showAmount(n.value, n.unit)]))
   const names = told.names.map((name) => term(`nutrient.${name}`))
   return template.replace(/\{(\w+)\}/g, (_, name: string) => {
     if (name === 'names') return names.join(', ')

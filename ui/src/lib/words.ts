@@ -1,5 +1,8 @@
 import { recall, remember } from './memory'
 
+/** A name, in every language the same. */
+export const BRAND = 'Eznel'
+
 export const LANGUAGES = { en: 'English', de: 'Deutsch', es: 'Español' } as const
 export type Language = keyof typeof LANGUAGES
 

@@ -1,4 +1,5 @@
 import type { components } from '../api/schema'
+import { t } from '../lib/words'
 
 type Garden = components['schemas']['Garden']
 type Catalogue = components['schemas']['CatalogueView']
@@ -20,4 +21,19 @@ export function plantingName(planting: Pick<PlantingPlan, 'crop_name' | 'variety
 export function programmesOf(garden: Garden, catalogue: Catalogue) {
   const own = new Set(garden.programmes.map((p) => p.key))
   return [...garden.programmes, ...catalogue.programmes.filter((p) => !own.has(p.key))]
+}
+
+/** What a field of a thing is called. */
+export function termOf(terms: Record<string, string>, field: string): string {
+  return terms[`field.${field}`] ?? field.replace(/_/g, ' ')
+}
+
+/** A kitchen scoop's name, one or several of it. */
+export function scoopName(name: string, count: number): string {
+  return count === 1 ? name : name.replace(/(spoon|cup|mug|scoop)$/, '$1s')
+}
+
+/** "3 level tablespoons". */
+export function levelScoops(count: number, name: string): string {
+  return t('{n} level {scoop}', { n: count, scoop: scoopName(name, count) })
 }

@@ -173,6 +173,11 @@ def place_plan(place: Place, stands: Stands, walk: int = 0) -> PlacePlan:
         mix_l=mix_l,
         mix=ingredients,
         report=report.id if report else None,
+        tested=""
+        if report is None
+        else "stale"
+        if plausibility.is_stale(report, stands.today)
+        else "fresh",
         gauges=gauges,
         unrated=tuple(
             v.analyte

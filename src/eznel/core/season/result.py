@@ -73,6 +73,8 @@ class PlacePlan:
     mix_l: float
     mix: tuple[MixIngredient, ...]
     report: UUID | None
+    tested: str
+    """"" where there is no test, "fresh", or "stale" when it says little any more."""
     gauges: tuple[Gauge, ...]
     unrated: tuple[str, ...]
     ph: PhGauge | None

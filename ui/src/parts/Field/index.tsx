@@ -1,5 +1,7 @@
 import { useId, useState, type ReactNode } from 'react'
-import { readNumber } from '../../lib/numbers'
+import { readNumber, typedNumber } from '../../lib/numbers'
+import { inOrder } from '../../lib/units'
+import { t } from '../../lib/words'
 import './field.css'
 
 export interface FaultAt {
@@ -164,7 +166,7 @@ function NumberInput(props: {
   invalid: boolean
   onChange: (value: number | null) => void
 }) {
-  const [text, setText] = useState(props.value == null ? '' : String(props.value))
+  const [text, setText] = useState(props.value == null ? '' : typedNumber(props.value))
   const read = readNumber(text)
   // Another value from outside (another thing was chosen) replaces the text; our own does not.
   const shown = Object.is(read, props.value ?? null) || Number.isNaN(read) ? text : undefined
@@ -176,7 +178,7 @@ function NumberInput(props: {
         className="input number"
         inputMode="decimal"
         autoComplete="off"
-        value={shown ?? (props.value == null ? '' : String(props.value))}
+        value={shown ?? (props.value == null ? '' : typedNumber(props.value))}
         aria-describedby={props.describedBy}
         aria-invalid={props.invalid || wrong}
         onChange={(event) => {
@@ -185,7 +187,7 @@ function NumberInput(props: {
           if (!Number.isNaN(value)) props.onChange(value)
         }}
       />
-      {wrong && <span className="fault">This is not a number.</span>}
+      {wrong && <span className="fault">{t('This is not a number.')}</span>}
     </>
   )
 }
@@ -204,7 +206,8 @@ export function MeasureField<U extends string>(
     onChange: (value: Measure<U> | null) => void
   },
 ) {
-  const unit = props.value?.unit ?? props.units[0]
+  const units = inOrder(props.units)
+  const unit = props.value?.unit ?? units[0]
   const [empty, setEmpty] = useState<U>(unit)
   const chosen = props.value ? unit : empty
   return (
@@ -220,7 +223,7 @@ export function MeasureField<U extends string>(
           />
           <select
             className="input unit-choice"
-            aria-label={`${props.label}: unit`}
+            aria-label={t('{field}: unit', { field: props.label })}
             value={chosen}
             onChange={(event) => {
               const next = event.target.value as U
@@ -228,9 +231,9 @@ export function MeasureField<U extends string>(
               if (props.value) props.onChange({ value: props.value.value, unit: next })
             }}
           >
-            {props.units.map((one) => (
+            {units.map((one) => (
               <option key={one} value={one}>
-                {props.names?.[one] ?? UNIT_NAMES[one] ?? one}
+                {props.names?.[one] ?? unitNames()[one] ?? one}
               </option>
             ))}
           </select>
@@ -240,7 +243,7 @@ export function MeasureField<U extends string>(
   )
 }
 
-const UNIT_NAMES: Record<string, string> = {
+const unitNames = (): Record<string, string> => ({
   'g/m2': 'g/m²',
   'kg/m2': 'kg/m²',
   'oz/yd2': 'oz/yd²',
@@ -248,22 +251,25 @@ const UNIT_NAMES: Record<string, string> = {
   'lb/ft3': 'lb/ft³',
   ft3: 'ft³',
   yd3: 'yd³',
-  gal_us: 'US gal',
-  gal_imp: 'imp. gal',
-  qt_us: 'US quart',
-  pt_imp: 'imp. pint',
-  fl_oz_us: 'US fl oz',
-  tsp_us: 'tsp (US)',
-  tbsp_us: 'tbsp (US)',
-  cup_us: 'cup (US)',
-  tsp_metric: 'tsp (5 mL)',
-  tbsp_metric: 'tbsp (15 mL)',
-  cup_metric: 'cup (250 mL)',
-  tsp_au: 'tsp (AU)',
-  tbsp_au: 'tbsp (AU, 20 mL)',
-  cup_au: 'cup (AU)',
-  'oz/gal_us': 'oz/US gal',
-}
+  gal_us: t('US gal'),
+  gal_imp: t('imp. gal'),
+  qt_us: t('US quart'),
+  pt_imp: t('imp. pint'),
+  fl_oz_us: t('US fl oz'),
+  tsp_us: t('tsp (US)'),
+  tbsp_us: t('tbsp (US)'),
+  cup_us: t('cup (US)'),
+  tsp_metric: t('tsp (5 mL)'),
+  tbsp_metric: t('tbsp (15 mL)'),
+  cup_metric: t('cup (250 mL)'),
+  tsp_au: t('tsp (AU)'),
+  tbsp_au: t('tbsp (AU, 20 mL)'),
+  cup_au: t('cup (AU)'),
+  tsp_imperial: t('tsp (imp.)'),
+  tbsp_imperial: t('tbsp (imp.)'),
+  cup_imperial: t('cup (imp.)'),
+  'oz/gal_us': t('oz/US gal'),
+})
 
 export const LENGTHS = ['m', 'cm', 'ft', 'in'] as const
 export const VOLUMES = ['L', 'mL', 'ft3', 'yd3', 'gal_us', 'gal_imp', 'qt_us'] as const
@@ -280,6 +286,9 @@ export const SCOOP_VOLUMES = [
   'tsp_au',
   'tbsp_au',
   'cup_au',
+  'tsp_imperial',
+  'tbsp_imperial',
+  'cup_imperial',
   'fl_oz_us',
   'L',
 ] as const

@@ -1,5 +1,6 @@
 import type { Told } from '../../lib/say'
 import { fill } from '../../lib/say'
+import { t } from '../../lib/words'
 import './findings.css'
 
 export interface Finding extends Told {
@@ -25,7 +26,7 @@ export function Findings({ of, words }: { of: readonly Finding[]; words: Sentenc
       <One finding={first} words={words} />
       {rest.length > 0 && (
         <details>
-          <summary>{rest.length} more to know</summary>
+          <summary>{t('{n} more to know', { n: rest.length })}</summary>
           {rest.map((finding) => (
             <One key={finding.key + finding.field} finding={finding} words={words} />
           ))}

@@ -1,5 +1,6 @@
 import { Button } from 'antd'
 import { createContext, useCallback, useContext, useEffect, useState, type ReactNode } from 'react'
+import { t } from '../../lib/words'
 import './toast.css'
 
 interface Said {
@@ -36,7 +37,7 @@ export function ToastProvider({ children }: { children: ReactNode }) {
                   setSaid(null)
                 }}
               >
-                Undo
+                {t('Undo')}
               </Button>
             )}
           </div>

@@ -3,6 +3,8 @@ import { NutrientMark } from '../../drawing/NutrientMark'
 import { Scoops } from '../../drawing/Scoops'
 import { showMass, showNumber } from '../../lib/numbers'
 import { NUTRIENTS, type Nutrient } from '../../theme/nutrients'
+import { t } from '../../lib/words'
+import { Sentence } from '../Sentence'
 import { Why } from '../Why'
 import './card.css'
 
@@ -66,10 +68,13 @@ export function WeighingCard(props: WeighingCardProps) {
                 <Scoops
                   count={line.count}
                   ml={line.scoopMl}
-                  label={`${line.count} level ${line.scoop}`}
+                  label={t('{n} level {scoop}', { n: line.count, scoop: line.scoop })}
                 />
                 <span className="amount">
-                  <b>{line.count}</b> level {line.scoop}
+                  <Sentence
+                    say="{n} level {scoop}"
+                    of={{ n: <b>{line.count}</b>, scoop: line.scoop }}
+                  />
                   <span className="of"> {line.product}</span>
                 </span>
                 <Why of={line.why}>{showMass(line.grams)}</Why>
@@ -82,14 +87,19 @@ export function WeighingCard(props: WeighingCardProps) {
       {props.notes}
       {props.amounts.length > 0 && (
         <p className="brings small">
-          <span className="soft">Brings</span>
+          <span className="soft">{t('Brings')}</span>
           {[...props.amounts]
             .sort((a, b) => NUTRIENTS.indexOf(a.nutrient) - NUTRIENTS.indexOf(b.nutrient))
             .map((one) => (
               <span key={one.nutrient} className="bring">
                 <NutrientMark nutrient={one.nutrient} /> {one.nutrient}{' '}
                 <Why of={one.why}>{showMass(one.grams)}</Why>
-                {one.wanted > 0 && <span className="soft"> of {showMass(one.wanted)}</span>}
+                {one.wanted > 0 && (
+                  <span className="soft">
+                    {' '}
+                    {t('of {amount}', { amount: showMass(one.wanted) })}
+                  </span>
+                )}
               </span>
             ))}
           {props.strength && (
@@ -102,7 +112,7 @@ export function WeighingCard(props: WeighingCardProps) {
       )}
       {props.cautions.length > 0 && (
         <details className="cautions small">
-          <summary>Handle with care</summary>
+          <summary>{t('Handle with care')}</summary>
           <ul>
             {props.cautions.map((caution) => (
               <li key={caution}>{caution}</li>

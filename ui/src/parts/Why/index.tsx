@@ -1,4 +1,5 @@
 import { createContext, useContext, type ReactNode } from 'react'
+import { t } from '../../lib/words'
 import './why.css'
 
 const Explain = createContext<(key: string) => void>(() => undefined)
@@ -14,7 +15,7 @@ export function Why(props: { of: string; children: ReactNode; assumed?: boolean;
       type="button"
       className={props.assumed ? 'why assumed' : 'why'}
       aria-label={props.label}
-      title={props.assumed ? 'Assumed. How this was worked out' : 'How this was worked out'}
+      title={props.assumed ? t('Assumed. How this was worked out') : t('How this was worked out')}
       onClick={(event) => {
         event.stopPropagation()
         explain(props.of)

@@ -11,19 +11,109 @@ import {
   faultsAt,
   type FaultAt,
 } from '../../parts/Field'
-import type { Bed, Place, Tub } from './state'
+import { t } from '../../lib/words'
+import { warmth } from '../../lib/units'
+import { Corners } from './Corners'
+import { usualLength, type Bed, type Place, type Tub } from './state'
 
-const TEXTURES = [
-  { value: '', label: 'not known' },
-  { value: 'sand', label: 'sand' },
-  { value: 'sandy_loam', label: 'sandy loam' },
-  { value: 'loam', label: 'loam' },
-  { value: 'silt_loam', label: 'silt loam' },
-  { value: 'clay_loam', label: 'clay loam' },
-  { value: 'clay', label: 'clay' },
+const textures = () => [
+  { value: '', label: t('not known') },
+  { value: 'sand', label: t('sand') },
+  { value: 'sandy_loam', label: t('sandy loam') },
+  { value: 'loam', label: t('loam') },
+  { value: 'silt_loam', label: t('silt loam') },
+  { value: 'clay_loam', label: t('clay loam') },
+  { value: 'clay', label: t('clay') },
 ]
 
-const metre = (value: number) => ({ value, unit: 'm' as const })
+type Shape = Bed['shape']
+
+const outlines = (): { value: Shape['kind']; label: string }[] => [
+  { value: 'rectangle', label: t('rectangle') },
+  { value: 'circle', label: t('circle') },
+  { value: 'ellipse', label: t('oval') },
+  { value: 'l_shape', label: t('L-shape') },
+  { value: 'polygon', label: t('any outline') },
+  { value: 'row', label: t('single row') },
+]
+
+/** Another shape of about the same size. */
+function another(kind: string, was: Shape): Shape {
+  const length = 'length' in was ? was.length : usualLength(2.4, 8)
+  const width = 'width' in was ? was.width : usualLength(1.2, 4)
+  const half = (side: { value: number; unit: string }) => ({ ...side, value: side.value / 2 })
+  if (kind === 'circle')
+    return { kind, diameter: 'length' in was ? width : usualLength(2, 6) } as Shape
+  if (kind === 'l_shape') {
+    return { kind, length, width, notch_length: half(length), notch_width: half(width) } as Shape
+  }
+  if (kind === 'row') return { kind, length, width: usualLength(0.4, 1.5) } as Shape
+  if (kind === 'polygon') {
+    const corners = [
+      { x_m: -1.2, y_m: -0.6 },
+      { x_m: 1.2, y_m: -0.6 },
+      { x_m: 1.2, y_m: 0.6 },
+      { x_m: 0, y_m: 1 },
+      { x_m: -1.2, y_m: 0.6 },
+    ]
+    return { kind, corners }
+  }
+  return { kind, length, width } as Shape
+}
+
+const SIDES = (): Record<string, [string, string][]> => ({
+  rectangle: [
+    ['length', t('Length')],
+    ['width', t('Width')],
+  ],
+  row: [
+    ['length', t('Length')],
+    ['width', t('Width that is fed')],
+  ],
+  ellipse: [
+    ['length', t('Length')],
+    ['width', t('Width')],
+  ],
+  l_shape: [
+    ['length', t('Length')],
+    ['width', t('Width')],
+    ['notch_length', t('Missing corner: length')],
+    ['notch_width', t('Missing corner: width')],
+  ],
+  circle: [['diameter', t('Across')]],
+  trough: [
+    ['length', t('Length')],
+    ['width', t('Width')],
+    ['height', t('Height')],
+  ],
+  frustum: [
+    ['top', t('Across at the top')],
+    ['bottom', t('Across at the bottom')],
+    ['height', t('Height')],
+  ],
+  nominal: [],
+  polygon: [],
+})
+
+/** The measured sides of a shape. */
+function Sides<P extends Bed | Tub>(props: {
+  place: P
+  faults: FaultAt[]
+  onChange: (place: P) => void
+}) {
+  const { place, faults, onChange } = props
+  const shape = place.shape as unknown as Record<string, unknown>
+  return SIDES()[place.shape.kind].map(([side, label]) => (
+    <MeasureField
+      key={side}
+      label={label}
+      units={LENGTHS}
+      value={shape[side] as never}
+      faults={faultsAt(faults, `shape.${side}`)}
+      onChange={(size) => size && onChange({ ...place, shape: { ...place.shape, [side]: size } })}
+    />
+  ))
+}
 
 /** Shape, depth, density and texture of a bed. */
 export function BedFields(props: { bed: Bed; faults: FaultAt[]; onChange: (bed: Bed) => void }) {
@@ -32,64 +122,37 @@ export function BedFields(props: { bed: Bed; faults: FaultAt[]; onChange: (bed: 
   return (
     <>
       <ChoiceField
-        label="Shape"
+        label={t('Shape')}
         value={shape.kind}
-        options={[
-          { value: 'rectangle', label: 'rectangle' },
-          { value: 'circle', label: 'circle' },
-        ]}
-        onChange={(kind) =>
-          onChange({
-            ...bed,
-            shape:
-              kind === 'circle'
-                ? { kind: 'circle', diameter: metre(2) }
-                : { kind: 'rectangle', length: metre(2.4), width: metre(1.2) },
-          })
-        }
+        options={outlines()}
+        onChange={(kind) => onChange({ ...bed, shape: another(kind, shape) })}
       />
-      {shape.kind === 'rectangle' ? (
-        <>
-          <MeasureField
-            label="Length"
-            units={LENGTHS}
-            value={shape.length as never}
-            faults={faultsAt(faults, 'shape.length')}
-            onChange={(length) => length && onChange({ ...bed, shape: { ...shape, length } })}
-          />
-          <MeasureField
-            label="Width"
-            units={LENGTHS}
-            value={shape.width as never}
-            faults={faultsAt(faults, 'shape.width')}
-            onChange={(width) => width && onChange({ ...bed, shape: { ...shape, width } })}
-          />
-        </>
-      ) : (
-        <MeasureField
-          label="Across"
-          units={LENGTHS}
-          value={shape.diameter as never}
-          faults={faultsAt(faults, 'shape.diameter')}
-          onChange={(diameter) => diameter && onChange({ ...bed, shape: { ...shape, diameter } })}
+      <Sides place={bed} faults={faults} onChange={onChange} />
+      {shape.kind === 'polygon' && (
+        <Corners
+          title={t('Corners')}
+          corners={shape.corners}
+          least={3}
+          faults={faultsAt(faults, 'shape.corners')}
+          onChange={(corners) => onChange({ ...bed, shape: { ...shape, corners } })}
         />
       )}
       <MeasureField
-        label="Depth of soil for the roots"
+        label={t('Depth of soil for the roots')}
         units={['cm', 'in', 'm']}
         value={bed.depth as never}
         faults={faultsAt(faults, 'depth')}
         onChange={(depth) => depth && onChange({ ...bed, depth })}
       />
       <ChoiceField
-        label="Texture"
+        label={t('Texture')}
         value={bed.texture ?? ''}
-        options={TEXTURES}
+        options={textures()}
         onChange={(texture) => onChange({ ...bed, texture: (texture || null) as Bed['texture'] })}
       />
       <MeasureField
-        label="Bulk density"
-        hint="Empty: typical of the texture."
+        label={t('Bulk density')}
+        hint={t('Empty: typical of the texture.')}
         units={DENSITIES}
         value={bed.density}
         faults={faultsAt(faults, 'density')}
@@ -111,50 +174,40 @@ export function TubFields(props: {
   return (
     <>
       <ChoiceField
-        label="Known by"
+        label={t('Known by')}
         value={shape.kind}
         options={[
-          { value: 'nominal', label: 'its volume' },
-          { value: 'frustum', label: 'its measures' },
+          { value: 'nominal', label: t('its volume') },
+          { value: 'frustum', label: t('measures of a round tub') },
+          { value: 'trough', label: t('measures of a trough') },
         ]}
-        onChange={(kind) =>
-          onChange({
-            ...tub,
-            shape:
-              kind === 'nominal'
-                ? { kind: 'nominal', volume: { value: 30, unit: 'L' } }
-                : { kind: 'frustum', top: metre(0.4), bottom: metre(0.32), height: metre(0.35) },
-          })
-        }
+        onChange={(kind) => onChange({ ...tub, shape: body(kind) })}
       />
-      {shape.kind === 'nominal' ? (
+      {shape.kind === 'nominal' && (
         <MeasureField
-          label="Volume to the brim"
+          label={t('Volume to the brim')}
           units={VOLUMES}
           value={shape.volume as never}
           faults={faultsAt(faults, 'shape.volume')}
           onChange={(volume) => volume && onChange({ ...tub, shape: { ...shape, volume } })}
         />
-      ) : (
-        (['top', 'bottom', 'height'] as const).map((side) => (
-          <MeasureField
-            key={side}
-            label={
-              { top: 'Across at the top', bottom: 'Across at the bottom', height: 'Height' }[side]
-            }
-            units={LENGTHS}
-            value={shape[side] as never}
-            faults={faultsAt(faults, `shape.${side}`)}
-            onChange={(size) => size && onChange({ ...tub, shape: { ...shape, [side]: size } })}
-          />
-        ))
       )}
+      <Sides place={tub} faults={faults} onChange={onChange} />
       <NumberField
-        label="How many"
+        label={t('How many')}
         value={tub.count}
         faults={faultsAt(faults, 'count')}
         onChange={(count) => count !== null && onChange({ ...tub, count })}
       />
+      {tub.count > 1 && (
+        <NumberField
+          label={t('In one line')}
+          hint={t('Empty: all of them.')}
+          value={tub.per_line}
+          faults={faultsAt(faults, 'per_line')}
+          onChange={(per_line) => onChange({ ...tub, per_line })}
+        />
+      )}
       <ChargeField {...props} />
       <Recipe tub={tub} faults={faults} onChange={onChange} />
     </>
@@ -173,10 +226,10 @@ function ChargeField(props: {
   return (
     <>
       <ChoiceField
-        label="Feed in the mix"
+        label={t('Feed in the mix')}
         value={charge?.product ?? ''}
         options={[
-          { value: '', label: 'none, or not known' },
+          { value: '', label: t('none, or not known') },
           ...props.products.map((p) => ({ value: p.id, label: p.name })),
         ]}
         onChange={(product) =>
@@ -190,8 +243,8 @@ function ChargeField(props: {
       />
       {charge && (
         <NumberField
-          label="Of it"
-          suffix="g per litre of mix"
+          label={t('Of it')}
+          suffix={t('g per litre of mix')}
           value={charge.strength.value}
           faults={faultsAt(props.faults, 'charge')}
           onChange={(value) =>
@@ -212,17 +265,17 @@ function Recipe(props: { tub: Tub; faults: FaultAt[]; onChange: (tub: Tub) => vo
     onChange({ ...tub, recipe: tub.recipe.map((one, m) => (m === n ? { ...one, ...part } : one)) })
   return (
     <div className="recipe stack">
-      <b className="small">Mix, by parts</b>
+      <b className="small">{t('Mix, by parts')}</b>
       {tub.recipe.map((one, n) => (
         <div key={n} className="fields">
           <TextField
-            label="Ingredient"
+            label={t('Ingredient')}
             value={one.name}
             faults={faultsAt(props.faults, `recipe.${n}.name`)}
             onChange={(name) => change(n, { name })}
           />
           <NumberField
-            label="Parts"
+            label={t('Parts')}
             value={one.parts}
             faults={faultsAt(props.faults, `recipe.${n}.parts`)}
             onChange={(parts) => change(n, { parts: parts ?? 0 })}
@@ -233,17 +286,17 @@ function Recipe(props: { tub: Tub; faults: FaultAt[]; onChange: (tub: Tub) => vo
         <Button
           size="small"
           onClick={() =>
-            onChange({ ...tub, recipe: [...tub.recipe, { name: 'Compost', parts: 1 }] })
+            onChange({ ...tub, recipe: [...tub.recipe, { name: t('Compost'), parts: 1 }] })
           }
         >
-          Another ingredient
+          {t('Another ingredient')}
         </Button>
         {tub.recipe.length > 0 && (
           <Button
             size="small"
             onClick={() => onChange({ ...tub, recipe: tub.recipe.slice(0, -1) })}
           >
-            Remove the last
+            {t('Remove the last')}
           </Button>
         )}
       </div>
@@ -251,20 +304,72 @@ function Recipe(props: { tub: Tub; faults: FaultAt[]; onChange: (tub: Tub) => vo
   )
 }
 
-/** How much warmer than outside the place is. */
-export function WarmField(props: {
+/** Sun, shelter, warmth and what else is to be remembered about a place. */
+export function SiteFields(props: {
   place: Place
   faults: FaultAt[]
   onChange: (place: Place) => void
 }) {
+  const { place, onChange } = props
   return (
-    <NumberField
-      label="Warmer than outside by"
-      hint="Under glass about 4."
-      suffix="°C"
-      value={props.place.warmer_by_c}
-      faults={faultsAt(props.faults, 'warmer_by_c')}
-      onChange={(value) => props.onChange({ ...props.place, warmer_by_c: value ?? 0 })}
-    />
+    <>
+      <ChoiceField
+        label={t('Sun')}
+        value={place.sun ?? ''}
+        options={[
+          { value: '', label: t('not noted') },
+          { value: 'full', label: t('all day') },
+          { value: 'half', label: t('half the day') },
+          { value: 'shade', label: t('shade') },
+        ]}
+        onChange={(sun) => onChange({ ...place, sun: (sun || null) as Place['sun'] })}
+      />
+      <ChoiceField
+        label={t('Shelter')}
+        value={place.shelter ?? ''}
+        options={[
+          { value: '', label: t('not noted') },
+          { value: 'open', label: t('open to the wind') },
+          { value: 'sheltered', label: t('sheltered') },
+          { value: 'wall', label: t('against a wall') },
+          { value: 'cover', label: t('under cover') },
+        ]}
+        onChange={(shelter) =>
+          onChange({ ...place, shelter: (shelter || null) as Place['shelter'] })
+        }
+      />
+      <NumberField
+        label={t('Warmer than outside by')}
+        hint={t('Under glass about {warmth}.', { warmth: `${warmth.step(4)} ${warmth.unit}` })}
+        suffix={warmth.unit}
+        value={warmth.step(place.warmer_by_c ?? 0)}
+        faults={faultsAt(props.faults, 'warmer_by_c')}
+        onChange={(value) => onChange({ ...place, warmer_by_c: warmth.typedStep(value ?? 0) })}
+      />
+      <NumberField
+        label={t('Turned by')}
+        suffix="°"
+        value={place.turn_deg}
+        faults={faultsAt(props.faults, 'turn_deg')}
+        onChange={(turn_deg) => onChange({ ...place, turn_deg: turn_deg ?? 0 })}
+      />
+      <TextField
+        label={t('Note')}
+        value={place.note ?? ''}
+        faults={faultsAt(props.faults, 'note')}
+        onChange={(note) => onChange({ ...place, note })}
+      />
+    </>
   )
+}
+
+/** A tub of a usual size, known in another way. */
+function body(kind: string): Tub['shape'] {
+  if (kind === 'nominal') return { kind, volume: { value: 30, unit: 'L' } }
+  if (kind === 'trough') {
+    const [length, width] = [usualLength(0.8, 2.5), usualLength(0.2, 0.75)]
+    return { kind, length, width, height: usualLength(0.2, 0.75) }
+  }
+  const [top, bottom] = [usualLength(0.4, 1.25), usualLength(0.32, 1)]
+  return { kind: 'frustum', top, bottom, height: usualLength(0.35, 1.1) }
 }

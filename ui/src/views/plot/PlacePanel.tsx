@@ -1,12 +1,18 @@
 import { Button } from 'antd'
-import { faultsOf, type Schemas } from '../../api/client'
+import { conflictOf, faultsOf, type Schemas } from '../../api/client'
 import { useGarden, useWrites } from '../../api/gardens'
 import { useWords } from '../../api/reference'
-import { showLitres, showMass, showNumber } from '../../lib/numbers'
-import { TextField, faultsAt, type FaultAt, Refused, faultsOfWhole } from '../../parts/Field'
+import { showArea, showLitres, showMass, showSoil } from '../../lib/numbers'
+import { plural, t } from '../../lib/words'
+import type { Draft } from '../../parts/draft'
+import { TextField, faultsAt, type FaultAt, Refused } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
+import { HistoryButton } from '../../parts/History'
+import { Keeping } from '../../parts/Keeping'
+import { termOf } from '../../parts/names'
+import { Sentence } from '../../parts/Sentence'
 import { Why } from '../../parts/Why'
-import { BedFields, TubFields, WarmField } from './PlaceFields'
+import { BedFields, SiteFields, TubFields } from './PlaceFields'
 import { Plantings } from './Plantings'
 import type { Place } from './state'
 
@@ -15,79 +21,86 @@ export function PlacePanel(props: {
   gardenId: string
   place: Place
   plan: Schemas['SeasonPlan']
+  live: Schemas['PlaceMeasures'] | null
+  draft: Draft<Place>
   faults: FaultAt[]
-  dirty: boolean
-  onDraft: (place: Place | null) => void
+  onBegin: (place: Place) => void
   onClose: () => void
 }) {
-  const { place, plan, gardenId, onDraft } = props
+  const { place, plan, gardenId, draft, live } = props
   const { file } = useGarden(gardenId)
   const words = useWords()
   const { save, remove } = useWrites(gardenId)
-  const stored = file.garden.places.some((one) => one.id === place.id)
-  const facts = plan.places.find((one) => one.id === place.id)
+  const before = file.garden.places.find((one) => one.id === place.id)
+  const facts = live?.place ?? plan.places.find((one) => one.id === place.id)
   const refused = faultsOf(save.error)
   const faults = [...props.faults, ...refused]
   const findings = plan.findings.filter((finding) => finding.about === place.id)
-  const keep = () =>
-    save.mutate({ kind: 'places', thing: place }, { onSuccess: () => onDraft(null) })
+  const change = (next: Place) => {
+    save.reset()
+    if (draft.thing) draft.change(next)
+    else props.onBegin(next)
+  }
   return (
     <aside className="sheet stack place-panel" aria-label={place.name}>
       <div className="row">
         <h2>{place.name}</h2>
         <span className="spacer" />
+        {before && <HistoryButton of={place.id} name={place.name} />}
         <Button type="text" size="small" onClick={props.onClose}>
-          Close
+          {t('Close')}
         </Button>
       </div>
       {facts && <Facts facts={facts} />}
       <Findings of={findings} words={words} />
-      {stored && <Plantings gardenId={gardenId} place={place} plan={plan} />}
-      <details open={!stored || props.dirty}>
-        <summary>Measures</summary>
+      {before && <Plantings gardenId={gardenId} place={place} plan={plan} live={live} />}
+      <details open={!before || draft.thing !== null}>
+        <summary>{t('Measures')}</summary>
         <div className="fields">
           <TextField
-            label="Name"
+            label={t('Name')}
             value={place.name}
             faults={faultsAt(faults, 'name')}
-            onChange={(name) => onDraft({ ...place, name })}
+            onChange={(name) => change({ ...place, name })}
           />
           {place.kind === 'bed' ? (
-            <BedFields bed={place} faults={faults} onChange={onDraft} />
+            <BedFields bed={place} faults={faults} onChange={change} />
           ) : (
             <TubFields
               tub={place}
               faults={faults}
               products={file.garden.products}
-              onChange={onDraft}
+              onChange={change}
             />
           )}
-          <WarmField place={place} faults={faults} onChange={onDraft} />
+          <SiteFields place={place} faults={faults} onChange={change} />
         </div>
       </details>
-      <div className="row">
-        {props.dirty && (
-          <>
-            <Button
-              type="primary"
-              loading={save.isPending}
-              disabled={props.faults.length > 0}
-              onClick={keep}
-            >
-              {stored ? 'Keep these measures' : 'Add it to the garden'}
-            </Button>
-            <Button
-              onClick={() => {
-                onDraft(null)
-                if (!stored) props.onClose()
-              }}
-            >
-              {stored ? 'As before' : 'Leave it'}
-            </Button>
-          </>
-        )}
-        <Refused faults={faultsOfWhole(refused)} />
-        {stored && !props.dirty && (
+      {draft.thing ? (
+        <Keeping
+          mine={draft.thing}
+          basedOn={draft.basedOn}
+          label={before ? t('Keep these measures') : t('Add it to the garden')}
+          leave={before ? t('As before') : t('Leave it')}
+          saving={save.isPending}
+          disabled={props.faults.length > 0}
+          faults={refused}
+          conflict={conflictOf(save.error)}
+          term={(field) => termOf(words.terms, field)}
+          onKeep={(thing, basedOn) =>
+            save.mutate(
+              { kind: 'places', thing: { ...thing }, basedOn },
+              { onSuccess: () => draft.drop() },
+            )
+          }
+          onLeave={() => {
+            save.reset()
+            draft.drop()
+            if (!before) props.onClose()
+          }}
+        />
+      ) : (
+        <div className="row">
           <Button
             type="text"
             danger
@@ -97,34 +110,50 @@ export function PlacePanel(props: {
               remove.mutate({ kind: 'places', key: place.id }, { onSuccess: props.onClose })
             }
           >
-            Remove this place
+            {t('Remove this place')}
           </Button>
-        )}
-        <Refused faults={faultsOf(remove.error)} />
-      </div>
+          <Refused faults={faultsOf(remove.error)} />
+        </div>
+      )}
     </aside>
   )
 }
 
 function Facts({ facts }: { facts: Schemas['PlacePlan'] }) {
   if (facts.tubs > 0) {
+    const each = (
+      <Why
+        of={`volume/${facts.id}`}
+        label={t('{litres} of mix', { litres: showLitres(facts.filled_l) })}
+      >
+        {showLitres(facts.filled_l)}
+      </Why>
+    )
     return (
       <div className="stack small">
         <p>
-          {facts.tubs === 1 ? 'It holds' : `Each of the ${facts.tubs} holds`}{' '}
-          <Why of={`volume/${facts.id}`}>{showLitres(facts.filled_l)}</Why> of mix, filled to nine
-          tenths.
+          <Sentence
+            say={
+              facts.tubs === 1
+                ? 'It holds {litres} of mix, filled to nine tenths.'
+                : 'Each of the {n} holds {litres} of mix, filled to nine tenths.'
+            }
+            of={{ n: facts.tubs, litres: each }}
+          />
         </p>
         <p>
-          To fill {facts.tubs === 1 ? 'it' : 'them'}: {showLitres(facts.mix_l)} of loose mix
-          {facts.mix.length > 0 && ': '}
+          {plural(
+            facts.tubs,
+            'To fill it: {litres} of loose mix',
+            'To fill them: {litres} of loose mix',
+            { litres: showLitres(facts.mix_l) },
+          )}
           {facts.mix.map((one, n) => (
             <span key={one.name}>
-              {n > 0 && ' + '}
+              {n > 0 ? ' + ' : ': '}
               <Why of={`mix/${facts.id}/${n}`}>{showLitres(one.litres)}</Why> {one.name}
             </span>
           ))}
-          .
         </p>
       </div>
     )
@@ -132,25 +161,36 @@ function Facts({ facts }: { facts: Schemas['PlacePlan'] }) {
   return (
     <div className="stack small">
       <p>
-        <Why of={`area/${facts.id}`}>{showNumber(facts.area_m2)} m²</Why>, with{' '}
-        <Why of={`soil/${facts.id}`} assumed={facts.density_origin === 'assumed'}>
-          {showNumber(facts.soil_kg_m2)} kg
-        </Why>{' '}
-        of soil under each square metre.
+        <Sentence
+          say="{area}, with {soil} of soil below it."
+          of={{
+            area: <Why of={`area/${facts.id}`}>{showArea(facts.area_m2)}</Why>,
+            soil: (
+              <Why of={`soil/${facts.id}`} assumed={facts.density_origin === 'assumed'}>
+                {showSoil(facts.soil_kg_m2)}
+              </Why>
+            ),
+          }}
+        />{' '}
+        <Sentence
+          say="A layer of 2.5 cm over it takes {litres}."
+          of={{ litres: <Why of={`layer/${facts.id}`}>{showLitres(facts.layer_l)}</Why> }}
+        />
       </p>
-      <p>
-        A layer of 2.5 cm over it takes{' '}
-        <Why of={`layer/${facts.id}`}>{showLitres(facts.layer_l)}</Why>.
-      </p>
-      {facts.gauges.map((gauge) => (
-        <span key={gauge.analyte}>
-          {gauge.analyte}: the test found{' '}
-          <Why of={`stock/${facts.id}/${gauge.analyte}`}>
-            {showMass(gauge.g_m2 * facts.area_m2)}
-          </Why>{' '}
-          in it.
-        </span>
-      ))}
+      {facts.gauges.length > 0 && (
+        <p>
+          {t('The test found in it:')}{' '}
+          {facts.gauges.map((gauge, n) => (
+            <span key={gauge.analyte}>
+              {n > 0 && ' · '}
+              {gauge.analyte}{' '}
+              <Why of={`stock/${facts.id}/${gauge.analyte}`}>
+                {showMass(gauge.g_m2 * facts.area_m2)}
+              </Why>
+            </span>
+          ))}
+        </p>
+      )}
     </div>
   )
 }

@@ -1,4 +1,5 @@
 import type { Schemas } from '../../api/client'
+import { t } from '../../lib/words'
 import { useCatalogue } from '../../api/reference'
 import {
   ChoiceField,
@@ -15,11 +16,11 @@ import { programmesOf } from '../../parts/names'
 type Planting = Schemas['Planting']
 type Spacing = Schemas['Spacing']
 
-const PATTERNS = [
-  { value: '', label: "the crop's usual rows" },
-  { value: 'rows', label: 'rows' },
-  { value: 'square', label: 'square' },
-  { value: 'staggered', label: 'staggered' },
+const patterns = () => [
+  { value: '', label: t("the crop's usual rows") },
+  { value: 'rows', label: t('rows') },
+  { value: 'square', label: t('square') },
+  { value: 'staggered', label: t('staggered') },
 ]
 
 /** Crop, dates, number, spacing and programme of a planting. */
@@ -45,53 +46,53 @@ export function PlantingForm(props: {
   return (
     <div className="fields">
       <ChoiceField
-        label="Crop"
+        label={t('Crop')}
         value={draft.crop}
         options={catalogue.crops.map((one) => ({ value: one.key, label: one.name }))}
         faults={faultsAt(faults, 'crop')}
         onChange={(key) => onChange({ ...draft, crop: key, spacing: null })}
       />
       <TextField
-        label="Variety"
+        label={t('Variety')}
         value={draft.variety}
         faults={faultsAt(faults, 'variety')}
         onChange={(variety) => onChange({ ...draft, variety })}
       />
       <DateField
-        label={draft.sown_in_place ? 'Sown on' : 'Planted out on'}
+        label={draft.sown_in_place ? t('Sown on') : t('Planted out on')}
         value={draft.planted_on}
         faults={faultsAt(faults, 'planted_on')}
         onChange={(day) => day && onChange({ ...draft, planted_on: day })}
       />
       <ChoiceField
-        label="Started"
+        label={t('Started')}
         value={draft.sown_in_place ? 'place' : 'out'}
         options={[
-          { value: 'out', label: 'planted out' },
-          { value: 'place', label: 'sown where it stays' },
+          { value: 'out', label: t('planted out') },
+          { value: 'place', label: t('sown where it stays') },
         ]}
         onChange={(value) =>
           onChange({ ...draft, sown_in_place: value === 'place', sown_on: null })
         }
       />
       <NumberField
-        label="Plants"
-        hint="Empty: as many as fit."
+        label={t('Plants')}
+        hint={t('Empty: as many as fit.')}
         value={draft.plants}
         faults={faultsAt(faults, 'plants')}
         onChange={(plants) => onChange({ ...draft, plants })}
       />
       {!props.inTub && (
         <ChoiceField
-          label="Spacing"
+          label={t('Spacing')}
           value={draft.spacing?.pattern ?? ''}
-          options={PATTERNS}
+          options={patterns()}
           onChange={(pattern) => onChange({ ...draft, spacing: spaced(pattern) })}
         />
       )}
       {!props.inTub && draft.spacing && (
         <MeasureField
-          label="Between plants"
+          label={t('Between plants')}
           units={LENGTHS}
           value={draft.spacing.in_row as never}
           faults={faultsAt(faults, 'spacing.in_row')}
@@ -102,7 +103,7 @@ export function PlantingForm(props: {
       )}
       {!props.inTub && draft.spacing?.pattern === 'rows' && (
         <MeasureField
-          label="Between rows"
+          label={t('Between rows')}
           units={LENGTHS}
           value={draft.spacing.between_rows as never}
           faults={faultsAt(faults, 'spacing.between_rows')}
@@ -112,7 +113,7 @@ export function PlantingForm(props: {
         />
       )}
       <ChoiceField
-        label="Programme"
+        label={t('Programme')}
         value={draft.programme}
         options={programmes.map((one) => ({ value: one.key, label: one.name }))}
         hint={programmes.find((one) => one.key === draft.programme)?.idea}
@@ -120,8 +121,8 @@ export function PlantingForm(props: {
         onChange={(programme) => onChange({ ...draft, programme })}
       />
       <DateField
-        label="Last harvest"
-        hint="Only if you know better than the calendar."
+        label={t('Last harvest')}
+        hint={t('Only if you know better than the calendar.')}
         value={draft.ends_on}
         faults={faultsAt(faults, 'ends_on')}
         onChange={(ends_on) => onChange({ ...draft, ends_on })}

@@ -1,30 +1,42 @@
 import { Button } from 'antd'
-import { useState } from 'react'
 import { Link } from 'react-router'
-import { faultsOf, type Schemas } from '../../api/client'
-import { useGarden, useWrites } from '../../api/gardens'
+import { conflictOf, faultsOf, type Schemas } from '../../api/client'
+import { revisionOf, useGarden, useWrites } from '../../api/gardens'
 import { useCatalogue, useWords } from '../../api/reference'
 import { useWhatIf } from '../../api/whatIf'
 import { showDate } from '../../lib/dates'
-import { showNumber } from '../../lib/numbers'
-import { Refused, faultsOfWhole } from '../../parts/Field'
+import { showArea } from '../../lib/numbers'
+import { plural, t } from '../../lib/words'
+import { useDraft } from '../../parts/draft'
+import { Refused } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
-import { plantingName } from '../../parts/names'
+import { HistoryButton } from '../../parts/History'
+import { Keeping } from '../../parts/Keeping'
+import { plantingName, termOf } from '../../parts/names'
 import { PlantingForm } from './PlantingForm'
 import { newPlanting, type Place } from './state'
 
 type Planting = Schemas['Planting']
 
 /** What grows in a place, and something new. */
-export function Plantings(props: { gardenId: string; place: Place; plan: Schemas['SeasonPlan'] }) {
+export function Plantings(props: {
+  gardenId: string
+  place: Place
+  plan: Schemas['SeasonPlan']
+  live: Schemas['PlaceMeasures'] | null
+}) {
   const { gardenId, place, plan } = props
-  const { file } = useGarden(gardenId)
+  const garden = useGarden(gardenId)
+  const { file } = garden
   const { crops } = useCatalogue()
   const words = useWords()
   const { save, remove } = useWrites(gardenId)
-  const [draft, setDraft] = useState<Planting | null>(null)
+  const typed = useDraft<Planting>(`${gardenId}.planting.${place.id}`)
+  const draft = typed.thing
   const whatIf = useWhatIf(gardenId, draft ? { plantings: [draft] } : null)
   const here = plan.plantings.filter((one) => one.place === place.id)
+  const standing = new Map(props.live?.standing.map((one) => [one.planting, one]))
+  const stands = (one: Schemas['PlantingPlan']) => standing.get(one.id) ?? one
   const refused = faultsOf(save.error)
   const planned = whatIf.plan?.plantings.find((one) => one.id === draft?.id)
   return (
@@ -34,25 +46,38 @@ export function Plantings(props: { gardenId: string; place: Place; plan: Schemas
           <div className="row">
             <b>{plantingName(one)}</b>
             <span className="soft small">
-              {one.plants} plants, {words.terms[`stage.${one.stage_now}`] ?? 'not yet'}
+              {plural(stands(one).plants, 'one plant', '{n} plants')},{' '}
+              {words.terms[`stage.${one.stage_now}`] ?? t('not yet')}
             </span>
           </div>
+          {place.kind === 'bed' && (
+            <p className="small soft">
+              {t('{fits} fit here, {area} to each', {
+                fits: stands(one).fits,
+                area: showArea(stands(one).plant_area_m2),
+              })}
+            </p>
+          )}
           <Findings of={one.findings} words={words} />
           <div className="row small">
-            <Link to={`/g/${gardenId}/season?planting=${one.id}`}>Its season</Link>
+            <Link to={`/g/${gardenId}/season?planting=${one.id}`}>{t('Its season')}</Link>
             <Button
               size="small"
-              onClick={() => setDraft(file.garden.plantings.find((p) => p.id === one.id) ?? null)}
+              onClick={() => {
+                const found = file.garden.plantings.find((p) => p.id === one.id)
+                if (found) typed.begin(found, revisionOf(garden, found.id))
+              }}
             >
-              Change
+              {t('Change')}
             </Button>
+            <HistoryButton of={one.id} name={plantingName(one)} />
             <Button
               size="small"
               type="text"
               danger
               onClick={() => remove.mutate({ kind: 'plantings', key: one.id })}
             >
-              Remove
+              {t('Remove')}
             </Button>
           </div>
         </div>
@@ -65,35 +90,41 @@ export function Plantings(props: { gardenId: string; place: Place; plan: Schemas
             garden={file.garden}
             inTub={place.kind === 'tub'}
             faults={[...whatIf.faults, ...refused]}
-            onChange={setDraft}
+            onChange={(next) => {
+              save.reset()
+              typed.change(next)
+            }}
           />
           {planned && <Follows planned={planned} inTub={place.kind === 'tub'} />}
           {planned && <Findings of={planned.findings} words={words} />}
-          <div className="row">
-            <Button
-              type="primary"
-              loading={save.isPending}
-              disabled={whatIf.faults.length > 0}
-              onClick={() =>
-                save.mutate(
-                  { kind: 'plantings', thing: draft },
-                  { onSuccess: () => setDraft(null) },
-                )
-              }
-            >
-              Plant it
-            </Button>
-            <Button onClick={() => setDraft(null)}>Leave it</Button>
-            <Refused faults={faultsOfWhole(refused)} />
-          </div>
+          <Keeping
+            mine={draft}
+            basedOn={typed.basedOn}
+            label={t('Plant it')}
+            saving={save.isPending}
+            disabled={whatIf.faults.length > 0}
+            faults={refused}
+            conflict={conflictOf(save.error)}
+            term={(field) => termOf(words.terms, field)}
+            onKeep={(thing, basedOn) =>
+              save.mutate(
+                { kind: 'plantings', thing: { ...thing }, basedOn },
+                { onSuccess: typed.drop },
+              )
+            }
+            onLeave={() => {
+              save.reset()
+              typed.drop()
+            }}
+          />
         </div>
       ) : (
         <div>
           <Button
             type={here.length ? 'default' : 'primary'}
-            onClick={() => setDraft(newPlanting(place.id, crops[0].key, plan.as_of))}
+            onClick={() => typed.begin(newPlanting(place.id, crops[0].key, plan.as_of), 0)}
           >
-            Plant something here
+            {t('Plant something here')}
           </Button>
         </div>
       )}
@@ -106,10 +137,13 @@ function Follows({ planned, inTub }: { planned: Schemas['PlantingPlan']; inTub: 
   const first = planned.jobs.find((job) => job.status === 'planned')
   return (
     <p className="small follows">
-      <b>{planned.plants} plants</b>
-      {!inTub && ` of the ${planned.fits} that fit, fed on ${showNumber(planned.area_m2)} m²`}.
-      {planned.harvest_from && ` First picking about ${showDate(planned.harvest_from)}.`}
-      {first && ` First feed on ${showDate(first.due_on)}.`}
+      <b>{plural(planned.plants, 'One plant', '{n} plants')}</b>
+      {!inTub &&
+        ` ${t('of the {fits} that fit, fed on {area}', { fits: planned.fits, area: showArea(planned.area_m2) })}`}
+      .
+      {planned.harvest_from &&
+        ` ${t('First picking about {day}.', { day: showDate(planned.harvest_from) })}`}
+      {first && ` ${t('First feed on {day}.', { day: showDate(first.due_on) })}`}
     </p>
   )
 }

@@ -1,41 +1,94 @@
 import { Button, Segmented } from 'antd'
 import { useMemo, useState } from 'react'
 import { useParams } from 'react-router'
-import { useGarden, usePlan, useWrites, type Plan } from '../../api/gardens'
+import { revisionOf, useGarden, usePlan, useWrites, type Plan } from '../../api/gardens'
 import { useWhatIf } from '../../api/whatIf'
-import { PlotSheet } from '../../drawing/PlotSheet'
+import { useMeasures } from '../../api/live'
+import { PlotSheet } from '../../drawing/plot/PlotSheet'
+import type { Shaping } from '../../drawing/plot/shapes'
+import { t } from '../../lib/words'
+import { useDraft } from '../../parts/draft'
+import { useToast } from '../../parts/Toast'
+import { FeaturePanel } from './FeaturePanel'
 import { PlacePanel } from './PlacePanel'
-import { LEGEND, newBed, newTub, sheetPlaces, type Place, type Question } from './state'
+import { SheetPanel } from './SheetPanel'
+import {
+  QUESTIONS,
+  featureKind,
+  legend,
+  movedFeature,
+  newBed,
+  newFeature,
+  newTub,
+  questionName,
+  reshaped,
+  sheetFeatures,
+  sheetPlaces,
+  type Feature,
+  type Place,
+  type Question,
+} from './state'
 import './plot.css'
 
 /** The garden drawn to scale and edited in place. */
 export function View() {
   const { gardenId = '' } = useParams()
-  const { file } = useGarden(gardenId)
+  const garden = useGarden(gardenId)
+  const { file } = garden
   const kept = usePlan(gardenId)
+  const toast = useToast()
   const { save } = useWrites(gardenId)
   const [question, setQuestion] = useState<Question>('feed')
-  const [chosen, setChosen] = useState(() => firstPlace(kept))
-  const [draft, setDraft] = useState<Place | null>(null)
-  const whatIf = useWhatIf(gardenId, draft ? { places: [draft] } : null)
-  const plan = (draft && whatIf.plan) || kept
-  const places = useMemo(() => merged(file.garden.places, draft), [file.garden.places, draft])
-  const drawn = useMemo(() => sheetPlaces(places, plan, question), [places, plan, question])
+  const draft = useDraft<Place>(`${gardenId}.place`)
+  const line = useDraft<Feature>(`${gardenId}.feature`)
+  const [chosen, setChosen] = useState(() => draft.thing?.id ?? line.thing?.id ?? firstPlace(kept))
+  const [shaping, setShaping] = useState<Place | null>(null)
+  const whatIf = useWhatIf(gardenId, draft.thing ? { places: [draft.thing] } : null)
+  const live = useMeasures(gardenId, shaping ?? draft.thing)
+  const plan = (draft.thing && whatIf.plan) || kept
+  const places = useMemo(
+    () => withDraft(file.garden.places, draft.thing),
+    [file.garden.places, draft.thing],
+  )
+  const features = useMemo(
+    () => withDraft(file.garden.features ?? [], line.thing),
+    [file.garden.features, line.thing],
+  )
+  const drawn = useMemo(
+    () => sheetPlaces(places, plan, live, question),
+    [places, plan, live, question],
+  )
+  const lines = useMemo(() => sheetFeatures(features), [features])
   const place = places.find((one) => one.id === chosen) ?? null
+  const feature = features.find((one) => one.id === chosen) ?? null
 
   const choose = (id: string | null) => {
     setChosen(id)
-    if (draft && draft.id !== id) setDraft(null)
+    if (draft.thing && draft.thing.id !== id) draft.drop()
+    if (line.thing && line.thing.id !== id) line.drop()
+  }
+  const change = (next: Place) => {
+    if (draft.thing?.id === next.id) draft.change(next)
+    else
+      save.mutate({ kind: 'places', thing: next }, { onError: (e) => toast({ text: e.message }) })
+  }
+  const find = (id: string) => places.find((one) => one.id === id)
+  const onShape = (by: Shaping) => {
+    const found = find(by.id)
+    setShaping(null)
+    if (found) change(reshaped(found, by))
+  }
+  const moveFeature = (id: string, dx: number, dy: number) => {
+    const found = features.find((one) => one.id === id)
+    if (!found) return
+    const moved = movedFeature(found, dx, dy)
+    if (line.thing?.id === id) line.change(moved)
+    else save.mutate({ kind: 'features', thing: moved })
   }
   const add = (made: Place) => {
-    setDraft(made)
+    draft.begin(made, 0)
+    line.drop()
     setChosen(made.id)
-  }
-  const move = (id: string, x_m: number, y_m: number) => {
-    const found = places.find((one) => one.id === id)
-    if (!found) return
-    if (draft?.id === id) setDraft({ ...draft, x_m, y_m })
-    else save.mutate({ kind: 'places', thing: { ...found, x_m, y_m } })
   }
   return (
     <div className="plot-view">
@@ -44,56 +97,89 @@ export function View() {
           <Segmented<Question>
             value={question}
             onChange={setQuestion}
-            aria-label="Coloured by"
-            options={[
-              { value: 'feed', label: 'Next feed' },
-              { value: 'test', label: 'Soil test' },
-              { value: 'room', label: 'Room' },
-            ]}
+            aria-label={t('Coloured by')}
+            options={QUESTIONS.map((value) => ({ value, label: questionName(value) }))}
           />
           <span className="spacer" />
-          <Button onClick={() => add(newBed(file.garden.places))}>Add a bed</Button>
-          <Button onClick={() => add(newTub(file.garden.places))}>Add a tub</Button>
+          <Button onClick={() => add(newBed(file.garden.places))}>{t('Add a bed')}</Button>
+          <Button onClick={() => add(newTub(file.garden.places))}>{t('Add a tub')}</Button>
+          <Button
+            onClick={() => {
+              const made = newFeature(file.garden.places)
+              draft.drop()
+              line.begin(made, 0)
+              setChosen(made.id)
+            }}
+          >
+            {t('Add a path or wall')}
+          </Button>
         </div>
-        <PlotSheet places={drawn} chosen={chosen} onChoose={choose} onMove={move} />
+        <PlotSheet
+          places={drawn}
+          features={lines}
+          featureLabel={(one) => `${featureKind(one.kind)} ${one.name}`.trim()}
+          north={file.garden.site.north_deg ?? 0}
+          chosen={chosen}
+          onChoose={choose}
+          onMove={(id, x_m, y_m) => {
+            const found = find(id)
+            if (found) change({ ...found, x_m, y_m })
+          }}
+          onMoveFeature={moveFeature}
+          onShape={onShape}
+          onShaping={(by) => {
+            const found = find(by.id)
+            if (found) setShaping(reshaped(found, by))
+          }}
+        />
         <span className="legend small">
-          {Object.entries(LEGEND[question]).map(([tone, text]) => (
+          {Object.entries(legend(question)).map(([tone, text]) => (
             <span key={tone} className={`legend-${tone}`}>
               {text}
             </span>
           ))}
         </span>
         {places.length === 0 && (
-          <p className="soft">An empty sheet. Add a bed or a tub; it is drawn true to size.</p>
+          <div className="empty-sheet stack">
+            <p>
+              {t(
+                'An empty sheet. Add a bed or a tub; it is drawn true to size, and what it holds is worked out while you draw.',
+              )}
+            </p>
+          </div>
         )}
       </section>
-      {place ? (
+      {place && (
         <PlacePanel
           key={place.id}
           gardenId={gardenId}
-          place={place}
+          place={shaping ?? place}
           plan={plan}
-          faults={draft ? whatIf.faults : []}
-          dirty={draft !== null}
-          onDraft={setDraft}
+          live={live}
+          draft={draft}
+          faults={draft.thing ? whatIf.faults : []}
+          onBegin={(thing) => draft.begin(thing, revisionOf(garden, thing.id))}
           onClose={() => choose(null)}
         />
-      ) : (
-        places.length > 0 && (
-          <aside className="sheet soft plot-hint">
-            Choose a place to see its size, what it holds and what grows in it. Drag it, or move it
-            with the arrow keys.
-          </aside>
-        )
       )}
+      {feature && (
+        <FeaturePanel
+          key={feature.id}
+          gardenId={gardenId}
+          feature={feature}
+          draft={line}
+          onClose={() => choose(null)}
+        />
+      )}
+      {!place && !feature && <SheetPanel gardenId={gardenId} plan={plan} onChoose={choose} />}
     </div>
   )
 }
 
-function merged(places: readonly Place[], draft: Place | null): Place[] {
-  if (!draft) return [...places]
-  const known = places.some((one) => one.id === draft.id)
-  return known ? places.map((one) => (one.id === draft.id ? draft : one)) : [...places, draft]
+function withDraft<T extends { id: string }>(things: readonly T[], draft: T | null): T[] {
+  if (!draft) return [...things]
+  const known = things.some((one) => one.id === draft.id)
+  return known ? things.map((one) => (one.id === draft.id ? draft : one)) : [...things, draft]
 }
 
 /** What opens first: the place with something to do, or the first one. */

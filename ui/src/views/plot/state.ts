@@ -1,93 +1,236 @@
 import type { Schemas } from '../../api/client'
-import type { PlotPlace } from '../../drawing/PlotSheet'
+import type { PlotFeature, PlotPlace, Shaping, Tone } from '../../drawing/plot/shapes'
 import { addDays } from '../../lib/dates'
 import { newId } from '../../lib/ids'
 import { showLitres } from '../../lib/numbers'
+import { system } from '../../lib/units'
+import { t } from '../../lib/words'
 
 export type Place = Schemas['Bed'] | Schemas['Tub']
 export type Bed = Schemas['Bed']
 export type Tub = Schemas['Tub']
+export type Feature = Schemas['Feature']
 type Plan = Schemas['SeasonPlan']
+type Facts = Plan['places'][number]
+type Standing = Schemas['PlaceMeasures']
 
 /** The one question that the drawing's colour answers. */
-export const QUESTIONS = ['feed', 'test', 'room'] as const
+export const QUESTIONS = ['feed', 'nitrogen', 'ph', 'test', 'family', 'room'] as const
 export type Question = (typeof QUESTIONS)[number]
 
 const SOON = 7
+const LATER = 60
 
 /** Places as the sheet draws them: measures from the core, plants where the core put them. */
-export function sheetPlaces(places: readonly Place[], plan: Plan, question: Question): PlotPlace[] {
+export function sheetPlaces(
+  places: readonly Place[],
+  plan: Plan,
+  drawn: Standing | null,
+  question: Question,
+): PlotPlace[] {
+  const known = new Map(plan.places.map((one) => [one.id, one]))
+  const growing = new Map<string, Plan['plantings']>()
+  for (const p of plan.plantings) {
+    if (p.last_pick < plan.as_of || p.planted_on > addDays(plan.as_of, LATER)) continue
+    growing.set(p.place, [...(growing.get(p.place) ?? []), p])
+  }
   return places.flatMap((place) => {
-    const facts = plan.places.find((one) => one.id === place.id)
+    const live = drawn?.place.id === place.id ? drawn : null
+    const facts = live?.place ?? known.get(place.id)
     if (!facts) return []
-    const growing = plan.plantings.filter(
-      (p) =>
-        p.place === place.id &&
-        p.last_pick >= plan.as_of &&
-        p.planted_on <= addDays(plan.as_of, 60),
-    )
-    return [
-      {
-        id: place.id,
-        name: place.name,
-        x: place.x_m,
-        y: place.y_m,
-        turn: place.turn_deg,
-        length: facts.length_m,
-        width: facts.width_m,
-        round: facts.round,
-        tubs: facts.tubs,
-        tone: tone(facts, growing, plan.as_of, question),
-        plants: growing.flatMap((p) =>
-          p.points.map((point) => ({
-            x: point.x_m,
-            y: point.y_m,
-            across: Math.min(
-              Math.sqrt(p.plant_area_m2) * 0.82,
-              facts.tubs ? facts.width_m * 0.42 : 9,
-            ),
-          })),
-        ),
-        note: facts.tubs
-          ? `${facts.tubs} × ${showLitres(facts.filled_l)} of mix`
-          : growing.map((p) => `${p.plants} ${p.crop_name.toLowerCase()}`).join(', ') || 'empty',
-      },
-    ]
+    return [one(place, facts, growing.get(place.id) ?? [], live, plan.as_of, question)]
   })
 }
 
-type Facts = Plan['places'][number]
-
-function tone(
+function one(
+  place: Place,
   facts: Facts,
   growing: Plan['plantings'],
+  live: Standing | null,
   today: string,
   question: Question,
-): PlotPlace['tone'] {
+): PlotPlace {
+  const { shape } = place
+  const standing = new Map(live?.standing.map((s) => [s.planting, s]))
+  return {
+    id: place.id,
+    name: place.name,
+    x: place.x_m,
+    y: place.y_m,
+    turn: place.turn_deg,
+    length: facts.length_m,
+    width: facts.width_m,
+    round: facts.round,
+    outline: facts.outline.map((spot) => ({ x: spot.x_m, y: spot.y_m })),
+    handles: handles(place),
+    notch:
+      shape.kind === 'l_shape'
+        ? { length: metresOf(shape.notch_length), width: metresOf(shape.notch_width) }
+        : null,
+    tubs: facts.tubs,
+    perLine: facts.per_line,
+    tone: tone(facts, growing, today, question),
+    plants: growing.flatMap((p) =>
+      (standing.get(p.id) ?? p).points.map((point) => ({
+        x: point.x_m,
+        y: point.y_m,
+        across: Math.min(
+          Math.sqrt((standing.get(p.id) ?? p).plant_area_m2) * 0.82,
+          facts.tubs ? facts.width_m * 0.42 : 9,
+        ),
+      })),
+    ),
+    note: facts.tubs
+      ? t('{n} × {litres} of mix', { n: facts.tubs, litres: showLitres(facts.filled_l) })
+      : growing.map((p) => `${p.plants} ${p.crop_name.toLowerCase()}`).join(', ') || t('empty'),
+  }
+}
+
+function handles(place: Place): PlotPlace['handles'] {
+  const { kind } = place.shape
+  if (place.kind === 'tub') return kind === 'trough' && place.count === 1 ? 'sides' : 'none'
+  return kind === 'circle' ? 'across' : kind === 'polygon' ? 'corners' : 'sides'
+}
+
+const PER_METRE: Record<string, number> = {
+  m: 1,
+  cm: 100,
+  mm: 1000,
+  ft: 1 / 0.3048,
+  in: 1 / 0.0254,
+  yd: 1 / 0.9144,
+}
+
+function metresOf(measure: { value: number; unit: string }): number {
+  return measure.value / (PER_METRE[measure.unit] ?? 1)
+}
+
+/** A measure pulled by hand, in the unit in which it was typed before, as fine as a tape shows. */
+function remeasured<M extends { value: number; unit: string }>(was: M, metres: number): M {
+  const step = { m: 0.01, ft: 0.1, yd: 0.1 }[was.unit as string] ?? 1
+  const value = metres * (PER_METRE[was.unit] ?? 1)
+  return { ...was, value: Number((Math.round(value / step) * step).toFixed(3)) }
+}
+
+/** The place as a hand has left it. */
+export function reshaped(place: Place, by: Shaping): Place {
+  const moved = { ...place, x_m: by.x, y_m: by.y, turn_deg: by.turn }
+  const { shape } = place
+  if (shape.kind === 'polygon') {
+    if (!by.corners) return moved as Place
+    const corners = by.corners.map(({ x, y }) => ({ x_m: x, y_m: y }))
+    return { ...moved, shape: { ...shape, corners } } as Place
+  }
+  if (shape.kind === 'circle') {
+    return {
+      ...moved,
+      shape: { ...shape, diameter: remeasured(shape.diameter, by.length) },
+    } as Place
+  }
+  if (shape.kind === 'nominal' || shape.kind === 'frustum') return moved as Place
+  const sides = {
+    length: remeasured(shape.length, by.length),
+    width: remeasured(shape.width, by.width),
+  }
+  return { ...moved, shape: { ...shape, ...sides } } as Place
+}
+
+function tone(facts: Facts, growing: Plan['plantings'], today: string, question: Question): Tone {
   if (question === 'test') {
     if (facts.tubs) return 'bare'
     if (!facts.report) return 'now'
-    return facts.ph && (facts.ph.ph < facts.ph.low || facts.ph.ph > facts.ph.high) ? 'wait' : 'calm'
+    return facts.tested === 'stale' ? 'wait' : 'calm'
   }
+  if (question === 'ph') {
+    if (!facts.ph) return 'bare'
+    return facts.ph.ph < facts.ph.low ? 'now' : facts.ph.ph > facts.ph.high ? 'wait' : 'calm'
+  }
+  if (growing.length === 0) return 'bare'
+  if (question === 'nitrogen') {
+    if (growing.some((p) => p.nitrogen_now === 'short')) return 'now'
+    return growing.some((p) => p.nitrogen_now === 'ample') ? 'wait' : 'calm'
+  }
+  if (question === 'family') return growing.some((p) => p.family_before) ? 'now' : 'calm'
   if (question === 'room') {
-    if (growing.length === 0) return 'bare'
-    const tight = growing.some((p) =>
-      p.findings.some((f) => ['crowded', 'tub_tight', 'tub_too_small'].includes(f.key)),
-    )
-    return tight ? 'now' : 'calm'
+    const tight = ['crowded', 'tub_tight', 'tub_too_small']
+    return growing.some((p) => p.findings.some((f) => tight.includes(f.key))) ? 'now' : 'calm'
   }
   const jobs = growing.flatMap((p) => p.jobs.filter((job) => job.status === 'planned'))
   if (jobs.some((job) => job.due_on <= today)) return 'now'
   if (growing.some((p) => p.hold_until > today && p.planted_on <= today)) return 'wait'
-  if (jobs.some((job) => job.due_on <= addDays(today, SOON))) return 'calm'
-  return 'bare'
+  return jobs.some((job) => job.due_on <= addDays(today, SOON)) ? 'calm' : 'bare'
 }
 
-/** What each tone means for a question, for the legend. */
-export const LEGEND: Record<Question, Partial<Record<PlotPlace['tone'], string>>> = {
-  feed: { now: 'feed today', wait: 'water only', calm: 'feed within a week', bare: 'nothing soon' },
-  test: { now: 'no soil test', wait: 'pH to mend', calm: 'tested', bare: 'tub' },
-  room: { now: 'plants are tight', calm: 'room enough', bare: 'empty' },
+/** What each question is called, and what each tone means for it. */
+export function legend(question: Question): Partial<Record<Tone, string>> {
+  return {
+    feed: {
+      now: t('feed today'),
+      wait: t('water only'),
+      calm: t('feed within a week'),
+      bare: t('nothing soon'),
+    },
+    nitrogen: {
+      now: t('short of nitrogen so far'),
+      calm: t('keeps pace with need'),
+      wait: t('more than it needs so far'),
+      bare: t('empty'),
+    },
+    ph: {
+      now: t('sourer than its crops like'),
+      calm: t('in their range'),
+      wait: t('less sour than they like'),
+      bare: t('not tested'),
+    },
+    test: {
+      now: t('no soil test'),
+      wait: t('older than three years'),
+      calm: t('tested'),
+      bare: t('tub'),
+    },
+    family: {
+      now: t('the same family stood here lately'),
+      calm: t('rested from this family'),
+      bare: t('empty'),
+    },
+    room: { now: t('plants are tight'), calm: t('room enough'), bare: t('empty') },
+  }[question]
+}
+
+/** Names of the questions. */
+export function questionName(question: Question): string {
+  return {
+    feed: t('Next feed'),
+    nitrogen: t('Nitrogen'),
+    ph: 'pH',
+    test: t('Soil test'),
+    family: t('Family'),
+    room: t('Room'),
+  }[question]
+}
+
+export const FEATURES = ['path', 'wall', 'fence', 'hedge', 'water'] as const
+
+/** What a line on the sheet is called. */
+export function featureKind(kind: Feature['kind']): string {
+  return {
+    path: t('path'),
+    wall: t('wall'),
+    fence: t('fence'),
+    hedge: t('hedge'),
+    water: t('water'),
+  }[kind]
+}
+
+/** Lines as the sheet draws them. */
+export function sheetFeatures(features: readonly Feature[]): PlotFeature[] {
+  return features.map((one) => ({
+    id: one.id,
+    kind: one.kind,
+    name: one.name ?? '',
+    points: one.points.map((spot) => ({ x: spot.x_m, y: spot.y_m })),
+    width: metresOf(one.width as { value: number; unit: string }),
+  }))
 }
 
 function freeSpot(places: readonly Place[]): { x_m: number; y_m: number } {
@@ -95,40 +238,70 @@ function freeSpot(places: readonly Place[]): { x_m: number; y_m: number } {
   return { x_m: 2, y_m: places.length ? Math.round((lowest + 1.8) * 10) / 10 : 1.2 }
 }
 
+/** A length of a common size: in metres, or in feet where those are used. */
+export function usualLength(metres: number, feet: number) {
+  return system === 'metric'
+    ? { value: metres, unit: 'm' as const }
+    : { value: feet, unit: 'ft' as const }
+}
+
 /** A new bed of a common size, below what is there. */
 export function newBed(places: readonly Place[]): Bed {
   return {
     kind: 'bed',
     id: newId(),
-    name: `Bed ${places.length + 1}`,
+    name: t('Bed {n}', { n: places.length + 1 }),
     ...freeSpot(places),
     turn_deg: 0,
     warmer_by_c: 0,
     note: '',
-    shape: {
-      kind: 'rectangle',
-      length: { value: 2.4, unit: 'm' },
-      width: { value: 1.2, unit: 'm' },
-    },
-    depth: { value: 20, unit: 'cm' },
+    shape: { kind: 'rectangle', length: usualLength(2.4, 8), width: usualLength(1.2, 4) },
+    depth: system === 'metric' ? { value: 20, unit: 'cm' } : { value: 8, unit: 'in' },
   }
 }
 
 /** A new tub by its nominal volume. */
 export function newTub(places: readonly Place[]): Tub {
+  const volume = {
+    metric: { value: 30, unit: 'L' as const },
+    us: { value: 8, unit: 'gal_us' as const },
+    imperial: { value: 7, unit: 'gal_imp' as const },
+  }[system]
   return {
     kind: 'tub',
     id: newId(),
-    name: `Tub ${places.length + 1}`,
+    name: t('Tub {n}', { n: places.length + 1 }),
     ...freeSpot(places),
     turn_deg: 0,
     warmer_by_c: 0,
     note: '',
-    shape: { kind: 'nominal', volume: { value: 30, unit: 'L' } },
+    shape: { kind: 'nominal', volume },
     count: 1,
     recipe: [],
     charge: [],
   }
+}
+
+/** A new path across the sheet, below what is there. */
+export function newFeature(places: readonly Place[]): Feature {
+  const { x_m, y_m } = freeSpot(places)
+  return {
+    id: newId(),
+    name: '',
+    kind: 'path',
+    points: [
+      { x_m: x_m - 1.5, y_m },
+      { x_m: x_m + 1.5, y_m },
+    ],
+    width: usualLength(0.6, 2),
+  }
+}
+
+/** A line moved over the sheet. */
+export function movedFeature(feature: Feature, dx: number, dy: number): Feature {
+  const to = (metres: number, by: number) => Math.round((metres + by) * 100) / 100
+  const points = feature.points.map((p) => ({ x_m: to(p.x_m, dx), y_m: to(p.y_m, dy) }))
+  return { ...feature, points }
 }
 
 /** A new planting of a crop, planted today. */

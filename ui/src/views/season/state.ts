@@ -2,11 +2,13 @@ import type { Schemas } from '../../api/client'
 import type { StripLane } from '../../drawing/SeasonStrip'
 import { addDays, showDate } from '../../lib/dates'
 import { showMass } from '../../lib/numbers'
+import { t } from '../../lib/words'
 import { plantingName } from '../../parts/names'
 import { NUTRIENTS } from '../../theme/nutrients'
 
 type Plan = Schemas['SeasonPlan']
 type Planting = Schemas['PlantingPlan']
+export type RecordedPlanting = Schemas['Planting']
 type Job = Schemas['JobView']
 
 const SKIPPED = ['missed', 'unconfirmed', 'past_stop']
@@ -14,15 +16,18 @@ const SKIPPED = ['missed', 'unconfirmed', 'past_stop']
 /** The lanes of the strip: plantings that are growing or about to, earliest first. */
 export function lanes(
   plan: Plan,
+  was: Plan | null,
   placeName: (id: string) => string,
   term: (key: string) => string,
 ): StripLane[] {
   const shown = plan.plantings.filter((p) => p.last_pick >= addDays(plan.as_of, -120))
   const largest = Math.max(...shown.flatMap((p) => p.jobs.map((job) => amount(job))), 1e-9)
+  const old = new Map(was?.plantings.map((one) => [one.id, one]))
   return shown.map((planting) => ({
+    ghosts: ghosts(planting, old.get(planting.id), largest),
     id: planting.id,
     title: plantingName(planting),
-    subtitle: `${planting.plants} in ${placeName(planting.place)}`,
+    subtitle: t('{n} in {place}', { n: planting.plants, place: placeName(planting.place) }),
     hold: { from: planting.planted_on, to: planting.hold_until },
     stages: planting.stages.map((stage) => ({
       key: stage.key,
@@ -63,5 +68,32 @@ function leading(job: Job, planting: Planting) {
 
 function brings(job: Job): string {
   const parts = NUTRIENTS.filter((nutrient) => job.brings_g[nutrient] > 0.05)
-  return parts.map((n) => `${n} ${showMass(job.brings_g[n])}`).join(', ') || 'nothing'
+  return parts.map((n) => `${n} ${showMass(job.brings_g[n])}`).join(', ') || t('nothing')
+}
+
+const WORTH_A_GHOST = 0.1
+
+/** Feeds of the old plan that are not, or not so large, in the new one; stages that have moved. */
+function ghosts(
+  planting: Planting,
+  old: Planting | undefined,
+  largest: number,
+): StripLane['ghosts'] {
+  if (!old) return { feeds: [], stages: [] }
+  const now = new Map<string, number>()
+  for (const job of planting.jobs) {
+    now.set(job.due_on, (now.get(job.due_on) ?? 0) + amount(job))
+  }
+  const starts = new Map(planting.stages.map((stage) => [stage.key, stage.start]))
+  return {
+    feeds: old.jobs
+      .filter((job) => {
+        const was = amount(job)
+        return Math.abs((now.get(job.due_on) ?? 0) - was) > WORTH_A_GHOST * was
+      })
+      .map((job) => ({ day: job.due_on, share: Math.max(amount(job) / largest, 0.08) })),
+    stages: old.stages
+      .filter((stage) => starts.get(stage.key) !== stage.start)
+      .map((stage) => stage.start),
+  }
 }

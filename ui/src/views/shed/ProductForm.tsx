@@ -1,8 +1,12 @@
 import { Button } from 'antd'
-import { faultsOf, type Schemas } from '../../api/client'
+import { conflictOf, faultsOf, type Schemas } from '../../api/client'
 import { useGarden, useWrites } from '../../api/gardens'
 import { useCatalogue, useWords } from '../../api/reference'
+import { t } from '../../lib/words'
+import type { Draft } from '../../parts/draft'
 import { Findings } from '../../parts/Findings'
+import { Keeping } from '../../parts/Keeping'
+import { termOf } from '../../parts/names'
 import {
   ChoiceField,
   DENSITIES,
@@ -11,11 +15,11 @@ import {
   MeasureField,
   NumberField,
   TextField,
+  SCOOP_VOLUMES,
   VOLUMES,
   faultsAt,
   type FaultAt,
   Refused,
-  faultsOfWhole,
 } from '../../parts/Field'
 import { LABEL_LINES, SHOWN, withDeclared, type Declared, type Product } from './state'
 
@@ -26,30 +30,35 @@ type Bulk = (typeof BULK)[number]
 /** What a label says, line by line. */
 export function ProductForm(props: {
   gardenId: string
-  draft: Product
+  typed: Draft<Product>
   plan: Schemas['SeasonPlan']
   faults: FaultAt[]
-  onChange: (draft: Product) => void
   onClose: (saved: boolean) => void
 }) {
-  const { draft, onChange, gardenId } = props
+  const { typed, gardenId } = props
   const { file } = useGarden(gardenId)
+  const draft = typed.thing
   const words = useWords()
   const { save, remove } = useWrites(gardenId)
   const refused = faultsOf(save.error)
   const faults = [...props.faults, ...refused]
+  if (!draft) return null
+  const onChange = (next: Product) => {
+    save.reset()
+    typed.change(next)
+  }
   const stored = file.garden.products.some((one) => one.id === draft.id)
   return (
     <div className="sheet stack">
       <div className="fields">
         <TextField
-          label="Name"
+          label={t('Name')}
           value={draft.name}
           faults={faultsAt(faults, 'name')}
           onChange={(name) => onChange({ ...draft, name })}
         />
         <ChoiceField
-          label="Kind"
+          label={t('Kind')}
           value={draft.form}
           options={FORMS.map((value) => ({ value, label: words.terms[`form.${value}`] }))}
           onChange={(form) => onChange({ ...draft, form: form as Product['form'] })}
@@ -65,28 +74,32 @@ export function ProductForm(props: {
       <details
         open={draft.form === 'coated' || draft.form === 'organic' || draft.form === 'liquid'}
       >
-        <summary>More from the label</summary>
+        <summary>{t('More from the label')}</summary>
         <div className="fields">
           <Particulars draft={draft} faults={faults} onChange={onChange} />
         </div>
       </details>
       <Findings of={props.plan.findings.filter((f) => f.about === draft.id)} words={words} />
-      <div className="row">
-        <Button
-          type="primary"
-          loading={save.isPending}
-          disabled={props.faults.length > 0}
-          onClick={() =>
-            save.mutate(
-              { kind: 'products', thing: draft },
-              { onSuccess: () => props.onClose(true) },
-            )
-          }
-        >
-          Keep it in the shed
-        </Button>
-        <Button onClick={() => props.onClose(false)}>Leave it</Button>
-        <Refused faults={faultsOfWhole(refused)} />
+      <Keeping
+        mine={draft}
+        basedOn={typed.basedOn}
+        label={t('Keep it in the shed')}
+        saving={save.isPending}
+        disabled={props.faults.length > 0}
+        faults={refused}
+        conflict={conflictOf(save.error)}
+        term={(field) => termOf(words.terms, field)}
+        onKeep={(thing, basedOn) =>
+          save.mutate(
+            { kind: 'products', thing: { ...thing }, basedOn },
+            { onSuccess: () => props.onClose(true) },
+          )
+        }
+        onLeave={() => {
+          save.reset()
+          props.onClose(false)
+        }}
+      >
         {stored && (
           <Button
             type="text"
@@ -98,11 +111,11 @@ export function ProductForm(props: {
               )
             }
           >
-            Remove
+            {t('Remove')}
           </Button>
         )}
         <Refused faults={faultsOf(remove.error)} />
-      </div>
+      </Keeping>
     </div>
   )
 }
@@ -119,7 +132,7 @@ function Analysis(props: {
     return (
       <MeasureField
         key={line[0]}
-        label={`${line.map((one) => SHOWN[one]).join(' or ')}, %`}
+        label={`${line.map((one) => SHOWN[one]).join(` ${t('or')} `)}, %`}
         units={line}
         names={SHOWN}
         value={known ? { value: known.pct, unit: known.nutrient } : null}
@@ -142,38 +155,39 @@ function Particulars(props: {
   return (
     <>
       <ChoiceField
-        label="Is mainly"
-        hint="For its usual density and cautions."
+        label={t('Is mainly')}
+        hint={t('For its usual density and cautions.')}
         value={draft.material ?? ''}
         options={[
-          { value: '', label: 'something else' },
+          { value: '', label: t('something else') },
           ...materials.map((one) => ({ value: one.key, label: one.name })),
         ]}
         onChange={(material) => onChange({ ...draft, material: material || null })}
       />
       <MeasureField
-        label="Bulk density"
-        hint="Weighed grams of a level cup, by its mL."
+        label={t('Bulk density')}
+        hint={t('Empty: typical of its kind. Or weigh a scoop of it once, below.')}
         units={DENSITIES}
         value={draft.density}
         faults={faultsAt(faults, 'density')}
         onChange={(density) => onChange({ ...draft, density })}
       />
+      <Weighed draft={draft} faults={faults} onChange={onChange} />
       {draft.form === 'liquid' && (
         <ChoiceField
-          label="Percentages are"
+          label={t('Percentages are')}
           value={draft.basis}
           options={[
-            { value: 'w/w', label: 'by weight' },
-            { value: 'w/v', label: 'grams in 100 mL' },
+            { value: 'w/w', label: t('by weight') },
+            { value: 'w/v', label: t('grams in 100 mL') },
           ]}
           onChange={(basis) => onChange({ ...draft, basis: basis as Product['basis'] })}
         />
       )}
       {draft.form === 'coated' && (
         <NumberField
-          label="Releases over"
-          suffix="days"
+          label={t('Releases over')}
+          suffix={t('days')}
           value={draft.release_days}
           faults={faultsAt(faults, 'release_days')}
           onChange={(release_days) => onChange({ ...draft, release_days })}
@@ -182,14 +196,14 @@ function Particulars(props: {
       {draft.form === 'organic' && (
         <>
           <NumberField
-            label="Dry matter"
+            label={t('Dry matter')}
             suffix="%"
             value={draft.dry_matter_pct}
             faults={faultsAt(faults, 'dry_matter_pct')}
             onChange={(dry_matter_pct) => onChange({ ...draft, dry_matter_pct })}
           />
           <NumberField
-            label="Nitrogen at work in the first season"
+            label={t('Nitrogen at work in the first season')}
             suffix="%"
             value={draft.first_season_n_pct}
             faults={faultsAt(faults, 'first_season_n_pct')}
@@ -199,7 +213,7 @@ function Particulars(props: {
       )}
       {draft.form !== 'liquid' && (
         <MeasureField
-          label="Label: at most, on the ground"
+          label={t('Label: at most, on the ground')}
           units={['g/m2', 'kg/ha', 'oz/yd2', 'lb/100ft2']}
           value={draft.max_rate as never}
           faults={faultsAt(faults, 'max_rate')}
@@ -208,7 +222,7 @@ function Particulars(props: {
       )}
       {(draft.form === 'soluble' || draft.form === 'liquid') && (
         <MeasureField
-          label="Label: at most, in water"
+          label={t('Label: at most, in water')}
           units={['g/L', 'oz/gal_us']}
           value={draft.max_strength}
           faults={faultsAt(faults, 'max_strength')}
@@ -218,7 +232,7 @@ function Particulars(props: {
       <Nitrogen draft={draft} faults={faults} onChange={onChange} />
       <Stock draft={draft} faults={faults} onChange={onChange} />
       <NumberField
-        label="Price of a full pack"
+        label={t('Price of a full pack')}
         value={draft.price?.amount}
         faults={faultsAt(faults, 'price')}
         onChange={(amount) =>
@@ -233,13 +247,49 @@ function Particulars(props: {
       />
       {draft.price && (
         <MeasureField<Bulk>
-          label="Pack holds"
+          label={t('Pack holds')}
           units={BULK}
           value={draft.price.pack as never}
           faults={faultsAt(faults, 'price.pack')}
           onChange={(pack) =>
             pack && draft.price && onChange({ ...draft, price: { ...draft.price, pack } as never })
           }
+        />
+      )}
+    </>
+  )
+}
+
+/** A level scoop weighed once: its bulk density follows. */
+function Weighed(props: { draft: Product; faults: FaultAt[]; onChange: (draft: Product) => void }) {
+  const { draft, onChange } = props
+  const weighed = draft.weighed
+  return (
+    <>
+      <MeasureField
+        label={t('Weighed once: level measure')}
+        hint={t('Any cup or spoon, filled and struck level.')}
+        units={SCOOP_VOLUMES}
+        value={(weighed?.volume ?? null) as never}
+        onChange={(volume) =>
+          onChange({
+            ...draft,
+            density: null,
+            weighed: volume && {
+              count: 1,
+              volume,
+              mass: weighed?.mass ?? { value: volume.value, unit: 'g' },
+            },
+          })
+        }
+      />
+      {weighed && (
+        <MeasureField
+          label={t('It weighs')}
+          units={MASSES}
+          value={weighed.mass as never}
+          faults={faultsAt(props.faults, 'weighed')}
+          onChange={(mass) => mass && onChange({ ...draft, weighed: { ...weighed, mass } })}
         />
       )}
     </>
@@ -255,9 +305,9 @@ function Nitrogen(props: {
   const { draft, faults, onChange } = props
   const none = { nitrate_pct: 0, ammonium_pct: 0, urea_pct: 0 }
   const forms = [
-    ['nitrate_pct', 'N as nitrate'],
-    ['ammonium_pct', 'N as ammonium'],
-    ['urea_pct', 'N as urea'],
+    ['nitrate_pct', t('N as nitrate')],
+    ['ammonium_pct', t('N as ammonium')],
+    ['urea_pct', t('N as urea')],
   ] as const
   return forms.map(([form, label], n) => (
     <NumberField
@@ -280,8 +330,8 @@ function Stock(props: { draft: Product; faults: FaultAt[]; onChange: (draft: Pro
   return (
     <>
       <MeasureField<Bulk>
-        label="In the shed"
-        hint="Empty: not counted."
+        label={t('In the shed')}
+        hint={t('Empty: not counted.')}
         units={BULK}
         value={draft.stock?.amount as never}
         faults={faultsAt(faults, 'stock.amount')}
@@ -298,7 +348,7 @@ function Stock(props: { draft: Product; faults: FaultAt[]; onChange: (draft: Pro
         }
       />
       {draft.stock && (
-        <Field label="Counted on" faults={faultsAt(faults, 'stock.counted_on')}>
+        <Field label={t('Counted on')} faults={faultsAt(faults, 'stock.counted_on')}>
           {(id) => (
             <input
               id={id}

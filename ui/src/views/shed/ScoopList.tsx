@@ -1,37 +1,45 @@
 import { Button } from 'antd'
-import { useState } from 'react'
-import { faultsOf } from '../../api/client'
-import { useGarden, usePlan, useWrites } from '../../api/gardens'
+import { conflictOf, faultsOf } from '../../api/client'
+import { revisionOf, useGarden, usePlan, useWrites } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { Scoops as Drawn } from '../../drawing/Scoops'
 import { showNumber } from '../../lib/numbers'
+import { t } from '../../lib/words'
+import { useDraft } from '../../parts/draft'
 import { Findings } from '../../parts/Findings'
-import {
-  MeasureField,
-  SCOOP_VOLUMES,
-  TextField,
-  faultsAt,
-  Refused,
-  faultsOfWhole,
-} from '../../parts/Field'
+import { MeasureField, Refused, SCOOP_VOLUMES, TextField, faultsAt } from '../../parts/Field'
+import { Keeping } from '../../parts/Keeping'
+import { termOf } from '../../parts/names'
 import { newScoop, type Scoop } from './state'
 
 /** The grower's own measures, drawn to size. */
 export function Scoops({ gardenId }: { gardenId: string }) {
-  const { file } = useGarden(gardenId)
+  const garden = useGarden(gardenId)
+  const { file } = garden
   const plan = usePlan(gardenId)
   const words = useWords()
   const { save, remove } = useWrites(gardenId)
-  const [draft, setDraft] = useState<Scoop | null>(null)
+  const typed = useDraft<Scoop>(`${gardenId}.scoop`)
+  const draft = typed.thing
+  const change = (next: Scoop) => {
+    save.reset()
+    typed.change(next)
+  }
   const ml = new Map(plan.scoops.map((scoop) => [scoop.id, scoop.ml]))
   const faults = faultsOf(save.error)
   return (
     <div className="stack">
-      <h2>Scoops, level</h2>
+      <h2>{t('Scoops, level')}</h2>
       <ul className="scoop-list">
         {file.garden.scoops.map((scoop) => (
           <li key={scoop.id}>
-            <button type="button" onClick={() => setDraft(scoop)}>
+            <button
+              type="button"
+              onClick={() => {
+                save.reset()
+                typed.begin(scoop, revisionOf(garden, scoop.id))
+              }}
+            >
               <Drawn count={1} ml={ml.get(scoop.id) ?? 5} label={scoop.name} />
               {scoop.name}
               <span className="soft small">{showNumber(ml.get(scoop.id) ?? 0)} mL</span>
@@ -39,7 +47,7 @@ export function Scoops({ gardenId }: { gardenId: string }) {
           </li>
         ))}
         <li>
-          <Button onClick={() => setDraft(newScoop())}>Add a scoop</Button>
+          <Button onClick={() => typed.begin(newScoop(), 0)}>{t('Add a scoop')}</Button>
         </li>
       </ul>
       <Findings
@@ -50,31 +58,38 @@ export function Scoops({ gardenId }: { gardenId: string }) {
         <div className="sheet stack">
           <div className="fields">
             <TextField
-              label="Called"
+              label={t('Called')}
               value={draft.name}
               faults={faultsAt(faults, 'name')}
-              onChange={(name) => setDraft({ ...draft, name })}
+              onChange={(name) => change({ ...draft, name })}
             />
             <MeasureField
-              label="Holds"
+              label={t('Holds')}
               units={SCOOP_VOLUMES}
               value={draft.volume as never}
               faults={faultsAt(faults, 'volume')}
-              onChange={(volume) => volume && setDraft({ ...draft, volume })}
+              onChange={(volume) => volume && change({ ...draft, volume })}
             />
           </div>
-          <div className="row">
-            <Button
-              type="primary"
-              loading={save.isPending}
-              onClick={() =>
-                save.mutate({ kind: 'scoops', thing: draft }, { onSuccess: () => setDraft(null) })
-              }
-            >
-              Keep it
-            </Button>
-            <Button onClick={() => setDraft(null)}>Leave it</Button>
-            <Refused faults={faultsOfWhole(faults)} />
+          <Keeping
+            mine={draft}
+            basedOn={typed.basedOn}
+            label={t('Keep it')}
+            saving={save.isPending}
+            faults={faults}
+            conflict={conflictOf(save.error)}
+            term={(field) => termOf(words.terms, field)}
+            onKeep={(thing, basedOn) =>
+              save.mutate(
+                { kind: 'scoops', thing: { ...thing }, basedOn },
+                { onSuccess: () => typed.drop() },
+              )
+            }
+            onLeave={() => {
+              save.reset()
+              typed.drop()
+            }}
+          >
             {file.garden.scoops.some((one) => one.id === draft.id) && (
               <Button
                 type="text"
@@ -82,15 +97,15 @@ export function Scoops({ gardenId }: { gardenId: string }) {
                 onClick={() =>
                   remove.mutate(
                     { kind: 'scoops', key: draft.id },
-                    { onSuccess: () => setDraft(null) },
+                    { onSuccess: () => typed.drop() },
                   )
                 }
               >
-                Remove
+                {t('Remove')}
               </Button>
             )}
             <Refused faults={faultsOf(remove.error)} />
-          </div>
+          </Keeping>
         </div>
       )}
     </div>

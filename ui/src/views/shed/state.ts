@@ -1,5 +1,6 @@
 import type { Schemas } from '../../api/client'
 import { newId } from '../../lib/ids'
+import { t } from '../../lib/words'
 
 export type Product = Schemas['Product']
 export type Scoop = Schemas['Scoop']
@@ -43,7 +44,7 @@ export function newProduct(): Product {
 
 /** A new measure, to be corrected by the grower. */
 export function newScoop(): Scoop {
-  return { id: newId(), name: 'my scoop', volume: { value: 30, unit: 'mL' } }
+  return { id: newId(), name: t('my scoop'), volume: { value: 30, unit: 'mL' } }
 }
 
 /** The product with one line of its label changed; an empty line is dropped. */

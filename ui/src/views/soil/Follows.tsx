@@ -3,8 +3,9 @@ import { useGarden } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { NutrientMark } from '../../drawing/NutrientMark'
 import { showDate } from '../../lib/dates'
-import { showMass, showNumber } from '../../lib/numbers'
-import { namesOf, plantingName } from '../../parts/names'
+import { showMass } from '../../lib/numbers'
+import { t } from '../../lib/words'
+import { levelScoops, namesOf, plantingName } from '../../parts/names'
 import { Why } from '../../parts/Why'
 import type { Nutrient } from '../../theme/nutrients'
 
@@ -16,9 +17,11 @@ export function Follows(props: { gardenId: string; bed: string; plan: Plan; befo
   const here = props.plan.plantings.filter((one) => one.place === props.bed)
   return (
     <aside className="stack follows-soil">
-      <h2>What follows</h2>
+      <h2>{t('What follows')}</h2>
       {here.length === 0 && (
-        <p className="soft">Plant something in this bed on the Plot, and its amounts stand here.</p>
+        <p className="soft">
+          {t('Plant something in this bed on the Plot, and its amounts stand here.')}
+        </p>
       )}
       {here.map((planting) => (
         <div key={planting.id} className="sheet stack">
@@ -53,7 +56,10 @@ function Season({ planting, before }: { planting: Planting; before?: Planting })
             </span>
             <span className="soft small need-note">
               {need.assumed && need.high_g > need.low_g
-                ? `a test would settle ${showNumber(need.low_g)}–${showNumber(need.high_g)} g`
+                ? t('a test would settle {low} to {high}', {
+                    low: showMass(need.low_g),
+                    high: showMass(need.high_g),
+                  })
                 : need.soil_class && words.terms[`class.${need.soil_class}`]}
             </span>
           </li>
@@ -67,27 +73,35 @@ function Base({ gardenId, planting }: { gardenId: string; planting: Planting }) 
   const { file } = useGarden(gardenId)
   const names = namesOf(file.garden)
   const job = planting.jobs.find((one) => one.kind === 'base')
-  if (!job) return <p className="small">Nothing goes on before planting.</p>
+  if (!job) return <p className="small">{t('Nothing goes on before planting.')}</p>
   const [mix] = job.mixes
   if (job.status === 'given') {
-    return <p className="small">The base dressing went on {showDate(job.due_on)}.</p>
-  }
-  if (!mix) {
-    const buys = planting.to_buy.map((buy) => `${showMass(buy.grams)} of ${buy.material_name}`)
     return (
       <p className="small">
-        Before planting it wants {wanted(job.need_g)}; the shed has nothing for it
-        {buys.length > 0 && `. To buy: ${buys.join(', ')}`}.
+        {t('The base dressing went on {day}.', { day: showDate(job.due_on) })}
+      </p>
+    )
+  }
+  if (!mix) {
+    const buys = planting.to_buy.map((buy) =>
+      t('{amount} of {material}', { amount: showMass(buy.grams), material: buy.material_name }),
+    )
+    return (
+      <p className="small">
+        {t('Before planting it wants {amounts}; the shed has nothing for it.', {
+          amounts: wanted(job.need_g),
+        })}{' '}
+        {buys.length > 0 && t('To buy: {list}.', { list: buys.join(', ') })}
       </p>
     )
   }
   return (
     <div className="small">
-      <b>Before planting, {showDate(job.due_on)}:</b>
+      <b>{t('Before planting, {day}:', { day: showDate(job.due_on) })}</b>
       <ul className="base-lines">
         {mix.lines.map((line) => (
           <li key={line.product}>
-            {line.count * mix.portions} level {names.scoops.get(line.scoop)}{' '}
+            {levelScoops(line.count * mix.portions, names.scoops.get(line.scoop) ?? '')}{' '}
             {names.products.get(line.product)} ({showMass(line.grams * mix.portions)})
           </li>
         ))}
@@ -98,5 +112,7 @@ function Base({ gardenId, planting }: { gardenId: string; planting: Planting }) 
 
 function wanted(need: Record<string, number>): string {
   const parts = Object.entries(need).filter(([, grams]) => grams > 0.05)
-  return parts.map(([nutrient, grams]) => `${showMass(grams)} ${nutrient}`).join(', ') || 'nothing'
+  return (
+    parts.map(([nutrient, grams]) => `${showMass(grams)} ${nutrient}`).join(', ') || t('nothing')
+  )
 }

@@ -4,26 +4,31 @@ import { Gauge } from '../../drawing/Gauge'
 import { NutrientMark } from '../../drawing/NutrientMark'
 import { PhScale } from '../../drawing/PhScale'
 import { showNumber } from '../../lib/numbers'
+import { t } from '../../lib/words'
 import { Findings } from '../../parts/Findings'
 import { Why } from '../../parts/Why'
 import type { Nutrient } from '../../theme/nutrients'
-import { CLASSES, type Report } from './state'
+import { CLASSES, comparable, type Report } from './state'
 
 /** pH first, then each value on its own ruled scale. */
 export function Gauges(props: {
   facts: Schemas['PlacePlan']
   before?: Schemas['PlacePlan']
   report: Report | null
+  /** Another report, to compare with. */
+  beside: Report | null
 }) {
-  const { facts, before } = props
+  const { facts, before, beside } = props
   const words = useWords()
   const names = CLASSES.map((one) => words.terms[`class.${one}`])
   if (!facts.ph && facts.gauges.length === 0) {
     return (
       <p className="sheet soft">
-        {props.report?.ph != null && 'pH is read against a crop: plant something here to see it. '}
-        Nothing measured to show. Phosphorus counts as enough and potassium as medium until it is
-        tested.
+        {props.report?.ph != null &&
+          `${t('pH is read against a crop: plant something here to see it.')} `}
+        {t(
+          'Nothing measured to show. Phosphorus counts as enough and potassium as medium until it is tested.',
+        )}
       </p>
     )
   }
@@ -34,7 +39,10 @@ export function Gauges(props: {
           <div className="gauge-name">
             <b>pH</b> <Why of={`ph/${facts.id}`}>{showNumber(facts.ph.ph)}</Why>
             <span className="soft small gauge-note">
-              crops here like {facts.ph.low}–{facts.ph.high}
+              {t('crops here like {low}–{high}', {
+                low: showNumber(facts.ph.low),
+                high: showNumber(facts.ph.high),
+              })}
             </span>
           </div>
           <PhScale
@@ -42,8 +50,12 @@ export function Gauges(props: {
             low={facts.ph.low}
             high={facts.ph.high}
             target={facts.ph.target}
-            ghost={before?.ph?.ph}
-            label={`pH ${showNumber(facts.ph.ph)}; the crops here like ${facts.ph.low} to ${facts.ph.high}`}
+            ghost={before?.ph?.ph ?? beside?.ph ?? undefined}
+            label={t('pH {ph}; the crops here like {low} to {high}', {
+              ph: showNumber(facts.ph.ph),
+              low: showNumber(facts.ph.low),
+              high: showNumber(facts.ph.high),
+            })}
           />
         </div>
       )}
@@ -58,8 +70,9 @@ export function Gauges(props: {
               {gauge.unit === 'mg/dm3' ? 'mg/dm³' : gauge.unit}
               <span className="soft small gauge-note">
                 {gauge.extractant}
-                {gauge.printed !== gauge.compared && `, printed ${showNumber(gauge.printed)}`}
-                {gauge.origin === 'lab' && ', the laboratory’s own word'}
+                {gauge.printed !== gauge.compared &&
+                  `, ${t('printed {value}', { value: showNumber(gauge.printed) })}`}
+                {gauge.origin === 'lab' && `, ${t('the laboratory’s own word')}`}
               </span>
             </div>
             <Gauge
@@ -67,7 +80,10 @@ export function Gauges(props: {
               names={names}
               value={gauge.compared}
               counted={CLASSES.indexOf(gauge.soil_class as (typeof CLASSES)[number])}
-              ghost={before?.gauges.find((one) => one.analyte === gauge.analyte)?.compared}
+              ghost={
+                before?.gauges.find((one) => one.analyte === gauge.analyte)?.compared ??
+                comparable(beside, gauge)
+              }
               label={`${gauge.analyte} ${showNumber(gauge.compared)} ${gauge.unit}: ${said}`}
             />
           </div>
@@ -75,14 +91,19 @@ export function Gauges(props: {
       })}
       {facts.unrated.length > 0 && (
         <p className="small">
-          No bands are known for {facts.unrated.join(', ')} by that extractant, so they get no
-          class. Which extract did the laboratory use?
+          {t(
+            'No bands are known for {names} by that extractant, so they get no class. Which extract did the laboratory use?',
+            {
+              names: facts.unrated.join(', '),
+            },
+          )}
         </p>
       )}
       {facts.gauges.length > 0 && (
         <p className="small soft">
-          Bands are composites of published tables; where your laboratory or region prints its own,
-          theirs wins.
+          {t(
+            'Bands are composites of published tables; where your laboratory or region prints its own, theirs wins.',
+          )}
         </p>
       )}
     </div>

@@ -1,4 +1,6 @@
 import type { Schemas } from '../../api/client'
+import { useWords } from '../../api/reference'
+import { t } from '../../lib/words'
 import {
   ChoiceField,
   DateField,
@@ -31,29 +33,29 @@ export function ReportForm(props: {
     <>
       <div className="fields">
         <TextField
-          label="Laboratory"
+          label={t('Laboratory')}
           value={draft.lab}
           faults={faultsAt(faults, 'lab')}
           onChange={(lab) => onChange({ ...draft, lab })}
         />
         <DateField
-          label="Sampled on"
+          label={t('Sampled on')}
           value={draft.sampled_on}
           faults={faultsAt(faults, 'sampled_on')}
           onChange={(day) => day && onChange({ ...draft, sampled_on: day })}
         />
         <ChoiceField
-          label="Extract used"
+          label={t('Extract used')}
           value={draft.extractant}
           options={['Mehlich-3', 'Olsen', 'Ammonium acetate'].map((value) => ({
             value,
-            label: value,
+            label: t(value),
           }))}
           faults={faultsAt(faults, 'extractant')}
           onChange={(value) => onChange({ ...draft, extractant: value as Report['extractant'] })}
         />
         <MeasureField
-          label="Sampled to"
+          label={t('Sampled to')}
           units={LENGTHS}
           value={draft.depth as never}
           faults={faultsAt(faults, 'depth')}
@@ -66,16 +68,16 @@ export function ReportForm(props: {
           onChange={(ph) => onChange({ ...draft, ph })}
         />
         <ChoiceField
-          label="pH measured in"
+          label={t('pH measured in')}
           value={draft.ph_in}
           options={[
-            { value: 'water', label: 'water' },
-            { value: 'CaCl2', label: 'calcium chloride' },
+            { value: 'water', label: t('water') },
+            { value: 'CaCl2', label: t('calcium chloride') },
           ]}
           onChange={(ph_in) => onChange({ ...draft, ph_in: ph_in as Report['ph_in'] })}
         />
         <NumberField
-          label="Organic matter"
+          label={t('Organic matter')}
           suffix="%"
           value={draft.organic_matter_pct}
           faults={faultsAt(faults, 'organic_matter_pct')}
@@ -87,8 +89,8 @@ export function ReportForm(props: {
           <Value key={analyte} analyte={analyte} {...props} />
         ))}
       </div>
-      <div className="row small" role="group" aria-label="Beds that this sample stands for">
-        <b>For</b>
+      <div className="row small" role="group" aria-label={t('Beds that this sample stands for')}>
+        <b>{t('For')}</b>
         {props.beds.map((bed) => (
           <label key={bed.id} className="row">
             <input
@@ -111,6 +113,7 @@ function Value(props: {
   onChange: (draft: Report) => void
 }) {
   const { analyte, draft, faults, onChange } = props
+  const words = useWords()
   const index = draft.values.findIndex((one) => one.analyte === analyte)
   const known = draft.values[index]
   const fitting = EXTRACTANTS[analyte]
@@ -130,12 +133,12 @@ function Value(props: {
       />
       {known && fitting.length > 1 && (
         <ChoiceField
-          label={`${analyte}: extract`}
+          label={t('{analyte}: extract', { analyte })}
           value={known.extractant ?? draft.extractant}
           options={[...new Set([...fitting, known.extractant ?? draft.extractant])].map(
             (value) => ({
               value,
-              label: value,
+              label: t(value),
             }),
           )}
           onChange={(extractant) =>
@@ -145,11 +148,11 @@ function Value(props: {
       )}
       {known && (
         <ChoiceField
-          label={`${analyte}: laboratory's word`}
+          label={t("{analyte}: laboratory's word", { analyte })}
           value={known.lab_rating ?? ''}
           options={[
-            { value: '', label: 'none printed' },
-            ...CLASSES.map((value) => ({ value, label: value.replace('_', ' ') })),
+            { value: '', label: t('none printed') },
+            ...CLASSES.map((value) => ({ value, label: words.terms[`class.${value}`] })),
           ]}
           onChange={(rating) =>
             onChange({

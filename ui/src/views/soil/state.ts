@@ -1,5 +1,6 @@
 import type { Schemas } from '../../api/client'
 import { newId } from '../../lib/ids'
+import { t } from '../../lib/words'
 
 export type Report = Schemas['SoilReport']
 export type Analyte = Schemas['SoilValue']['analyte']
@@ -22,7 +23,7 @@ export const EXTRACTANTS: Record<Analyte, readonly Extractant[]> = {
 export function newReport(place: string, today: string): Report {
   return {
     id: newId(),
-    lab: 'My soil test',
+    lab: t('My soil test'),
     sampled_on: today,
     places: [place],
     depth: { value: 15, unit: 'cm' },
@@ -60,4 +61,23 @@ export function withValue(
     (a, b) => ANALYTES.indexOf(a.analyte) - ANALYTES.indexOf(b.analyte),
   )
   return { ...report, values }
+}
+
+/** Other reports to compare with, the newest first. */
+export function reportsFor(reports: readonly Report[], but: string | null): Report[] {
+  return reports
+    .filter((one) => one.id !== but && one.values.length > 0)
+    .sort((a, b) => b.sampled_on.localeCompare(a.sampled_on))
+}
+
+/** What another report found of an analyte, if it can be put on the same scale. */
+export function comparable(
+  report: Report | null,
+  gauge: { analyte: string; extractant: string; printed_unit: string },
+): number | undefined {
+  const value = report?.values.find((one) => one.analyte === gauge.analyte)
+  const extractant = value?.extractant ?? report?.extractant
+  const unit = value?.unit === 'ppm' ? 'mg/kg' : value?.unit
+  const ours = gauge.printed_unit === 'ppm' ? 'mg/kg' : gauge.printed_unit
+  return value && extractant === gauge.extractant && unit === ours ? value.value : undefined
 }

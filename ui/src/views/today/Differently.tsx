@@ -1,14 +1,23 @@
 import { Button } from 'antd'
 import { useState } from 'react'
 import { faultsOf, type Schemas } from '../../api/client'
+import { useGarden, usePlan } from '../../api/gardens'
+import { useWhatIf } from '../../api/whatIf'
+import { NutrientMark } from '../../drawing/NutrientMark'
+import { showDate } from '../../lib/dates'
+import { showMass } from '../../lib/numbers'
+import { t } from '../../lib/words'
 import { ChoiceField, DateField, NumberField, faultsAt } from '../../parts/Field'
+import { NUTRIENTS } from '../../theme/nutrients'
+import { nextAfter, type Due, type Job } from './state'
 
 type Amount = Schemas['ScoopOf']
 type Entry = Pick<Schemas['FeedEntry'], 'on' | 'amounts' | 'water'>
 
 /** What was really given: other products, amounts, water or day. Amounts are for everything together. */
 export function Differently(props: {
-  garden: Schemas['Garden']
+  gardenId: string
+  due: Due
   on: string
   amounts: Amount[]
   waterL: number
@@ -17,36 +26,60 @@ export function Differently(props: {
   onSave: (entry: Entry) => void
   onBack: () => void
 }) {
-  const { products, scoops } = props.garden
+  const { file } = useGarden(props.gardenId)
+  const { products, scoops } = file.garden
+  const kept = usePlan(props.gardenId)
   const [on, setOn] = useState<string | null>(props.on)
   const [water, setWater] = useState<number | null>(
     props.waterL > 0 ? Math.round(props.waterL * 10) / 10 : null,
   )
   const [amounts, setAmounts] = useState<Amount[]>(props.amounts)
-  const faults = faultsOf(props.error)
+  const entry: Entry = {
+    on: on ?? props.on,
+    amounts: amounts.filter((one) => one.count > 0),
+    water: water ? { value: water, unit: 'L' } : null,
+  }
+  const { job, planting } = props.due
+  const whatIf = useWhatIf(props.gardenId, {
+    feeds: [
+      {
+        ...entry,
+        id: job.key,
+        planting: planting.id,
+        job: job.key,
+        outcome: 'given',
+        planned: [],
+        note: '',
+      },
+    ],
+  })
+  const faults = [
+    ...faultsOf(props.error),
+    ...whatIf.faults.filter((one) => one.field.startsWith('amounts') || one.field === 'on'),
+  ]
   const change = (n: number, part: Partial<Amount>) =>
     setAmounts(amounts.map((one, m) => (m === n ? { ...one, ...part } : one)))
   const choices = (things: readonly { id: string; name: string }[]) =>
     things.map((thing) => ({ value: thing.id, label: thing.name }))
   return (
-    <div className="sheet stack" role="group" aria-label="What was given">
-      <p className="small soft">Level scoops in all: every can, tub or part together.</p>
+    <div className="sheet stack" role="group" aria-label={t('What was given')}>
+      <p className="small soft">{t('Level scoops in all: every can, tub or part together.')}</p>
       {amounts.map((amount, n) => (
         <div key={n} className="fields">
           <NumberField
-            label="Scoops"
+            label={t('Scoops')}
             value={amount.count}
             faults={faultsAt(faults, `amounts.${n}.count`)}
             onChange={(count) => change(n, { count: count ?? 0 })}
           />
           <ChoiceField
-            label="Scoop"
+            label={t('Scoop')}
             value={amount.scoop}
             options={choices(scoops)}
             onChange={(scoop) => change(n, { scoop })}
           />
           <ChoiceField
-            label="Product"
+            label={t('Product')}
             value={amount.product}
             options={choices(products)}
             onChange={(product) => change(n, { product })}
@@ -61,38 +94,56 @@ export function Differently(props: {
             setAmounts([...amounts, { product: products[0].id, scoop: scoops[0].id, count: 1 }])
           }
         >
-          Another product
+          {t('Another product')}
         </Button>
       </div>
       <div className="fields">
-        <DateField label="Day" value={on} onChange={setOn} faults={faultsAt(faults, 'on')} />
+        <DateField label={t('Day')} value={on} onChange={setOn} faults={faultsAt(faults, 'on')} />
         <NumberField
-          label="Water, if dissolved"
+          label={t('Water, if dissolved')}
           suffix="L"
           value={water}
           onChange={setWater}
           faults={faultsAt(faults, 'water')}
         />
       </div>
+      <Next was={nextAfter(kept, props.due)} is={nextAfter(whatIf.plan, props.due)} />
       <div className="row">
         <Button
           type="primary"
           loading={props.saving}
           disabled={!on}
-          onClick={() =>
-            props.onSave({
-              on: on ?? props.on,
-              amounts: amounts.filter((one) => one.count > 0),
-              water: water ? { value: water, unit: 'L' } : null,
-            })
-          }
+          onClick={() => props.onSave(entry)}
         >
-          Record it
+          {t('Record it')}
         </Button>
         <Button type="text" onClick={props.onBack}>
-          Back
+          {t('Back')}
         </Button>
       </div>
     </div>
+  )
+}
+
+/** What the next feed becomes by what is being typed, beside what it was. */
+function Next({ was, is }: { was: Job | null; is: Job | null }) {
+  if (!is) return null
+  const main = NUTRIENTS.slice(0, 3)
+  return (
+    <p className="small follows">
+      {t('The next feed, on {day}, then brings', { day: showDate(is.due_on) })}{' '}
+      {main.map((nutrient) => {
+        const before = was?.brings_g[nutrient] ?? 0
+        const after = is.brings_g[nutrient]
+        if (before < 0.05 && after < 0.05) return null
+        return (
+          <span key={nutrient} className="bring">
+            <NutrientMark nutrient={nutrient} size={12} /> {nutrient}{' '}
+            {Math.abs(before - after) > 0.05 && <s className="soft">{showMass(before)}</s>}{' '}
+            <b>{showMass(after)}</b>{' '}
+          </span>
+        )
+      })}
+    </p>
   )
 }

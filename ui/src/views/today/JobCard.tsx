@@ -1,21 +1,23 @@
 import { Button, Segmented } from 'antd'
 import { useMemo, useState } from 'react'
 import { useGarden, usePlan, useWrites } from '../../api/gardens'
+import { useOutbox } from '../../api/outbox'
 import { useWords } from '../../api/reference'
 import { faultsOf, type Schemas } from '../../api/client'
 import { addDays, showDate, showDay } from '../../lib/dates'
 import { newId } from '../../lib/ids'
-import { showLitres, showNumber } from '../../lib/numbers'
+import { showArea, showLitres } from '../../lib/numbers'
+import { plural, t } from '../../lib/words'
 import { DateField, Refused } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
-import { namesOf, plantingName } from '../../parts/names'
+import { namesOf, plantingName, scoopName } from '../../parts/names'
 import { useToast } from '../../parts/Toast'
 import { WeighingCard } from '../../parts/WeighingCard'
 import { NUTRIENTS } from '../../theme/nutrients'
 import { Differently } from './Differently'
 import type { Due, Mix } from './state'
 
-type Entry = Omit<Schemas['FeedEntry'], 'note'>
+type Entry = Schemas['FeedEntry']
 
 /** A job as a weighing card, with its other answers and what can be done about it. */
 export function JobCard(props: {
@@ -40,6 +42,8 @@ export function JobCard(props: {
   const mix = job.mixes[Math.min(answer, job.mixes.length - 1)] as Mix | undefined
   const title = plantingName(planting)
 
+  const kept = useOutbox(gardenId).some((one) => one.key === job.key)
+
   const log = (entry: Partial<Entry>) => {
     const whole = {
       id: job.key,
@@ -50,17 +54,15 @@ export function JobCard(props: {
       amounts: mix ? amountsOf(mix) : [],
       planned: job.mixes[0] ? amountsOf(job.mixes[0]) : [],
       water: mix?.water_l ? litres(mix) : null,
+      note: '',
       ...entry,
     }
     save.mutate(
       { kind: 'feeds', thing: whole },
       {
-        onSuccess: () =>
+        onSuccess: (sent) =>
           toast({
-            text:
-              whole.outcome === 'given'
-                ? `${title}: recorded as given. The rest of the season is worked out again.`
-                : `${title}: recorded as missed. It will not be doubled.`,
+            text: recorded(title, whole.outcome, sent.kept),
             undo: () => remove.mutate({ kind: 'feeds', key: job.key }),
           }),
       },
@@ -68,9 +70,19 @@ export function JobCard(props: {
   }
   const move = (to: string) => {
     const known = file.garden.pins.find((pin) => pin.job === job.key)
+    const id = known?.id ?? newId()
     save.mutate(
-      { kind: 'pins', thing: { id: known?.id ?? newId(), job: job.key, to } },
-      { onSuccess: () => toast({ text: `${title}: moved to ${showDate(to)}.` }) },
+      { kind: 'pins', thing: { id, job: job.key, to } },
+      {
+        onSuccess: () =>
+          toast({
+            text: t('{planting}: moved to {day}.', { planting: title, day: showDate(to) }),
+            undo: () =>
+              known
+                ? save.mutate({ kind: 'pins', thing: { ...known } })
+                : remove.mutate({ kind: 'pins', key: id }),
+          }),
+      },
     )
     setMode('card')
   }
@@ -82,7 +94,7 @@ export function JobCard(props: {
         kind={`${words.terms[`kind.${job.kind}`]}${job.stage ? `, ${words.terms[`stage.${job.stage}`]}` : ''}`}
         title={title}
         place={names.places.get(planting.place) ?? ''}
-        when={props.tone === 'now' && job.due_on <= plan.as_of ? 'today' : showDay(job.due_on)}
+        when={props.tone === 'now' && job.due_on <= plan.as_of ? t('today') : showDay(job.due_on)}
         portion={mix ? portion(mix) : ''}
         where={mix ? where(mix, planting, job.kind) : ''}
         lines={(mix?.lines ?? []).map((line) => ({
@@ -121,21 +133,25 @@ export function JobCard(props: {
         notes={<Findings of={job.findings} words={words} />}
         cautions={job.cautions.map((key) => words.cautions[key])}
         actions={
-          mode === 'card' && (
-            <>
-              {mix && (
-                <Button
-                  type={props.tone === 'now' ? 'primary' : 'default'}
-                  loading={save.isPending}
-                  onClick={() => log({})}
-                >
-                  Done
-                </Button>
-              )}
-              <Button onClick={() => setMode('differently')}>Done differently</Button>
-              <Button onClick={() => setMode('later')}>Not today</Button>
-              <Refused faults={faultsOf(save.error)} />
-            </>
+          kept ? (
+            <p className="small">{t('Kept in this browser until Eznel answers.')}</p>
+          ) : (
+            mode === 'card' && (
+              <>
+                {mix && (
+                  <Button
+                    type={props.tone === 'now' ? 'primary' : 'default'}
+                    loading={save.isPending}
+                    onClick={() => log({})}
+                  >
+                    {t('Done')}
+                  </Button>
+                )}
+                <Button onClick={() => setMode('differently')}>{t('Done differently')}</Button>
+                <Button onClick={() => setMode('later')}>{t('Not today')}</Button>
+                <Refused faults={faultsOf(save.error)} />
+              </>
+            )
           )
         }
       />
@@ -149,7 +165,8 @@ export function JobCard(props: {
       )}
       {mode === 'differently' && (
         <Differently
-          garden={file.garden}
+          gardenId={gardenId}
+          due={due}
           on={props.asking ? job.due_on : plan.as_of}
           amounts={mix ? amountsOf(mix) : []}
           waterL={mix ? mix.water_l * mix.portions : 0}
@@ -172,16 +189,16 @@ function Later(props: {
 }) {
   const [day, setDay] = useState<string | null>(null)
   return (
-    <div className="sheet row later" role="group" aria-label="When instead?">
-      <Button onClick={() => props.onMove(addDays(props.today, 1))}>Tomorrow</Button>
-      <Button onClick={() => props.onMove(addDays(props.today, 3))}>In three days</Button>
-      <DateField label="On another day" value={day} onChange={setDay} />
+    <div className="sheet row later" role="group" aria-label={t('When instead?')}>
+      <Button onClick={() => props.onMove(addDays(props.today, 1))}>{t('Tomorrow')}</Button>
+      <Button onClick={() => props.onMove(addDays(props.today, 3))}>{t('In three days')}</Button>
+      <DateField label={t('On another day')} value={day} onChange={setDay} />
       <Button disabled={!day || day < props.today} onClick={() => day && props.onMove(day)}>
-        Move it
+        {t('Move it')}
       </Button>
-      <Button onClick={props.onMissed}>It will not be given</Button>
+      <Button onClick={props.onMissed}>{t('It will not be given')}</Button>
       <Button type="text" onClick={props.onBack}>
-        Back
+        {t('Back')}
       </Button>
     </div>
   )
@@ -199,32 +216,41 @@ function litres(mix: Mix): { value: number; unit: 'L' } {
   return { value: Math.round(mix.water_l * mix.portions * 10) / 10, unit: 'L' }
 }
 
-function scoopName(name: string, count: number): string {
-  return count === 1 ? name : name.replace(/(spoon|cup|mug|scoop)$/, '$1s')
-}
-
 function titleOf(mix: Mix, terms: Record<string, string>): string {
   return mix.titles.map((title) => terms[`title.${title}`]).join(', ')
 }
 
 function portion(mix: Mix): string {
-  const water = mix.water_l > 0 ? ` of ${showLitres(mix.water_l)}` : ''
+  const n = mix.portions
   if (mix.portion === 'can') {
-    return mix.portions === 1 ? `In one can${water}` : `In each of ${mix.portions} cans${water}`
+    return mix.water_l > 0
+      ? plural(n, 'In one can of {water}', 'In each of {n} cans of {water}', {
+          water: showLitres(mix.water_l),
+        })
+      : plural(n, 'In one can', 'In each of {n} cans')
   }
-  if (mix.portion === 'tub')
-    return mix.portions === 1 ? 'For the tub' : `For each of ${mix.portions} tubs`
-  if (mix.portion === 'part') return `For each of ${mix.portions} equal parts of the bed`
-  return 'For the whole bed'
+  if (mix.portion === 'tub') return plural(n, 'For the tub', 'For each of {n} tubs')
+  if (mix.portion === 'part') return t('For each of {n} equal parts of the bed', { n })
+  return t('For the whole bed')
 }
 
 function where(mix: Mix, planting: Due['planting'], kind: string): string {
   if (mix.portion === 'can') {
-    return `${showLitres(mix.per_plant_l)} to each of ${planting.plants} plants, on moist soil`
+    return t('{water} to each of {n} plants, on moist soil', {
+      water: showLitres(mix.per_plant_l),
+      n: planting.plants,
+    })
   }
-  if (mix.portion === 'tub') return 'mix evenly through it'
-  const ground = `${showNumber(planting.area_m2)} m²`
+  if (mix.portion === 'tub') return t('mix evenly through it')
+  const ground = showArea(planting.area_m2)
   return kind === 'base'
-    ? `spread evenly over ${ground} and work in`
-    : `spread over ${ground}, off the leaves, and water in`
+    ? t('spread evenly over {ground} and work in', { ground })
+    : t('spread over {ground}, off the leaves, and water in', { ground })
+}
+
+function recorded(planting: string, outcome: 'given' | 'missed', kept: boolean): string {
+  if (kept) return t('{planting}: kept here, and recorded when Eznel answers.', { planting })
+  return outcome === 'given'
+    ? t('{planting}: recorded as given. The rest of the season is worked out again.', { planting })
+    : t('{planting}: recorded as missed. It will not be doubled.', { planting })
 }

@@ -1,40 +1,54 @@
-import { Button } from 'antd'
+import { Button, Segmented } from 'antd'
 import { useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { useGarden, usePlan, useWrites } from '../../api/gardens'
+import { useOutbox } from '../../api/outbox'
 import { useWords } from '../../api/reference'
 import { showDate, showDay, showDistance } from '../../lib/dates'
 import { newId } from '../../lib/ids'
+import { recall, remember } from '../../lib/memory'
+import { plural, t } from '../../lib/words'
 import { plantingName } from '../../parts/names'
+import { Sentence } from '../../parts/Sentence'
 import { useToast } from '../../parts/Toast'
 import { JobCard } from './JobCard'
-import { todayState, type Due, type LookFor, type Wait } from './state'
+import { todayState, type Due, type LookFor, type TodayState, type Wait } from './state'
+import { Week } from './Week'
 import './today.css'
+
+type Form = 'day' | 'week'
 
 /** What to do now and this week, what to wait for, what to look for. */
 export function View() {
   const { gardenId = '' } = useParams()
   const plan = usePlan(gardenId)
+  const [form, setForm] = useState<Form>(recall('today', 'day') === 'week' ? 'week' : 'day')
   const state = useMemo(() => todayState(plan), [plan])
   if (plan.plantings.length === 0) return <Nothing gardenId={gardenId} />
   return (
     <div className="today">
-      <section className="today-jobs stack" aria-label="What to do">
-        <h1>{headline(state.now.length, state.ask.length)}</h1>
-        {state.now.length === 0 && <Rest next={state.week[0]?.job.due_on ?? state.nextDay} />}
-        {state.now.map((due) => (
-          <JobCard key={due.job.key} due={due} gardenId={gardenId} tone="now" />
-        ))}
-        {state.ask.map((due) => (
-          <Asked key={due.job.key} due={due} gardenId={gardenId} />
-        ))}
-        {state.week.length > 0 && <h2>Within a week</h2>}
-        {state.week.map((due) => (
-          <JobCard key={due.job.key} due={due} gardenId={gardenId} tone="soon" />
-        ))}
-        {state.done.map((due) => (
-          <Done key={due.job.key} due={due} gardenId={gardenId} />
-        ))}
+      <section className="today-jobs stack" aria-label={t('What to do')}>
+        <div className="row today-head">
+          <h1>{headline(state.now.length, state.ask.length)}</h1>
+          <span className="spacer" />
+          <Segmented<Form>
+            value={form}
+            aria-label={t('Show')}
+            onChange={(next) => {
+              remember('today', next)
+              setForm(next)
+            }}
+            options={[
+              { value: 'day', label: t('Day') },
+              { value: 'week', label: t('Week') },
+            ]}
+          />
+        </div>
+        {form === 'week' ? (
+          <Week gardenId={gardenId} plan={plan} />
+        ) : (
+          <DayForm gardenId={gardenId} state={state} />
+        )}
       </section>
       <aside className="today-aside stack">
         <p className="today-date">{showDay(plan.as_of)}</p>
@@ -45,35 +59,69 @@ export function View() {
   )
 }
 
+function DayForm({ gardenId, state }: { gardenId: string; state: TodayState }) {
+  return (
+    <>
+      {state.now.length === 0 && <Rest next={state.week[0]?.job.due_on ?? state.nextDay} />}
+      {state.now.length > 2 && (
+        <p className="small soft">{t('In the order of one walk through the garden.')}</p>
+      )}
+      {state.now.map((due) => (
+        <JobCard key={due.job.key} due={due} gardenId={gardenId} tone="now" />
+      ))}
+      {state.ask.map((due) => (
+        <Asked key={due.job.key} due={due} gardenId={gardenId} />
+      ))}
+      {state.week.length > 0 && <h2>{t('Within a week')}</h2>}
+      {state.week.map((due) => (
+        <JobCard key={due.job.key} due={due} gardenId={gardenId} tone="soon" />
+      ))}
+      {state.done.map((due) => (
+        <Done key={due.job.key} due={due} gardenId={gardenId} />
+      ))}
+    </>
+  )
+}
+
 function headline(now: number, ask: number): string {
-  if (now > 0) return now === 1 ? 'One thing to feed today' : `${now} things to feed today`
-  return ask > 0 ? 'Nothing to feed today, something to confirm' : 'Nothing to feed today'
+  if (now > 0) return plural(now, 'One thing to feed today', '{n} things to feed today')
+  return ask > 0 ? t('Nothing to feed today, something to confirm') : t('Nothing to feed today')
 }
 
 function Rest({ next }: { next: string | null }) {
   return (
     <p className="sheet">
-      Water as usual and leave the feed in the shed.
-      {next && ` The next feed is on ${showDate(next)}.`}
+      {t('Water as usual and leave the feed in the shed.')}
+      {next && ` ${t('The next feed is on {day}.', { day: showDate(next) })}`}
     </p>
   )
 }
 
 function Nothing({ gardenId }: { gardenId: string }) {
+  const { file } = useGarden(gardenId)
+  const { places, reports, products } = file.garden
+  const steps = [
+    { to: 'plot', done: false, text: t('Draw a bed or a tub, and plant it') },
+    { to: 'soil', done: reports.length > 0, text: t('Type in a soil test, if you have one') },
+    { to: 'shed', done: products.length > 0, text: t('Type in what your bags say') },
+  ]
   return (
     <section className="stack today-empty">
-      <h1>Nothing is planted yet</h1>
-      <p>Three things, in any order, and the first amounts appear here.</p>
-      <ol>
-        <li>
-          <Link to={`/g/${gardenId}/plot`}>Draw a bed or a tub, and plant it</Link>
-        </li>
-        <li>
-          <Link to={`/g/${gardenId}/soil`}>Type in a soil test, if you have one</Link>
-        </li>
-        <li>
-          <Link to={`/g/${gardenId}/shed`}>Type in what your bags say</Link>
-        </li>
+      <h1>{t('Nothing is planted yet')}</h1>
+      <p>{t('Three things, in any order, and the first amounts appear here.')}</p>
+      <ol className="first-steps">
+        {steps.map((step) => (
+          <li key={step.to} className={step.done ? 'done' : undefined}>
+            <Link to={`/g/${gardenId}/${step.to}`}>{step.text}</Link>
+            {step.done && <span aria-label={t('done')}> ✓</span>}
+            {step.to === 'plot' && places.length > 0 && (
+              <span className="soft small">
+                {' '}
+                {plural(places.length, 'one place is drawn', '{n} places are drawn')}
+              </span>
+            )}
+          </li>
+        ))}
       </ol>
     </section>
   )
@@ -83,6 +131,7 @@ function Nothing({ gardenId }: { gardenId: string }) {
 function Asked({ due, gardenId }: { due: Due; gardenId: string }) {
   const words = useWords()
   const { save } = useWrites(gardenId)
+  const kept = useOutbox(gardenId).some((one) => one.key === due.job.key)
   const [open, setOpen] = useState(false)
   const missed = () =>
     save.mutate({
@@ -93,21 +142,32 @@ function Asked({ due, gardenId }: { due: Due; gardenId: string }) {
         job: due.job.key,
         on: due.job.due_on,
         outcome: 'missed',
+        note: '',
       },
     })
   if (open) return <JobCard due={due} gardenId={gardenId} tone="now" asking />
   return (
     <div className="sheet asked">
       <p>
-        <b>{plantingName(due.planting)}</b>: was the{' '}
-        {words.terms[`kind.${due.job.kind}`].toLowerCase()} of {showDate(due.job.due_on)} given?
+        <Sentence
+          say="{planting}: was the {kind} of {day} given?"
+          of={{
+            planting: <b>{plantingName(due.planting)}</b>,
+            kind: words.terms[`kind.${due.job.kind}`],
+            day: showDate(due.job.due_on),
+          }}
+        />
       </p>
-      <div className="row">
-        <Button onClick={() => setOpen(true)}>Yes, it was</Button>
-        <Button loading={save.isPending} onClick={missed}>
-          No, it was missed
-        </Button>
-      </div>
+      {kept ? (
+        <p className="small soft">{t('Kept in this browser until Eznel answers.')}</p>
+      ) : (
+        <div className="row">
+          <Button onClick={() => setOpen(true)}>{t('Yes, it was')}</Button>
+          <Button loading={save.isPending} onClick={missed}>
+            {t('No, it was missed')}
+          </Button>
+        </div>
+      )}
     </div>
   )
 }
@@ -117,14 +177,18 @@ function Done({ due, gardenId }: { due: Due; gardenId: string }) {
   return (
     <div className="sheet row done">
       <span>
-        ✓ <b>{plantingName(due.planting)}</b> fed today
+        ✓{' '}
+        <Sentence
+          say="{planting} fed today"
+          of={{ planting: <b>{plantingName(due.planting)}</b> }}
+        />
       </span>
       <Button
         size="small"
         loading={remove.isPending}
         onClick={() => due.job.entry && remove.mutate({ kind: 'feeds', key: due.job.entry })}
       >
-        Take it back
+        {t('Take it back')}
       </Button>
     </div>
   )
@@ -134,16 +198,20 @@ function Waits({ waits, today }: { waits: Wait[]; today: string }) {
   if (waits.length === 0) return null
   return (
     <section className="sheet stack waits">
-      <h2>Water only</h2>
+      <h2>{t('Water only')}</h2>
       {waits.map(({ planting, until }) => (
         <p key={planting.id}>
-          <b>{plantingName(planting)}</b> until {showDate(until)}{' '}
+          <Sentence
+            say="{planting} until {day}"
+            of={{ planting: <b>{plantingName(planting)}</b>, day: showDate(until) }}
+          />{' '}
           <span className="soft small">({showDistance(until, today)})</span>
         </p>
       ))}
       <p className="small soft">
-        Just transplanted roots cannot use feed yet. If a new leaf opens sooner, say so under “Look
-        for”.
+        {t(
+          'Just transplanted roots cannot use feed yet. If a new leaf opens sooner, say so under “Look for”.',
+        )}
       </p>
     </section>
   )
@@ -166,7 +234,10 @@ function Looks(props: { looks: LookFor[]; today: string; gardenId: string }) {
       {
         onSuccess: () =>
           toast({
-            text: `${plantingName(planting)}: ${words.terms[`stage.${stage.key}`]} seen. Later dates follow it.`,
+            text: t('{planting}: {stage} seen. Later dates follow it.', {
+              planting: plantingName(planting),
+              stage: words.terms[`stage.${stage.key}`],
+            }),
             undo: () => remove.mutate({ kind: 'stages', key: id }),
           }),
       },
@@ -174,18 +245,18 @@ function Looks(props: { looks: LookFor[]; today: string; gardenId: string }) {
   }
   return (
     <section className="sheet stack">
-      <h2>Look for</h2>
+      <h2>{t('Look for')}</h2>
       {props.looks.map((look) => (
         <div key={look.planting.id} className="look">
           <p>
             <b>{plantingName(look.planting)}</b>: {words.terms[`stage.${look.stage.key}`]}{' '}
             <span className="soft small">
-              (expected {showDistance(look.stage.start, props.today)})
+              ({t('expected {when}', { when: showDistance(look.stage.start, props.today) })})
             </span>
           </p>
           <p className="small">{look.stage.recognise_by}</p>
           <Button size="small" disabled={save.isPending} onClick={() => seen(look)}>
-            Seen today
+            {t('Seen today')}
           </Button>
         </div>
       ))}

@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { addDays, dayNumber } from '../../lib/dates'
+import { addDays, dayNumber, weekStart } from '../../lib/dates'
 
 type Plan = Schemas['SeasonPlan']
 export type Job = Schemas['JobView']
@@ -23,6 +23,7 @@ export interface LookFor {
 
 /** What Today shows: one value, made from the plan alone. */
 export interface TodayState {
+  /** In walking order. */
   now: Due[]
   week: Due[]
   ask: Due[]
@@ -35,20 +36,33 @@ export interface TodayState {
 const WEEK = 7
 const ASK_BACK = 45
 const LOOK_AHEAD = 10
+const OPEN = ['planned', 'held']
+
+function allOf(plan: Plan): Due[] {
+  return plan.plantings.flatMap((planting) => planting.jobs.map((job): Due => ({ job, planting })))
+}
+
+/** In the order in which one walks past the places. */
+function byWalk(plan: Plan) {
+  const turn = new Map(plan.places.map((place) => [place.id, place.walk]))
+  return (a: Due, b: Due) => (turn.get(a.planting.place) ?? 0) - (turn.get(b.planting.place) ?? 0)
+}
+
+function byDay(plan: Plan) {
+  const walk = byWalk(plan)
+  return (a: Due, b: Due) => a.job.due_on.localeCompare(b.job.due_on) || walk(a, b)
+}
 
 /** Sorts a plan's jobs into what to do now, this week, what to ask about, and what to wait for. */
 export function todayState(plan: Plan): TodayState {
   const today = plan.as_of
-  const all = plan.plantings.flatMap((planting) =>
-    planting.jobs.map((job): Due => ({ job, planting })),
-  )
-  const open = all
-    .filter(({ job }) => ['planned', 'held'].includes(job.status))
-    .sort((a, b) => a.job.due_on.localeCompare(b.job.due_on))
+  const all = allOf(plan)
+  const open = all.filter(({ job }) => OPEN.includes(job.status)).sort(byDay(plan))
   const until = addDays(today, WEEK)
   const growing = plan.plantings.filter((p) => p.last_pick >= today)
   return {
-    now: open.filter(({ job }) => job.due_on <= today),
+    // What is overdue is done on the same walk as what is due today.
+    now: open.filter(({ job }) => job.due_on <= today).sort(byWalk(plan)),
     week: open.filter(({ job }) => job.due_on > today && job.due_on <= until),
     ask: all.filter(
       ({ job }) => job.status === 'unconfirmed' && job.due_on >= addDays(today, -ASK_BACK),
@@ -60,6 +74,33 @@ export function todayState(plan: Plan): TodayState {
     done: all.filter(({ job }) => job.status === 'given' && job.due_on === today),
     nextDay: open.find(({ job }) => job.due_on > until)?.job.due_on ?? null,
   }
+}
+
+export interface Day {
+  date: string
+  jobs: Due[]
+}
+
+/** The seven days of a week, from its first one, with what is given or to be given on each. */
+export function weekOf(plan: Plan, day: string): Day[] {
+  const first = weekStart(day)
+  const shown = [...OPEN, 'given', 'missed', 'unconfirmed']
+  const all = allOf(plan)
+    .filter(({ job }) => shown.includes(job.status))
+    .sort(byDay(plan))
+  return Array.from({ length: 7 }, (_, n) => {
+    const date = addDays(first, n)
+    return { date, jobs: all.filter(({ job }) => job.due_on === date) }
+  })
+}
+
+/** The next feed of a planting after another, for showing what a change does to it. */
+export function nextAfter(plan: Plan | undefined, due: Due): Job | null {
+  const planting = plan?.plantings.find((one) => one.id === due.planting.id)
+  const later = planting?.jobs.filter(
+    (job) => job.status === 'planned' && job.key !== due.job.key && job.due_on >= due.job.due_on,
+  )
+  return later?.sort((a, b) => a.due_on.localeCompare(b.due_on))[0] ?? null
 }
 
 /** The stage that should show next, if it is near: its day is a forecast until it is seen. */

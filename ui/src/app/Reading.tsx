@@ -1,0 +1,55 @@
+import type { Schemas } from '../api/client'
+import { chooseFirstWeekday, firstWeekday } from '../lib/dates'
+import { SYSTEMS, chooseSystem, system, type System } from '../lib/units'
+import { LANGUAGES, chooseLanguage, language, t, type Language } from '../lib/words'
+import { ChoiceField } from '../parts/Field'
+import { useState } from 'react'
+
+export type Kitchen = Schemas['Preferences']['kitchen']
+
+/** Spoons and cups by where they are sold. */
+export const kitchens = () => [
+  { value: 'metric', label: t('metric (5, 15, 250 mL)') },
+  { value: 'us', label: t('US (4.9, 14.8, 237 mL)') },
+  { value: 'imperial', label: t('imperial (5.9, 17.8, 284 mL)') },
+  { value: 'au', label: t('Australian (20 mL tablespoon)') },
+]
+
+/** In which language, units and week this browser shows everything. */
+export function Reading() {
+  const [week, setWeek] = useState(firstWeekday())
+  const units: Record<System, string> = {
+    metric: t('metric'),
+    us: t('US customary'),
+    imperial: t('imperial'),
+  }
+  return (
+    <div className="fields">
+      <ChoiceField
+        label={t('Language')}
+        value={language}
+        options={Object.entries(LANGUAGES).map(([value, label]) => ({ value, label }))}
+        onChange={(value) => chooseLanguage(value as Language)}
+      />
+      <ChoiceField
+        label={t('Units')}
+        value={system}
+        options={SYSTEMS.map((value) => ({ value, label: units[value] }))}
+        onChange={(value) => chooseSystem(value as System)}
+      />
+      <ChoiceField
+        label={t('The week begins on')}
+        value={String(week)}
+        options={[
+          { value: '1', label: t('Monday') },
+          { value: '7', label: t('Sunday') },
+          { value: '6', label: t('Saturday') },
+        ]}
+        onChange={(value) => {
+          chooseFirstWeekday(Number(value))
+          setWeek(Number(value))
+        }}
+      />
+    </div>
+  )
+}

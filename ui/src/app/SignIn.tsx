@@ -1,0 +1,67 @@
+import { Button } from 'antd'
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useState, type ReactNode } from 'react'
+import { SIGN_IN, faultsOf } from '../api/client'
+import { doorQuery, useEnter } from '../api/door'
+import { deliver } from '../api/outbox'
+import { t } from '../lib/words'
+import { Field } from '../parts/Field'
+
+/** Asks for the password of a shared garden; what was typed before stays typed. */
+export function Door({ children }: { children: ReactNode }) {
+  const [asked, setAsked] = useState(false)
+  const door = useQuery({ ...doorQuery, enabled: asked })
+  useEffect(() => {
+    const ask = () => {
+      setAsked(true)
+      void door.refetch()
+    }
+    window.addEventListener(SIGN_IN, ask)
+    return () => window.removeEventListener(SIGN_IN, ask)
+  })
+  if (!asked || !door.data?.shut || door.data.inside) return children
+  return <SignIn onIn={() => setAsked(false)} />
+}
+
+function SignIn({ onIn }: { onIn: () => void }) {
+  const enter = useEnter()
+  const [password, setPassword] = useState('')
+  const faults = faultsOf(enter.error)
+  return (
+    <main className="failed stack">
+      <h1>{t('This garden is behind a password')}</h1>
+      <form
+        className="stack"
+        onSubmit={(event) => {
+          event.preventDefault()
+          enter.mutate(password, {
+            onSuccess: () => {
+              onIn()
+              void deliver()
+            },
+          })
+        }}
+      >
+        <Field label={t('Password')} faults={faults}>
+          {(id, described, invalid) => (
+            <input
+              id={id}
+              className="input"
+              type="password"
+              autoComplete="current-password"
+              value={password}
+              aria-describedby={described}
+              aria-invalid={invalid}
+              onChange={(event) => setPassword(event.target.value)}
+            />
+          )}
+        </Field>
+        <div>
+          <Button type="primary" htmlType="submit" loading={enter.isPending}>
+            {t('Come in')}
+          </Button>
+        </div>
+      </form>
+    </main>
+  )
+}

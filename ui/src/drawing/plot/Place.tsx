@@ -1,0 +1,160 @@
+import { memo } from 'react'
+import { circlesOf, extent, pathOf, tubSpots, type PlotFeature, type PlotPlace } from './shapes'
+import { showLength } from '../../lib/numbers'
+
+const FILL = { now: 'var(--now)', wait: 'var(--wait)', calm: 'var(--ink)', bare: 'var(--ink)' }
+const OPACITY = { now: 0.24, wait: 0.26, calm: 0.1, bare: 0.02 }
+const PLANT = '#2f8f5b'
+
+/** One place: outline, plants and lettering. Drawn again only when it has changed itself. */
+export const Place = memo(function Place(props: {
+  place: PlotPlace
+  chosen: boolean
+  /** Metres in a pixel, so that lettering keeps its size. */
+  px: number
+  /** Whether its measures are written below it. */
+  full: boolean
+}) {
+  const { place, chosen } = props
+  return (
+    <g
+      data-place={place.id}
+      transform={`translate(${place.x} ${place.y})`}
+      className="plot-place"
+      role="button"
+      tabIndex={0}
+      aria-pressed={chosen}
+      aria-label={`${place.name}. ${place.note}`}
+    >
+      <g transform={`rotate(${place.turn})`}>
+        <Outline place={place} chosen={chosen} />
+      </g>
+      <Label place={place} px={props.px} full={props.full || chosen} />
+    </g>
+  )
+})
+
+function Outline({ place, chosen }: { place: PlotPlace; chosen: boolean }) {
+  const line = {
+    'data-shape': place.name,
+    className: 'plot-outline',
+    fill: FILL[place.tone],
+    fillOpacity: OPACITY[place.tone],
+    stroke: 'var(--ink)',
+    strokeWidth: chosen ? 0.055 : 0.022,
+    strokeLinejoin: 'round' as const,
+  }
+  const plants = circlesOf(place.plants)
+  return tubSpots(place).map((spot, n) => (
+    <g key={n} transform={`translate(${spot.x} ${spot.y})`}>
+      {place.outline.length > 0 ? (
+        <path d={pathOf(place.outline, true)} {...line} />
+      ) : place.round ? (
+        <circle r={place.length / 2} {...line} />
+      ) : (
+        <rect
+          x={-place.length / 2}
+          y={-place.width / 2}
+          width={place.length}
+          height={place.width}
+          {...line}
+        />
+      )}
+      {plants && (
+        <path
+          className="plants"
+          data-plants={place.plants.length}
+          d={plants}
+          fill={PLANT}
+          fillOpacity={0.3}
+          stroke={PLANT}
+          strokeWidth={0.018}
+          pointerEvents="none"
+        />
+      )}
+    </g>
+  ))
+}
+
+function Label({ place, px, full }: { place: PlotPlace; px: number; full: boolean }) {
+  const reach = extent(place)
+  const drop = place.turn % 180 === 0 ? reach.width / 2 : Math.max(reach.length, reach.width) / 2
+  const roomy = reach.length / px > 130
+  return (
+    <g textAnchor="middle" fill="var(--ink)" pointerEvents="none">
+      <text y={-drop - 5 * px} fontSize={(roomy ? 13.5 : 11.5) * px} fontWeight={650}>
+        {place.name}
+      </text>
+      {full && (
+        <text y={drop + 13 * px} fontSize={11 * px} fill="var(--soft)">
+          {measured(place)}
+        </text>
+      )}
+    </g>
+  )
+}
+
+function measured(place: PlotPlace): string {
+  if (place.tubs) return place.note
+  if (place.round) return `⌀ ${showLength(place.length)}`
+  return `${showLength(place.length)} × ${showLength(place.width)}`
+}
+
+const LINES = {
+  path: { stroke: 'var(--line)', dash: undefined, opacity: 0.75 },
+  wall: { stroke: 'var(--ink)', dash: undefined, opacity: 0.75 },
+  fence: { stroke: 'var(--ink)', dash: '0.35 0.12', opacity: 0.55 },
+  hedge: { stroke: PLANT, dash: '0.02 0.3', opacity: 0.55 },
+  water: { stroke: 'var(--wait)', dash: undefined, opacity: 0.35 },
+}
+
+/** A path, wall, fence, hedge or water: a line as wide as it is. */
+export const Feature = memo(function Feature(props: {
+  feature: PlotFeature
+  chosen: boolean
+  label: string
+  px: number
+}) {
+  const { feature, chosen, px } = props
+  const line = LINES[feature.kind]
+  const middle = feature.points[Math.floor((feature.points.length - 1) / 2)]
+  const next = feature.points[Math.floor((feature.points.length - 1) / 2) + 1]
+  const d = pathOf(feature.points, false)
+  return (
+    <g
+      data-feature={feature.id}
+      className="plot-feature"
+      role="button"
+      tabIndex={0}
+      aria-pressed={chosen}
+      aria-label={props.label}
+    >
+      <path d={d} fill="none" stroke="transparent" strokeWidth={Math.max(feature.width, 16 * px)} />
+      <path
+        className="plot-line"
+        d={d}
+        fill="none"
+        stroke={line.stroke}
+        strokeWidth={feature.width}
+        strokeDasharray={line.dash}
+        strokeLinecap={feature.kind === 'hedge' ? 'round' : 'butt'}
+        opacity={chosen ? 1 : line.opacity}
+      />
+      {feature.name && (
+        <text
+          x={(middle.x + next.x) / 2}
+          y={(middle.y + next.y) / 2 + 4 * px}
+          fontSize={11 * px}
+          textAnchor="middle"
+          fill="var(--ink)"
+          stroke="var(--sheet)"
+          strokeWidth={3 * px}
+          paintOrder="stroke"
+          pointerEvents="none"
+        >
+          {feature.name}
+        </text>
+      )}
+    </g>
+  )
+})
