@@ -13,7 +13,7 @@ import gardens
 import strategies
 from eznel import catalogue
 from eznel.core.document import FeedEntry, Garden, Log, ScoopOf
-from eznel.core.season import explain
+from eznel.core.season import explain, make, plan
 from eznel.words import formulas
 
 SLOW = settings(deadline=None, max_examples=40, suppress_health_check=[HealthCheck.too_slow])
@@ -320,3 +320,40 @@ def test_the_day_is_an_argument() -> None:
     late = gardens.plan_of(garden, today=date(2026, 12, 1))
     assert {j.status for p in early.plantings for j in p.jobs} == {"planned"}
     assert {j.status for p in late.plantings for j in p.jobs} == {"unconfirmed"}
+
+
+@SLOW
+@given(strategies.any_garden(), strategies.any_garden(), st.data())
+def test_a_plan_made_from_an_earlier_one_is_the_same(
+    garden: Garden, other: Garden, data: st.DataObject
+) -> None:
+    """What is taken from an earlier plan is what would be computed anew, stock included."""
+    cat = catalogue.load()
+    before = make(garden, Log(), gardens.TODAY, cat)
+    one = data.draw(st.sampled_from(garden.plantings))
+    some = data.draw(st.integers(1, 12))
+    changed = garden.model_copy(
+        update={
+            "plantings": tuple(
+                p.model_copy(update={"plants": some}) if p.id == one.id else p
+                for p in garden.plantings
+            )
+        }
+    )
+    jobs = [job for p in before.plan.plantings for job in p.jobs if job.mixes]
+    feeds = tuple(
+        FeedEntry.model_validate(
+            {
+                "id": job.key,
+                "planting": next(p.id for p in before.plan.plantings if job in p.jobs),
+                "job": job.key,
+                "on": job.due_on,
+                "outcome": "missed",
+            }
+        )
+        for job in jobs[: data.draw(st.integers(0, 2))]
+    )
+    for then, log in ((changed, Log()), (garden, Log(feeds=feeds)), (other, Log())):
+        assert make(then, log, gardens.TODAY, cat, before).plan == plan(
+            then, log, gardens.TODAY, cat
+        )

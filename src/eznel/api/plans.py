@@ -13,7 +13,9 @@ from eznel.api.world import PLANS, TheSession, TheWorld
 from eznel.core.document import (
     Feature,
     FeedEntry,
+    Garden,
     GardenFile,
+    Log,
     MoveJob,
     Place,
     Planting,
@@ -23,7 +25,7 @@ from eznel.core.document import (
     SoilReport,
     StageSeen,
 )
-from eznel.core.season import SeasonPlan, explain, measures, plan
+from eznel.core.season import SeasonPlan, explain, measures
 from eznel.core.season.result import PlaceMeasures
 from eznel.formats.text import Shown, show
 from eznel.store import reading
@@ -52,10 +54,9 @@ def read_plan(
     garden_id: UUID, session: TheSession, world: TheWorld, as_of: date | None = None
 ) -> Any:
     """Read the plan of a garden as of its own date, or another."""
-    stored = reading.load(session, str(garden_id))
+    stored = world.stored(session, str(garden_id))
     day = as_of or world.clock(stored.file.garden)
-    made = world.plan_bytes(stored.file, stored.revision, day)
-    return Response(made, media_type="application/json")
+    return Response(world.plan_json(stored, day), media_type="application/json")
 
 
 @router.get("/why/{key:path}")
@@ -69,9 +70,11 @@ def read_why(
     as_of: date | None = None,
 ) -> Shown:
     """Read why one number of the plan is what it is."""
-    stored = reading.load(session, str(garden_id))
-    day = as_of or world.clock(stored.file.garden)
-    worked = explain(stored.file.garden, stored.file.log, day, world.catalogue, key)
+    file = world.stored(session, str(garden_id)).file
+    day = as_of or world.clock(file.garden)
+    before = world.before(file)
+    workings = before.workings if before else None
+    worked = explain(file.garden, file.log, day, world.catalogue, key, workings)
     return show(worked, speech, units)
 
 
@@ -84,11 +87,9 @@ def read_what_if(
     as_of: date | None = None,
 ) -> Any:
     """Read the plan as it would be with some changes; nothing is stored."""
-    stored = reading.load(session, str(garden_id))
-    changed = _changed(stored.file, changes)
-    day = as_of or world.clock(changed.garden)
-    made = PLANS.dump_json(plan(changed.garden, changed.log, day, world.catalogue))
-    return Response(made, media_type="application/json")
+    changed = _changed(world.stored(session, str(garden_id)).file, changes)
+    made = world.made(changed, as_of or world.clock(changed.garden))
+    return Response(PLANS.dump_json(made.plan), media_type="application/json")
 
 
 @router.post("/measures", response_model=PlaceMeasures)
@@ -102,10 +103,13 @@ def read_measures(
 
 
 def _changed(file: GardenFile, changes: Changes) -> GardenFile:
-    data = file.model_dump()
+    """The document with the changes in it; what is not changed stays the same object."""
+    parts: dict[str, dict[str, Any]] = {"garden": {}, "log": {}}
     for kind in KINDS.values():
         new = {key_of(thing): thing for thing in getattr(changes, kind.name)}
-        old = getattr(getattr(file, kind.part), kind.name)
-        kept = [new.pop(key_of(thing), thing) for thing in old]
-        data[kind.part][kind.name] = [t.model_dump() for t in (*kept, *new.values())]
-    return GardenFile.model_validate(data)
+        if new:
+            old = getattr(getattr(file, kind.part), kind.name)
+            kept = [new.pop(key_of(thing), thing) for thing in old]
+            parts[kind.part][kind.name] = (*kept, *new.values())
+    garden = Garden.model_validate({**dict(file.garden), **parts["garden"]})
+    return GardenFile(garden=garden, log=Log.model_validate({**dict(file.log), **parts["log"]}))

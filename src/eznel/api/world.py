@@ -15,10 +15,21 @@ from sqlalchemy.orm import Session
 
 from eznel.core.document import Garden, GardenFile
 from eznel.core.reference import Catalogue
-from eznel.core.season import SeasonPlan, plan
+from eznel.core.season import Made, SeasonPlan, make
+from eznel.store import reading
+from eznel.store.reading import Stored
 
-MOST_KEPT = 32
+MOST_KEPT = 16
+"""Gardens whose last document and plan stay in memory: a cache, not truth."""
+
 PLANS: TypeAdapter[SeasonPlan] = TypeAdapter(SeasonPlan)
+
+
+@dataclass(frozen=True, slots=True)
+class _Kept:
+    stored: Stored
+    made: Made
+    json: bytes
 
 
 @dataclass
@@ -28,26 +39,43 @@ class World:
     engine: Engine
     catalogue: Catalogue
     clock: Callable[[Garden], date]
-    _kept: OrderedDict[tuple[str, int, date], bytes] = field(default_factory=OrderedDict)
+    _kept: OrderedDict[str, _Kept] = field(default_factory=OrderedDict)
     _lock: Lock = field(default_factory=Lock)
 
-    def plan_bytes(self, file: GardenFile, revision: int, day: date) -> bytes:
-        """Return a stored garden's plan as JSON; kept in memory by garden, revision and day."""
-        key = (str(file.garden.id), revision, day)
+    def stored(self, session: Session, garden_id: str) -> Stored:
+        """Return a garden as stored, from memory while its revision is the same."""
+        kept = self._kept.get(garden_id)
+        if kept is not None and kept.stored.revision == reading.revision(session, garden_id):
+            return kept.stored
+        return reading.load(session, garden_id)
+
+    def plan_json(self, stored: Stored, day: date) -> bytes:
+        """Return a stored garden's plan as JSON."""
+        garden_id = str(stored.file.garden.id)
+        kept = self._kept.get(garden_id)
+        if kept and kept.stored.revision == stored.revision and kept.made.plan.as_of == day:
+            return kept.json
+        made = self.made(stored.file, day)
+        json = PLANS.dump_json(made.plan)
         with self._lock:
-            if key in self._kept:
-                self._kept.move_to_end(key)
-                return self._kept[key]
-        made = PLANS.dump_json(plan(file.garden, file.log, day, self.catalogue))
-        with self._lock:
-            self._kept[key] = made
+            self._kept[garden_id] = _Kept(stored, made, json)
+            self._kept.move_to_end(garden_id)
             while len(self._kept) > MOST_KEPT:
                 self._kept.popitem(last=False)
-        return made
+        return json
+
+    def made(self, file: GardenFile, day: date) -> Made:
+        """Return the plan of a document, computed on from the garden's last one."""
+        return make(file.garden, file.log, day, self.catalogue, self.before(file))
+
+    def before(self, file: GardenFile) -> Made | None:
+        """Return the last plan of a garden, if it is still in memory."""
+        kept = self._kept.get(str(file.garden.id))
+        return kept.made if kept else None
 
     def check(self, file: GardenFile) -> None:
         """Raise what would keep a garden from being planned."""
-        plan(file.garden, file.log, self.clock(file.garden), self.catalogue)
+        self.made(file, self.clock(file.garden))
 
 
 def _world(request: Request) -> World:

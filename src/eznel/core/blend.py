@@ -28,9 +28,10 @@ ACCEPTABLE = 0.15
 
 WEIGHT = {"N": 1.0, "P": 0.7, "K": 1.0, "Ca": 0.5, "Mg": 0.5, "S": 0.2}
 
-Key = NDArray[np.float64] | NDArray[np.int_]
+Floats = NDArray[np.float64]
 
-_WEIGHTS = np.array([WEIGHT[n] for n in NUTRIENTS])
+_WEIGHT = [WEIGHT[n] for n in NUTRIENTS]
+_SHARE = np.array(_WEIGHT) / sum(_WEIGHT)
 _EPS = 1e-9
 
 
@@ -73,56 +74,52 @@ class Answer:
     mix: Mix
 
 
+@dataclass(frozen=True, slots=True)
+class _Table:
+    """Mixes of whole measures, a column each; the first is no measure at all."""
+
+    counts: Floats
+    used: Floats
+    """Products in each mix."""
+    measures: Floats
+
+    def only(self, columns: NDArray[np.int_]) -> "_Table":
+        """Return some of the mixes."""
+        return _Table(self.counts[:, columns], self.used[columns], self.measures[columns])
+
+
 @lru_cache(maxsize=64)
-def _table(products: tuple[int, ...]) -> NDArray[np.float64]:
-    """Every row of whole measures: at most three items of different products, twelve in all."""
-    rows = [np.zeros((1, len(products)))]
+def _every(products: tuple[int, ...]) -> NDArray[np.int8]:
+    """Every mix: at most three items of different products, twelve measures in all."""
+    columns = [np.zeros((len(products), 1), dtype=np.int8)]
     for size in range(1, MOST_PRODUCTS + 1):
         counts = _counts(size)
         for chosen in combinations(range(len(products)), size):
             if len({products[n] for n in chosen}) < size:
                 continue
-            block = np.zeros((len(counts), len(products)))
-            block[:, chosen] = counts
-            rows.append(block)
-    return np.concatenate(rows)
+            block = np.zeros((len(products), counts.shape[1]), dtype=np.int8)
+            block[chosen, :] = counts
+            columns.append(block)
+    return np.concatenate(columns, axis=1)
 
 
 @lru_cache(maxsize=8)
-def _counts(size: int) -> NDArray[np.float64]:
-    grid = np.indices((MOST_MEASURES,) * size).reshape(size, -1).T + 1.0
-    within: NDArray[np.float64] = grid[grid.sum(axis=1) <= MOST_MEASURES]
+def _counts(size: int) -> NDArray[np.int8]:
+    grid = np.indices((MOST_MEASURES,) * size, dtype=np.int8).reshape(size, -1) + np.int8(1)
+    within: NDArray[np.int8] = grid[:, grid.sum(axis=0) <= MOST_MEASURES]
     return within
 
 
-def score(
-    brings: NDArray[np.float64], need: Sequence[float], scale: Sequence[float]
-) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
-    """Return how far mixes fall short of the targets and how far they go beyond.
-
-    Parameters
-    ----------
-    brings : array of shape (mixes, nutrients)
-        What each mix brings. [g]
-    need : sequence of float
-        Targets; one of 0 is scored for excess only. [g]
-    scale : sequence of float
-        What an excess is compared with, above 0: the target, or the crop's own use. [g]
-
-    Returns
-    -------
-    tuple of two arrays
-        Weighted mean relative shortfall, and weighted mean relative excess. [g/g]
-    """
-    target, size = np.asarray(need, dtype=float), np.asarray(scale, dtype=float)
-    wanted = target > 0
-    weights = _WEIGHTS * wanted
-    short = np.zeros(len(brings))
-    if wanted.any():
-        missing = np.maximum(target - brings, 0.0) / np.where(wanted, target, 1.0)
-        short = missing @ (weights / weights.sum())
-    excess = (np.maximum(brings - target, 0.0) / size) @ (_WEIGHTS / _WEIGHTS.sum())
-    return short, excess
+@lru_cache(maxsize=2048)
+def _table(products: tuple[int, ...], most: tuple[int, ...]) -> _Table:
+    """Every mix with no more than so many measures of each item."""
+    table = _every(products)
+    inside = np.ones(table.shape[1], dtype=bool)
+    for row, limit in zip(table, most, strict=True):
+        if limit < MOST_MEASURES:
+            inside &= row <= limit
+    counts = table[:, np.flatnonzero(inside)].astype(float)
+    return _Table(counts, (counts > 0).sum(axis=0).astype(float), counts.sum(axis=0))
 
 
 def blend(
@@ -133,9 +130,9 @@ def blend(
     Parameters
     ----------
     need : sequence of float
-        Targets in the order of NUTRIENTS. [g]
+        Targets in the order of NUTRIENTS; one of 0 is scored for excess only. [g]
     scale : sequence of float
-        What an excess of each is compared with, above 0. [g]
+        What an excess of each is compared with, above 0: the target, or the crop's own use. [g]
     items : tuple of Item
         One measure each; two of the same product are never mixed. [g]
     caps : tuple of Cap
@@ -146,72 +143,86 @@ def blend(
     tuple of Answer
         Best first; fewer than three where they coincide. The best may be no measure at all.
     """
-    table = _table(tuple(item.product for item in items))
-    allowed = np.ones(len(table), dtype=bool)
-    if caps:
-        use = table @ np.array([cap.per_measure for cap in caps]).T
-        limits = np.array([cap.limit for cap in caps])
-        allowed = (use <= limits + _EPS * np.maximum(1.0, np.abs(limits))).all(axis=1)
-        allowed[0] = True  # to do nothing is always allowed
-    table = table[allowed]
-    brings = (
-        table @ np.array([item.brings for item in items]) if items else table @ np.zeros((0, 6))
-    )
-    short, excess = score(brings, need, scale)
-    used = (table > 0).sum(axis=1)
+    table = _allowed(items, caps)
+    per_measure = np.array([item.brings for item in items]).reshape(len(items), len(NUTRIENTS)).T
+    brings = per_measure @ table.counts
+    short, excess = _score(brings, need, scale)
     cost = _costs(table, items)
-    scoops = table.sum(axis=1)
-    best = _pick(short, excess, (used, cost, scoops))
-    miss = short + excess
-    near = np.flatnonzero((miss <= miss[best] + ACCEPTABLE) & (used > 0))
+    used, measures, miss = table.used, table.measures, short + excess
+    good = np.flatnonzero(short <= short.min() + EQUAL)
+    good = good[excess[good] <= excess[good].min() + EQUAL]
+    best = _first(good, used, cost, measures, short, excess)
     chosen = [("best", best)]
+    near = np.flatnonzero(miss <= miss[best] + ACCEPTABLE)
+    near = near[near > 0]  # no measure is no answer
     if len(near):
-        chosen.append(("fewest", _first(near, used, miss, cost, scoops)))
+        chosen.append(("fewest", _first(near, used, miss, cost, measures)))
         if cost is not None:
-            chosen.append(("cheapest", _first(near, cost, miss, used, scoops)))
+            chosen.append(("cheapest", _first(near, cost, miss, used, measures)))
     titles: dict[int, list[str]] = {}
-    for title, row in chosen:
-        titles.setdefault(row, []).append(title)
+    for title, column in chosen:
+        titles.setdefault(column, []).append(title)
     return tuple(
         Answer(
             tuple(names),
             Mix(
-                counts=tuple(int(n) for n in table[row]),
-                brings=tuple(float(x) for x in brings[row]),
-                short=float(short[row]),
-                excess=float(excess[row]),
-                cost=None if cost is None else float(cost[row]),
+                counts=tuple(map(int, table.counts[:, column].tolist())),
+                brings=tuple(brings[:, column].tolist()),
+                short=float(short[column]),
+                excess=float(excess[column]),
+                cost=None if cost is None else float(cost[column]),
             ),
         )
-        for row, names in titles.items()
+        for column, names in titles.items()
     )
 
 
-def _costs(table: NDArray[np.float64], items: tuple[Item, ...]) -> NDArray[np.float64] | None:
+def _allowed(items: tuple[Item, ...], caps: tuple[Cap, ...]) -> _Table:
+    """Every mix that no cap forbids; to do nothing is always allowed."""
+    most = [float(MOST_MEASURES)] * len(items)
+    limits = [cap.limit + _EPS * max(1.0, abs(cap.limit)) for cap in caps]
+    for cap, limit in zip(caps, limits, strict=True):
+        # Where a use can be negative, an item may go further than alone: that is for the sums.
+        if min(cap.per_measure, default=0.0) >= 0:
+            for n, use in enumerate(cap.per_measure):
+                if use > 0 and limit < most[n] * use:
+                    most[n] = limit / use
+    table = _table(tuple(item.product for item in items), tuple(max(int(n), 0) for n in most))
+    if not caps or not items:
+        return table
+    uses = np.array([cap.per_measure for cap in caps]) @ table.counts
+    broken = np.sum(uses > np.array(limits)[:, None], axis=0)
+    broken[0] = 0
+    inside = np.flatnonzero(broken == 0)
+    return table if len(inside) == len(broken) else table.only(inside)
+
+
+def _score(brings: Floats, need: Sequence[float], scale: Sequence[float]) -> tuple[Floats, Floats]:
+    """Weighted mean relative shortfall of each mix, and weighted mean relative excess. [g/g]"""
+    beyond = brings - np.array(need)[:, None]
+    wanted = [w if grams > 0 else 0.0 for w, grams in zip(_WEIGHT, need, strict=True)]
+    whole = sum(wanted)
+    missed = [w / whole / grams if w else 0.0 for w, grams in zip(wanted, need, strict=True)]
+    short = np.array(missed) @ np.maximum(-beyond, 0.0)
+    excess = (_SHARE / np.array(scale)) @ np.maximum(beyond, 0.0)
+    return short, excess
+
+
+def _costs(table: _Table, items: tuple[Item, ...]) -> Floats | None:
     prices = [item.cost for item in items]
-    if not prices or any(price is None for price in prices):
+    if not prices or None in prices:
         return None
-    cost: NDArray[np.float64] = table @ np.array(prices, dtype=float)
+    cost: Floats = np.array(prices, dtype=float) @ table.counts
     return cost
 
 
-def _pick(
-    short: NDArray[np.float64],
-    excess: NDArray[np.float64],
-    then: Sequence[Key | None],
-) -> int:
-    rows = np.flatnonzero(short <= short.min() + EQUAL)
-    rows = rows[excess[rows] <= excess[rows].min() + EQUAL]
-    return _first(rows, *then, short, excess)
-
-
-def _first(rows: NDArray[np.int_], *keys: Key | None) -> int:
-    """The row that is least by the first key, among equals by the second, and so on."""
+def _first(columns: NDArray[np.int_], *keys: Floats | None) -> int:
+    """The mix that is least by the first key, among equals by the second, and so on."""
     for key in keys:
-        if key is not None:
-            values = key[rows]
-            rows = rows[values <= values.min() + _EPS]
-    return int(rows[0])
+        if key is not None and len(columns) > 1:
+            values = key[columns]
+            columns = columns[values <= values.min() + _EPS]
+    return int(columns[0])
 
 
 def choose_measures(

@@ -5,7 +5,9 @@ and so far less of everything, than a rule of thumb for field soil would say.
 """
 
 from collections.abc import Sequence
-from math import floor, hypot, pi
+from math import floor, pi
+
+import numpy as np
 
 from eznel.core.document import (
     Bed,
@@ -409,12 +411,14 @@ def walking_order(places: Sequence[Place]) -> tuple[int, ...]:
     tuple of int
         From 0; the walk begins at the top left of the drawing. [count]
     """
-    left = dict(enumerate(places))
+    spots = np.array([(place.x_m, place.y_m) for place in places]).reshape(len(places), 2)
     turns = [0] * len(places)
-    x, y = (min((getattr(p, axis) for p in places), default=0.0) for axis in ("x_m", "y_m"))
+    here = spots.min(axis=0) if places else spots
+    left = np.arange(len(places))
     for turn in range(len(places)):
-        next_one = min(left, key=lambda n: hypot(left[n].x_m - x, left[n].y_m - y))
-        turns[next_one] = turn
-        x, y = left[next_one].x_m, left[next_one].y_m
-        del left[next_one]
+        ways = np.hypot(*(spots[left] - here).T)
+        nearest = int(ways.argmin())
+        turns[left[nearest]] = turn
+        here = spots[left[nearest]]
+        left = np.delete(left, nearest)
     return tuple(turns)

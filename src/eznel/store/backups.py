@@ -7,7 +7,7 @@ from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
 
-from sqlalchemy import Engine, delete
+from sqlalchemy import Engine, delete, select
 from sqlalchemy.orm import Session
 
 from eznel.core.document import GardenFile, upgrades
@@ -167,9 +167,12 @@ def restore(engine: Engine, backup: Backup) -> None:
 
 def _put_back(session: Session, garden: SavedGarden) -> None:
     garden_id = str(garden.file.garden.id)
+    here = session.scalar(select(GardenRow.revision).where(GardenRow.id == garden_id)) or 0
     session.execute(delete(GardenRow).where(GardenRow.id == garden_id))
     session.execute(delete(JournalRow).where(JournalRow.garden_id == garden_id))
-    insert_garden(session, garden.file, garden.revision, garden.settings_revision, garden.revisions)
+    # A revision never comes back: what is kept in memory under it would be taken for this.
+    revision = max(here, garden.revision) + 1
+    insert_garden(session, garden.file, revision, garden.settings_revision, garden.revisions)
     numbers: dict[int | None, int] = {}
     for change in garden.changes:
         columns = {name: change[name] for name in _JOURNALLED if name != "number"}

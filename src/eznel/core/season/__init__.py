@@ -2,7 +2,7 @@
 
 from eznel.core.season.explain import explain
 from eznel.core.season.measures import measures
-from eznel.core.season.plan import plan
+from eznel.core.season.plan import Made, make, plan
 from eznel.core.season.result import SeasonPlan
 
-__all__ = ["SeasonPlan", "explain", "measures", "plan"]
+__all__ = ["Made", "SeasonPlan", "explain", "make", "measures", "plan"]

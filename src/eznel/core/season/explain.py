@@ -19,13 +19,21 @@ from eznel.core.products.solutions import strength
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.reference import Catalogue, Material
 from eznel.core.season.fold import JobPlan, Season
-from eznel.core.season.plan import SHOWN_LAYER_M, Workings
+from eznel.core.season.plan import SHOWN_LAYER_M
+from eznel.core.season.workings import Workings
 from eznel.core.soil.ratings import mass_basis
 from eznel.core.soil.supply import stock
 from eznel.core.working import Origin, Quantity, Worked
 
 
-def explain(garden: Garden, log: Log, today: date, catalogue: Catalogue, key: str) -> Worked:
+def explain(
+    garden: Garden,
+    log: Log,
+    today: date,
+    catalogue: Catalogue,
+    key: str,
+    before: Workings | None = None,
+) -> Worked:
     """Return the working of one number of the plan.
 
     Parameters
@@ -40,6 +48,8 @@ def explain(garden: Garden, log: Log, today: date, catalogue: Catalogue, key: st
         Crops, stages, bands, materials and programmes. [rows]
     key : str
         Which number; see the module. [path]
+    before : Workings or None
+        Of an earlier plan, to save work. [core]
 
     Returns
     -------
@@ -53,7 +63,7 @@ def explain(garden: Garden, log: Log, today: date, catalogue: Catalogue, key: st
     """
     kind, *path = key.split("/")
     try:
-        return _KINDS[kind](Workings(garden, log, today, catalogue), *path)
+        return _KINDS[kind](Workings(garden, log, today, catalogue, before), *path)
     except (KeyError, ValueError, StopIteration, IndexError, TypeError) as error:
         raise Unknown("key", "no_such_number", name=key) from error
 

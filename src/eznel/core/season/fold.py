@@ -8,9 +8,10 @@ feed grows beyond 1.25 times its first plan.
 """
 
 import heapq
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
 from datetime import date, timedelta
+from itertools import accumulate
 from math import ceil
 from uuid import UUID
 
@@ -18,8 +19,8 @@ from eznel.core.document import FeedEntry
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.season.dose import Needs
 from eznel.core.season.jobs import FirstPlan, Job
-from eznel.core.season.mixing import Task, mixes
-from eznel.core.season.shed import MixPlan, Shed, Shelf, Vector
+from eznel.core.season.mixing import Answered, Task, answer
+from eznel.core.season.shed import MixPlan, Reliance, Shed, Shelf, Vector
 from eznel.core.season.stands import Stand
 
 MOST_GROWTH = 1.25
@@ -49,6 +50,7 @@ class JobPlan:
     mixes: tuple[MixPlan, ...]
     entry: FeedEntry | None
     reasons: tuple[str, ...]
+    relies: tuple[Reliance, ...]
 
 
 @dataclass
@@ -61,12 +63,16 @@ class _Course:
     entries: dict[UUID, FeedEntry]
     extras: list[FeedEntry]
     pins: dict[UUID, date]
-    given: list[float] = field(default_factory=lambda: [0.0] * len(NUTRIENTS))
-    totals: list[float] = field(default_factory=lambda: [0.0] * len(NUTRIENTS))
-    dropped: list[float] = field(default_factory=lambda: [0.0] * len(NUTRIENTS))
+    given: Vector = NOTHING
+    totals: Vector = NOTHING
+    dropped: Vector = NOTHING
     last_given: date | None = None
     next: int = 0
+    ahead: list[Vector] = field(default_factory=list)
+    """What the first plan gave each job and all after it, by nutrient. [g]"""
     done: list[JobPlan] = field(default_factory=list)
+    before: "Season | None" = None
+    """The same planting's season as computed earlier, as long as this one runs just like it."""
 
     def due(self) -> date | None:
         """The day of the next job, or of an extra feed before it."""
@@ -94,11 +100,10 @@ class _Course:
 
     def need(self) -> tuple[Vector, Vector]:
         """What the next job is to bring, and what is left of the season's needs. [g]"""
-        rest = self.plan.jobs[self.next :]
+        job, all_ahead = self.plan.jobs[self.next], self.ahead[self.next]
         needs, lefts = [], []
         for i, nutrient in enumerate(NUTRIENTS):
-            first = rest[0].first_g[i]
-            ahead = sum(job.first_g[i] for job in rest)
+            first, ahead = job.first_g[i], all_ahead[i]
             total = self.needs[nutrient].total.value
             left = max(total - self.given[i] - self.dropped[i], 0.0)
             share = first / ahead if ahead > 0 else 0.0
@@ -113,16 +118,29 @@ class _Course:
             for nutrient, grams in zip(NUTRIENTS, need, strict=True)
         )
 
+    def kept(self, day: date, shelf: Shelf) -> JobPlan | None:
+        """The next job as it was computed earlier, if nothing that it depends on differs."""
+        if self.before is None:
+            return None
+        one = self.before.jobs[self.next]
+        same = one.due_on == day and one.entry == self.entries.get(one.job.key)
+        return one if same and shelf.meets(one.relies) else None
+
+    def settle(self, job: JobPlan) -> None:
+        """Move the season on by a job."""
+        if job.status in ("given", "planned"):
+            self.count(job.brings_g, job.totals_g, job.due_on)
+        elif job.status in ("missed", "unconfirmed"):
+            self.dropped = _added(self.dropped, job.need_g)
+        self.done.append(job)
+        self.next += 1
+
     def count(self, brings: Vector, totals: Vector, on: date) -> None:
         """Add what was given."""
-        self.given = [a + b for a, b in zip(self.given, brings, strict=True)]
-        self.totals = [a + b for a, b in zip(self.totals, totals, strict=True)]
+        self.given = _added(self.given, brings)
+        self.totals = _added(self.totals, totals)
         if any(brings):
             self.last_given = max(on, self.last_given or on)
-
-    def drop(self, need: Vector) -> None:
-        """Let go of what a missed feed was to bring."""
-        self.dropped = [a + b for a, b in zip(self.dropped, need, strict=True)]
 
 
 @dataclass(frozen=True, slots=True)
@@ -144,6 +162,7 @@ def fold(
     pins: dict[UUID, date],
     today: date,
     shed: Shed,
+    before: Mapping[UUID, Season] | None = None,
 ) -> tuple[Season, ...]:
     """Return every planting's season after all that has been logged.
 
@@ -159,13 +178,22 @@ def fold(
         The garden's date. [date]
     shed : Shed
         Products and scoops. [core]
+    before : mapping or None
+        Seasons computed earlier from the same shed on the same day, by planting. Of a planting
+        that is still the same, what depends on nothing that changed is taken from there. [core]
 
     Returns
     -------
     tuple of Season
         In the order given.
     """
-    courses = [_course(*one, entries, pins) for one in stands]
+    logged: dict[UUID, list[FeedEntry]] = {}
+    for entry in entries:
+        logged.setdefault(entry.planting, []).append(entry)
+    courses = [
+        _course(stand, needs, plan, logged.get(stand.id, []), pins, (before or {}).get(stand.id))
+        for stand, needs, plan in stands
+    ]
     shelf = shed.shelf(entries)
     queue = [(day, n) for n, c in enumerate(courses) if (day := c.due()) is not None]
     heapq.heapify(queue)
@@ -176,21 +204,27 @@ def fold(
             extra = course.extras.pop(0)
             course.count(*shed.given(extra, course.stand), extra.on)
         else:
-            course.done.append(_pass(course, day, today, shed, shelf))
-            course.next += 1
+            job = course.kept(day, shelf)
+            if job is None:
+                course.before = None
+                job = _pass(course, day, today, shed, shelf)
+            if job.mixes:
+                shelf.take(job.mixes[0])
+            course.settle(job)
         following = course.due()
         if following is not None:
             heapq.heappush(queue, (following, n))
-    return tuple(
-        Season(
-            course.stand,
-            course.needs,
-            course.plan,
-            tuple(course.done),
-            tuple(e for e in entries if e.planting == course.stand.id and _is_extra(e, course)),
-            tuple(course.given),
-        )
-        for course in courses
+    return tuple(course.before or _season(course, logged) for course in courses)
+
+
+def _season(course: _Course, logged: Mapping[UUID, list[FeedEntry]]) -> Season:
+    return Season(
+        course.stand,
+        course.needs,
+        course.plan,
+        tuple(course.done),
+        _extras(course.plan, logged.get(course.stand.id, [])),
+        course.given,
     )
 
 
@@ -198,30 +232,38 @@ def _course(
     stand: Stand,
     needs: Needs,
     plan: FirstPlan,
-    entries: tuple[FeedEntry, ...],
+    mine: list[FeedEntry],
     pins: dict[UUID, date],
+    before: "Season | None",
 ) -> _Course:
-    mine = [entry for entry in entries if entry.planting == stand.id]
     keys = {job.key for job in plan.jobs}
-    extras = [e for e in mine if e.job not in keys and e.outcome == "given"]
-    extras.sort(key=lambda e: (e.on, str(e.id)))
+    extras = _extras(plan, mine)
+    if before is not None and (before.stand is not stand or before.extras != extras):
+        before = None
     by_job = {entry.job: entry for entry in mine if entry.job in keys and entry.job is not None}
-    return _Course(stand, needs, plan, by_job, extras, pins)
+    ahead = list(accumulate((job.first_g for job in reversed(plan.jobs)), _added))[::-1]
+    waiting = sorted(extras, key=lambda e: (e.on, str(e.id)))
+    return _Course(stand, needs, plan, by_job, waiting, pins, ahead=ahead, before=before)
 
 
-def _is_extra(entry: FeedEntry, course: _Course) -> bool:
-    return entry.outcome == "given" and all(job.key != entry.job for job in course.plan.jobs)
+def _extras(plan: FirstPlan, mine: list[FeedEntry]) -> tuple[FeedEntry, ...]:
+    """What was given besides the planned jobs."""
+    keys = {job.key for job in plan.jobs}
+    return tuple(e for e in mine if e.outcome == "given" and e.job not in keys)
+
+
+def _added(some: Vector, more: Vector) -> Vector:
+    return tuple(a + b for a, b in zip(some, more, strict=True))
 
 
 def _pass(course: _Course, day: date, today: date, shed: Shed, shelf: Shelf) -> JobPlan:
-    """Settle the next job of a planting and move its season on."""
+    """Find where the next job of a planting stands, and what answers it."""
     job = course.plan.jobs[course.next]
     need, left = course.need()
     entry = course.entries.get(job.key)
     status = entry.outcome if entry else _status(course, job, day, today, need)
     brings, totals = NOTHING, NOTHING
-    answers: tuple[MixPlan, ...] = ()
-    reasons: tuple[str, ...] = ()
+    answered = Answered()
     if status == "given" and entry is not None:
         brings, totals = shed.given(entry, course.stand)
     elif status == "planned":
@@ -232,17 +274,12 @@ def _pass(course: _Course, day: date, today: date, shed: Shed, shelf: Shelf) -> 
             day=day,
             need=need,
             left=left,
-            totals=tuple(course.totals),
+            totals=course.totals,
             jobs=len(course.plan.jobs),
         )
-        answers, reasons = mixes(task, shed, shelf)
-        if answers:
-            brings, totals = answers[0].brings_g, answers[0].totals_g
-            shelf.take(answers[0])
-    if status in ("given", "planned"):
-        course.count(brings, totals, day)
-    elif status in ("missed", "unconfirmed"):
-        course.drop(need)
+        answered = answer(task, shed, shelf)
+        if answered.mixes:
+            brings, totals = answered.mixes[0].brings_g, answered.mixes[0].totals_g
     return JobPlan(
         job=job,
         due_on=day,
@@ -251,9 +288,10 @@ def _pass(course: _Course, day: date, today: date, shed: Shed, shelf: Shelf) -> 
         left_g=left,
         brings_g=brings,
         totals_g=totals,
-        mixes=answers,
+        mixes=answered.mixes,
         entry=entry,
-        reasons=reasons,
+        reasons=answered.reasons,
+        relies=answered.relies,
     )
 
 

@@ -11,14 +11,14 @@ from math import ceil, inf
 
 from eznel.core.blend import EQUAL, MOST_MEASURES, WEIGHT, Answer, Cap, Item, blend, choose_measures
 from eznel.core.crops.stages import normals
-from eznel.core.document import Bed, Product, Scoop
+from eznel.core.document import Bed, Product
 from eznel.core.places import bed_soil_mass
 from eznel.core.products.analysis import Contents
 from eznel.core.products.solutions import ASSUMED_WATER_EC_DS_M, most_ec_ds_m, most_n_mg_l
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.season.dose import Needs
 from eznel.core.season.jobs import DRESSING_N_G_M2, LIQUID_N_G_M2, Job, feed_water_l
-from eznel.core.season.shed import MixLine, MixPlan, Shed, Shelf, Vector
+from eznel.core.season.shed import MixLine, MixPlan, Reliance, Shed, Shelf, Vector
 from eznel.core.season.stands import Stand
 
 MOST_CHOICES = 8
@@ -90,8 +90,11 @@ class _Usable:
 class _Choice:
     """One measure of a product, for one portion."""
 
+    of: int
+    """Which of the usable products."""
     product: Product
-    scoop: Scoop
+    size: int
+    """Which of the shed's scoops, by size."""
     grams: float
     brings: Vector
     contents: Contents
@@ -113,7 +116,17 @@ class _Frame:
         return _Frame(portions, self.portion, self.water_l * by, tuple(x * by for x in self.need))
 
 
-def mixes(task: Task, shed: Shed, shelf: Shelf) -> tuple[tuple[MixPlan, ...], tuple[str, ...]]:
+@dataclass(frozen=True, slots=True)
+class Answered:
+    """Up to three answers to a job, best first, or the keys of the reasons why there is none."""
+
+    mixes: tuple[MixPlan, ...] = ()
+    reasons: tuple[str, ...] = ()
+    relies: tuple[Reliance, ...] = ()
+    """On what is left in the shed."""
+
+
+def answer(task: Task, shed: Shed, shelf: Shelf) -> Answered:
     """Return up to three answers to a job, or the reasons why there is none.
 
     Parameters
@@ -127,24 +140,39 @@ def mixes(task: Task, shed: Shed, shelf: Shelf) -> tuple[tuple[MixPlan, ...], tu
 
     Returns
     -------
-    tuple of tuple of MixPlan and tuple of str
-        Best first; and the reasons' keys.
+    Answered
+        Mixes or reasons.
     """
     if not shed.scoops:
-        return (), ("no_scoops",)
-    usable = _usable(task, shed, shelf)
-    if not usable:
-        return (), ("no_product_for_job",)
-    first = _frame(task, usable, shed)
-    found = _answers(task, first, usable, shed, shelf)
-    for more in range(1, MORE_CANS + 1 if task.job.kind == "feed" else 1):
-        # Whole scoops may suit more, smaller cans better.
-        if found and _matches(found[0], task.need):
-            break
-        tried = _answers(task, first.split(first.portions + more), usable, shed, shelf)
-        if tried and (not found or tried[0].miss < found[0].miss - EQUAL):
-            found = tried
-    return found, () if found else ("scoop_too_large",)
+        return Answered(reasons=("no_scoops",))
+    useful = _useful(task, shed)
+    usable = _usable(task, useful, shelf)
+    plenty_g = {one.product.id: one.most_g for one in useful}
+
+    def tried(frame: _Frame) -> tuple[MixPlan, ...]:
+        choices = _choices(frame, usable, shed)
+        for one in choices:
+            offered_g = MOST_MEASURES * one.grams * frame.portions
+            plenty_g[one.product.id] = max(plenty_g[one.product.id], offered_g)
+        return _answers(task, frame, choices, shed, shelf)
+
+    found: tuple[MixPlan, ...] = ()
+    reasons: tuple[str, ...] = ("no_product_for_job",)
+    if usable:
+        first = _frame(task, usable, shed)
+        found = tried(first)
+        for more in range(1, MORE_CANS + 1 if task.job.kind == "feed" else 1):
+            # Whole scoops may suit more, smaller cans better.
+            if found and _matches(found[0], task.need):
+                break
+            others = tried(first.split(first.portions + more))
+            if others and (not found or others[0].miss < found[0].miss - EQUAL):
+                found = others
+        reasons = () if found else ("scoop_too_large",)
+    relies = (
+        Reliance(p, left, g) for p, g in plenty_g.items() if (left := shelf.left_g[p]) is not None
+    )
+    return Answered(found, reasons, tuple(relies))
 
 
 def _matches(mix: MixPlan, need: Vector) -> bool:
@@ -154,38 +182,49 @@ def _matches(mix: MixPlan, need: Vector) -> bool:
 
 
 def _answers(
-    task: Task, frame: _Frame, usable: list[_Usable], shed: Shed, shelf: Shelf
+    task: Task, frame: _Frame, choices: list[_Choice], shed: Shed, shelf: Shelf
 ) -> tuple[MixPlan, ...]:
-    choices = _choices(frame, usable, shed)
+    kg_a_job = task.stand.kg_yield() / task.jobs / frame.portions
     scale = [
-        max(x, task.stand.crop.uptake(n) * task.stand.kg_yield() / task.jobs / frame.portions, 1e-6)
+        max(x, task.stand.crop.uptake(n) * kg_a_job, 1e-6)
         for n, x in zip(NUTRIENTS, frame.need, strict=True)
     ]
-    order = {one.product.id: n for n, one in enumerate(usable)}
-    items = tuple(Item(order[c.product.id], c.grams, c.brings, c.cost) for c in choices)
+    items = tuple(Item(c.of, c.grams, c.brings, c.cost) for c in choices)
     answers = blend(frame.need, scale, items, _caps(task, frame, choices, shed, shelf))
     return tuple(
         _plan(task, frame, choices, answer, shed) for answer in answers if any(answer.mix.counts)
     )
 
 
-def _usable(task: Task, shed: Shed, shelf: Shelf) -> list[_Usable]:
+def _useful(task: Task, shed: Shed) -> list[_Usable]:
+    """The products that a job can use, whatever is left of them."""
     forms = _FORMS[task.job.kind, "ground" if task.stand.area else "tub"]
     no_p = task.stand.soil_class("P") == "very_high"
     phosphorus = NUTRIENTS.index("P")
     found = []
     for product in shed.products.values():
-        material, left = shed.material(product), shelf.left_g[product.id]
-        held = shed.contents[product.id]
-        if product.form not in forms or (material and material.liming) or left == 0:
+        material, held = shed.material(product), shed.contents[product.id]
+        if product.form not in forms or (material and material.liming):
             continue
         if (no_p and held.total[phosphorus] > 0) or _quick_n_at_base(task, product, held):
             continue
         available = shed.available(product.id, task.stand, task.day)
         useful = (x / a for x, a in zip(task.need, available, strict=True) if x > 0 and a > 0)
-        most_g = min(max(useful, default=0.0), inf if left is None else left)
+        most_g = max(useful, default=0.0)
         if most_g > 0:
             found.append(_Usable(product, available, most_g))
+    return found
+
+
+def _usable(task: Task, useful: list[_Usable], shelf: Shelf) -> list[_Usable]:
+    """What is left of the useful products, the most useful first."""
+    found = []
+    for one in useful:
+        left = shelf.left_g[one.product.id]
+        if left is None or left >= one.most_g:
+            found.append(one)
+        elif left > 0:
+            found.append(_Usable(one.product, one.available, left))
     found.sort(key=lambda one: -_usefulness(one, task.need))
     return found[:MOST_CHOICES]
 
@@ -213,29 +252,25 @@ def _frame(task: Task, usable: list[_Usable], shed: Shed) -> _Frame:
         portions, portion = task.stand.tubs, "tub"
     else:
         # A bed too large for twelve of the largest measure is dressed in equal parts.
-        largest = max(shed.scoops.values(), key=lambda s: s.volume.ml)
-        parts = min(
-            one.most_g / (MOST_MEASURES * shed.grams(one.product.id, largest.id)) for one in usable
-        )
+        parts = min(one.most_g / (MOST_MEASURES * shed.grams[one.product.id][-1]) for one in usable)
         portions = max(ceil(parts - 1e-9), 1)
         portion = "part" if portions > 1 else "bed"
     return _Frame(portions, portion, water_l / portions, tuple(x / portions for x in task.need))
 
 
 def _choices(frame: _Frame, usable: list[_Usable], shed: Shed) -> list[_Choice]:
-    scoops = list(shed.scoops.values())
     sizes = 2 if len(usable) <= MOST_CHOICES // 2 else 1
     found = []
-    for one in usable:
-        grams = [shed.grams(one.product.id, scoop.id) for scoop in scoops]
-        price = shed.price_per_g(one.product)
+    for of, one in enumerate(usable):
+        grams = shed.grams[one.product.id]
+        price = shed.price_per_g[one.product.id]
         for n in choose_measures(
             most_g=one.most_g / frame.portions, grams_per_measure=grams, sizes=sizes
         ):
             brings = tuple(grams[n] * a for a in one.available)
             cost = None if price is None else price * grams[n]
             held = shed.contents[one.product.id]
-            found.append(_Choice(one.product, scoops[n], grams[n], brings, held, cost))
+            found.append(_Choice(of, one.product, n, grams[n], brings, held, cost))
     return found
 
 
@@ -303,8 +338,8 @@ def _dressing_caps(task: Task, frame: _Frame, choices: list[_Choice], bed: Bed) 
 
 def _product_caps(task: Task, frame: _Frame, choices: list[_Choice], shelf: Shelf) -> Iterable[Cap]:
     """Each product's own limits: label and stock."""
-    for product in {c.product.id: c.product for c in choices}.values():
-        use = tuple(c.grams if c.product.id == product.id else 0.0 for c in choices)
+    for of, product in {c.of: c.product for c in choices}.items():
+        use = tuple(c.grams if c.of == of else 0.0 for c in choices)
         left = shelf.left_g[product.id]
         if left is not None:
             yield Cap("stock", use, max(left, 0.0) / frame.portions)
@@ -356,9 +391,9 @@ def _plan(task: Task, frame: _Frame, choices: list[_Choice], answer: Answer, she
 
 def _line(choice: _Choice, count: int, shed: Shed) -> MixLine:
     """Level scoops of a product, in the largest scoop that holds just as much."""
-    product, scoop, grams = choice.product.id, choice.scoop, choice.grams * count
-    for larger in sorted(shed.scoops.values(), key=lambda s: -s.volume.ml):
-        scoops = grams / shed.grams(product, larger.id)
+    scoop, all_ml = shed.by_size[choice.size], count * shed.by_size[choice.size].volume.ml
+    for larger in reversed(shed.by_size[choice.size + 1 :]):
+        scoops = all_ml / larger.volume.ml
         if scoops >= 1 and abs(scoops - round(scoops)) < SAME:
-            return MixLine(product, larger.id, round(scoops), grams)
-    return MixLine(product, scoop.id, count, grams)
+            return MixLine(choice.product.id, larger.id, round(scoops), choice.grams * count)
+    return MixLine(choice.product.id, scoop.id, count, choice.grams * count)

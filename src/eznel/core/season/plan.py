@@ -1,6 +1,7 @@
 """The plan of a garden: a pure function of the garden, what happened, and the day."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
 from datetime import date
 from uuid import UUID
 
@@ -35,9 +36,8 @@ from eznel.core.products.analysis import scoop_mass
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.reference import Catalogue
 from eznel.core.season import advice
-from eznel.core.season.dose import Need, needs
-from eznel.core.season.fold import JobPlan, Season, fold
-from eznel.core.season.jobs import first_plan
+from eznel.core.season.dose import Need
+from eznel.core.season.fold import JobPlan, Season
 from eznel.core.season.result import (
     ByNutrient,
     Gauge,
@@ -53,9 +53,10 @@ from eznel.core.season.result import (
     SeasonPlan,
     StageView,
 )
-from eznel.core.season.shed import Shed, Vector
+from eznel.core.season.shed import Shelf, Vector
 from eznel.core.season.stands import Stand, Stands, family_before
 from eznel.core.season.tides import standing_of, tides
+from eznel.core.season.workings import Workings
 from eznel.core.soil.ratings import mass_basis
 from eznel.core.soil.supply import stock
 from eznel.core.working import Finding, Origin
@@ -63,20 +64,72 @@ from eznel.core.working import Finding, Origin
 SHOWN_LAYER_M = 0.025
 
 
-class Workings:
-    """Everything a plan is made from, each part computed once: for the plan and for its why."""
+@dataclass(frozen=True, slots=True)
+class Made:
+    """A plan with the workings that it was made from: where the next one may begin."""
 
-    def __init__(self, garden: Garden, log: Log, today: date, catalogue: Catalogue) -> None:
-        self.today = today
-        self.log = log
-        self.stands = Stands(garden, log, today, catalogue)
-        self.shed = Shed(self.stands)
-        planned = []
-        for stand in self.stands.all:
-            wanted = needs(stand, self.stands)
-            planned.append((stand, wanted, first_plan(stand, wanted)))
-        pins = {pin.job: pin.to for pin in garden.pins}
-        self.seasons = fold(planned, log.feeds, pins, today, self.shed)
+    workings: Workings
+    plan: SeasonPlan
+
+
+def make(
+    garden: Garden, log: Log, today: date, catalogue: Catalogue, before: Made | None = None
+) -> Made:
+    """Return the plan of a garden's season and its workings.
+
+    Parameters
+    ----------
+    garden : Garden
+        What is known. [document]
+    log : Log
+        What happened. [document]
+    today : date
+        The garden's date. [date]
+    catalogue : Catalogue
+        Crops, stages, bands, materials and programmes. [rows]
+    before : Made or None
+        Made earlier, of a garden that may differ: saves computing again what does not, and never
+        changes the plan. [core]
+
+    Returns
+    -------
+    Made
+        Plan and workings.
+
+    Raises
+    ------
+    Unknown
+        When a crop, stage or programme is in no table.
+    """
+    workings = Workings(garden, log, today, catalogue, before.workings if before else None)
+    stands = workings.stands
+    known = {place.id: place for place in before.plan.places} if before else {}
+    seasons = (
+        {id(s): p for s, p in zip(before.workings.seasons, before.plan.plantings, strict=True)}
+        if before
+        else {}
+    )
+    walk = walking_order(garden.places)
+    return Made(
+        workings,
+        SeasonPlan(
+            garden=garden.id,
+            as_of=today,
+            places=tuple(
+                replace(known[p.id], walk=turn)
+                if p.id in stands.unchanged
+                else place_plan(p, stands, turn)
+                for p, turn in zip(garden.places, walk, strict=True)
+            ),
+            plantings=tuple(
+                seasons.get(id(season)) or _planting(season, workings)
+                for season in workings.seasons
+            ),
+            products=tuple(_products(workings)),
+            scoops=tuple(ScoopSize(scoop.id, scoop.volume.ml) for scoop in garden.scoops),
+            findings=plausibility.of_garden(garden, today),
+        ),
+    )
 
 
 def plan(garden: Garden, log: Log, today: date, catalogue: Catalogue) -> SeasonPlan:
@@ -103,20 +156,7 @@ def plan(garden: Garden, log: Log, today: date, catalogue: Catalogue) -> SeasonP
     Unknown
         When a crop, stage or programme is in no table.
     """
-    workings = Workings(garden, log, today, catalogue)
-    stands = workings.stands
-    walk = walking_order(garden.places)
-    return SeasonPlan(
-        garden=garden.id,
-        as_of=today,
-        places=tuple(
-            place_plan(p, stands, turn) for p, turn in zip(garden.places, walk, strict=True)
-        ),
-        plantings=tuple(_planting(season, workings) for season in workings.seasons),
-        products=tuple(_product(product, workings) for product in garden.products),
-        scoops=tuple(ScoopSize(scoop.id, scoop.volume.ml) for scoop in garden.scoops),
-        findings=plausibility.of_garden(garden, today),
-    )
+    return make(garden, log, today, catalogue).plan
 
 
 def _by_nutrient(vector: Sequence[float]) -> ByNutrient:
@@ -364,16 +404,21 @@ def _job(job: JobPlan, season: Season, workings: Workings) -> JobView:
     )
 
 
-def _product(product: Product, workings: Workings) -> ProductPlan:
-    shed = workings.shed
-    held = shed.contents[product.id]
-    material = shed.material(product)
-    now = shed.shelf(workings.log.feeds)
-    after = shed.shelf(workings.log.feeds)
+def _products(workings: Workings) -> Iterator[ProductPlan]:
+    now = workings.shed.shelf(workings.log.feeds)
+    after = Shelf(dict(now.left_g))
     for season in workings.seasons:
         for job in season.jobs:
             if job.status == "planned" and job.mixes:
                 after.take(job.mixes[0])
+    for product in workings.stands.garden.products:
+        yield _product(product, workings, now, after)
+
+
+def _product(product: Product, workings: Workings, now: Shelf, after: Shelf) -> ProductPlan:
+    shed = workings.shed
+    held = shed.contents[product.id]
+    material = shed.material(product)
     return ProductPlan(
         id=product.id,
         density_g_ml=held.density_g_ml,
@@ -387,7 +432,7 @@ def _product(product: Product, workings: Workings) -> ProductPlan:
         ),
         left_g=now.left_g[product.id],
         left_after_g=after.left_g[product.id],
-        price_per_g=shed.price_per_g(product),
+        price_per_g=shed.price_per_g[product.id],
         cautions=cautions.cautions(product, material, None),
     )
 

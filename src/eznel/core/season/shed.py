@@ -45,6 +45,16 @@ class MixPlan:
     ec_ds_m: float
 
 
+@dataclass(frozen=True, slots=True)
+class Reliance:
+    """What a job's answers took for granted of a product's stock. [g]"""
+
+    product: UUID
+    left_g: float
+    plenty_g: float
+    """From here on more would change nothing."""
+
+
 class Shelf:
     """What is left of each product, as the season takes it. None where nobody counted. [g]"""
 
@@ -58,6 +68,14 @@ class Shelf:
             if left is not None:
                 self.left_g[line.product] = left - line.grams * mix.portions
 
+    def meets(self, reliances: Iterable[Reliance]) -> bool:
+        """Return whether a job's answers would be the same with what is left now."""
+        for one in reliances:
+            left = self.left_g[one.product]
+            if left != one.left_g and (left is None or min(left, one.left_g) < one.plenty_g):
+                return False
+        return True
+
 
 class Shed:
     """The shed of a garden and how its products act there."""
@@ -69,19 +87,17 @@ class Shed:
         self.scoops = {scoop.id: scoop for scoop in self.garden.scoops}
         self.materials = stands.catalogue.materials
         self.contents = {p.id: contents(p, self.material(p)) for p in self.garden.products}
-        self._grams = {
-            (p.id, scoop.id): scoop_mass(p, self.material(p), scoop).value
+        self.by_size = sorted(self.garden.scoops, key=lambda scoop: scoop.volume.ml)
+        self.grams = {
+            p.id: [scoop_mass(p, self.material(p), scoop).value for scoop in self.by_size]
             for p in self.garden.products
-            for scoop in self.garden.scoops
         }
+        """What one level scoop of each product weighs, in the order of `by_size`. [g]"""
+        self.price_per_g = {p.id: self._price_per_g(p) for p in self.garden.products}
 
     def material(self, product: Product) -> Material | None:
         """Return the general material that a product is, if it says so."""
         return self.materials.get(product.material or "")
-
-    def grams(self, product: UUID, scoop: UUID) -> float:
-        """Return what one level scoop of a product weighs. [g]"""
-        return self._grams[product, scoop]
 
     def shelf(self, entries: Iterable[FeedEntry]) -> Shelf:
         """Return what is in the shed after what was logged since each product was counted."""
@@ -139,8 +155,8 @@ class Shed:
         share = released_share(product, stand, self.stands, day).value
         return tuple(x * share for x in held.total)
 
-    def price_per_g(self, product: Product) -> float | None:
-        """Return what a gram of a product costs, in the garden's currency. [1/g]"""
+    def _price_per_g(self, product: Product) -> float | None:
+        """What a gram of a product costs, in the garden's currency. [1/g]"""
         if product.price is None:
             return None
         pack = product.price.pack

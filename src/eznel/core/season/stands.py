@@ -17,6 +17,7 @@ from eznel.core.document import (
     Programme,
     SoilReport,
     Spacing,
+    Thing,
     Tub,
 )
 from eznel.core.errors import Unknown
@@ -86,20 +87,56 @@ class Stand:
 
 
 class Stands:
-    """All stands of a garden on a day. What one part needs of another is computed once."""
+    """All stands of a garden on a day. What one part needs of another is computed once.
 
-    def __init__(self, garden: Garden, log: Log, today: date, catalogue: Catalogue) -> None:
+    An earlier computation may be given that differs in some places: what stands elsewhere is
+    taken from it.
+    """
+
+    def __init__(
+        self,
+        garden: Garden,
+        log: Log,
+        today: date,
+        catalogue: Catalogue,
+        before: "Stands | None" = None,
+    ) -> None:
         self.garden, self.log, self.today, self.catalogue = garden, log, today, catalogue
         for n, planting in enumerate(garden.plantings):
             catalogue.crop(planting.crop, f"plantings.{n}.crop")
         self.places: dict[UUID, Place] = {place.id: place for place in garden.places}
         self.programmes = catalogue.programmes | {p.key: p for p in garden.programmes}
+        self._known = self._inputs()
+        self._calendars: dict[UUID, tuple[Calendar, Calendar]] = {}
+        self._stands: dict[UUID, Stand] = {}
+        self.unchanged: frozenset[UUID] = frozenset()
+        """Places with nothing new since the earlier computation."""
+        if before is not None:
+            old = before._known
+            self.unchanged = frozenset(p for p, known in self._known.items() if known == old.get(p))
+            self._calendars = {
+                s.id: before.calendars[s.id] for s in before.all if s.place.id in self.unchanged
+            }
+            self._stands = {s.id: s for s in before.all if s.place.id in self.unchanged}
+
+    def _inputs(self) -> dict[UUID, list[Thing]]:
+        """Everything that a place and what stands in it are computed from."""
+        found: dict[UUID, list[Thing]] = {place.id: [place] for place in self.garden.places}
+        where = {planting.id: planting.place for planting in self.garden.plantings}
+        for planting in self.garden.plantings:
+            found[planting.place].append(planting)
+        for seen in self.log.stages:
+            found[where[seen.planting]].append(seen)
+        for report in self.garden.reports:
+            for place in report.places:
+                found[place].append(report)
+        return found
 
     @cached_property
     def all(self) -> tuple[Stand, ...]:
         """Every planting, in the order of planting out."""
         order = sorted(self.garden.plantings, key=lambda p: (p.planted_on, str(p.id)))
-        return tuple(self._stand(planting) for planting in order)
+        return tuple(self._stands.get(p.id) or self._stand(p) for p in order)
 
     @cached_property
     def _by_place(self) -> dict[UUID, list[Stand]]:
@@ -119,10 +156,8 @@ class Stands:
         for one in self.log.stages:
             seen.setdefault(one.planting, {})[one.stage] = one.on
         return {
-            planting.id: (
-                self._calendar(planting, seen.get(planting.id, {})),
-                self._calendar(planting, {}),
-            )
+            planting.id: self._calendars.get(planting.id)
+            or (self._calendar(planting, seen.get(planting.id, {})), self._calendar(planting, {}))
             for planting in self.garden.plantings
         }
 
@@ -134,8 +169,13 @@ class Stands:
 
     def report_for(self, place: UUID) -> SoilReport | None:
         """Return the newest report on a place that is not from the future."""
-        found = [r for r in self.garden.reports if place in r.places and r.sampled_on <= self.today]
-        return max(found, key=lambda r: (r.sampled_on, str(r.id)), default=None)
+        return self._newest_reports.get(place)
+
+    @cached_property
+    def _newest_reports(self) -> dict[UUID, SoilReport]:
+        past = [r for r in self.garden.reports if r.sampled_on <= self.today]
+        past.sort(key=lambda r: (r.sampled_on, str(r.id)))
+        return {place: report for report in past for place in report.places}
 
     def ratings_for(self, place: Place) -> dict[str, Rating]:
         """Return the rated values of a bed's newest report, by nutrient."""

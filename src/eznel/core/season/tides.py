@@ -3,6 +3,9 @@
 from dataclasses import dataclass
 from datetime import date, timedelta
 
+import numpy as np
+from numpy.typing import NDArray
+
 from eznel.core.crops.stages import normals
 from eznel.core.document import Product
 from eznel.core.products.release import coated_course, organic_course
@@ -22,17 +25,8 @@ class _Portion:
 
     on: date
     brings: Vector
-    course: tuple[float, ...]
+    course: NDArray[np.float64] | None
     slow: frozenset[str]
-
-    def by(self, day: date, nutrient: str) -> float:
-        """Return what has become available by a day. [g]"""
-        if day < self.on:
-            return 0.0
-        brings = self.brings[NUTRIENTS.index(nutrient)]
-        if nutrient not in self.slow:
-            return brings
-        return brings * self.course[min((day - self.on).days, len(self.course) - 1)]
 
 
 def tides(season: Season, shed: Shed) -> tuple[Tide, ...]:
@@ -62,26 +56,43 @@ def tides(season: Season, shed: Shed) -> tuple[Tide, ...]:
     days = {start + timedelta(n) for n in range(0, (end - start).days + 1, TIDE_STEP_DAYS)} | {end}
     fed = {portion.on for portion in portions}
     days |= {day for on in fed for day in (on - timedelta(1), on) if day >= start}
-    return tuple(_tide(season, nutrient, sorted(days), portions) for nutrient in TIDES)
+    when = tuple(sorted(days))
+    ordinals = np.array([day.toordinal() for day in when])
+    return tuple(_tide(season, nutrient, when, ordinals, portions) for nutrient in TIDES)
 
 
-def _tide(season: Season, nutrient: str, days: list[date], portions: list[_Portion]) -> Tide:
+def _tide(
+    season: Season,
+    nutrient: str,
+    days: tuple[date, ...],
+    ordinals: NDArray[np.int_],
+    portions: list[_Portion],
+) -> Tide:
     need = season.needs[nutrient]
-    due = [season.plan.window.due(nutrient, day) for day in days]
-    wanted = [(need.total.value + need.credit_g) * share for share in due]
-    supply = [
-        need.credit_g * share + sum(portion.by(day, nutrient) for portion in portions)
-        for day, share in zip(days, due, strict=True)
-    ]
-    return Tide(nutrient, tuple(days), tuple(wanted), tuple(supply))
+    curve, stop = season.plan.window.curves[nutrient], season.plan.window.stop
+    at_stop, reached = curve.at(stop), np.interp(ordinals, curve.days, curve.shares)
+    due = np.minimum(reached / at_stop, 1.0) if at_stop > 0 else np.ones(len(days))
+    supply = need.credit_g * due
+    i = NUTRIENTS.index(nutrient)
+    for portion in portions:
+        if not portion.brings[i]:
+            continue
+        since = ordinals - portion.on.toordinal()
+        if portion.course is None or nutrient not in portion.slow:
+            supply += portion.brings[i] * (since >= 0)
+        else:
+            share = portion.course[np.clip(since, 0, len(portion.course) - 1)]
+            supply += np.where(since >= 0, portion.brings[i] * share, 0.0)
+    wanted = (need.total.value + need.credit_g) * due
+    return Tide(nutrient, days, tuple(wanted.tolist()), tuple(supply.tolist()))
 
 
 def _portion(product: Product, grams: float, on: date, stand: Stand, shed: Shed) -> _Portion:
     brings = tuple(grams * share for share in shed.available(product.id, stand, on))
     slow = {"coated": frozenset(NUTRIENTS), "organic": frozenset("N")}.get(product.form)
     if slow is None:
-        return _Portion(on, brings, (), frozenset())
-    return _Portion(on, brings, tuple(_course(product, on, stand, shed.stands)), slow)
+        return _Portion(on, brings, None, frozenset())
+    return _Portion(on, brings, np.array(_course(product, on, stand, shed.stands)), slow)
 
 
 def _course(product: Product, on: date, stand: Stand, stands: Stands) -> list[float]:

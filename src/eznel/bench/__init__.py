@@ -1,0 +1,1 @@
+"""How fast the application is: every row of the speed table, measured anew."""
