@@ -3,11 +3,14 @@
 import ast
 import importlib
 import inspect
+import json
 import pkgutil
 import re
 import string
+import subprocess
 from dataclasses import fields, is_dataclass
 from pathlib import Path
+from typing import Any
 
 import pytest
 from pydantic import BaseModel
@@ -15,10 +18,12 @@ from pydantic import BaseModel
 import eznel
 import eznel.core
 from eznel import catalogue
+from eznel.api.app import description
 from eznel.core import document
 from eznel.core.season import result
 from eznel.core.working import Level, Origin
-from eznel.words import formulas, words
+from eznel.store.kinds import KINDS
+from eznel.words import LOCALES, formulas, words
 
 ROOT = Path(__file__).parent.parent.parent
 SOURCE = ROOT / "src" / "eznel"
@@ -34,7 +39,8 @@ def public_functions():
     for module in MODULES:
         for name, thing in vars(module).items():
             own = inspect.isfunction(thing) and thing.__module__ == module.__name__
-            if own and not name.startswith("_") and not module.__name__.startswith("eznel.api."):
+            private = name.startswith("_") or "._" in module.__name__
+            if own and not private and not module.__name__.startswith("eznel.api."):
                 yield pytest.param(thing, id=f"{module.__name__}.{name}")
 
 
@@ -180,7 +186,93 @@ def test_the_readme_s_commands_pictures_and_pages_exist() -> None:
 
 
 def test_options_of_the_launcher_are_known_to_the_program() -> None:
-    program = (SOURCE / "cli.py").read_text()
+    program = (SOURCE / "cli.py").read_text() + (SOURCE / "bench/__main__.py").read_text()
     usage = (ROOT / "eznel").read_text().partition("<<'EOF'\n")[2].partition("\nEOF")[0]
     for option in set(re.findall(r"--[a-z-]+", usage)):
         assert f'"{option}"' in program, option
+
+
+def _placeholders(text: str) -> list[str]:
+    return sorted(re.findall(r"\{\w+\}", text))
+
+
+@pytest.mark.parametrize("locale", [one for one in LOCALES if one != "en"])
+def test_every_language_says_everything(locale: str) -> None:
+    other = words(locale)
+    for part in ("steps", "names", "origins", "findings", "cautions", "terms", "errors"):
+        mine, theirs = getattr(EN, part), getattr(other, part)
+        assert mine.keys() == theirs.keys(), part
+        for key, said in mine.items():
+            for text, there in (
+                zip((said.text, said.remedy), (theirs[key].text, theirs[key].remedy), strict=True)
+                if part in ("findings", "errors")
+                else [(said, theirs[key])]
+            ):
+                assert there.strip(), key
+                assert _placeholders(text) == _placeholders(there), key
+    sentences = {key: said for key, said in EN.steps.items() if other.steps[key] == said}
+    assert sentences == {}, "not translated"
+
+
+@pytest.mark.parametrize("locale", [one for one in LOCALES if one != "en"])
+def test_every_language_says_the_catalogue(locale: str) -> None:
+    rows = catalogue.load()
+    said = {row.name for row in (*rows.crops.values(), *rows.materials.values(), *rows.climates)}
+    said |= {stage.recognise_by for stages in rows.stages.values() for stage in stages}
+    for school in rows.programmes.values():
+        said |= {school.name, school.idea, school.evidence}
+    assert words(locale).catalogue.keys() == said
+
+
+@pytest.mark.parametrize("locale", [one for one in LOCALES if one != "en"])
+def test_every_language_says_the_interface(locale: str) -> None:
+    listed = subprocess.run(
+        ["node", "list-words.mjs"], cwd=ROOT / "ui", capture_output=True, check=True, text=True
+    )
+    said = json.loads((ROOT / f"ui/src/words/{locale}.json").read_text())
+    assert sorted(said) == sorted(json.loads(listed.stdout))
+    for english, there in said.items():
+        assert there.strip(), english
+        assert _placeholders(english) == _placeholders(there), english
+
+
+FIELDLESS = {"id", "format", "version", "garden", "log", "kind_name"}
+
+
+def test_every_field_of_a_thing_has_a_name() -> None:
+    """What the history and two versions side by side call it."""
+    for kind in KINDS.values():
+        assert f"things.{kind.name}" in EN.terms
+        shapes = getattr(kind.shape, "__args__", None) or (kind.shape,)
+        for shape in shapes:
+            for model in getattr(shape, "__args__", None) or (shape,):
+                missing = {
+                    field for field in getattr(model, "model_fields", ())
+                    if field not in FIELDLESS and f"field.{field}" not in EN.terms
+                }  # fmt: skip
+                assert missing == set(), model
+
+
+ROUTES = [
+    pytest.param(path, verb, route, id=f"{verb} {path}")
+    for path, verbs in description()["paths"].items()
+    for verb, route in verbs.items()
+]
+
+
+@pytest.mark.parametrize(("path", "verb", "route"), ROUTES)
+def test_every_route_says_what_it_answers(path: str, verb: str, route: dict[str, Any]) -> None:
+    """A shape for what it returns, and the one problem shape for whatever goes wrong."""
+    assert route["summary"]
+    answers = route["responses"]
+    fine = [answer for status, answer in answers.items() if status.startswith("2")]
+    assert fine
+    for answer in fine:
+        if "content" in answer:
+            shape = answer["content"]["application/json"]["schema"]
+            assert shape.get("$ref") or shape.get("items") or shape.get("anyOf"), path
+    wrong = {status: answer for status, answer in answers.items() if not status.startswith("2")}
+    assert "422" in wrong
+    for status, answer in wrong.items():
+        problem = {"schema": {"$ref": "#/components/schemas/Problem"}}
+        assert answer["content"] == {"application/problem+json": problem}, status

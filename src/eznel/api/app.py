@@ -63,7 +63,7 @@ def create_app(world: World | None, ui: Path | None = None, password_hash: str =
     problems.install(app)
     app.middleware("http")(door.guard)
     app.middleware("http")(_guard)
-    app.add_middleware(GZipMiddleware, minimum_size=1000)
+    app.add_middleware(GZipMiddleware, minimum_size=1000, compresslevel=3)
     if not password_hash:
         app.add_middleware(TrustedHostMiddleware, allowed_hosts=HOSTS)
     if ui is not None:
@@ -79,7 +79,15 @@ def description() -> dict[str, Any]:
     dict
         OpenAPI 3.1. [JSON]
     """
-    return create_app(None).openapi()
+    found = create_app(None).openapi()
+    for verbs in found["paths"].values():
+        for route in verbs.values():
+            for status, answer in route["responses"].items():
+                if not status.startswith("2"):  # the framework would say it twice
+                    answer["content"] = {
+                        problems.MEDIA_TYPE: answer["content"].pop("application/json")
+                    }
+    return found
 
 
 def _operation(route: APIRoute) -> str:

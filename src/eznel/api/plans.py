@@ -1,14 +1,15 @@
 """The plan of a garden, why its numbers are what they are, and what a change would do."""
 
+import gzip
 from datetime import date
 from typing import Any
 from uuid import UUID
 
-from fastapi import APIRouter, Response
+from fastapi import APIRouter, Request, Response
 from pydantic import BaseModel
 
 from eznel.api.problems import RESPONSES
-from eznel.api.speech import Speech, Units
+from eznel.api.speech import Speech, Units, said_in
 from eznel.api.world import PLANS, TheSession, TheWorld
 from eznel.core.document import (
     Feature,
@@ -51,12 +52,21 @@ class Changes(BaseModel):
 
 @router.get("/plan", response_model=SeasonPlan)
 def read_plan(
-    garden_id: UUID, session: TheSession, world: TheWorld, as_of: date | None = None
+    garden_id: UUID,
+    request: Request,
+    session: TheSession,
+    world: TheWorld,
+    speech: Speech,
+    as_of: date | None = None,
 ) -> Any:
     """Read the plan of a garden as of its own date, or another."""
     stored = world.stored(session, str(garden_id))
     day = as_of or world.clock(stored.file.garden)
-    return Response(world.plan_json(stored, day), media_type="application/json")
+    body = world.plan_body(stored, day, speech)
+    headers = {"Content-Encoding": "gzip", "Vary": "Accept-Encoding, Accept-Language"}
+    if "gzip" not in request.headers.get("accept-encoding", ""):
+        body, headers = gzip.decompress(body), {}
+    return Response(body, media_type="application/json", headers=headers)
 
 
 @router.get("/why/{key:path}")
@@ -84,12 +94,14 @@ def read_what_if(
     changes: Changes,
     session: TheSession,
     world: TheWorld,
+    speech: Speech,
     as_of: date | None = None,
 ) -> Any:
     """Read the plan as it would be with some changes; nothing is stored."""
     changed = _changed(world.stored(session, str(garden_id)).file, changes)
     made = world.made(changed, as_of or world.clock(changed.garden))
-    return Response(PLANS.dump_json(made.plan), media_type="application/json")
+    body = PLANS.dump_json(said_in(made.plan, speech))
+    return Response(body, media_type="application/json")
 
 
 @router.post("/measures", response_model=PlaceMeasures)

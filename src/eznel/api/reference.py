@@ -1,5 +1,7 @@
 """What the interface looks up: sentences, and the catalogue's rows."""
 
+from typing import TypeVar
+
 from fastapi import APIRouter
 from pydantic import BaseModel
 
@@ -9,7 +11,9 @@ from eznel.api.world import TheWorld
 from eznel.core.document import Programme
 from eznel.core.quantities import KITCHEN_ML
 from eznel.core.reference import Climate, Crop, Material, Stage
-from eznel.words import Said
+from eznel.words import Said, Words
+
+AnyRow = TypeVar("AnyRow", bound=BaseModel)
 
 router = APIRouter(prefix="/api", tags=["reference"], responses=RESPONSES)
 
@@ -43,14 +47,25 @@ def read_words(said: Speech) -> WordsView:
 
 
 @router.get("/catalogue")
-def read_catalogue(world: TheWorld) -> CatalogueView:
+def read_catalogue(world: TheWorld, said: Speech) -> CatalogueView:
     """Read the catalogue."""
     rows = world.catalogue
     return CatalogueView(
-        crops=list(rows.crops.values()),
-        stages={crop: list(stages) for crop, stages in rows.stages.items()},
-        materials=list(rows.materials.values()),
-        programmes=list(rows.programmes.values()),
-        climates=list(rows.climates),
+        crops=[_said(crop, said, "name") for crop in rows.crops.values()],
+        stages={
+            crop: [_said(stage, said, "recognise_by") for stage in stages]
+            for crop, stages in rows.stages.items()
+        },
+        materials=[_said(material, said, "name") for material in rows.materials.values()],
+        programmes=[
+            _said(programme, said, "name", "idea", "evidence")
+            for programme in rows.programmes.values()
+        ],
+        climates=[_said(climate, said, "name") for climate in rows.climates],
         kitchen_ml=KITCHEN_ML,
     )
+
+
+def _said(row: AnyRow, said: Words, *fields: str) -> AnyRow:
+    """A row with some of its texts in the reader's language."""
+    return row.model_copy(update={field: said.of_row(getattr(row, field)) for field in fields})

@@ -1,9 +1,11 @@
 """In which language and units an answer is written: what the browser asks for."""
 
+from dataclasses import replace
 from typing import Annotated
 
 from fastapi import Depends, Request
 
+from eznel.core.season import SeasonPlan
 from eznel.formats.units import SYSTEMS, System
 from eznel.words import LOCALES, Words, words
 
@@ -43,6 +45,39 @@ def system_of(request: Request) -> System:
     """
     asked = request.headers.get("x-eznel-units", "")
     return asked if asked in SYSTEMS else "metric"
+
+
+def said_in(plan: SeasonPlan, said: Words) -> SeasonPlan:
+    """Return a plan with the catalogue's names in a reader's language.
+
+    Parameters
+    ----------
+    plan : SeasonPlan
+        In English, as computed. [core]
+    said : Words
+        The reader's. [words]
+
+    Returns
+    -------
+    SeasonPlan
+        All else the same.
+    """
+    if not said.catalogue:
+        return plan
+    plantings = tuple(
+        replace(
+            one,
+            crop_name=said.of_row(one.crop_name),
+            stages=tuple(
+                replace(stage, recognise_by=said.of_row(stage.recognise_by)) for stage in one.stages
+            ),
+            to_buy=tuple(
+                replace(buy, material_name=said.of_row(buy.material_name)) for buy in one.to_buy
+            ),
+        )
+        for one in plan.plantings
+    )
+    return replace(plan, plantings=plantings)
 
 
 Speech = Annotated[Words, Depends(locale_of)]

@@ -1,5 +1,6 @@
 """What the routes need from outside: the store, the day, and the plans already made."""
 
+import gzip
 from collections import OrderedDict
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
@@ -13,11 +14,13 @@ from pydantic import TypeAdapter
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
+from eznel.api.speech import said_in
 from eznel.core.document import Garden, GardenFile
 from eznel.core.reference import Catalogue
 from eznel.core.season import Made, SeasonPlan, make
 from eznel.store import reading
 from eznel.store.reading import Stored
+from eznel.words import Words
 
 MOST_KEPT = 16
 """Gardens whose last document and plan stay in memory: a cache, not truth."""
@@ -29,7 +32,8 @@ PLANS: TypeAdapter[SeasonPlan] = TypeAdapter(SeasonPlan)
 class _Kept:
     stored: Stored
     made: Made
-    json: bytes
+    bodies: dict[str, bytes] = field(default_factory=dict)
+    """The plan as compressed JSON, by the language of its names."""
 
 
 @dataclass
@@ -49,20 +53,21 @@ class World:
             return kept.stored
         return reading.load(session, garden_id)
 
-    def plan_json(self, stored: Stored, day: date) -> bytes:
-        """Return a stored garden's plan as JSON."""
+    def plan_body(self, stored: Stored, day: date, said: Words) -> bytes:
+        """Return a stored garden's plan as JSON, compressed."""
         garden_id = str(stored.file.garden.id)
         kept = self._kept.get(garden_id)
-        if kept and kept.stored.revision == stored.revision and kept.made.plan.as_of == day:
-            return kept.json
-        made = self.made(stored.file, day)
-        json = PLANS.dump_json(made.plan)
-        with self._lock:
-            self._kept[garden_id] = _Kept(stored, made, json)
-            self._kept.move_to_end(garden_id)
-            while len(self._kept) > MOST_KEPT:
-                self._kept.popitem(last=False)
-        return json
+        if not kept or kept.stored.revision != stored.revision or kept.made.plan.as_of != day:
+            kept = _Kept(stored, self.made(stored.file, day))
+            with self._lock:
+                self._kept[garden_id] = kept
+                self._kept.move_to_end(garden_id)
+                while len(self._kept) > MOST_KEPT:
+                    self._kept.popitem(last=False)
+        if said.locale not in kept.bodies:
+            text = PLANS.dump_json(said_in(kept.made.plan, said))
+            kept.bodies[said.locale] = gzip.compress(text, compresslevel=5)
+        return kept.bodies[said.locale]
 
     def made(self, file: GardenFile, day: date) -> Made:
         """Return the plan of a document, computed on from the garden's last one."""

@@ -151,7 +151,7 @@ def show(worked: Worked, words: Words, system: System = "metric") -> Shown:
                     amount(q, words, system),
                     q.origin,
                     words.origins[q.origin],
-                    q.source,
+                    words.terms.get(f"class.{q.source}", words.of_row(q.source)),
                     q.settle,
                 )
                 for q in step.quantities

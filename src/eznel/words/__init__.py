@@ -30,6 +30,12 @@ class Words:
     cautions: dict[str, str]
     terms: dict[str, str]
     errors: dict[str, Said]
+    catalogue: dict[str, str]
+    """Names and sentences of the catalogue, by the English that its rows have."""
+
+    def of_row(self, text: str) -> str:
+        """Return a catalogue's text in this language; what a gardener wrote stays as it is."""
+        return self.catalogue.get(text, text)
 
 
 def _read(name: str) -> dict[str, object]:

@@ -49,7 +49,7 @@ export function ReportForm(props: {
           value={draft.extractant}
           options={['Mehlich-3', 'Olsen', 'Ammonium acetate'].map((value) => ({
             value,
-            label: t(value),
+            label: extractName(value),
           }))}
           faults={faultsAt(faults, 'extractant')}
           onChange={(value) => onChange({ ...draft, extractant: value as Report['extractant'] })}
@@ -136,10 +136,7 @@ function Value(props: {
           label={t('{analyte}: extract', { analyte })}
           value={known.extractant ?? draft.extractant}
           options={[...new Set([...fitting, known.extractant ?? draft.extractant])].map(
-            (value) => ({
-              value,
-              label: t(value),
-            }),
+            (value) => ({ value, label: extractName(value) }),
           )}
           onChange={(extractant) =>
             onChange(withValue(draft, analyte, { extractant: extractant as Report['extractant'] }))
@@ -168,4 +165,9 @@ function Value(props: {
       )}
     </div>
   )
+}
+
+/** Two extracts are names; the third is a substance, which every language names itself. */
+function extractName(value: string): string {
+  return value === 'Ammonium acetate' ? t('Ammonium acetate') : value
 }

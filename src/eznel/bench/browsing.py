@@ -1,0 +1,93 @@
+"""What a real browser sees: the script it loads, and frames while a place is dragged."""
+
+import gzip
+import statistics
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+from eznel import catalogue
+from eznel.bench.garden import generated
+from eznel.bench.rows import Row, percentile
+from eznel.bench.serving import put, started
+
+PLACES, PLANTS = 300, 2000
+STEPS = 120
+
+_COUNT = """() => {
+  window.frames_ = []
+  let last = performance.now()
+  const step = (now) => { window.frames_.push(now - last); last = now; requestAnimationFrame(step) }
+  requestAnimationFrame(step)
+}"""
+
+
+def rows(folder: Path, ui: Path) -> list[Row]:
+    """Measure the script before Today, and frames while dragging among 300 places.
+
+    Parameters
+    ----------
+    folder : Path
+        An empty one. [path]
+    ui : Path
+        Built interface. [path]
+
+    Returns
+    -------
+    list of Row
+        Script, and frames' median and 95th percentile. [kB, ms]
+    """
+    garden = generated(PLACES, catalogue.load(), plants=-(-PLANTS // PLACES))
+    with started(folder / "var", ui) as app, sync_playwright() as playwright:
+        put(app, garden)
+        browser = playwright.chromium.launch(
+            executable_path="/usr/bin/chromium",
+            args=[
+                "--no-sandbox",
+                "--disable-background-networking",
+                # Frames as fast as they are drawn, not as a screen shows them.
+                "--disable-frame-rate-limit",
+                "--disable-gpu-vsync",
+            ],
+        )
+        page = browser.new_page(viewport={"width": 1280, "height": 800})
+        page.set_default_timeout(120_000)
+        at = f"http://127.0.0.1:{app.port}/g/{garden.id}"
+        script_kb = _script_kb(page, f"{at}/today")
+        page.goto(f"{at}/plot")
+        frames = _drag(page)
+        browser.close()
+    median, high = statistics.median(frames), percentile(frames, 0.95)
+    note = "software drawing, without the wait for a screen"
+    return [
+        Row("script before Today is usable, gzip -9", script_kb, "kB", 350, 220),
+        Row(f"frame while dragging among {PLACES} places, median", median, "ms", 16, 8, note),
+        Row("  95th percentile", high, "ms", 33, 16),
+    ]
+
+
+def _script_kb(page: Page, address: str) -> float:
+    """Everything that ran before Today showed its first heading."""
+    loaded: list[bytes] = []
+    page.on("response", lambda r: loaded.append(r.body()) if r.url.endswith(".js") else None)
+    page.goto(address)
+    page.get_by_role("heading", level=1).wait_for()
+    return sum(len(gzip.compress(text, 9)) for text in loaded) / 1000
+
+
+def _drag(page: Page) -> list[float]:
+    place = page.get_by_role("button", name="place 45", exact=False).first
+    place.focus()
+    page.keyboard.press("Enter")
+    box = place.locator("rect, ellipse, path, polygon").first.bounding_box()
+    assert box
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.evaluate(_COUNT)
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.evaluate("() => { window.frames_.length = 0 }")
+    for n in range(STEPS):
+        page.mouse.move(x + n % 60, y + n % 40)
+    frames: list[float] = page.evaluate("() => window.frames_")
+    page.mouse.up()
+    return frames

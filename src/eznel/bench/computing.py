@@ -1,0 +1,125 @@
+"""Speed of the core alone: whole seasons, cold, and what one change costs."""
+
+import json
+import statistics
+import subprocess
+import sys
+from time import perf_counter
+from typing import Any
+
+from eznel import catalogue
+from eznel.bench.garden import TODAY, generated
+from eznel.bench.rows import Row, median_ms
+from eznel.core.blend import blend
+from eznel.core.document import Garden, Log
+from eznel.core.season import make, mixing, plan
+
+SEASON, MANY = 40, 2000
+COLD_SAMPLES, CHANGES = 7, 15
+
+
+def sample(plantings: int) -> dict[str, float]:
+    """Compute one season in this process and say how long it took.
+
+    Parameters
+    ----------
+    plantings : int
+        Of the generated garden. [count]
+
+    Returns
+    -------
+    dict of str to float
+        "whole" and the part of it that went into blending. [ms]
+    """
+    rows = catalogue.load()
+    garden, blending = generated(plantings, rows), 0.0
+
+    def timed(*arguments: Any) -> object:
+        nonlocal blending
+        began = perf_counter()
+        try:
+            return blend(*arguments)
+        finally:
+            blending += perf_counter() - began
+
+    vars(mixing)["blend"] = timed
+    began = perf_counter()
+    plan(garden, Log(), TODAY, rows)
+    return {"whole": (perf_counter() - began) * 1000, "blending": blending * 1000}
+
+
+def rows(*, many: bool) -> list[Row]:
+    """Measure the core.
+
+    Parameters
+    ----------
+    many : bool
+        Whether the garden of 2,000 plantings is computed too. [yes or no]
+
+    Returns
+    -------
+    list of Row
+        Medians. [ms]
+    """
+    cold = [_cold(SEASON) for _ in range(COLD_SAMPLES)]
+    whole = statistics.median(one["whole"] for one in cold)
+    share = statistics.median(one["blending"] / one["whole"] for one in cold)
+    found = [
+        Row("a loop of a million additions (how fast this machine is)", _loop_ms(), "ms"),
+        Row(f"whole season, {SEASON} plantings, 12 products, cold", whole, "ms", 250, 150),
+        Row("  of which blending", 100 * share, "%", 50, 50),
+        Row("one changed planting, in the core", _changed_ms(), "ms", 40, 16),
+    ]
+    if many:
+        all_ms = _cold(MANY)["whole"]
+        found.append(Row(f"{MANY} plantings, cold", all_ms / 1000, "s", None, 5))
+        ratio = (all_ms / MANY) / (whole / SEASON)
+        found.append(Row("  time per planting against that of 40", ratio, "×", 1.3, 1.3))
+    return found
+
+
+def _loop_ms() -> float:
+    return median_ms(lambda: sum(n + 1 for n in range(1_000_000)), 5)
+
+
+def _cold(plantings: int) -> dict[str, float]:
+    """A sample in a process of its own."""
+    asked = f"from eznel.bench import computing as c; print(c.json.dumps(c.sample({plantings})))"
+    made = subprocess.run([sys.executable, "-c", asked], capture_output=True, check=True)
+    found: dict[str, float] = json.loads(made.stdout)
+    return found
+
+
+def _changed_ms() -> float:
+    known = catalogue.load()
+    garden = generated(SEASON, known)
+    before = make(garden, Log(), TODAY, known)
+    samples = []
+    for n in range(CHANGES):
+        changed = with_plants(garden, n % SEASON, n % 5 + 3)
+        began = perf_counter()
+        make(changed, Log(), TODAY, known, before)
+        samples.append((perf_counter() - began) * 1000)
+    return statistics.median(samples)
+
+
+def with_plants(garden: Garden, number: int, plants: int) -> Garden:
+    """Return a garden with another number of plants in one planting.
+
+    Parameters
+    ----------
+    garden : Garden
+        Generated. [document]
+    number : int
+        Which planting. [count]
+    plants : int
+        How many of it. [count]
+
+    Returns
+    -------
+    Garden
+        All other things the same. [document]
+    """
+    plantings = list(garden.plantings)
+    plantings[number] = plantings[number].model_copy(update={"plants": plants})
+    return Garden.model_validate({**dict(garden), "plantings": tuple(plantings)})

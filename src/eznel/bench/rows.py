@@ -1,0 +1,111 @@
+"""A row of the speed table, and how it is printed."""
+
+import json
+import statistics
+from collections.abc import Callable, Sequence
+from dataclasses import asdict, dataclass
+from time import perf_counter
+
+
+@dataclass(frozen=True, slots=True)
+class Row:
+    """One figure beside its floor and its goal; `floor` and `goal` are None where it has none."""
+
+    work: str
+    value: float
+    unit: str
+    floor: float | None = None
+    goal: float | None = None
+    note: str = ""
+
+    def line(self) -> str:
+        """Return the row as text: value, floor, goal, and how many times the goal it is."""
+        ratio = f"{self.value / self.goal:5.2f} × goal" if self.goal else ""
+        state = ""
+        if self.goal is not None and self.floor is not None:
+            reached = self.value <= self.goal, self.value <= self.floor
+            state = "goal" if reached[0] else "floor" if reached[1] else "missed"
+        return (
+            f"{self.work:<58} {_number(self.value):>8} {self.unit:<6}"
+            f" {_number(self.floor):>8} {_number(self.goal):>8}  {ratio:<13} {state:<7} {self.note}"
+        ).rstrip()
+
+
+def _number(value: float | None) -> str:
+    if value is None:
+        return ""
+    return f"{value:.0f}" if abs(value) >= 100 else f"{value:.3g}"
+
+
+def as_text(rows: Sequence[Row]) -> str:
+    """Return all rows as a table.
+
+    Parameters
+    ----------
+    rows : sequence of Row
+        Measured. [rows]
+
+    Returns
+    -------
+    str
+        A heading and a line each. [text]
+    """
+    head = f"{'work':<58} {'value':>8} {'unit':<6} {'floor':>8} {'goal':>8}"
+    return "\n".join([head, *(row.line() for row in rows)])
+
+
+def as_json(rows: Sequence[Row]) -> str:
+    """Return all rows as JSON.
+
+    Parameters
+    ----------
+    rows : sequence of Row
+        Measured. [rows]
+
+    Returns
+    -------
+    str
+        A list of objects. [JSON]
+    """
+    return json.dumps([asdict(row) for row in rows], indent=2, ensure_ascii=False)
+
+
+def median_ms(work: Callable[[], object], times: int) -> float:
+    """Return how long a piece of work takes, in the middle of several times.
+
+    Parameters
+    ----------
+    work : callable
+        Called so many times. [function]
+    times : int
+        Samples. [count]
+
+    Returns
+    -------
+    float
+        Median. [ms]
+    """
+    samples = []
+    for _ in range(times):
+        began = perf_counter()
+        work()
+        samples.append((perf_counter() - began) * 1000)
+    return statistics.median(samples)
+
+
+def percentile(samples: Sequence[float], share: float) -> float:
+    """Return the value that a share of samples does not exceed.
+
+    Parameters
+    ----------
+    samples : sequence of float
+        At least one. [any]
+    share : float
+        Between 0 and 1. [g/g]
+
+    Returns
+    -------
+    float
+        One of the samples. [any]
+    """
+    return sorted(samples)[min(int(share * len(samples)), len(samples) - 1)]
