@@ -235,8 +235,11 @@ def test_a_backup_brings_everything_back(engine: Engine, slip: GardenFile, tmp_p
         assert session.scalar(select(func.count()).select_from(JournalRow)) == 5
 
 
-@pytest.mark.parametrize("content", [b"", b"no archive", gzip.compress(b"{"),
-                                     gzip.compress(b'{"format": "eznel garden"}')])  # fmt: skip
+@pytest.mark.parametrize(
+    "content",
+    [b"", b"no archive", gzip.compress(b"{"), gzip.compress(b'{"format": "eznel garden"}')],
+    ids=["empty", "letter", "broken", "garden"],
+)
 def test_what_is_no_backup_is_refused(content: bytes, tmp_path: Path) -> None:
     file = tmp_path / "bad"
     file.write_bytes(content)

@@ -108,8 +108,8 @@ def _features() -> list[dict[str, Any]]:
         return {**own, "width": _measure(width, "m"), "points": spots}
 
     return [
-        line("slipway", "path", 0.55, (0.5, 2.55), (5.9, 2.55)),
-        line("quay wall", "wall", 0.25, (0.3, 6.3), (13, 6.3)),
+        line("slipway", "path", 0.4, (0.5, 2.66), (5.9, 2.66)),
+        line("quay wall", "wall", 0.25, (0.3, 6.55), (13, 6.55)),
         line("lean-to", "fence", 0.06, (9.7, 0.25), (12.4, 0.25), (12.4, 3.4)),
     ]
 

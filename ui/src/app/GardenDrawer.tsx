@@ -49,9 +49,9 @@ export default function GardenDrawer(props: { gardenId: string; onClose: () => v
           faults={faultsAt(faults, 'name')}
           onChange={(name) => change({ ...shown, name })}
         />
-        <h3>{t('Site')}</h3>
+        <h2>{t('Site')}</h2>
         <SiteFields settings={shown} faults={faults} onChange={change} />
-        <h3>{t('How you measure')}</h3>
+        <h2>{t('How you measure')}</h2>
         <div className="fields">
           <MeasureField
             label={t('Watering can')}
@@ -101,10 +101,10 @@ export default function GardenDrawer(props: { gardenId: string; onClose: () => v
             }}
           />
         )}
-        <h3>{t('This browser')}</h3>
+        <h2>{t('This browser')}</h2>
         <Who />
         <Reading />
-        <h3>{t('File and history')}</h3>
+        <h2>{t('File and history')}</h2>
         <div className="row">
           <Button href={`/api/gardens/${gardenId}/file`} download>
             {t('Save as a file')}

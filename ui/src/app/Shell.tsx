@@ -57,34 +57,36 @@ function Frame() {
         <SettingsProvider value={() => setSettings(true)}>
           <ToastProvider>
             <div className="shell">
-              <header className="masthead">
-                <Link className="brand" to="/" aria-label={t('Eznel: all gardens')}>
-                  {BRAND}
-                </Link>
-                <button type="button" className="garden-name" onClick={() => setSettings(true)}>
-                  {garden.file.garden.name}
-                </button>
-                <nav className="tabs" aria-label={t('Views')}>
-                  {views().map(([path, name]) => (
-                    <NavLink key={path} to={`/g/${gardenId}/${path}`}>
-                      {name}
-                    </NavLink>
-                  ))}
-                </nav>
-                <span className="spacer" />
-                <Turns gardenId={gardenId} />
-                <Button type="text" onClick={turn}>
-                  {mode === 'day' ? t('Evening') : t('Day')}
-                </Button>
+              <header>
+                <div className="masthead">
+                  <Link className="brand" to="/" aria-label={t('Eznel: all gardens')}>
+                    {BRAND}
+                  </Link>
+                  <button type="button" className="garden-name" onClick={() => setSettings(true)}>
+                    {garden.file.garden.name}
+                  </button>
+                  <nav className="tabs" aria-label={t('Views')}>
+                    {views().map(([path, name]) => (
+                      <NavLink key={path} to={`/g/${gardenId}/${path}`}>
+                        {name}
+                      </NavLink>
+                    ))}
+                  </nav>
+                  <span className="spacer" />
+                  <Turns gardenId={gardenId} />
+                  <Button type="text" onClick={turn}>
+                    {mode === 'day' ? t('Evening') : t('Day')}
+                  </Button>
+                </div>
+                {garden.file.garden.stands_on && <Practice gardenId={gardenId} />}
+                <OutboxBanner gardenId={gardenId} />
               </header>
-              {garden.file.garden.stands_on && <Practice gardenId={gardenId} />}
-              <OutboxBanner gardenId={gardenId} />
               <main className="page">
                 <Suspense fallback={<Waiting />}>
                   <Outlet />
                 </Suspense>
               </main>
-              <p className="general-caution soft small">{words.cautions.general}</p>
+              <footer className="general-caution soft small">{words.cautions.general}</footer>
             </div>
             <Shortcuts gardenId={gardenId} />
             <Suspense fallback={null}>

@@ -3,7 +3,6 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState, type ReactNode } from 'react'
 import { SIGN_IN, faultsOf } from '../api/client'
 import { doorQuery, useEnter } from '../api/door'
-import { deliver } from '../api/outbox'
 import { t } from '../lib/words'
 import { Field } from '../parts/Field'
 
@@ -20,10 +19,10 @@ export function Door({ children }: { children: ReactNode }) {
     return () => window.removeEventListener(SIGN_IN, ask)
   })
   if (!asked || !door.data?.shut || door.data.inside) return children
-  return <SignIn onIn={() => setAsked(false)} />
+  return <SignIn />
 }
 
-function SignIn({ onIn }: { onIn: () => void }) {
+function SignIn() {
   const enter = useEnter()
   const [password, setPassword] = useState('')
   const faults = faultsOf(enter.error)
@@ -34,12 +33,8 @@ function SignIn({ onIn }: { onIn: () => void }) {
         className="stack"
         onSubmit={(event) => {
           event.preventDefault()
-          enter.mutate(password, {
-            onSuccess: () => {
-              onIn()
-              void deliver()
-            },
-          })
+          // Begun anew, as every read before was refused; drafts and what waits are kept.
+          enter.mutate(password, { onSuccess: () => window.location.reload() })
         }}
       >
         <Field label={t('Password')} faults={faults}>

@@ -227,7 +227,7 @@ function Box(props: {
   const faults: FaultAt[] = faultsOf(props.error)
   return (
     <section className="settle stack">
-      <h3>{props.title}</h3>
+      <h2>{props.title}</h2>
       <div className="fields">{props.children}</div>
       <div className="row">
         <Button

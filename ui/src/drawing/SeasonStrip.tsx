@@ -109,21 +109,18 @@ function Lane(props: {
   const { lane, x, top, narrow } = props
   const bandTop = top + (narrow ? 24 : 4)
   return (
-    <g
-      role="button"
-      tabIndex={0}
-      aria-label={`${lane.title}, ${lane.subtitle}`}
-      aria-pressed={props.chosen}
-      className="strip-lane"
-      onClick={props.onChoose}
-      onKeyDown={(event) => {
-        if (event.key === 'Enter' || event.key === ' ') {
-          event.preventDefault()
-          props.onChoose()
-        }
-      }}
-    >
+    <g className="strip-lane" onClick={props.onChoose}>
       <rect
+        role="button"
+        tabIndex={0}
+        aria-label={`${lane.title}, ${lane.subtitle}`}
+        aria-pressed={props.chosen}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter' || event.key === ' ') {
+            event.preventDefault()
+            props.onChoose()
+          }
+        }}
         x={1}
         y={top}
         width={props.width - 2}

@@ -53,6 +53,14 @@ export function antTheme(mode: Mode): ThemeConfig {
       controlHeight: 38,
       motionDurationMid: '0.12s',
     },
-    components: { Button: { primaryShadow: 'none', defaultShadow: 'none', fontWeight: 600 } },
+    components: {
+      Button: {
+        primaryColor: mode === 'evening' ? c.paper : '#fff',
+        primaryShadow: 'none',
+        defaultShadow: 'none',
+        fontWeight: 600,
+      },
+      Segmented: { itemColor: c.soft, itemHoverColor: c.ink, itemSelectedColor: c.ink },
+    },
   }
 }

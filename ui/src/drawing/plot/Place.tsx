@@ -17,19 +17,19 @@ export const Place = memo(function Place(props: {
 }) {
   const { place, chosen } = props
   return (
-    <g
-      data-place={place.id}
-      transform={`translate(${place.x} ${place.y})`}
-      className="plot-place"
-      role="button"
-      tabIndex={0}
-      aria-pressed={chosen}
-      aria-label={`${place.name}. ${place.note}`}
-    >
-      <g transform={`rotate(${place.turn})`}>
-        <Outline place={place} chosen={chosen} />
+    <g data-place={place.id} transform={`translate(${place.x} ${place.y})`}>
+      <g
+        className="plot-place"
+        role="button"
+        tabIndex={0}
+        aria-pressed={chosen}
+        aria-label={`${place.name}. ${place.note}`}
+      >
+        <g transform={`rotate(${place.turn})`}>
+          <Outline place={place} chosen={chosen} />
+        </g>
       </g>
-      <Label place={place} px={props.px} full={props.full || chosen} />
+      <Label place={place} px={props.px} full={props.full} />
     </g>
   )
 })
@@ -81,7 +81,7 @@ function Label({ place, px, full }: { place: PlotPlace; px: number; full: boolea
   const drop = place.turn % 180 === 0 ? reach.width / 2 : Math.max(reach.length, reach.width) / 2
   const roomy = reach.length / px > 130
   return (
-    <g textAnchor="middle" fill="var(--ink)" pointerEvents="none">
+    <g textAnchor="middle" fill="var(--ink)" pointerEvents="none" aria-hidden>
       <text y={-drop - 5 * px} fontSize={(roomy ? 13.5 : 11.5) * px} fontWeight={650}>
         {place.name}
       </text>

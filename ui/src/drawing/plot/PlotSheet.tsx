@@ -56,7 +56,7 @@ export function PlotSheet(
   })
   const one = places.find((place) => place.id === chosen)
   const held = one && shaped(one, hand.shaping)
-  const full = shown.width / px > ROOMY_PX && places.length <= MOST_LABELLED
+  const roomy = shown.width / px > ROOMY_PX
   return (
     <div className="plot-box">
       <svg
@@ -83,7 +83,7 @@ export function PlotSheet(
             place={place.id === held?.id ? held : place}
             chosen={place.id === chosen}
             px={px}
-            full={full}
+            full={roomy && (places.length <= MOST_LABELLED || place.id === chosen)}
           />
         ))}
         {held && <Handles place={held} px={px} />}

@@ -51,7 +51,7 @@ export function WeighingCard(props: WeighingCardProps) {
     <article className={`weighing-card ${props.tone}`} aria-label={`${props.title}, ${props.kind}`}>
       <header>
         <div>
-          <h3>{props.title}</h3>
+          <h2>{props.title}</h2>
           <span className="soft small">
             {props.place} · {props.kind}
           </span>

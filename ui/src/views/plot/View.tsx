@@ -93,6 +93,7 @@ export function View() {
   return (
     <div className="plot-view">
       <section className="stack">
+        <h1 className="visually-hidden">{t('Plot')}</h1>
         <div className="row plot-bar">
           <Segmented<Question>
             value={question}

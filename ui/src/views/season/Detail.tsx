@@ -84,7 +84,7 @@ export function Detail(props: {
           )
         })}
       </div>
-      <aside className="stack">
+      <section className="stack">
         <h2>{plantingName(planting)}</h2>
         <p className="small">
           <b className="line need-line">{t('need')}</b>{' '}
@@ -99,7 +99,7 @@ export function Detail(props: {
         <Buy planting={planting} />
         <Try {...props} />
         <Seen gardenId={gardenId} planting={planting} />
-      </aside>
+      </section>
     </section>
   )
 }

@@ -51,6 +51,7 @@ export function View() {
   }
   return (
     <div className="stack season-view">
+      <h1 className="visually-hidden">{t('Season')}</h1>
       <Search of={drawn.length} value={looked} onChange={setLooked} label={t('Find a planting')} />
       <div ref={box} className="strip-box">
         <SeasonStrip

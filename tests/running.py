@@ -1,0 +1,70 @@
+"""The application as the launcher starts it, in a process of its own, for tests that kill it."""
+
+import json
+import os
+import signal
+import subprocess
+import sys
+import time
+import urllib.error
+import urllib.request
+from pathlib import Path
+from typing import Any
+
+from eznel.store.server import free_port
+
+ROOT = Path(__file__).parent.parent
+
+
+def program(*words: str, **more: Any) -> "subprocess.CompletedProcess[str]":
+    """Run one verb to its end."""
+    return subprocess.run(
+        [sys.executable, "-m", "eznel", *words],
+        capture_output=True, text=True, check=False,
+        env={**os.environ, "PYTHONPATH": str(ROOT / "src")}, **more,
+    )  # fmt: skip
+
+
+class Running:
+    """A started application."""
+
+    def __init__(self, data: Path, *more: str, port: int = 0, **settings: str) -> None:
+        self.data, self.port = data, port or free_port()
+        self.began = time.monotonic()
+        self.process = subprocess.Popen(
+            [sys.executable, "-m", "eznel", "start", "--port", str(self.port),
+             "--data", str(data), "--ui", str(ROOT / "ui"), *more],
+            stdout=subprocess.PIPE, text=True,
+            env={**os.environ, "PYTHONPATH": str(ROOT / "src"), **settings},
+        )  # fmt: skip
+        self.said: list[str] = []
+        assert self.process.stdout
+        for line in self.process.stdout:
+            self.said.append(line)
+            if "Eznel is at" in line:
+                break
+        self.seconds = time.monotonic() - self.began
+
+    def ask(self, path: str = "/api/gardens", body: Any = None, method: str = "") -> Any:
+        """Ask again until there is an answer: while it starts, and while it is being killed."""
+        asked = urllib.request.Request(
+            f"http://127.0.0.1:{self.port}{path}",
+            None if body is None else json.dumps(body).encode(),
+            {"Content-Type": "application/json"},
+            method=method or ("GET" if body is None else "PUT"),
+        )
+        for _ in range(300):
+            try:
+                with urllib.request.urlopen(asked, timeout=20) as answer:
+                    return json.load(answer)
+            except urllib.error.HTTPError as refused:
+                if refused.code not in (502, 503, 504):
+                    raise AssertionError(refused.read()) from refused
+            except (OSError, ValueError):  # no connection, or one that broke off
+                pass
+            time.sleep(0.1)
+        raise AssertionError("no answer")
+
+    def end(self, how: int = signal.SIGINT) -> int:
+        self.process.send_signal(how)
+        return self.process.wait(20)

@@ -1,0 +1,93 @@
+"""Everybody can use it: WCAG 2.2 AA as far as a program can tell, and the keyboard alone."""
+
+import re
+from pathlib import Path
+from typing import Any
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from ui.conftest import DESK, PHONE
+
+AXE = Path(__file__).parent.parent.parent / "ui/node_modules/axe-core/axe.min.js"
+VIEWS = ("today", "plot", "soil", "shed", "season")
+SIZES = [pytest.param(DESK, id="desk"), pytest.param(PHONE, id="phone")]
+
+
+def faults_of(page: Page) -> list[str]:
+    """Every rule that axe has, those that it leaves off by itself too."""
+    page.evaluate(AXE.read_text())
+    found: list[dict[str, Any]] = page.evaluate(
+        """async () => {
+          const rules = Object.fromEntries(axe.getRules().map((r) => [r.ruleId, {enabled: true}]))
+          delete rules['color-contrast-enhanced'] // AAA
+          return (await axe.run(document, {rules})).violations
+        }"""
+    )
+    return [
+        f"{rule['id']}: {node['html'][:160]} {node['failureSummary'][:200]}"
+        for rule in found
+        if "wcag2aaa" not in rule["tags"]
+        for node in rule["nodes"]
+    ]
+
+
+def view(page: Page, name: str) -> None:
+    page.goto(re.sub(r"/\w+$", f"/{name}", page.url.split("?")[0]))
+    page.get_by_role("heading", level=1).wait_for()
+    page.wait_for_load_state("networkidle")
+
+
+@pytest.mark.parametrize("size", SIZES)
+def test_every_view(slip_page: Page, size: Any) -> None:
+    slip_page.set_viewport_size(size)
+    for name in VIEWS:
+        view(slip_page, name)
+        assert faults_of(slip_page) == [], name
+
+
+@pytest.mark.parametrize("size", SIZES)
+def test_with_a_drawer_open(slip_page: Page, size: Any) -> None:
+    slip_page.set_viewport_size(size)
+    view(slip_page, "soil")
+    slip_page.get_by_role("button", name=re.compile(r"\d g")).first.click()
+    slip_page.get_by_text(re.compile("came about")).wait_for()
+    slip_page.wait_for_timeout(400)  # until it has slid in
+    assert faults_of(slip_page) == []
+    slip_page.keyboard.press("Escape")
+    slip_page.get_by_role("button", name="Skerrin Slip").click()
+    slip_page.get_by_role("dialog").wait_for()
+    slip_page.wait_for_timeout(400)
+    assert faults_of(slip_page) == []
+
+
+@pytest.mark.parametrize("size", SIZES)
+def test_with_an_error_shown(slip_page: Page, size: Any) -> None:
+    slip_page.set_viewport_size(size)
+    view(slip_page, "shed")
+    slip_page.get_by_role("button", name="Add a bag or bottle").click()
+    slip_page.get_by_label("Name").fill("Caulk")
+    slip_page.get_by_label("N, %", exact=True).fill("140")
+    slip_page.get_by_role("button", name="Keep it in the shed").click()
+    expect(slip_page.get_by_text(re.compile("100 or less|adds up to")).first).to_be_visible()
+    assert faults_of(slip_page) == []
+
+
+@pytest.mark.parametrize("size", SIZES)
+def test_before_there_is_anything(page: Page, address: str, engine: Any, size: Any) -> None:
+    page.set_viewport_size(size)
+    page.goto(address)
+    page.get_by_role("heading", level=1).wait_for()
+    assert faults_of(page) == []
+    page.get_by_role("button", name="Start this garden").click()
+    for name in VIEWS:
+        page.wait_for_url(re.compile("/g/"))
+        view(page, name)
+        assert faults_of(page) == [], name
+
+
+def test_in_the_evening(slip_page: Page) -> None:
+    slip_page.get_by_role("button", name="Evening").click()
+    for name in VIEWS:
+        view(slip_page, name)
+        assert faults_of(slip_page) == [], name

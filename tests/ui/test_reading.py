@@ -1,0 +1,103 @@
+"""Other languages, units and marks; and the password of a shared garden."""
+
+import json
+import os
+import re
+import threading
+import time
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+import uvicorn
+from playwright.sync_api import Browser, Page, expect
+from sqlalchemy import Engine
+from sqlalchemy.orm import Session
+
+from eznel import demo
+from eznel.api.app import create_app
+from eznel.api.door import hashed
+from eznel.api.world import World
+from eznel.core.document import GardenFile
+from eznel.store import gardens
+from eznel.store.server import free_port
+from ui.conftest import DESK
+
+
+def settle_in(page: Page, label: str, option: str) -> None:
+    page.get_by_role("button", name="Skerrin Slip").click()
+    page.get_by_label(label).select_option(option)
+    page.get_by_role("heading", level=1).wait_for()
+
+
+@pytest.mark.parametrize(
+    ("language", "headline", "view", "crop", "sentence"),
+    [
+        ("de", "Heute sind 2 Gaben fällig", "Boden", "Lauch", "Der Boden unter einem Quadratmeter"),
+        ("es", "2 cosas que abonar hoy", "Suelo", "Puerro", "El suelo bajo un metro cuadrado"),
+    ],
+)  # fmt: skip
+def test_every_word_in_another_language(
+    slip_page: Page, language: str, headline: str, view: str, crop: str, sentence: str
+) -> None:
+    settle_in(slip_page, "Language", language)
+    expect(slip_page.get_by_role("heading", level=1)).to_have_text(headline)
+    expect(slip_page.get_by_role("article", name=re.compile(crop))).to_be_visible()
+    slip_page.get_by_role("link", name=view).click()
+    slip_page.get_by_role("button", name=re.compile("69 g")).click()
+    drawer = slip_page.get_by_role("dialog")
+    expect(drawer).to_contain_text("69,3 g")  # with the comma of the language
+    expect(drawer).to_contain_text("60 mg/kg × 0,7 g/mL ÷ 1,25 g/mL")
+    # Nothing is left in English: neither a sentence of the workings nor one of the interface.
+    english = json.loads(Path("ui/src/words/de.json").read_text())
+    text = slip_page.locator("body").inner_text()
+    left = [one for one in english if len(one) > 12 and "{" not in one and one in text]
+    assert left == []
+
+
+def test_other_units_and_nothing_stored_changes(slip_page: Page) -> None:
+    before = slip_page.request.get(slip_page.url.replace("/g/", "/api/gardens/")[:-6]).json()
+    settle_in(slip_page, "Units", "us")
+    slip_page.keyboard.press("Escape")
+    leek = slip_page.get_by_role("article", name=re.compile("Leek"))
+    expect(leek).to_contain_text("40 ft²")  # 3.71 m² × 10.764
+    expect(leek).to_contain_text("1.7 oz")  # 48 g ÷ 28.35
+    slip_page.get_by_role("link", name="Plot").click()
+    slip_page.get_by_role("button", name=re.compile("^Keel bed")).focus()
+    slip_page.keyboard.press("Enter")
+    expect(slip_page.get_by_role("complementary")).to_contain_text("46.5 ft²")  # 4.32 m²
+    after = slip_page.request.get(slip_page.url.split("/g/")[0] + f"/api/gardens/{demo.SLIP}")
+    assert after.json()["file"] == before["file"]  # what was typed stays as typed
+
+
+@pytest.fixture
+def shared(world: World, engine: Engine, slip: GardenFile) -> Iterator[str]:
+    """The application as another machine of the network meets it."""
+    with Session(engine) as session:
+        gardens.replace(session, slip, based_on=0, who="demo", check=lambda file: None)
+    port = free_port()
+    app = create_app(
+        world, Path(os.environ.get("EZNEL_TEST_UI", "ui/dist")), hashed("rope and tar")
+    )
+    running = uvicorn.Server(uvicorn.Config(app, host="127.0.0.1", port=port, log_level="error"))
+    thread = threading.Thread(target=running.run, daemon=True)
+    thread.start()
+    while not running.started:
+        time.sleep(0.02)
+    yield f"http://127.0.0.1:{port}"
+    running.should_exit = True
+    thread.join(10)
+
+
+def test_a_shared_garden_asks_for_its_password(browser: Browser, shared: str) -> None:
+    page = browser.new_context(viewport=DESK, locale="en-GB").new_page()
+    page.goto(f"{shared}/g/{demo.SLIP}/today")
+    expect(page.get_by_role("heading", name="This garden is behind a password")).to_be_visible()
+    page.get_by_label("Password").fill("pitch")
+    page.get_by_role("button", name="Come in").click()
+    expect(page.get_by_text("that is not the password")).to_be_visible()
+    page.get_by_label("Password").fill("rope and tar")
+    page.get_by_role("button", name="Come in").click()
+    expect(page.get_by_role("heading", name="2 things to feed today")).to_be_visible()
+    page.reload()
+    expect(page.get_by_role("heading", name="2 things to feed today")).to_be_visible()
