@@ -57,5 +57,5 @@ def test_another_mariadb(data: Path, server: PrivateServer) -> None:
     url = server.url.replace("/eznel", "/elsewhere")
     running = Running(data, EZNEL_DATABASE_URL=url)
     assert running.ask()[0]["name"] == "Skerrin Slip"
-    assert not data.exists()
+    assert not (data / "database").exists()
     assert running.end() == 0

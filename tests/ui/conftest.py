@@ -1,5 +1,6 @@
 """A real browser on the whole application."""
 
+import os
 from collections.abc import Iterator
 
 import pytest
@@ -15,7 +16,7 @@ DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
 
 # A machine that is busy elsewhere may pause for seconds; nothing here is a test of speed.
-PATIENCE_MS = 40_000
+PATIENCE_MS = int(os.environ.get("EZNEL_TEST_PATIENCE_MS", "40000"))
 expect.set_options(timeout=PATIENCE_MS)
 
 

@@ -1,37 +1,62 @@
 """From an empty store to the first amounts, as a grower who has never seen it would go."""
 
 import re
+from datetime import date, timedelta
+from typing import Literal
 
 from playwright.sync_api import Page, expect
 
 
+class Hand:
+    """Counts what a grower has to do: every click, choice and filled field is one action."""
+
+    def __init__(self, page: Page) -> None:
+        self.page, self.actions = page, 0
+
+    def press(self, name: str, role: Literal["button", "link"] = "button") -> None:
+        self.actions += 1
+        self.page.get_by_role(role, name=name, exact=True).click()
+
+    def type(self, label: str, text: str) -> None:
+        self.actions += 1
+        self.page.get_by_label(label, exact=True).fill(text)
+
+    def choose(self, label: str, option: str) -> None:
+        self.actions += 1
+        self.page.get_by_label(label, exact=True).select_option(option)
+
+
 def test_from_nothing_to_what_to_weigh(page: Page, address: str) -> None:
     page.goto(address)
-    page.get_by_label("Name").fill("Rope walk")
-    page.get_by_role("button", name="Start this garden").click()
+    hand = Hand(page)
+    hand.type("Name", "Rope walk")
+    hand.press("Start this garden")
     page.wait_for_url(re.compile("/plot$"))
-    page.get_by_role("button", name="Add a tub").click()
-    page.get_by_label("Volume to the brim", exact=True).fill("35")
+    hand.press("Add a tub")
+    hand.type("Volume to the brim", "35")
     expect(page.get_by_role("complementary")).to_contain_text("31.5 L")
-    page.get_by_role("button", name="Add it to the garden").click()
-    page.get_by_role("button", name="Plant something here").click()
-    page.get_by_label("Crop").select_option("tomato")
+    hand.press("Add it to the garden")
+    hand.press("Plant something here")
+    hand.choose("Crop", "tomato")
+    # Planted a fortnight ago: its plain water is over, and the first feed is due.
+    hand.type("Planted out on", (date.today() - timedelta(14)).isoformat())
     expect(page.locator(".follows")).to_contain_text("One plant")
-    page.get_by_role("button", name="Plant it").click()
+    hand.press("Plant it")
     expect(page.get_by_text("Tomato", exact=False).first).to_be_visible()
-    page.get_by_role("link", name="Shed").click()
-    page.get_by_role("button", name="Add a bag or bottle").click()
-    page.get_by_label("Name").fill("feed")
-    page.get_by_label("Kind").select_option("soluble")
-    page.get_by_label("N, %", exact=True).fill("12")
-    page.get_by_label("K₂O or K, %", exact=True).fill("18")
-    page.get_by_role("button", name="Keep it in the shed").click()
-    page.get_by_role("link", name="Season").click()
+    hand.press("Shed", "link")
+    hand.press("Add a bag or bottle")
+    hand.type("Name", "feed")
+    hand.choose("Kind", "soluble")
+    hand.type("N, %", "12")
+    hand.type("K₂O or K, %", "18")
+    hand.press("Keep it in the shed")
+    hand.press("Season", "link")
     marks = page.locator(".strip-lane title").filter(has_text="liquid feed, planned; N")
     expect(marks.nth(4)).to_be_attached()
-    page.get_by_role("link", name="Today").click()
-    expect(page.get_by_role("heading", name="Water only")).to_be_visible()
-    expect(page.get_by_text("Nothing to feed today")).to_be_visible()
+    hand.press("Today", "link")
+    expect(page.get_by_role("heading", name="One thing to feed today")).to_be_visible()
+    expect(page.get_by_text(re.compile("level .*spoon")).first).to_be_visible()
+    assert hand.actions < 25
 
 
 def test_an_empty_garden_says_what_to_do(page: Page, address: str) -> None:

@@ -261,3 +261,66 @@ def test_a_garden_leaves_and_enters_as_a_file(slip_page: Page, tmp_path: Path) -
     slip_page.get_by_role("button", name="Keep both").click()
     slip_page.wait_for_url(re.compile(rf"/g/(?!{demo.SLIP})"))
     expect(slip_page.get_by_role("heading", level=1)).to_contain_text("to feed today")
+
+
+def test_today_s_week_in_walking_order(slip_page: Page) -> None:
+    slip_page.get_by_text("Week", exact=True).click()
+    days = slip_page.locator(".week-days > li")
+    expect(days).to_have_count(7)
+    first = days.first.get_by_role("article").or_(days.first.locator(".week-line"))
+    expect(first).to_have_count(2)  # the first thing to do lies open, the next is a line
+    # The walk begins at the top left and comes by the strip before the lean-to.
+    walk = {one["id"]: one["walk"] for one in read(slip_page, "/plan")["places"]}
+    names = {one["id"]: one["name"] for one in read(slip_page)["file"]["garden"]["places"]}
+    order = [names[one] for one in sorted(walk, key=lambda one: walk[one])]
+    assert order.index("Starboard strip") < order.index("Lean-to troughs")
+    expect(first.nth(0)).to_contain_text("Starboard strip")
+    expect(first.nth(1)).to_contain_text("Lean-to troughs")
+    card = slip_page.get_by_role("article", name=re.compile("Leek"))
+    card.get_by_role("button", name="Done", exact=True).click()
+    expect(days.first.get_by_text("given")).to_be_visible()
+    slip_page.reload()
+    expect(days).to_have_count(7)  # the week is remembered
+    slip_page.get_by_role("button", name="The week after").click()
+    expect(days.first).not_to_contain_text("Leek")
+
+
+def test_an_assumed_number_is_weighed_once(slip_page: Page) -> None:
+    go(slip_page, "Shed")
+    slip_page.get_by_role("button", name=re.compile("^Ebb potash")).click()
+    mug = slip_page.locator(".scoop-gives").filter(has_text=re.compile("^tin mug"))
+    mug.get_by_role("button", name=re.compile("g$")).first.click()
+    drawer = slip_page.get_by_role("dialog")
+    expect(drawer.locator("ol .origin.assumed")).to_have_count(1)
+    expect(drawer.get_by_role("heading", name="Weigh it once: Ebb potash")).to_be_visible()
+    drawer.get_by_label("Weigh together", exact=True).fill("270")
+    drawer.get_by_role("button", name="Use it instead").click()
+    # 270 g in a mug of 180 mL: 1.5 g/mL, so a teaspoon of 5 mL weighs 7.5 g
+    expect(drawer.locator("ol .origin.measured")).to_have_count(1)
+    expect(drawer).to_contain_text("270 g")
+    slip_page.keyboard.press("Escape")
+    spoon = slip_page.locator(".scoop-gives").filter(has_text=re.compile("^teaspoon"))
+    expect(spoon).to_contain_text("7.5 g")
+
+
+def test_two_bags_and_two_tests_side_by_side(slip_page: Page) -> None:
+    go(slip_page, "Shed")
+    for name in ("Jib soluble 24-8-16", "Mainsail soluble 12-4-18"):
+        slip_page.get_by_label(f"{name}: side by side").check()
+    nitrogen = slip_page.get_by_role("table").get_by_role("row").nth(1)
+    expect(nitrogen).to_contain_text("24 %")
+    expect(nitrogen).to_contain_text("12 %")
+    go(slip_page, "Soil")
+    compare = slip_page.get_by_label("Compare with")
+    option = compare.locator("option").filter(has_text="20 November 2022")
+    compare.select_option(option.get_attribute("value"))
+    expect(slip_page.locator(".gauge-ghost")).to_have_count(4)  # P, K, Ca and Mg of 2022
+
+
+def test_lists_are_searched(slip_page: Page) -> None:
+    go(slip_page, "Shed")
+    rows = slip_page.locator(".products > li")
+    slip_page.get_by_label("Find a bag or bottle").fill("kelp")
+    expect(rows).to_have_count(1)
+    slip_page.get_by_label("Find a bag or bottle").fill("nowhere")
+    expect(slip_page.get_by_text("Nothing of that name or kind.")).to_be_visible()

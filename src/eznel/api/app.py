@@ -1,15 +1,16 @@
 """The application, wired. Whoever starts it says where data is, what day it is, and who may ask."""
 
-from collections.abc import Awaitable, Callable
 from pathlib import Path
 from typing import Any
 
-from fastapi import FastAPI, Request, Response
+from fastapi import FastAPI, Response
 from fastapi.responses import FileResponse
 from fastapi.routing import APIRoute
+from starlette.datastructures import Headers, MutableHeaders
 from starlette.exceptions import HTTPException
 from starlette.middleware.gzip import GZipMiddleware
 from starlette.middleware.trustedhost import TrustedHostMiddleware
+from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from eznel.api import door, gardens, history, plans, problems, reference, things
 from eznel.api.world import World
@@ -61,8 +62,8 @@ def create_app(world: World | None, ui: Path | None = None, password_hash: str =
     for module in (gardens, things, history, plans, reference, door):
         app.include_router(module.router)
     problems.install(app)
-    app.middleware("http")(door.guard)
-    app.middleware("http")(_guard)
+    app.add_middleware(door.Guard, door=app.state.door)
+    app.add_middleware(_Frame)
     app.add_middleware(GZipMiddleware, minimum_size=1000, compresslevel=3)
     if not password_hash:
         app.add_middleware(TrustedHostMiddleware, allowed_hosts=HOSTS)
@@ -94,12 +95,24 @@ def _operation(route: APIRoute) -> str:
     return route.name
 
 
-async def _guard(request: Request, proceed: Callable[[Request], Awaitable[Response]]) -> Response:
-    if int(request.headers.get("content-length") or 0) > MOST_BYTES:
-        return Response("too large", status_code=413)
-    response = await proceed(request)
-    response.headers.update(HEADERS)
-    return response
+class _Frame:
+    """Refuses what is too large, and sends the same headers with every answer."""
+
+    def __init__(self, app: ASGIApp) -> None:
+        self.app = app
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        async def sending(message: Message) -> None:
+            if message["type"] == "http.response.start":
+                MutableHeaders(scope=message).update(HEADERS)
+            await send(message)
+
+        app = self.app
+        if scope["type"] == "http":
+            length = Headers(scope=scope).get("content-length") or "0"
+            if int(length) > MOST_BYTES:
+                app = Response("too large", status_code=413)
+        await app(scope, receive, sending)
 
 
 def _serve(app: FastAPI, ui: Path) -> None:

@@ -6,7 +6,6 @@ several processes can serve one database, and a new password ends all of them.
 """
 
 import time
-from collections.abc import Awaitable, Callable
 from dataclasses import dataclass, field
 from threading import Lock
 from typing import Annotated
@@ -18,6 +17,7 @@ from fastapi import APIRouter, Body, Request, Response
 from fastapi.responses import JSONResponse
 from itsdangerous import BadSignature, TimestampSigner
 from pydantic import BaseModel
+from starlette.types import ASGIApp, Receive, Scope, Send
 
 from eznel.api.problems import MEDIA_TYPE, RESPONSES, TooManyTries, WrongPassword, refusal
 from eznel.api.speech import locale_of
@@ -131,17 +131,27 @@ def _inside(door: Door, request: Request) -> bool:
     return not door.shut or door.knows(request.cookies.get(COOKIE, ""))
 
 
-async def guard(request: Request, proceed: Callable[[Request], Awaitable[Response]]) -> Response:
-    """Let through what comes from our own page, and from somebody who is in."""
-    origin = request.headers.get("origin")
-    foreign = origin is not None and urlsplit(origin).netloc != request.headers.get("host")
-    if foreign and request.method not in SAFE:
-        return _refused(request, 403, "foreign_page")
-    door: Door = request.app.state.door
-    path = request.url.path
-    if path.startswith("/api/") and not path.startswith(OPEN) and not _inside(door, request):
-        return _refused(request, 401, "sign_in_first")
-    return await proceed(request)
+class Guard:
+    """Lets through what comes from our own page, and from somebody who is in."""
+
+    def __init__(self, app: ASGIApp, door: Door) -> None:
+        self.app, self.door = app, door
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        """Answer a request, or pass it on."""
+        refused = self._refusal(Request(scope)) if scope["type"] == "http" else None
+        await (refused or self.app)(scope, receive, send)
+
+    def _refusal(self, request: Request) -> Response | None:
+        origin = request.headers.get("origin")
+        foreign = origin is not None and urlsplit(origin).netloc != request.headers.get("host")
+        if foreign and request.method not in SAFE:
+            return _refused(request, 403, "foreign_page")
+        asked = request.url.path
+        shut = asked.startswith("/api/") and not asked.startswith(OPEN)
+        if shut and not _inside(self.door, request):
+            return _refused(request, 401, "sign_in_first")
+        return None
 
 
 def _refused(request: Request, status: int, key: str) -> Response:

@@ -56,6 +56,7 @@ export function Gauge({ bounds, names, value, label, counted, ghost }: GaugeProp
       <path d={`M0 36H${WIDTH}`} stroke="var(--ink)" strokeWidth={1.2} />
       {ghost !== undefined && ghost !== value && (
         <path
+          className="gauge-ghost"
           d={`M${at(ghost, bounds)} 14v26`}
           stroke="var(--soft)"
           strokeDasharray="3 3"

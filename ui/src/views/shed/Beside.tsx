@@ -23,7 +23,7 @@ export function Beside(props: {
   return (
     <div className="sheet stack beside-table">
       <div className="row">
-        <h3>{t('Side by side')}</h3>
+        <h2>{t('Side by side')}</h2>
         <span className="spacer" />
         <Button size="small" type="text" onClick={props.onClose}>
           {t('Close')}
