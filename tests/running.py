@@ -15,6 +15,9 @@ from eznel.store.server import free_port
 
 ROOT = Path(__file__).parent.parent
 
+started: list["subprocess.Popen[str]"] = []
+"""Everything that was started, so that nothing outlives its test."""
+
 
 def program(*words: str, **more: Any) -> "subprocess.CompletedProcess[str]":
     """Run one verb to its end."""
@@ -37,6 +40,7 @@ class Running:
             stdout=subprocess.PIPE, text=True,
             env={**os.environ, "PYTHONPATH": str(ROOT / "src"), **settings},
         )  # fmt: skip
+        started.append(self.process)
         self.said: list[str] = []
         assert self.process.stdout
         for line in self.process.stdout:

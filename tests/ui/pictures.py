@@ -31,8 +31,49 @@ def open_working(page: Page) -> None:
     page.get_by_text("How 69.3 g came about").wait_for()
 
 
+def show_week(page: Page) -> None:
+    page.get_by_text("Week", exact=True).click()
+    page.locator(".week-days").wait_for()
+
+
+def pull_a_side(page: Page) -> None:
+    keel = page.get_by_role("button", name=re.compile("^Winch oval"))
+    keel.focus()
+    keel.press("Enter")
+    page.get_by_role("heading", name="Winch oval").wait_for()
+
+
+def try_a_programme(page: Page) -> None:
+    choose_tomatoes(page)
+    page.get_by_label("Programme").select_option("base_and_side_dress")
+    page.locator(".ghost-mark").first.wait_for()
+
+
+def lay_side_by_side(page: Page) -> None:
+    for name in ("Jib soluble 24-8-16", "Mainsail soluble 12-4-18", "Ebb potash"):
+        page.get_by_label(f"{name}: side by side").check()
+    page.get_by_role("table").wait_for()
+
+
+def turn_to_evening(page: Page) -> None:
+    page.get_by_role("button", name="Evening").click()
+
+
+def read_german(page: Page) -> None:
+    page.get_by_role("button", name="Skerrin Slip").click()
+    page.get_by_label("Language").select_option("de")
+    page.get_by_role("heading", name="Heute sind 2 Gaben fällig").wait_for()
+
+
 PICTURES = [
     ("today", "today", DESK, None),
+    ("today-week", "today", DESK, show_week),
+    ("today-german", "today", DESK, read_german),
+    ("plot-oval", "plot", DESK, pull_a_side),
+    ("shed-beside", "shed", DESK, lay_side_by_side),
+    ("season-try", "season", DESK, try_a_programme),
+    ("soil-evening", "soil", DESK, turn_to_evening),
+    ("plot-phone", "plot", PHONE, None),
     ("plot", "plot", DESK, None),
     ("soil", "soil", DESK, None),
     ("shed", "shed", DESK, None),

@@ -20,11 +20,12 @@ class Row:
 
     def line(self) -> str:
         """Return the row as text: value, floor, goal, and how many times the goal it is."""
-        ratio = f"{self.value / self.goal:5.2f} × goal" if self.goal else ""
+        aim, name = (self.goal, "goal") if self.goal else (self.floor, "floor")
+        ratio = f"{self.value / aim:5.2f} × {name}" if aim else ""
         state = ""
-        if self.goal is not None and self.floor is not None:
-            reached = self.value <= self.goal, self.value <= self.floor
-            state = "goal" if reached[0] else "floor" if reached[1] else "missed"
+        if aim:
+            reached = [n for n in ("goal", "floor") if self.value <= (getattr(self, n) or 0)]
+            state = reached[0] if reached else "missed"
         return (
             f"{self.work:<58} {_number(self.value):>8} {self.unit:<6}"
             f" {_number(self.floor):>8} {_number(self.goal):>8}  {ratio:<13} {state:<7} {self.note}"

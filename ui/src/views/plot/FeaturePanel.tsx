@@ -1,13 +1,11 @@
 import { Button } from 'antd'
-import { conflictOf, faultsOf } from '../../api/client'
+import { faultsOf } from '../../api/client'
 import { revisionOf, useGarden, useWrites } from '../../api/gardens'
-import { useWords } from '../../api/reference'
 import { t } from '../../lib/words'
 import type { Draft } from '../../parts/draft'
-import { ChoiceField, LENGTHS, MeasureField, Refused, TextField, faultsAt } from '../../parts/Field'
+import { ChoiceField, LENGTHS, MeasureField, TextField, faultsAt } from '../../parts/Field'
 import { HistoryButton } from '../../parts/History'
-import { Keeping } from '../../parts/Keeping'
-import { termOf } from '../../parts/names'
+import { Foot } from './Foot'
 import { Corners } from './Corners'
 import { FEATURES, featureKind, type Feature } from './state'
 
@@ -20,8 +18,8 @@ export function FeaturePanel(props: {
 }) {
   const { feature, draft } = props
   const garden = useGarden(props.gardenId)
-  const words = useWords()
-  const { save, remove } = useWrites(props.gardenId)
+  const writes = useWrites(props.gardenId)
+  const { save } = writes
   const stored = garden.file.garden.features.some((one) => one.id === feature.id)
   const faults = faultsOf(save.error)
   const change = (next: Feature) => {
@@ -67,43 +65,16 @@ export function FeaturePanel(props: {
         faults={faultsAt(faults, 'points')}
         onChange={(points) => change({ ...feature, points })}
       />
-      {draft.thing ? (
-        <Keeping
-          mine={draft.thing}
-          basedOn={draft.basedOn}
-          label={stored ? t('Keep it so') : t('Add it to the garden')}
-          leave={stored ? t('As before') : t('Leave it')}
-          saving={save.isPending}
-          faults={faults}
-          conflict={conflictOf(save.error)}
-          term={(field) => termOf(words.terms, field)}
-          onKeep={(thing, basedOn) =>
-            save.mutate(
-              { kind: 'features', thing: { ...thing }, basedOn },
-              { onSuccess: () => draft.drop() },
-            )
-          }
-          onLeave={() => {
-            draft.drop()
-            if (!stored) props.onClose()
-          }}
-        />
-      ) : (
-        <div className="row">
-          <Button
-            type="text"
-            danger
-            size="small"
-            loading={remove.isPending}
-            onClick={() =>
-              remove.mutate({ kind: 'features', key: feature.id }, { onSuccess: props.onClose })
-            }
-          >
-            {t('Remove it')}
-          </Button>
-          <Refused faults={faultsOf(remove.error)} />
-        </div>
-      )}
+      <Foot
+        kind="features"
+        id={feature.id}
+        stored={stored}
+        draft={draft}
+        writes={writes}
+        keep={t('Keep it so')}
+        remove={t('Remove it')}
+        onClose={props.onClose}
+      />
     </aside>
   )
 }

@@ -1,17 +1,16 @@
 import { Button } from 'antd'
-import { conflictOf, faultsOf, type Schemas } from '../../api/client'
+import { faultsOf, type Schemas } from '../../api/client'
 import { useGarden, useWrites } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { showArea, showLitres, showMass, showSoil } from '../../lib/numbers'
 import { plural, t } from '../../lib/words'
 import type { Draft } from '../../parts/draft'
-import { TextField, faultsAt, type FaultAt, Refused } from '../../parts/Field'
+import { TextField, faultsAt, type FaultAt } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
 import { HistoryButton } from '../../parts/History'
-import { Keeping } from '../../parts/Keeping'
-import { termOf } from '../../parts/names'
 import { Sentence } from '../../parts/Sentence'
 import { Why } from '../../parts/Why'
+import { Foot } from './Foot'
 import { BedFields, SiteFields, TubFields } from './PlaceFields'
 import { Plantings } from './Plantings'
 import type { Place } from './state'
@@ -30,11 +29,11 @@ export function PlacePanel(props: {
   const { place, plan, gardenId, draft, live } = props
   const { file } = useGarden(gardenId)
   const words = useWords()
-  const { save, remove } = useWrites(gardenId)
+  const writes = useWrites(gardenId)
+  const { save } = writes
   const before = file.garden.places.find((one) => one.id === place.id)
   const facts = live?.place ?? plan.places.find((one) => one.id === place.id)
-  const refused = faultsOf(save.error)
-  const faults = [...props.faults, ...refused]
+  const faults = [...props.faults, ...faultsOf(save.error)]
   const findings = plan.findings.filter((finding) => finding.about === place.id)
   const change = (next: Place) => {
     save.reset()
@@ -76,45 +75,17 @@ export function PlacePanel(props: {
           <SiteFields place={place} faults={faults} onChange={change} />
         </div>
       </details>
-      {draft.thing ? (
-        <Keeping
-          mine={draft.thing}
-          basedOn={draft.basedOn}
-          label={before ? t('Keep these measures') : t('Add it to the garden')}
-          leave={before ? t('As before') : t('Leave it')}
-          saving={save.isPending}
-          disabled={props.faults.length > 0}
-          faults={refused}
-          conflict={conflictOf(save.error)}
-          term={(field) => termOf(words.terms, field)}
-          onKeep={(thing, basedOn) =>
-            save.mutate(
-              { kind: 'places', thing: { ...thing }, basedOn },
-              { onSuccess: () => draft.drop() },
-            )
-          }
-          onLeave={() => {
-            save.reset()
-            draft.drop()
-            if (!before) props.onClose()
-          }}
-        />
-      ) : (
-        <div className="row">
-          <Button
-            type="text"
-            danger
-            size="small"
-            loading={remove.isPending}
-            onClick={() =>
-              remove.mutate({ kind: 'places', key: place.id }, { onSuccess: props.onClose })
-            }
-          >
-            {t('Remove this place')}
-          </Button>
-          <Refused faults={faultsOf(remove.error)} />
-        </div>
-      )}
+      <Foot
+        kind="places"
+        id={place.id}
+        stored={before !== undefined}
+        draft={draft}
+        writes={writes}
+        disabled={props.faults.length > 0}
+        keep={t('Keep these measures')}
+        remove={t('Remove this place')}
+        onClose={props.onClose}
+      />
     </aside>
   )
 }
