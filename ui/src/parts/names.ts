@@ -1,5 +1,5 @@
 import type { components } from '../api/schema'
-import { t } from '../lib/words'
+import { language, t } from '../lib/words'
 
 type Garden = components['schemas']['Garden']
 type Catalogue = components['schemas']['CatalogueView']
@@ -28,9 +28,9 @@ export function termOf(terms: Record<string, string>, field: string): string {
   return terms[`field.${field}`] ?? field.replace(/_/g, ' ')
 }
 
-/** A kitchen scoop's name, one or several of it. */
+/** A kitchen scoop's name, one or several of it; only an English name takes an s. */
 export function scoopName(name: string, count: number): string {
-  return count === 1 ? name : name.replace(/(spoon|cup|mug|scoop)$/, '$1s')
+  return count === 1 || language !== 'en' ? name : name.replace(/(spoon|cup|mug|scoop)$/, '$1s')
 }
 
 /** "3 level tablespoons". */

@@ -114,6 +114,8 @@ export const Feature = memo(function Feature(props: {
   chosen: boolean
   label: string
   px: number
+  /** Whether there is room for its name. */
+  full: boolean
 }) {
   const { feature, chosen, px } = props
   const line = LINES[feature.kind]
@@ -140,7 +142,7 @@ export const Feature = memo(function Feature(props: {
         strokeLinecap={feature.kind === 'hedge' ? 'round' : 'butt'}
         opacity={chosen ? 1 : line.opacity}
       />
-      {feature.name && (
+      {feature.name && (props.full || chosen) && (
         <text
           x={(middle.x + next.x) / 2}
           y={(middle.y + next.y) / 2 + 4 * px}

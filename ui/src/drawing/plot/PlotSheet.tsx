@@ -75,6 +75,7 @@ export function PlotSheet(
             label={props.featureLabel(feature)}
             chosen={feature.id === chosen}
             px={px}
+            full={roomy}
           />
         ))}
         {places.map((place) => (
