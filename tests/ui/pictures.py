@@ -23,7 +23,7 @@ DESK, PHONE = (1280, 800), (390, 844)
 
 
 def choose_tomatoes(page: Page) -> None:
-    page.get_by_role("button", name=re.compile("^Tomato")).click()
+    page.get_by_role("button", name=re.compile("^Tomato")).press("Enter")
 
 
 def open_working(page: Page) -> None:

@@ -224,7 +224,7 @@ def test_season_draws_stages_feeds_and_tides(slip_page: Page) -> None:
     go(slip_page, "Season")
     lanes = slip_page.locator(".strip-lane")
     expect(lanes).to_have_count(7)
-    slip_page.get_by_role("button", name=re.compile("^Tomato")).click()
+    slip_page.get_by_role("button", name=re.compile("^Tomato")).press("Enter")
     detail = slip_page.get_by_role("region", name=re.compile("Tomato"))
     expect(detail.locator(".tide")).to_have_count(4)
     for name in ("nitrogen", "phosphorus", "potassium", "calcium"):
