@@ -4,6 +4,7 @@ import json
 import statistics
 from collections.abc import Callable, Sequence
 from dataclasses import asdict, dataclass
+from math import ceil
 from time import perf_counter
 
 
@@ -109,4 +110,4 @@ def percentile(samples: Sequence[float], share: float) -> float:
     float
         One of the samples. [any]
     """
-    return sorted(samples)[min(int(share * len(samples)), len(samples) - 1)]
+    return sorted(samples)[max(ceil(share * len(samples) - 1e-9), 1) - 1]

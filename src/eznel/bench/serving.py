@@ -145,6 +145,7 @@ def rows(folder: Path, ui: Path) -> list[Row]:
         put(app, garden)
         app.ask("GET", PLAN.format(garden.id))
         found.append(Row("its what-if request", _what_if_ms(app, garden), "ms", 100, 60))
+        found.append(Row("a dragged place's numbers", _measures_ms(app, garden), "ms", 100, 60))
         for readers in READERS:
             floor, goal = (60, None) if readers == READERS[0] else (None, 40)
             plan_ms = _read_ms(app, PLAN.format(garden.id), readers)
@@ -166,6 +167,16 @@ def _what_if_ms(app: Started, garden: Garden) -> float:
         body = {"plantings": [changed.model_dump(mode="json")]}
         began = time.perf_counter()
         app.ask("POST", f"/api/gardens/{garden.id}/what-if", body)
+        samples.append((time.perf_counter() - began) * 1000)
+    return statistics.median(samples)
+
+
+def _measures_ms(app: Started, garden: Garden) -> float:
+    samples = []
+    for place in garden.places[:WHAT_IFS]:
+        body = place.model_copy(update={"turn_deg": 15.0}).model_dump(mode="json")
+        began = time.perf_counter()
+        app.ask("POST", f"/api/gardens/{garden.id}/measures", body)
         samples.append((time.perf_counter() - began) * 1000)
     return statistics.median(samples)
 
