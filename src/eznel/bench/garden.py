@@ -47,7 +47,10 @@ def _place(number: int) -> dict[str, Any]:
     if number % 3 == 2:
         volume = _measure(_spread(number, 12, 60), "L")
         shape = {"kind": "nominal", "volume": volume}
-        return {**own, "kind": "tub", "shape": shape, "count": number % 4 + 1, "warmer_by_c": 3}
+        strength = _measure(_spread(number, 0.1, 0.6), "g/L")
+        charge = [{"product": _id("product 11"), "strength": strength}]
+        more = {"count": number % 4 + 1, "warmer_by_c": 3, "charge": charge}
+        return {**own, "kind": "tub", "shape": shape, **more}
     sides = {"length": _spread(number, 2, 5), "width": _spread(number + 7, 0.8, 1.6)}
     shape = {"kind": "rectangle", **{key: _measure(x, "m") for key, x in sides.items()}}
     light = number % 6 == 1
@@ -134,6 +137,10 @@ def generated(plantings: int, catalogue: Catalogue, *, plants: int | None = None
                     "programme": schools[n // len(crops) % len(schools)],
                     "planted_on": (date(2026, 4, 20) + timedelta(n % 40)).isoformat(),
                     "plants": plants or n % 7 + 2,
+                    "spacing": {
+                        "pattern": "square",
+                        "in_row": _measure(_spread(n, 0.2, 0.5), "m"),
+                    },
                 }
                 for n in range(plantings)
             ],
