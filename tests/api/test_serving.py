@@ -10,7 +10,6 @@ from fastapi.testclient import TestClient
 from sqlalchemy import Engine
 
 import gardens as make
-from conftest import clock
 from eznel import catalogue
 from eznel.api.app import MOST_BYTES, create_app
 from eznel.api.world import World
@@ -36,7 +35,7 @@ def served(client: TestClient) -> TestClient:
 @pytest.fixture
 def other(engine: Engine) -> Iterator[TestClient]:
     """Another application on the same store, with a memory of its own."""
-    world = World(engine, catalogue.load(), clock)
+    world = World(engine, catalogue.load(), lambda garden: garden.stands_on or make.TODAY)
     with TestClient(create_app(world), base_url="http://127.0.0.1") as found:
         yield found
 

@@ -16,7 +16,7 @@ from eznel.core.document import FeedEntry, Garden, Log, ScoopOf
 from eznel.core.season import explain, make, plan
 from eznel.words import formulas
 
-SLOW = settings(deadline=None, max_examples=40, suppress_health_check=[HealthCheck.too_slow])
+SLOW = settings(deadline=None, max_examples=25, suppress_health_check=[HealthCheck.too_slow])
 
 
 @SLOW

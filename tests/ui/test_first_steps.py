@@ -1,10 +1,12 @@
 """From an empty store to the first amounts, as a grower who has never seen it would go."""
 
 import re
-from datetime import date, timedelta
+from datetime import timedelta
 from typing import Literal
 
 from playwright.sync_api import Page, expect
+
+from gardens import TODAY
 
 
 class Hand:
@@ -39,7 +41,7 @@ def test_from_nothing_to_what_to_weigh(page: Page, address: str) -> None:
     hand.press("Plant something here")
     hand.choose("Crop", "tomato")
     # Planted a fortnight ago: its plain water is over, and the first feed is due.
-    hand.type("Planted out on", (date.today() - timedelta(14)).isoformat())
+    hand.type("Planted out on", (TODAY - timedelta(14)).isoformat())
     expect(page.locator(".follows")).to_contain_text("One plant")
     hand.press("Plant it")
     expect(page.get_by_text("Tomato", exact=False).first).to_be_visible()

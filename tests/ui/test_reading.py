@@ -92,7 +92,7 @@ def shared(world: World, engine: Engine, slip: GardenFile) -> Iterator[str]:
 def test_a_shared_garden_asks_for_its_password(browser: Browser, shared: str) -> None:
     page = browser.new_context(viewport=DESK, locale="en-GB").new_page()
     page.goto(f"{shared}/g/{demo.SLIP}/today")
-    expect(page.get_by_role("heading", name="This garden is behind a password")).to_be_visible()
+    expect(page.get_by_label("Password")).to_be_visible()
     page.get_by_label("Password").fill("pitch")
     page.get_by_role("button", name="Come in").click()
     expect(page.get_by_text("that is not the password")).to_be_visible()

@@ -54,6 +54,11 @@ export function conflictOf(error: Error | null): Conflict | null {
 /** Told when a request was refused for want of the password. */
 export const SIGN_IN = 'eznel-sign-in'
 
+let refused = false
+
+/** Whether a request was refused for want of the password, perhaps before anybody listened. */
+export const signInAsked = () => refused
+
 async function send<T>(path: string, init: RequestInit): Promise<T> {
   let response: Response
   const headers = { 'Accept-Language': language, 'X-Eznel-Units': system, ...init.headers }
@@ -64,6 +69,7 @@ async function send<T>(path: string, init: RequestInit): Promise<T> {
     throw new ProblemError(0, { title: t('Eznel does not answer. What you typed is kept.') })
   }
   if (response.status === 401 && !path.startsWith('/api/door')) {
+    refused = true
     window.dispatchEvent(new Event(SIGN_IN))
   }
   if (!response.ok) {

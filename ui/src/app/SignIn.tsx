@@ -1,7 +1,7 @@
 import { Button } from 'antd'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState, type ReactNode } from 'react'
-import { SIGN_IN, faultsOf } from '../api/client'
+import { SIGN_IN, faultsOf, signInAsked } from '../api/client'
 import { doorQuery, useEnter } from '../api/door'
 import { t } from '../lib/words'
 import { Field } from '../parts/Field'
@@ -16,6 +16,7 @@ export function Door({ children }: { children: ReactNode }) {
       void door.refetch()
     }
     window.addEventListener(SIGN_IN, ask)
+    if (signInAsked() && !asked) ask()
     return () => window.removeEventListener(SIGN_IN, ask)
   })
   if (!asked || !door.data?.shut || door.data.inside) return children
