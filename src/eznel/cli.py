@@ -136,7 +136,7 @@ def _backup(given: argparse.Namespace) -> int:
         engine = open_store(given.data, stack, beside=True)
         database.migrate(engine)
         count = backups.save(engine, given.file)
-    print(f"{count} gardens are in {given.file}.")
+    print(f"{given.file} holds {count} garden{'' if count == 1 else 's'}.")
     return 0
 
 

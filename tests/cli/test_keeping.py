@@ -19,7 +19,7 @@ def test_a_backup_restores_the_same_plan(tmp_path: Path) -> None:
     run = Running(data)
     plan = run.ask(f"{GARDEN}/plan")
     saved = program("backup", str(file), "--data", str(data))  # beside the running application
-    assert "1 gardens" in saved.stdout
+    assert f"{file} holds 1 garden." in saved.stdout
     (daily,) = (data / "backups").iterdir()  # it saves itself every day
     names = [
         one["file"]["garden"]["name"]
