@@ -33,7 +33,6 @@ class Running:
 
     def __init__(self, data: Path, *more: str, port: int = 0, **settings: str) -> None:
         self.data, self.port = data, port or free_port()
-        self.began = time.monotonic()
         self.process = subprocess.Popen(
             [sys.executable, "-m", "eznel", "start", "--port", str(self.port),
              "--data", str(data), "--ui", str(ROOT / "ui"), *more],
@@ -47,7 +46,6 @@ class Running:
             self.said.append(line)
             if "Eznel is at" in line:
                 break
-        self.seconds = time.monotonic() - self.began
 
     def ask(self, path: str = "/api/gardens", body: Any = None, method: str = "") -> Any:
         """Ask again until there is an answer: while it starts, and while it is being killed."""
@@ -57,7 +55,7 @@ class Running:
             {"Content-Type": "application/json"},
             method=method or ("GET" if body is None else "PUT"),
         )
-        for _ in range(300):
+        for _ in range(900):
             try:
                 with urllib.request.urlopen(asked, timeout=20) as answer:
                     return json.load(answer)
@@ -71,4 +69,4 @@ class Running:
 
     def end(self, how: int = signal.SIGINT) -> int:
         self.process.send_signal(how)
-        return self.process.wait(20)
+        return self.process.wait(120)

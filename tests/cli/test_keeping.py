@@ -2,6 +2,8 @@
 
 import gzip
 import json
+import time
+from datetime import date
 from pathlib import Path
 
 import pytest
@@ -20,7 +22,9 @@ def test_a_backup_restores_the_same_plan(tmp_path: Path) -> None:
     plan = run.ask(f"{GARDEN}/plan")
     saved = program("backup", str(file), "--data", str(data))  # beside the running application
     assert f"{file} holds 1 garden." in saved.stdout
-    (daily,) = (data / "backups").iterdir()  # it saves itself every day
+    daily = data / "backups" / f"{date.today().isoformat()}.eznel-backup"
+    while not daily.exists():  # it saves itself every day
+        time.sleep(0.1)
     names = [
         one["file"]["garden"]["name"]
         for one in json.loads(gzip.decompress(daily.read_bytes()))["gardens"]

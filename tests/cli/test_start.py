@@ -28,7 +28,6 @@ def test_start_keep_stop_and_recover(data: Path) -> None:
     assert not Path(f"/proc/{pid}").exists()  # Ctrl-C stops the database too
 
     again = Running(data)
-    assert again.seconds < 10  # a ceiling against hanging; how fast it is, the bench will say
     assert again.ask() == [garden]
     pid = int((data / "database/server.pid").read_text())
     os.kill(pid, signal.SIGKILL)  # the database is killed: the launcher starts it again

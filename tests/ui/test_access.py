@@ -16,6 +16,8 @@ SIZES = [pytest.param(DESK, id="desk"), pytest.param(PHONE, id="phone")]
 
 def faults_of(page: Page) -> list[str]:
     """Every rule that axe has, those that it leaves off by itself too."""
+    still = "document.getAnimations().every((one) => one.playState !== 'running')"
+    page.wait_for_function(still)  # a drawer has slid in
     page.evaluate(AXE.read_text())
     found: list[dict[str, Any]] = page.evaluate(
         """async () => {
@@ -52,12 +54,10 @@ def test_with_a_drawer_open(slip_page: Page, size: Any) -> None:
     view(slip_page, "soil")
     slip_page.get_by_role("button", name=re.compile(r"\d g")).first.click()
     slip_page.get_by_text(re.compile("came about")).wait_for()
-    slip_page.wait_for_timeout(400)  # until it has slid in
     assert faults_of(slip_page) == []
     slip_page.keyboard.press("Escape")
     slip_page.get_by_role("button", name="Skerrin Slip").click()
     slip_page.get_by_role("dialog").wait_for()
-    slip_page.wait_for_timeout(400)
     assert faults_of(slip_page) == []
 
 
