@@ -1,14 +1,9 @@
 """A throwaway MariaDB for the whole run, an application on it, and a browser."""
 
-import os
-import threading
-import time
 from collections.abc import Iterator
 from datetime import date
-from pathlib import Path
 
 import pytest
-import uvicorn
 from fastapi.testclient import TestClient
 from hypothesis import settings
 from sqlalchemy import Engine, text
@@ -18,7 +13,8 @@ from eznel.api.app import create_app
 from eznel.api.world import World
 from eznel.core.document import Garden, GardenFile
 from eznel.store import database
-from eznel.store.server import PrivateServer, free_port
+from eznel.store.server import PrivateServer
+from running import UI, served
 
 # Nothing here is a test of speed: a first call may load a library.
 settings.register_profile("patient", deadline=None)
@@ -76,14 +72,5 @@ def slip() -> GardenFile:
 @pytest.fixture
 def address(world: World) -> Iterator[str]:
     """The whole application, interface included, on a loopback port."""
-    port = free_port()
-    ui = Path(os.environ.get("EZNEL_TEST_UI", "ui/dist"))
-    config = uvicorn.Config(create_app(world, ui), host="127.0.0.1", port=port, log_level="error")
-    running = uvicorn.Server(config)
-    thread = threading.Thread(target=running.run, daemon=True)
-    thread.start()
-    while not running.started:
-        time.sleep(0.02)
-    yield f"http://127.0.0.1:{port}"
-    running.should_exit = True
-    thread.join(10)
+    with served(create_app(world, UI)) as found:
+        yield found

@@ -5,15 +5,38 @@ import os
 import signal
 import subprocess
 import sys
+import threading
 import time
 import urllib.error
 import urllib.request
+from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 from typing import Any
+
+import uvicorn
+from fastapi import FastAPI
 
 from eznel.store.server import free_port
 
 ROOT = Path(__file__).parent.parent
+UI = Path(os.environ.get("EZNEL_TEST_UI", "ui/dist"))
+
+
+@contextmanager
+def served(app: FastAPI) -> Iterator[str]:
+    """Serve an application of this process on a loopback port, for a browser."""
+    port = free_port()
+    config = uvicorn.Config(app, host="127.0.0.1", port=port, log_level="error")
+    server = uvicorn.Server(config)
+    thread = threading.Thread(target=server.run, daemon=True)
+    thread.start()
+    while not server.started:
+        time.sleep(0.02)
+    yield f"http://127.0.0.1:{port}"
+    server.should_exit = True
+    thread.join(10)
+
 
 started: list["subprocess.Popen[str]"] = []
 """Everything that was started, so that nothing outlives its test."""

@@ -1,15 +1,11 @@
 """Other languages, units and marks; and the password of a shared garden."""
 
 import json
-import os
 import re
-import threading
-import time
 from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
-import uvicorn
 from playwright.sync_api import Browser, Page, expect
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
@@ -20,7 +16,7 @@ from eznel.api.door import hashed
 from eznel.api.world import World
 from eznel.core.document import GardenFile
 from eznel.store import gardens
-from eznel.store.server import free_port
+from running import UI, served
 from ui.conftest import DESK
 
 
@@ -75,18 +71,8 @@ def shared(world: World, engine: Engine, slip: GardenFile) -> Iterator[str]:
     """The application as another machine of the network meets it."""
     with Session(engine) as session:
         gardens.replace(session, slip, based_on=0, who="demo", check=lambda file: None)
-    port = free_port()
-    app = create_app(
-        world, Path(os.environ.get("EZNEL_TEST_UI", "ui/dist")), hashed("rope and tar")
-    )
-    running = uvicorn.Server(uvicorn.Config(app, host="127.0.0.1", port=port, log_level="error"))
-    thread = threading.Thread(target=running.run, daemon=True)
-    thread.start()
-    while not running.started:
-        time.sleep(0.02)
-    yield f"http://127.0.0.1:{port}"
-    running.should_exit = True
-    thread.join(10)
+    with served(create_app(world, UI, hashed("rope and tar"))) as found:
+        yield found
 
 
 def test_a_shared_garden_asks_for_its_password(browser: Browser, shared: str) -> None:

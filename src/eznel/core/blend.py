@@ -191,10 +191,10 @@ def _allowed(items: tuple[Item, ...], caps: tuple[Cap, ...]) -> _Table:
     if not caps or not items:
         return table
     uses = np.array([cap.per_measure for cap in caps]) @ table.counts
-    broken = np.sum(uses > np.array(limits)[:, None], axis=0)
-    broken[0] = 0
-    inside = np.flatnonzero(broken == 0)
-    return table if len(inside) == len(broken) else table.only(inside)
+    over = np.sum(uses > np.array(limits)[:, None], axis=0)
+    over[0] = 0
+    kept = np.flatnonzero(over == 0)
+    return table if len(kept) == len(over) else table.only(kept)
 
 
 def _score(brings: Floats, need: Sequence[float], scale: Sequence[float]) -> tuple[Floats, Floats]:
