@@ -47,7 +47,7 @@ def rows(name: str, model: type[AnyRow]) -> tuple[AnyRow, ...]:
         given: dict[str, object] = {k: v for k, v in cells.items() if v != ""}
         if "cautions" in given:
             given["cautions"] = str(given["cautions"]).split()
-        for column in ("fills_ground", "fills_water"):  # like N:15.5 CaO:26.5
+        for column in ("analysis", "fills_ground", "fills_water"):  # like N:15.5 CaO:26.5
             if column in given:
                 given[column] = dict(pair.split(":") for pair in str(given[column]).split())
         try:

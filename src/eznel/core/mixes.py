@@ -1,6 +1,7 @@
 """Potting mixes: parts by volume to litres of each ingredient."""
 
 from dataclasses import dataclass
+from math import ceil
 
 from eznel.core.document import Ingredient, Tub
 from eznel.core.places import SETTLING, filled_volume
@@ -9,10 +10,13 @@ from eznel.core.working import Origin, Quantity, Worked
 
 @dataclass(frozen=True, slots=True)
 class Portion:
-    """One ingredient and how much of it to have ready."""
+    """One ingredient, how much of it to have ready, and the bags to buy if their size is known."""
 
     name: str
     volume: Worked
+    bag_l: float | None = None
+    bags: int | None = None
+    cost: float | None = None
 
 
 def mix_volume(tub: Tub) -> Worked:
@@ -55,17 +59,20 @@ def portions(recipe: tuple[Ingredient, ...], total: Worked) -> tuple[Portion, ..
         In the recipe's order; together they are the total. [L]
     """
     parts = sum(ingredient.parts for ingredient in recipe)
-    return tuple(
-        Portion(
-            ingredient.name,
-            total.then(
-                "mix_portion",
-                total.value * ingredient.parts / parts,
-                "L",
-                Quantity("mix_l", total.value, "L"),
-                Quantity("parts", ingredient.parts, "parts", Origin.TYPED),
-                Quantity("all_parts", parts, "parts", Origin.TYPED),
-            ),
-        )
-        for ingredient in recipe
+    return tuple(_portion(ingredient, total, parts) for ingredient in recipe)
+
+
+def _portion(ingredient: Ingredient, total: Worked, parts: float) -> Portion:
+    volume = total.then(
+        "mix_portion",
+        total.value * ingredient.parts / parts,
+        "L",
+        Quantity("mix_l", total.value, "L"),
+        Quantity("parts", ingredient.parts, "parts", Origin.TYPED),
+        Quantity("all_parts", parts, "parts", Origin.TYPED),
     )
+    if ingredient.bag is None:
+        return Portion(ingredient.name, volume)
+    bags = ceil(volume.value / ingredient.bag.l - 1e-9)
+    cost = None if ingredient.bag_price is None else bags * ingredient.bag_price
+    return Portion(ingredient.name, volume, ingredient.bag.l, bags, cost)

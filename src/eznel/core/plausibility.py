@@ -19,6 +19,8 @@ from eznel.core.document import (
 from eznel.core.places import spacing_of
 from eznel.core.quantities import element_of
 from eznel.core.reference import Crop
+from eznel.core.soil.reading import age_years, is_stale
+from eznel.core.soil.units import by_mass
 from eznel.core.working import Finding, Level, Origin, Quantity
 
 USUAL_PH = (4.0, 9.0)
@@ -31,10 +33,12 @@ USUAL_PRODUCT_DENSITY = {
 LARGEST_TUB_L = 400.0
 RICHEST_PCT = {"N": 46.7, "P": 27.0, "K": 52.5, "Ca": 72.0, "Mg": 60.5, "S": 100.0}
 """Urea, phosphate, chloride of potash, burnt lime, magnesia, sulphur: nothing sold is richer."""
-HIGHEST_TEST = {"P": 400.0, "K": 1200.0, "Ca": 12000.0, "Mg": 1500.0, "S": 400.0}
+HIGHEST_TEST = {
+    "P": 400.0, "K": 1200.0, "Ca": 12000.0, "Mg": 1500.0, "S": 400.0, "Na": 1500.0,
+    "NO3-N": 200.0, "B": 10.0, "Cu": 100.0, "Fe": 1000.0, "Mn": 500.0, "Mo": 10.0, "Zn": 150.0,
+}  # fmt: skip
 """Beyond these a soil value is more often another unit than a soil. [mg/kg]"""
 SPACING_RATIO = (0.4, 2.5)
-STALE_YEARS = 3
 KITCHEN_NAMES = {"tsp": (3.5, 6.5), "tbsp": (12.0, 21.0), "teaspoon": (3.5, 6.5),
                  "tablespoon": (12.0, 21.0), "cup": (180.0, 300.0)}  # fmt: skip
 PARTS = {"half", "quarter", "third", "double", "heaped", "½", "¼", "⅓", "1/2", "1/4", "1/3", "1/8"}
@@ -103,13 +107,14 @@ def of_report(report: SoilReport, today: date) -> list[Finding]:
         found.append(_ask(report.id, "ph", "odd_ph", _typed("ph", report.ph, "")))
     for n, value in enumerate(report.values):
         highest = HIGHEST_TEST[value.analyte]
-        if value.value > highest:
+        mass = by_mass(value, report)
+        if mass is not None and mass.value > highest:
             found.append(
                 _ask(
                     report.id,
                     f"values.{n}.value",
                     "odd_soil_value",
-                    _typed("value", value.value, value.unit),
+                    _typed("value", mass.value, "mg/kg"),
                     Quantity("highest", highest, "mg/kg", Origin.TYPICAL),
                     names=(value.analyte,),
                 )
@@ -121,31 +126,9 @@ def of_report(report: SoilReport, today: date) -> list[Finding]:
     if report.sampled_on > today:
         found.append(_ask(report.id, "sampled_on", "report_from_future"))
     if is_stale(report, today):
-        age = Quantity("years", _age_years(report, today), "years")
+        age = Quantity("years", age_years(report, today), "years")
         found.append(Finding("report_stale", Level.NOTE, "sampled_on", str(report.id), (age,)))
     return found
-
-
-def is_stale(report: SoilReport, today: date) -> bool:
-    """Return whether a report is too old to say much.
-
-    Parameters
-    ----------
-    report : SoilReport
-        The report. [document]
-    today : date
-        The garden's date. [date]
-
-    Returns
-    -------
-    bool
-        True after STALE_YEARS.
-    """
-    return _age_years(report, today) > STALE_YEARS
-
-
-def _age_years(report: SoilReport, today: date) -> float:
-    return (today - report.sampled_on).days / 365.25
 
 
 def of_product(product: Product) -> list[Finding]:

@@ -86,7 +86,8 @@ _SPELLING = {
     "g/mL": "gram/milliliter", "kg/L": "kilogram/liter", "lb/ft3": "pound/foot**3",
     "g/m2": "gram/meter**2", "kg/m2": "kilogram/meter**2", "oz/yd2": "ounce/yard**2",
     "lb/100ft2": "pound/(100*foot**2)", "g/L": "gram/liter", "oz/gal_us": "ounce/gallon",
-    "kg/ha": "kilogram/hectare",
+    "kg/ha": "kilogram/hectare", "t/ha": "metric_ton/hectare", "lb/acre": "pound/acre",
+    "ton/acre": "2000*pound/acre", "lb/1000ft2": "pound/(1000*foot**2)",
 }  # fmt: skip
 
 
@@ -188,7 +189,10 @@ class AreaRate(Measure):
     """A mass per area, read in grams per square metre."""
 
     canonical = "g/m2"
-    unit: Literal["g/m2", "kg/m2", "kg/ha", "oz/yd2", "lb/100ft2"] = "g/m2"
+    unit: Literal[
+        "g/m2", "kg/m2", "kg/ha", "t/ha", "oz/yd2", "lb/100ft2", "lb/1000ft2", "lb/acre",
+        "ton/acre",
+    ] = "g/m2"  # fmt: skip
 
     @property
     def g_per_m2(self) -> float:

@@ -74,6 +74,12 @@ class Crop(Row):
     stop_stage: Key | None = None
     stop_days: Annotated[int, Field(ge=0)] | None = None
     stop_before: Literal["first_harvest", "last_pick", "first_frost"] | None = None
+    touches_soil: bool = False
+    """Whether what is eaten touches the soil or is splashed by it."""
+    residue_n_g_m2: Annotated[float, Field(ge=0)] = 0
+    """Nitrogen that its roots and tops leave for the next crop, where they stay."""
+    hates_lime: bool = False
+    """Not in the season of liming: scab."""
     note: str = ""
 
     @model_validator(mode="after")
@@ -88,11 +94,15 @@ class Crop(Row):
 
 
 class Band(Row):
-    """Lower bounds of the classes of one analyte by one extractant, as printed for `unit`."""
+    """Lower bounds of the classes of one analyte by one extractant, as printed for `unit`.
+
+    `scheme` says what the classes mean: sufficiency for plants, or only a level, as for salts,
+    sodium and potting mixes, where more is not better.
+    """
 
     extractant: str
     analyte: str
-    unit: Literal["mg/kg", "mg/dm3"]
+    unit: Literal["mg/kg", "mg/dm3", "mg/L"]
     low: float
     medium: float
     high: float
@@ -100,6 +110,9 @@ class Band(Row):
     caution_above: float | None = None
     sand_factor: Annotated[float, Field(gt=0)] = 1.0
     clay_factor: Annotated[float, Field(gt=0)] = 1.0
+    scheme: Literal["sufficiency", "level", "mix"] = "sufficiency"
+    own: bool = False
+    """Typed by the grower from a table of their laboratory or region."""
 
 
 class SufficiencyRate(Row):
@@ -123,6 +136,17 @@ class Material(Row):
     dry_matter_pct: float = 100
     first_season_n_pct: float | None = None
     liming: bool = False
+    bulk: bool = False
+    """Heaped, not bagged: compost, manure and the like, given by volume."""
+    raw: Literal["no", "until_hot", "yes"] = "no"
+    """Manure may carry germs until time has passed, or until a heap was hot throughout."""
+    analysis: Mapping[str, float] = Field(default_factory=dict)
+    """Typical contents as spread, where it is used without a label: declared form and per cent."""
+    carbon_to_n: float | None = None
+    first_season_p_pct: float = 100
+    first_season_k_pct: float = 100
+    cce_pct: float | None = None
+    """Calcium carbonate equivalent; negative where it makes sour. [%]"""
     fills_ground: Mapping[str, float] = Field(default_factory=dict)
     """What it is bought for when the shed is short: declared form and per cent, spread dry."""
     fills_water: Mapping[str, float] = Field(default_factory=dict)
@@ -159,3 +183,9 @@ class Catalogue:
         if key not in self.crops:
             raise Unknown(at, "unknown_crop", name=key)
         return self.crops[key]
+
+    def material(self, key: str, at: str = "material") -> Material:
+        """Return the general material of that key, or refuse the field `at`."""
+        if key not in self.materials:
+            raise Unknown(at, "unknown_material", name=key)
+        return self.materials[key]

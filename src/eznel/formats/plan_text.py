@@ -6,7 +6,8 @@ from collections.abc import Iterator
 
 from eznel.core.document import Garden
 from eznel.core.quantities import NUTRIENTS
-from eznel.core.season.result import JobView, PlacePlan, PlantingPlan, SeasonPlan
+from eznel.core.season.place_result import PlacePlan
+from eznel.core.season.result import JobView, PlantingPlan, SeasonPlan
 from eznel.core.season.shed import MixPlan
 from eznel.formats.text import number, say
 from eznel.words import Words
@@ -72,11 +73,20 @@ def _place(place: PlacePlan, names: Names, words: Words) -> Iterator[str]:
         size = f"{place.tubs} × {number(place.filled_l)} L of mix"
     yield f"{names.places[place.id]}: {size}"
     for gauge in place.gauges:
-        yield (
-            f"  {gauge.analyte} {number(gauge.printed)} {gauge.printed_unit} by {gauge.extractant}:"
-            f" {words.terms['class.' + gauge.soil_class]}; the bed holds"
-            f" {number(gauge.g_m2)} g/m², {number(gauge.g_m2 * place.area_m2)} g"
-        )
+        printed = "" if gauge.printed is None else f" {number(gauge.printed)} {gauge.printed_unit}"
+        line = f"  {gauge.analyte}{printed} by {gauge.extractant}:"
+        line += f" {words.terms['class.' + gauge.soil_class]}"
+        if gauge.g_m2 is not None:
+            whole = number(gauge.g_m2 * place.area_m2)
+            line += f"; the bed holds {number(gauge.g_m2)} g/m², {whole} g"
+        yield line
+    for finding in place.findings:
+        said = say(finding, words)
+        yield f"  ! {said.text} {said.remedy}"
+    for job in place.jobs:
+        amount = f" {number(job.grams)} g" if job.grams else ""
+        kind, status = words.terms[f"kind.{job.kind}"], words.terms[f"status.{job.status}"]
+        yield f"  {job.due_on}  {kind}{amount} {job.name}, {status}"
     for ingredient in place.mix:
         yield f"  {ingredient.name}: {number(ingredient.litres)} L"
 

@@ -151,7 +151,7 @@ def show(worked: Worked, words: Words, system: System = "metric") -> Shown:
                     amount(q, words, system),
                     q.origin,
                     words.origins[q.origin],
-                    words.terms.get(f"class.{q.source}", words.of_row(q.source)),
+                    _source(q.source, words),
                     q.settle,
                 )
                 for q in step.quantities
@@ -168,6 +168,12 @@ def show(worked: Worked, words: Words, system: System = "metric") -> Shown:
         steps=steps,
         findings=tuple(say(finding, words, system) for finding in worked.findings),
     )
+
+
+def _source(name: str, words: Words) -> str:
+    """A class or texture by its word, a catalogue's name translated; else as it is."""
+    term = words.terms.get(f"class.{name}") or words.terms.get(f"texture.{name}")
+    return term or words.of_row(name)
 
 
 def say(finding: Finding, words: Words, system: System = "metric") -> ShownFinding:

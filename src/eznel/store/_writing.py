@@ -84,10 +84,11 @@ class Actor:
 
 @contextmanager
 def locked(session: Session, garden_id: str) -> Iterator[Stored | None]:
-    """A garden as stored, locked for one write; what is not committed by the end is undone."""
+    """A garden as stored, locked for one write: all of it is committed at the end, or nothing."""
     try:
         lock = select(GardenRow.id).where(GardenRow.id == garden_id).with_for_update()
         yield load(session, garden_id) if session.scalar(lock) is not None else None
+        session.commit()
     finally:
         session.rollback()
 
@@ -108,7 +109,7 @@ def finish(
     change: tuple[str, str, int, Row | None, Row | None],
     by: Actor,
 ) -> int:
-    """Count a write, put it in the journal, and commit; return the garden's new revision."""
+    """Count a write and put it in the journal; return the garden's new revision."""
     session.execute(update(GardenRow).where(GardenRow.id == garden_id).values(revision=had + 1))
     kind, key, revision, before, after = change
     journal.append(
@@ -126,7 +127,6 @@ def finish(
             undoes=by.undoes,
         ),
     )
-    session.commit()
     return had + 1
 
 
@@ -134,13 +134,36 @@ def write_thing(
     session: Session, stored: Stored, kind: Kind, thing: BaseModel, check: Check, by: Actor
 ) -> tuple[int, int]:
     """Store a thing as it now is; return its revision and the garden's."""
+    check(with_things(stored.file, kind, (thing,)))
+    return _write_one(session, stored, stored.revision, (kind, thing), by)
+
+
+def write_things(
+    session: Session,
+    stored: Stored,
+    kind: Kind,
+    things: Sequence[BaseModel],
+    check: Check,
+    by: Actor,
+) -> int:
+    """Store several things of a kind, all or none; return the garden's revision."""
+    check(with_things(stored.file, kind, things))
+    revision = stored.revision
+    for thing in things:
+        _, revision = _write_one(session, stored, revision, (kind, thing), by)
+    return revision
+
+
+def _write_one(
+    session: Session, stored: Stored, revision: int, what: tuple[Kind, BaseModel], by: Actor
+) -> tuple[int, int]:
+    kind, thing = what
     garden_id, key = str(stored.file.garden.id), key_of(thing)
     old = find(stored.file, kind, key)
-    check(with_thing(stored.file, kind, thing))
     had = stored.revisions[key] if old else journal.last_revision(session, garden_id, key)
     _write_rows(session, garden_id, kind, thing, had + 1, new=old is None)
     change = (kind.name, key, had + 1, dumped(old), dumped(thing))
-    return had + 1, finish(session, garden_id, stored.revision, change, by)
+    return had + 1, finish(session, garden_id, revision, change, by)
 
 
 def remove_thing(
@@ -237,13 +260,11 @@ def find(file: GardenFile, kind: Kind, key: str) -> BaseModel | None:
     return next((thing for thing in things(file, kind) if key_of(thing) == key), None)
 
 
-def with_thing(file: GardenFile, kind: Kind, thing: BaseModel) -> GardenFile:
+def with_things(file: GardenFile, kind: Kind, changed: Sequence[BaseModel]) -> GardenFile:
     """The garden as it would be, checked whole."""
-    key, old = key_of(thing), things(file, kind)
-    changed = [thing if key_of(one) == key else one for one in old]
-    if all(key_of(one) != key for one in old):
-        changed.append(thing)
-    part = getattr(file, kind.part).model_copy(update={kind.name: tuple(changed)})
+    new = {key_of(thing): thing for thing in changed}
+    kept = [new.pop(key_of(one), one) for one in things(file, kind)]
+    part = getattr(file, kind.part).model_copy(update={kind.name: (*kept, *new.values())})
     return GardenFile.model_validate(file.model_copy(update={kind.part: part}).model_dump())
 
 
@@ -251,9 +272,11 @@ def _users(file: GardenFile, kind: Kind, key: str) -> list[str]:
     """Names of what would be left hanging without a thing."""
     garden, log = file.garden, file.log
     if kind.name == "places":
-        return [p.label for p in garden.plantings if str(p.place) == key] + [
-            r.lab for r in garden.reports if any(str(p) == key for p in r.places)
-        ]
+        return (
+            [p.label for p in garden.plantings if str(p.place) == key]
+            + [r.lab for r in garden.reports if any(str(p) == key for p in r.places)]
+            + [str(p.on) for p in garden.preparations if str(p.place) == key]
+        )
     if kind.name == "plantings":
         return [str(e.on) for e in log.feeds if str(e.planting) == key] + [
             s.stage for s in log.stages if str(s.planting) == key
@@ -264,7 +287,8 @@ def _users(file: GardenFile, kind: Kind, key: str) -> list[str]:
             str(getattr(a, field, "")) == key for a in e.amounts)]  # fmt: skip
         charged = [p.name for p in garden.places if any(
             str(c.product) == key for c in getattr(p, "charge", ()))]  # fmt: skip
-        return used + (charged if field == "product" else [])
+        worked_in = [str(p.on) for p in garden.preparations if str(p.product) == key]
+        return used + (charged + worked_in if field == "product" else [])
     if kind.name == "programmes":
         return [p.label for p in garden.plantings if p.programme == key]
     return []

@@ -6,6 +6,7 @@ of its own; the garden's revision counts all writes and keys caches. A write tha
 older revision is merged field by field; where both changed the same field, it is refused.
 """
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from pydantic import BaseModel
@@ -29,12 +30,13 @@ from eznel.store._writing import (
     settings_of,
     write_settings,
     write_thing,
+    write_things,
     write_whole,
 )
 from eznel.store.kinds import KINDS, Kind, Row, key_of
 from eznel.store.reading import Stored
 
-__all__ = ["InUse", "Stale", "Written", "put", "remove", "replace", "settle", "turn"]
+__all__ = ["InUse", "Stale", "Written", "add", "put", "remove", "replace", "settle", "turn"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -138,6 +140,51 @@ def put(
             if theirs == thing:
                 return Written(had, stored.revision)
         return Written(*write_thing(session, stored, kind, thing, check, Actor(who)))
+
+
+def add(
+    session: Session, garden_id: str, kind: Kind, things: Sequence[BaseModel], *, who: str,
+    check: Check,
+) -> Written:  # fmt: skip
+    """Create several things at once, all or none. What is there already just so stays.
+
+    Parameters
+    ----------
+    session : Session
+        Open; committed here. [session]
+    garden_id : str
+        The garden. [id]
+    kind : Kind
+        Their kind. [kind]
+    things : sequence of BaseModel
+        The things. [document]
+    who : str
+        Who did it, for the journal. [name]
+    check : callable
+        Raises what is wrong with the garden as it would be. [function]
+
+    Returns
+    -------
+    Written
+        The garden's revision, twice.
+
+    Raises
+    ------
+    Missing
+        When there is no such garden.
+    Stale
+        When one of them is there already and differs.
+    """
+    with locked_there(session, garden_id) as stored:
+        new = []
+        for thing in things:
+            theirs = find(stored.file, kind, key_of(thing))
+            if theirs is None:
+                new.append(thing)
+            elif theirs != thing:
+                raise Stale(dumped(theirs), stored.revisions[key_of(thing)])
+        number = write_things(session, stored, kind, new, check, Actor(who)) if new else 0
+        return Written(number or stored.revision, number or stored.revision)
 
 
 def remove(

@@ -6,11 +6,13 @@ from typing import Any
 from pydantic import BaseModel, TypeAdapter
 
 from eznel.core.document import (
+    BandTable,
     Feature,
     FeedEntry,
     MoveJob,
     Place,
     Planting,
+    Preparation,
     Product,
     Programme,
     Scoop,
@@ -50,6 +52,8 @@ KINDS = {
         Kind("places", Place, tables.PlaceRow, "garden", "place"),
         Kind("features", Feature, tables.FeatureRow, "garden", "feature"),
         Kind("reports", SoilReport, tables.ReportRow, "garden", "report"),
+        Kind("bands", BandTable, tables.BandRow, "garden", "band"),
+        Kind("preparations", Preparation, tables.PreparationRow, "garden", "preparation"),
         Kind("products", Product, tables.ProductRow, "garden", "product"),
         Kind("scoops", Scoop, tables.ScoopRow, "garden", "scoop"),
         Kind("plantings", Planting, tables.PlantingRow, "garden", "planting"),

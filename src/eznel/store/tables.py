@@ -73,6 +73,9 @@ class PlaceRow(_Thing, Base):
     per_line: Mapped[int | None]
     recipe: Mapped[Nested | None]
     charge: Mapped[Nested | None]
+    texture_by_feel: Mapped[bool | None]
+    drains_cm_h: Mapped[float | None]
+    school: Mapped[str | None]
 
 
 class FeatureRow(_Thing, Base):
@@ -99,6 +102,15 @@ class ReportRow(_Thing, Base):
     ph: Mapped[float | None]
     ph_in: Mapped[str]
     organic_matter_pct: Mapped[float | None]
+    organic_carbon_pct: Mapped[float | None]
+    buffer: Mapped[Nested | None]
+    cec_cmol_kg: Mapped[float | None]
+    ec: Mapped[Nested | None]
+    sample_density: Mapped[Nested | None]
+    fizz: Mapped[str | None]
+    free_lime_pct: Mapped[float | None]
+    lime: Mapped[Nested | None]
+    composite: Mapped[bool]
     note: Mapped[str] = mapped_column(Text)
 
 
@@ -116,10 +128,43 @@ class SoilValueRow(Base):
     report_id: Mapped[str] = mapped_column(String(60), primary_key=True)
     position: Mapped[int] = mapped_column(primary_key=True)
     analyte: Mapped[str]
-    value: Mapped[float]
+    value: Mapped[float | None]
     unit: Mapped[str]
+    printed_as: Mapped[str | None]
+    depth: Mapped[Nested | None]
     extractant: Mapped[str | None]
     lab_rating: Mapped[str | None]
+
+
+class BandRow(_Thing, Base):
+    """Bands of the grower's laboratory or region."""
+
+    __tablename__ = "band"
+
+    extractant: Mapped[str]
+    analyte: Mapped[str]
+    unit: Mapped[str]
+    low: Mapped[float]
+    medium: Mapped[float]
+    high: Mapped[float]
+    very_high: Mapped[float]
+    source: Mapped[str]
+
+
+class PreparationRow(_Thing, Base):
+    """What is worked into a place before planting."""
+
+    __tablename__ = "preparation"
+
+    place: Mapped[str] = mapped_column(String(60), index=True)
+    product: Mapped[str | None] = mapped_column(String(60))
+    material: Mapped[str | None]
+    how: Mapped[Nested]
+    on: Mapped[date]
+    done: Mapped[bool]
+    mulch: Mapped[bool]
+    hot: Mapped[bool]
+    note: Mapped[str] = mapped_column(Text)
 
 
 class ProductRow(_Thing, Base):
@@ -137,6 +182,7 @@ class ProductRow(_Thing, Base):
     dry_matter_pct: Mapped[float | None]
     first_season_n_pct: Mapped[float | None]
     release_days: Mapped[int | None]
+    liming: Mapped[Nested | None]
     material: Mapped[str | None]
     max_rate: Mapped[Nested | None]
     max_strength: Mapped[Nested | None]
@@ -168,6 +214,8 @@ class PlantingRow(_Thing, Base):
     sown_on: Mapped[date | None]
     planted_on: Mapped[date]
     sown_in_place: Mapped[bool]
+    base_by: Mapped[str]
+    residue: Mapped[str | None]
     ends_on: Mapped[date | None]
     note: Mapped[str] = mapped_column(Text)
 

@@ -1,13 +1,23 @@
 """The vocabulary: frozen models of what people type, without arithmetic."""
 
 from eznel.core.document._base import Entry, Thing
-from eznel.core.document.garden import Garden, GardenFile, Preferences, Site
+from eznel.core.document.garden import Garden, GardenFile, Preferences, Site, Water
 from eznel.core.document.log import FeedEntry, Log, MoveJob, StageSeen
-from eznel.core.document.place import Bed, Charge, Feature, Ingredient, Place, Tub
+from eznel.core.document.place import Bed, Charge, Feature, Ingredient, Place, School, Texture, Tub
 from eznel.core.document.planting import Planting, Spacing
+from eznel.core.document.preparation import (
+    ForNitrogen,
+    How,
+    InAll,
+    InHoles,
+    Layer,
+    PerPlant,
+    Preparation,
+)
 from eznel.core.document.product import (
     Amount,
     Declared,
+    Liming,
     NitrogenForms,
     Price,
     Product,
@@ -18,7 +28,14 @@ from eznel.core.document.product import (
     Weighing,
 )
 from eznel.core.document.programme import Phase, Programme
-from eznel.core.document.report import SoilReport, SoilValue
+from eznel.core.document.report import (
+    BandTable,
+    BufferPh,
+    Conductivity,
+    LabLime,
+    SoilReport,
+    SoilValue,
+)
 from eznel.core.document.shape import (
     Body,
     Circle,
@@ -36,36 +53,49 @@ from eznel.core.document.shape import (
 
 __all__ = [
     "Amount",
+    "BandTable",
     "Bed",
     "Body",
+    "BufferPh",
     "Charge",
     "Circle",
+    "Conductivity",
     "Corner",
     "Declared",
     "Ellipse",
     "Entry",
     "Feature",
     "FeedEntry",
+    "ForNitrogen",
     "Frustum",
     "Garden",
     "GardenFile",
+    "How",
+    "InAll",
+    "InHoles",
     "Ingredient",
     "LShape",
+    "LabLime",
+    "Layer",
+    "Liming",
     "Log",
     "MoveJob",
     "NitrogenForms",
     "Nominal",
     "Outline",
+    "PerPlant",
     "Phase",
     "Place",
     "Planting",
     "Polygon",
     "Preferences",
+    "Preparation",
     "Price",
     "Product",
     "Programme",
     "Rectangle",
     "Row",
+    "School",
     "Scoop",
     "ScoopOf",
     "Site",
@@ -74,9 +104,11 @@ __all__ = [
     "Spacing",
     "StageSeen",
     "Stock",
+    "Texture",
     "Thing",
     "Trough",
     "Tub",
+    "Water",
     "WeighedOf",
     "Weighing",
 ]

@@ -1,7 +1,7 @@
 """The garden as one document, and the file that carries it."""
 
 import re
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from datetime import date
 from typing import Annotated, Literal
 from uuid import UUID
@@ -13,15 +13,29 @@ from eznel.core.document._base import Entry, Name, Thing, fault
 from eznel.core.document.log import Log, MoveJob
 from eznel.core.document.place import Feature, Place, Tub
 from eznel.core.document.planting import Planting
+from eznel.core.document.preparation import Preparation
 from eznel.core.document.product import Product, Scoop
 from eznel.core.document.programme import Programme
-from eznel.core.document.report import SoilReport
+from eznel.core.document.report import BandTable, SoilReport
 from eznel.core.quantities import Volume
 
 MonthDay = Annotated[str, Field(pattern=r"^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$")]
 TwelveMonths = Annotated[
     tuple[Annotated[float, Field(ge=-60, le=60)], ...], Field(min_length=12, max_length=12)
 ]
+
+
+class Water(Entry):
+    """What the garden's water carries, and how much of it a season brings."""
+
+    nitrate_n_mg_l: Annotated[float, Field(ge=0, le=200)] = 0
+    k_mg_l: Annotated[float, Field(ge=0, le=500)] = 0
+    ca_mg_l: Annotated[float, Field(ge=0, le=1000)] = 0
+    mg_mg_l: Annotated[float, Field(ge=0, le=500)] = 0
+    alkalinity_mg_l: Annotated[float, Field(ge=0, le=1000)] = 0
+    """As calcium carbonate. [mg/L]"""
+    season_mm: Annotated[float, Field(ge=0, le=2000)] = 0
+    """Watered on beds in a season. [mm]"""
 
 
 class Site(Entry):
@@ -38,6 +52,7 @@ class Site(Entry):
     north_deg: Annotated[float, Field(ge=-360, le=360)] = 0.0
     """Where north lies on the drawing, clockwise from its top. [°]"""
     water_ec_ds_m: Annotated[float, Field(ge=0, le=10)] | None = None
+    water: Water | None = None
 
     @model_validator(mode="after")
     def _is_a_climate(self) -> "Site":
@@ -81,6 +96,8 @@ class Garden(Thing):
     places: tuple[Place, ...] = ()
     features: tuple[Feature, ...] = ()
     reports: tuple[SoilReport, ...] = ()
+    bands: tuple[BandTable, ...] = ()
+    preparations: tuple[Preparation, ...] = ()
     products: tuple[Product, ...] = ()
     scoops: tuple[Scoop, ...] = ()
     plantings: tuple[Planting, ...] = ()
@@ -90,25 +107,39 @@ class Garden(Thing):
     @model_validator(mode="after")
     def _hangs_together(self) -> "Garden":
         places, products = _ids(self.places), _ids(self.products)
-        for kind in ("places", "features", "reports", "products", "scoops", "plantings", "pins"):
+        for kind in (
+            "places", "features", "reports", "bands", "preparations", "products", "scoops",
+            "plantings", "pins",
+        ):  # fmt: skip
             _unique(kind, (thing.id for thing in getattr(self, kind)))
         _unique("programmes", (programme.key for programme in self.programmes))
+        for field, name, known in self._names(places, products):
+            _known(field, name, known)
+        return self
+
+    def _names(
+        self, places: set[UUID], products: set[UUID]
+    ) -> Iterator[tuple[str, UUID, set[UUID]]]:
+        """Every name of another thing, with where it stands and what it must be one of."""
         for n, planting in enumerate(self.plantings):
-            _known(f"plantings.{n}.place", planting.place, places)
+            yield f"plantings.{n}.place", planting.place, places
         for n, report in enumerate(self.reports):
             for m, place in enumerate(report.places):
-                _known(f"reports.{n}.places.{m}", place, places)
+                yield f"reports.{n}.places.{m}", place, places
+        for n, preparation in enumerate(self.preparations):
+            yield f"preparations.{n}.place", preparation.place, places
+            if preparation.product is not None:
+                yield f"preparations.{n}.product", preparation.product, products
         for n, tub in enumerate(self.places):
             for m, charge in enumerate(tub.charge if isinstance(tub, Tub) else ()):
-                _known(f"places.{n}.charge.{m}.product", charge.product, products)
-        return self
+                yield f"places.{n}.charge.{m}.product", charge.product, products
 
 
 class GardenFile(Entry):
     """The file that leaves and enters: one garden with its log, in one version of the format."""
 
     format: Literal["eznel garden"] = "eznel garden"
-    version: int = 2
+    version: int = 3
     garden: Garden
     log: Log = Log()
 

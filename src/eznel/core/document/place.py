@@ -7,18 +7,29 @@ from pydantic import Field, model_validator
 
 from eznel.core.document._base import Entry, Name, Note, Thing, fault
 from eznel.core.document.shape import Body, Corner, Outline
-from eznel.core.quantities import Density, Length, Strength
+from eznel.core.quantities import Density, Length, Strength, Volume
 
 Texture = Literal["sand", "sandy_loam", "loam", "silt_loam", "clay_loam", "clay"]
 Sun = Literal["full", "half", "shade"]
 Shelter = Literal["open", "sheltered", "wall", "cover"]
 
 
+School = Literal["sufficiency", "build", "balance"]
+
+
 class Ingredient(Entry):
-    """One part of a potting mix, by volume."""
+    """One part of a potting mix, by volume, and the bags it is sold in."""
 
     name: Name
     parts: Annotated[float, Field(gt=0, le=1000)]
+    bag: Volume | None = None
+    bag_price: Annotated[float, Field(ge=0, le=100_000)] | None = None
+
+    @model_validator(mode="after")
+    def _comes_in_bags(self) -> "Ingredient":
+        if self.bag is not None and not 0.1 <= self.bag.l <= 3000:
+            raise fault("bag_out_of_range", "bag", litres=round(self.bag.l, 2))
+        return self
 
 
 class Charge(Entry):
@@ -48,6 +59,12 @@ class Bed(_Place):
     depth: Length = Length(value=20, unit="cm")
     density: Density | None = None
     texture: Texture | None = None
+    texture_by_feel: bool = False
+    """Found between the fingers, not by a laboratory."""
+    drains_cm_h: Annotated[float, Field(ge=0, le=200)] | None = None
+    """How fast water sinks in a filled hole. [cm/h]"""
+    school: School = "sufficiency"
+    """How its soil tests become amounts."""
 
     @model_validator(mode="after")
     def _is_soil(self) -> "Bed":

@@ -41,6 +41,10 @@ class Planting(Thing):
     planted_on: date
     """Day of planting out; for a crop sown where it stays, the day of sowing."""
     sown_in_place: bool = False
+    base_by: Literal["broadcast", "band", "hole"] = "broadcast"
+    """Where the base dressing goes: over the ground, in a band beside the row, in the holes."""
+    residue: Literal["removed", "left"] | None = None
+    """What was done with its roots and tops after the last harvest."""
     ends_on: date | None = None
     """Day of the last harvest, where the grower knows better than the calendar."""
     note: Note = ""

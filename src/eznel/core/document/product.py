@@ -20,6 +20,23 @@ class Declared(Entry):
     pct: Percent
 
 
+class Liming(Entry):
+    """What a label says of a liming product: neutralising value and fineness."""
+
+    cce_pct: Annotated[float, Field(gt=0, le=180)] | None = None
+    """Calcium carbonate equivalent. [%]"""
+    passing_60_mesh_pct: Percent | None = None
+    passing_20_mesh_pct: Percent | None = None
+    """What falls through sieves of 0.25 and 0.85 mm. [%]"""
+
+    @model_validator(mode="after")
+    def _sieves_agree(self) -> "Liming":
+        fine, all_ = self.passing_60_mesh_pct, self.passing_20_mesh_pct
+        if fine is not None and all_ is not None and fine > all_:
+            raise fault("sieves_disagree", "passing_60_mesh_pct", fine=fine, coarse=all_)
+        return self
+
+
 class NitrogenForms(Entry):
     """How the label splits its nitrogen. What is left over is of unknown form."""
 
@@ -71,6 +88,7 @@ class Product(Thing):
     """Share of the nitrogen that the label or a laboratory says works in the first season."""
     release_days: Annotated[int, Field(ge=20, le=540)] | None = None
     """Rated days of a coated product at 21 °C."""
+    liming: Liming | None = None
     material: str | None = None
     """Key of the general material it is, for its typical figures and cautions."""
     max_rate: AreaRate | None = None

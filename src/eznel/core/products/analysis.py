@@ -5,6 +5,7 @@ product's own bulk density, weighed by the grower or typical of the material and
 """
 
 from dataclasses import dataclass
+from uuid import UUID, uuid5
 
 from eznel.core.document import Amount, Product, Scoop, ScoopOf
 from eznel.core.products.release import rule_share
@@ -18,6 +19,9 @@ TYPICAL_DENSITY_G_ML = {
 """Bulk density by form, where neither the grower nor the material says."""
 
 TYPICAL_DRY_MATTER_PCT = 90.0
+
+GENERAL = UUID("7a0f6f0e-52f2-4f0b-9a55-0a4e7f3c2b61")
+"""Namespace of the ids of general materials."""
 
 _CHARGE = {"K": 1, "Ca": 2, "Mg": 2}
 _UNKNOWN_N_AS_AMMONIUM = 0.5
@@ -36,6 +40,33 @@ class Contents:
     ec_ds_m_per_g_l: float
     density_g_ml: float
     density_origin: Origin
+
+
+def general(material: Material) -> Product:
+    """Return a general material as a product of its typical contents, where nobody has a label.
+
+    Parameters
+    ----------
+    material : Material
+        The material. [catalogue]
+
+    Returns
+    -------
+    Product
+        Always the same id for the same material. [document]
+    """
+    return Product.model_validate(
+        {
+            "id": uuid5(GENERAL, material.key),
+            "name": material.name,
+            "form": material.form,
+            "declared": [
+                {"nutrient": nutrient, "pct": pct} for nutrient, pct in material.analysis.items()
+            ],
+            "material": material.key,
+            "dry_matter_pct": material.dry_matter_pct,
+        }
+    )
 
 
 def density_g_ml(product: Product, material: Material | None) -> tuple[float, Origin]:

@@ -42,7 +42,8 @@ def of_stand(stand: Stand, stands: Stands, fits: int) -> list[Finding]:
     list of Finding
         The most important first.
     """
-    found = [*(stand.acidity.findings if stand.acidity else ())]
+    acidity = stand.soil.acidity
+    found = [*(acidity.findings if acidity else ())]
     found += _early(stand, stands)
     found += of_planting(stand.planting, stand.crop)
     if isinstance(stand.place, Tub):
@@ -60,7 +61,7 @@ def of_stand(stand: Stand, stands: Stands, fits: int) -> list[Finding]:
     if stand.calendar.start_of("harvest") is None or _harvest_too_late(stand):
         found.append(Finding("too_cool_to_ripen", Level.WARNING))
     ca_class = stand.soil_class("Ca")
-    if ca_class in ("low", "very_low") and stand.acidity is not None and stand.acidity.below:
+    if ca_class in ("low", "very_low") and acidity is not None and acidity.below:
         found.append(Finding("calcium_comes_with_lime", Level.NOTE))
     return sorted(found, key=lambda f: _ORDER[f.level])
 

@@ -1,10 +1,11 @@
 """How much a planting needs in its season: one method governs, once.
 
-Ground with a test: the crop's season rate of nitrogen less what the soil's organic matter gives;
-phosphorus, potassium, magnesium and sulphur by sufficiency class. Ground without a test: the same
-without credits, phosphorus as if high and potassium as if medium. A light bed is probably rich in
-compost: until that is counted, nitrogen is held to a third of the rate. A tub gives nothing but its
-charge: what the crop takes up, over a recovery of eight tenths.
+Ground with a test: the crop's season rate of nitrogen less what organic matter, the crop before,
+spring nitrate, compost and water give; phosphorus, potassium, magnesium and sulphur by the school
+that the grower picked. Ground without a test: the same without organic matter, phosphorus as if
+high and potassium as if medium. A mix rich in compost: nitrogen less half of what the compost is
+counted to give, at most two thirds; where the compost is not counted, two thirds are assumed. A tub
+gives nothing but its charge: what the crop takes up, over a recovery of eight tenths.
 
 A table rate is never divided by a recovery, and uptake is never added to a table rate.
 """
@@ -15,13 +16,20 @@ from datetime import date
 
 from eznel.core.crops.stages import normals
 from eznel.core.document import Bed, Product, Tub
+from eznel.core.places import bed_soil_mass
 from eznel.core.products.analysis import first_season_share, fraction
 from eznel.core.products.release import coated_released
 from eznel.core.quantities import NUTRIENTS, element_of
-from eznel.core.reference import Catalogue, Crop
+from eznel.core.season.credits import credits_n, organic_credit, water_credit
 from eznel.core.season.stands import Stand, Stands
 from eznel.core.soil.ratings import CLASSES
-from eznel.core.soil.supply import organic_matter_credit
+from eznel.core.soil.schools import (
+    GYPSUM_CAO_PCT,
+    SCHOOLS,
+    Question,
+    recommended,
+    table_rate,
+)
 from eznel.core.working import Origin, Quantity, Worked
 
 RECOVERED_IN_TUB = 0.8
@@ -29,17 +37,19 @@ RECOVERED_IN_TUB = 0.8
 
 COMPOST_CREDIT_MOST = 2 / 3
 """Most of the season's nitrogen that compost is credited with before a nitrate test."""
+COMPOST_COUNTED = 0.5
+"""Of what a mix's compost should give, this is counted on."""
+
+BANDED_SHARE = 0.5
+"""Of the broadcast amount of phosphorus and potassium, in a band beside the row."""
 
 GYPSUM_G_M2 = {"low": 100.0, "very_low": 200.0}
 """Gypsum where calcium is short and pH is in range."""
-GYPSUM_CAO_PCT = 30.0
 
 LATER_CROP_K_SHARE = 0.5
 
-_DECLARED = {"P": "P2O5", "K": "K2O", "Mg": "Mg", "S": "S"}
 _UNTESTED = {"P": "high", "K": "medium", "Mg": "high", "S": "high"}
 _UNTESTED_LIGHT = {"P": "very_high", "K": "high", "Mg": "high", "S": "high"}
-_GROUP_UP = {"light": "medium", "medium": "heavy", "heavy": "heavy"}
 
 
 @dataclass(frozen=True, slots=True)
@@ -89,77 +99,132 @@ def _nitrogen(stand: Stand, stands: Stands, nutrient: str) -> Need:
     rate = stand.crop.season_n_g_m2
     season = Quantity("season_rate", rate, "g/m²", Origin.TYPICAL, stand.crop.name)
     if stand.method == "light_bed":
-        credit = COMPOST_CREDIT_MOST * rate
-        share = Quantity("compost_share", COMPOST_CREDIT_MOST, "", Origin.ASSUMED)
-        per = Worked.first("season_n_light", rate - credit, "g/m²", season, share)
-        per = per.settling(f"places/{stand.place.id}/density")
-        return _ground_need(stand, nutrient, per, credit=credit, span=(rate - credit, rate))
-    credited = _om_credit(stand, stands)
-    if credited is None:
+        return _nitrogen_of_mix(stand, nutrient, rate, season)
+    known = credits_n(stand, stands)
+    if not known:
         per = Worked.first("season_n", rate, "g/m²", season)
         return _ground_need(stand, nutrient, per, credit=0.0)
-    per = credited.then(
+    total = sum(one.value for one in known)
+    per = Worked.first(
         "season_n_less_credit",
-        max(rate - credited.value, 0.0),
+        max(rate - total, 0.0),
         "g/m²",
         season,
-        Quantity("credit", credited.value, "g/m²"),
-    )
-    return _ground_need(stand, nutrient, per, credit=credited.value)
+        Quantity("credit", total, "g/m²"),
+    ).after(*known)
+    return _ground_need(stand, nutrient, per, credit=total)
 
 
-def _om_credit(stand: Stand, stands: Stands) -> Worked | None:
-    report = stand.report
-    if stand.method != "tested" or report is None or report.organic_matter_pct is None:
-        return None
-    days = normals(stands.garden.site, stand.place.warmer_by_c)
-    warmth = days.means_c(stand.planting.planted_on, stand.calendar.stop)
-    assert isinstance(stand.place, Bed)
-    return organic_matter_credit(
-        om_pct=report.organic_matter_pct,
-        depth_m=stand.place.depth.m,
-        season_mean_c=sum(warmth) / len(warmth) if warmth else 0.0,
-        season_rate_g_m2=stand.crop.season_n_g_m2,
+def _nitrogen_of_mix(stand: Stand, nutrient: str, rate: float, season: Quantity) -> Need:
+    """Compost counts half, and never for more than two thirds of the season's nitrogen."""
+    counted = organic_credit(stand, nutrient, since=None)
+    water = water_credit(stand, nutrient)
+    from_water = water.value if water else 0.0
+    most = COMPOST_CREDIT_MOST * rate
+    if counted is None:
+        per = Worked.first(
+            "season_n_light",
+            max(rate - most - from_water, 0.0),
+            "g/m²",
+            season,
+            Quantity("compost_share", COMPOST_CREDIT_MOST, "", Origin.ASSUMED),
+            Quantity("water_n", from_water, "g/m²"),
+        ).settling(f"places/{stand.place.id}/density")
+        span = (per.value, max(rate - from_water, 0.0))
+        return _ground_need(stand, nutrient, per, credit=most + from_water, span=span)
+    credit = min(COMPOST_COUNTED * counted.value, most)
+    per = counted.then(
+        "season_n_compost",
+        max(rate - credit - from_water, 0.0),
+        "g/m²",
+        season,
+        Quantity("compost_n", counted.value, "g/m²"),
+        Quantity("counted", COMPOST_COUNTED, "", Origin.TYPICAL),
+        Quantity("compost_share", COMPOST_CREDIT_MOST, "", Origin.TYPICAL),
+        Quantity("water_n", from_water, "g/m²"),
     )
+    return _ground_need(stand, nutrient, per, credit=credit + from_water)
 
 
 def _by_class(stand: Stand, stands: Stands, nutrient: str) -> Need:
     tested = stand.soil_class(nutrient)
     fallback = _UNTESTED_LIGHT if stand.method == "light_bed" else _UNTESTED
     soil_class = tested or fallback[nutrient]
-    per = _sufficiency(stand.crop, nutrient, soil_class, stands.catalogue, tested is not None)
-    rating = stand.ratings.get(nutrient)
+    rating = stand.soil.reading.ratings.get(nutrient)
     if rating is not None:
-        per = per.after(rating.compared)
-    elif not tested:
+        school = stand.place.school if isinstance(stand.place, Bed) else SCHOOLS[0]
+        per = recommended(school, nutrient, rating, question_of(stand), stands.catalogue)
+    else:
+        per = table_rate(stand.crop, nutrient, soil_class, stands.catalogue, tested=False)
         per = per.settling(f"reports/{stand.place.id}", "table_rate")
     span = None
     if not tested:
         of_class = [
-            _sufficiency(stand.crop, nutrient, c, stands.catalogue, False).value for c in CLASSES
+            table_rate(stand.crop, nutrient, c, stands.catalogue, tested=False).value
+            for c in CLASSES
         ]
         # Without a test nobody gives magnesium or sulphur, so there is no range to settle.
         span = (min(of_class), max(of_class)) if nutrient in ("P", "K") else (0.0, 0.0)
     if stand.follows is not None:
         per = _less_for_later_crop(stand, stands, nutrient, per, soil_class)
-    return _ground_need(stand, nutrient, per, span=span, soil_class=soil_class)
+    elif stand.planting.base_by == "band" and nutrient in ("P", "K"):
+        per = per.then(
+            "banded",
+            per.value * BANDED_SHARE,
+            "g/m²",
+            Quantity("own", per.value, "g/m²"),
+            Quantity("share", BANDED_SHARE, "", Origin.TYPICAL),
+        )
+    per, credit = _less_organic(stand, nutrient, per, rating.report.sampled_on if rating else None)
+    return _ground_need(stand, nutrient, per, credit=credit, span=span, soil_class=soil_class)
 
 
-def _sufficiency(
-    crop: Crop, nutrient: str, soil_class: str, catalogue: Catalogue, tested: bool
-) -> Worked:
-    declared = _DECLARED[nutrient]
-    group = crop.n_group
-    if nutrient == "K" and crop.habit in ("root", "tuber"):
-        group = _GROUP_UP[group]  # type: ignore[assignment]
-    rate = float(getattr(catalogue.sufficiency[declared, soil_class], group))
-    share = element_of(declared)[1]
-    return Worked.first(
-        "sufficiency" if tested else "sufficiency_untested",
-        rate * share,
+def _less_organic(
+    stand: Stand, nutrient: str, per: Worked, since: date | None
+) -> tuple[Worked, float]:
+    """A need less what compost, and lime with magnesium in it, bring already. [g/m²]"""
+    known = [organic_credit(stand, nutrient, since=since) if nutrient in ("P", "K") else None]
+    work = stand.soil.work
+    along = work.brings_g_m2[NUTRIENTS.index("Mg")] if work is not None else 0.0
+    if nutrient == "Mg" and along:
+        number = Quantity("along_g_m2", along, "g/m²", Origin.LABEL)
+        known.append(Worked.first("credit_dolomite", along, "g/m²", number))
+    credits_ = [one for one in known if one is not None and one.value > 0]
+    if not credits_ or per.value <= 0:
+        return per, 0.0
+    total = sum(one.value for one in credits_)
+    less = per.then(
+        "less_organic",
+        max(per.value - total, 0.0),
         "g/m²",
-        Quantity("table_rate", rate, f"g {declared}/m²", Origin.TYPICAL, soil_class),
-        Quantity("element_share", share, "", Origin.FIXED),
+        Quantity("own", per.value, "g/m²"),
+        Quantity("credit", total, "g/m²"),
+    )
+    return less.after(per, *credits_), total
+
+
+def question_of(stand: Stand) -> Question:
+    """Return what every school is asked about a planting's ground.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting in a bed. [core]
+
+    Returns
+    -------
+    Question
+        Crop and soil. [core]
+    """
+    assert isinstance(stand.place, Bed)
+    acidity = stand.soil.acidity
+    return Question(
+        crop=stand.crop,
+        soil_kg_m2=bed_soil_mass(stand.place),
+        texture=stand.place.texture,
+        mix=stand.method == "light_bed",
+        below_range=acidity is not None and acidity.below,
+        exchange=stand.soil.exchange,
     )
 
 
@@ -168,7 +233,7 @@ def _less_for_later_crop(
 ) -> Worked:
     """Once a year and place: the larger need; later crops top it up, or half the potassium."""
     before = next(s for s in stands.all if s.id == stand.follows)
-    first = _sufficiency(before.crop, nutrient, soil_class, stands.catalogue, True).value
+    first = table_rate(before.crop, nutrient, soil_class, stands.catalogue, tested=True).value
     if nutrient == "K" and soil_class in ("very_low", "low", "medium"):
         return per.then(
             "later_crop_k",
@@ -189,8 +254,12 @@ def _less_for_later_crop(
 def _calcium(stand: Stand, stands: Stands, nutrient: str) -> Need:
     soil_class = stand.soil_class(nutrient)
     gypsum = GYPSUM_G_M2.get(soil_class or "", 0.0)
-    acid = stand.acidity is not None and stand.acidity.below
-    if gypsum and not acid and stand.follows is None:
+    acid = stand.soil.acidity is not None and stand.soil.acidity.below
+    rating = stand.soil.reading.ratings.get("Ca")
+    balance = isinstance(stand.place, Bed) and stand.place.school == "balance"
+    if balance and rating is not None and stand.follows is None:
+        per = recommended("balance", "Ca", rating, question_of(stand), stands.catalogue)
+    elif gypsum and not acid and stand.follows is None:
         share = element_of("CaO")[1]
         per = Worked.first(
             "calcium_by_gypsum",

@@ -4,7 +4,8 @@ A key is a path: the kind of number, then what it belongs to.
 
     area/PLACE · volume/PLACE · mix/PLACE/N · soil/PLACE · value/PLACE/X · stock/PLACE/X · ph/PLACE
     need/PLANTING/X · ground/PLANTING · job/JOB/X · brings/JOB/ANSWER/X · strength/JOB/ANSWER
-    scoop/PRODUCT/SCOOP · scoop/PRODUCT/SCOOP/X · layer/PLACE
+    scoop/PRODUCT/SCOOP · scoop/PRODUCT/SCOOP/X · layer/PLACE · lime/PLACE/METHOD · mend/PLACE
+    cec/PLACE · salts/PLACE · prepared/PREPARATION · school/SCHOOL/PLANTING/X
 """
 
 from collections.abc import Callable
@@ -19,9 +20,11 @@ from eznel.core.products.solutions import strength
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.reference import Catalogue, Material
 from eznel.core.season.fold import JobPlan, Season
-from eznel.core.season.plan import SHOWN_LAYER_M
+from eznel.core.season.mending import PhWork
+from eznel.core.season.place_plans import SHOWN_LAYER_M, school_gives
 from eznel.core.season.workings import Workings
-from eznel.core.soil.ratings import mass_basis
+from eznel.core.soil.ratings import Rating
+from eznel.core.soil.schools import SCHOOLS
 from eznel.core.soil.supply import stock
 from eznel.core.working import Origin, Quantity, Worked
 
@@ -116,18 +119,26 @@ def _layer(workings: Workings, place: str) -> Worked:
     return places.layer_volume(area_m2=ground.value, layer_m=SHOWN_LAYER_M).after(ground)
 
 
+def _rating(workings: Workings, place: str, nutrient: str) -> Rating:
+    return workings.stands.soil_of(_the_place(workings, place)).reading.ratings[nutrient]
+
+
+def _found(worked: Worked | None) -> Worked:
+    """A number that must be there."""
+    if worked is None:
+        raise KeyError
+    return worked
+
+
 def _value(workings: Workings, place: str, nutrient: str) -> Worked:
-    return workings.stands.ratings_for(_the_bed(workings, place))[nutrient].compared
+    return _found(_rating(workings, place, nutrient).compared)
 
 
 def _stock(workings: Workings, place: str, nutrient: str) -> Worked:
     """What the whole bed holds: per square metre times its area. [g]"""
     bed = _the_bed(workings, place)
-    report = workings.stands.report_for(bed.id)
-    if report is None:
-        raise KeyError(place)
-    value = next(v for v in report.values if v.analyte == nutrient)
-    per_m2 = stock(mass_basis(value, report), places.bed_soil_mass(bed))
+    mass = _found(_rating(workings, place, nutrient).per_mass)
+    per_m2 = stock(mass, places.bed_soil_mass(bed))
     ground = places.area(bed)
     return per_m2.then(
         "times_area",
@@ -139,10 +150,54 @@ def _stock(workings: Workings, place: str, nutrient: str) -> Worked:
 
 
 def _ph(workings: Workings, place: str) -> Worked:
-    acidity = workings.stands.acidity_of(_the_bed(workings, place))
+    acidity = workings.stands.soil_of(_the_bed(workings, place)).acidity
     if acidity is None:
         raise KeyError(place)
     return acidity.ph.noting(*acidity.findings)
+
+
+def _work(workings: Workings, place: str) -> PhWork:
+    work = workings.stands.soil_of(_the_bed(workings, place)).work
+    if work is None:
+        raise KeyError(place)
+    return work
+
+
+def _lime(workings: Workings, place: str, method: str) -> Worked:
+    found = _work(workings, place).requirements
+    return next(one.pure for one in found if one.method == method)
+
+
+def _mend(workings: Workings, place: str) -> Worked:
+    """What goes on now, for the whole bed. [g]"""
+    work, ground = _work(workings, place), places.area(_the_bed(workings, place))
+    return work.wanted.then(
+        "mend_now",
+        work.now_g_m2 * ground.value,
+        "g",
+        Quantity("now_g_m2", work.now_g_m2, "g/m²"),
+        Quantity("area_m2", ground.value, "m²"),
+    ).after(work.wanted, ground)
+
+
+def _cec(workings: Workings, place: str) -> Worked:
+    exchange = workings.stands.soil_of(_the_bed(workings, place)).exchange
+    return _found(exchange.capacity if exchange else None)
+
+
+def _salts(workings: Workings, place: str) -> Worked:
+    return _found(workings.stands.soil_of(_the_place(workings, place)).salts)
+
+
+def _prepared(workings: Workings, preparation: str) -> Worked:
+    one = next(p for p in workings.garden.preparations if p.id == UUID(preparation))
+    soil = workings.stands.soil_of(workings.stands.places[one.place])
+    return next(p.mass for p in soil.prepared if p.preparation.id == one.id)
+
+
+def _school(workings: Workings, school: str, planting: str, nutrient: str) -> Worked:
+    stand = next(s for s in workings.stands.all if s.id == UUID(planting))
+    return school_gives(SCHOOLS[SCHOOLS.index(school)], nutrient, stand, workings.stands)
 
 
 def _need(workings: Workings, planting: str, nutrient: str) -> Worked:
@@ -254,5 +309,11 @@ _KINDS: dict[str, Callable[..., Worked]] = {
     "strength": _strength,
     "scoop": _scoop,
     "share": _share,
+    "lime": _lime,
+    "mend": _mend,
+    "cec": _cec,
+    "salts": _salts,
+    "prepared": _prepared,
+    "school": _school,
 }
 """One function for each kind of number; each takes the parts of the key after the kind."""

@@ -8,7 +8,7 @@ feed grows beyond 1.25 times its first plan.
 """
 
 import heapq
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date, timedelta
 from itertools import accumulate
@@ -20,6 +20,7 @@ from eznel.core.quantities import NUTRIENTS
 from eznel.core.season.dose import Needs
 from eznel.core.season.jobs import FirstPlan, Job
 from eznel.core.season.mixing import Answered, Task, answer
+from eznel.core.season.preparing import Prepared
 from eznel.core.season.shed import MixPlan, Reliance, Shed, Shelf, Vector
 from eznel.core.season.stands import Stand
 
@@ -156,10 +157,18 @@ class Season:
     """Given and planned together, available part. [g]"""
 
 
+@dataclass(frozen=True, slots=True)
+class Happened:
+    """What was logged, what the grower moved, and what was worked into places."""
+
+    entries: tuple[FeedEntry, ...]
+    pins: dict[UUID, date]
+    worked_in: Sequence[Prepared]
+
+
 def fold(
     stands: list[tuple[Stand, Needs, FirstPlan]],
-    entries: tuple[FeedEntry, ...],
-    pins: dict[UUID, date],
+    happened: Happened,
     today: date,
     shed: Shed,
     before: Mapping[UUID, Season] | None = None,
@@ -170,10 +179,8 @@ def fold(
     ----------
     stands : list of tuples
         Each planting with its needs and first plan. [core]
-    entries : tuple of FeedEntry
-        What was logged. [document]
-    pins : dict of UUID to date
-        Jobs that the grower moved. [dates]
+    happened : Happened
+        Log, moved jobs, and what takes from the shed besides feeds. [document]
     today : date
         The garden's date. [date]
     shed : Shed
@@ -188,13 +195,20 @@ def fold(
         In the order given.
     """
     logged: dict[UUID, list[FeedEntry]] = {}
-    for entry in entries:
+    for entry in happened.entries:
         logged.setdefault(entry.planting, []).append(entry)
     courses = [
-        _course(stand, needs, plan, logged.get(stand.id, []), pins, (before or {}).get(stand.id))
+        _course(
+            stand,
+            needs,
+            plan,
+            logged.get(stand.id, []),
+            happened.pins,
+            (before or {}).get(stand.id),
+        )
         for stand, needs, plan in stands
     ]
-    shelf = shed.shelf(entries)
+    shelf = shed.shelf(happened.entries, happened.worked_in)
     queue = [(day, n) for n, c in enumerate(courses) if (day := c.due()) is not None]
     heapq.heapify(queue)
     while queue:
@@ -303,7 +317,7 @@ def _status(course: _Course, job: Job, day: date, today: date, need: Vector) -> 
         return "not_needed"
     if day < today:
         return "unconfirmed"
-    acidity = course.stand.acidity
+    acidity = course.stand.soil.acidity
     return "held" if acidity is not None and acidity.extreme else "planned"
 
 

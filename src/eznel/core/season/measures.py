@@ -6,7 +6,7 @@ from eznel.core.document import Bed, Garden, Log
 from eznel.core.outlines import positions
 from eznel.core.places import plant_area
 from eznel.core.reference import Catalogue
-from eznel.core.season.plan import place_plan
+from eznel.core.season.place_plans import place_plan
 from eznel.core.season.result import PlaceMeasures, Standing
 from eznel.core.season.stands import Stand, Stands
 

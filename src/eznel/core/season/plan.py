@@ -1,51 +1,27 @@
 """The plan of a garden: a pure function of the garden, what happened, and the day."""
 
+from collections import Counter
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from datetime import date
 from uuid import UUID
 
 from eznel.core import cautions, plausibility
-from eznel.core.document import (
-    Bed,
-    Circle,
-    Frustum,
-    Garden,
-    Log,
-    Nominal,
-    Place,
-    Product,
-    Rectangle,
-    Row,
-    SoilValue,
-    Tub,
-)
-from eznel.core.mixes import mix_volume, portions
-from eznel.core.outlines import Point, positions, ring
-from eznel.core.places import (
-    area,
-    bed_soil_mass,
-    density_g_ml,
-    filled_volume,
-    layer_volume,
-    place_extent_m,
-    plant_area,
-    walking_order,
-)
+from eznel.core.document import Bed, Garden, Log, Product
+from eznel.core.outlines import positions
+from eznel.core.places import plant_area, walking_order
 from eznel.core.products.analysis import scoop_mass
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.reference import Catalogue
 from eznel.core.season import advice
+from eznel.core.season.changes import changes
 from eznel.core.season.dose import Need
 from eznel.core.season.fold import JobPlan, Season
+from eznel.core.season.place_plans import place_plan
+from eznel.core.season.place_result import ByNutrient
 from eznel.core.season.result import (
-    ByNutrient,
-    Gauge,
     JobView,
-    MixIngredient,
     NeedView,
-    PhGauge,
-    PlacePlan,
     PlantingPlan,
     ProductPlan,
     ScoopFacts,
@@ -54,14 +30,10 @@ from eznel.core.season.result import (
     StageView,
 )
 from eznel.core.season.shed import Shelf, Vector
-from eznel.core.season.stands import Stand, Stands, family_before
+from eznel.core.season.stands import Stand, family_before
 from eznel.core.season.tides import standing_of, tides
 from eznel.core.season.workings import Workings
-from eznel.core.soil.ratings import mass_basis
-from eznel.core.soil.supply import stock
-from eznel.core.working import Finding, Origin
-
-SHOWN_LAYER_M = 0.025
+from eznel.core.working import Finding
 
 
 @dataclass(frozen=True, slots=True)
@@ -110,15 +82,21 @@ def make(
         else {}
     )
     walk = walking_order(garden.places)
+    tested = Counter(place for report in garden.reports for place in report.places)
+    twice = {place for place, tests in tested.items() if tests > 1}
     return Made(
         workings,
         SeasonPlan(
             garden=garden.id,
             as_of=today,
             places=tuple(
-                replace(known[p.id], walk=turn)
-                if p.id in stands.unchanged
-                else place_plan(p, stands, turn)
+                replace(
+                    known[p.id] if p.id in stands.unchanged else place_plan(p, stands, turn),
+                    walk=turn,
+                    changes=changes(p, stands, workings.seasons, workings.shed)
+                    if isinstance(p, Bed) and p.id in twice
+                    else (),
+                )
                 for p, turn in zip(garden.places, walk, strict=True)
             ),
             plantings=tuple(
@@ -161,121 +139,6 @@ def plan(garden: Garden, log: Log, today: date, catalogue: Catalogue) -> SeasonP
 
 def _by_nutrient(vector: Sequence[float]) -> ByNutrient:
     return dict(zip(NUTRIENTS, vector, strict=True))
-
-
-def place_plan(place: Place, stands: Stands, walk: int = 0) -> PlacePlan:
-    """Return what a place is: its size, its soil or mix, and what its test says.
-
-    Parameters
-    ----------
-    place : Place
-        Bed or tub. [document]
-    stands : Stands
-        Its garden. [core]
-    walk : int
-        Its turn on the walk past all places. [count]
-
-    Returns
-    -------
-    PlacePlan
-        Values and keys. [as named]
-    """
-    report = stands.report_for(place.id)
-    acidity = stands.acidity_of(place)
-    ground = area(place)
-    length, width = place_extent_m(place)
-    is_bed = isinstance(place, Bed)
-    density, origin = density_g_ml(place) if isinstance(place, Bed) else (0.0, Origin.ASSUMED)
-    mix_l = 0.0
-    ingredients: tuple[MixIngredient, ...] = ()
-    if isinstance(place, Tub):
-        total = mix_volume(place)
-        mix_l = total.value
-        ingredients = tuple(
-            MixIngredient(p.name, p.volume.value) for p in portions(place.recipe, total)
-        )
-    gauges = gauges_of(place, stands)
-    return PlacePlan(
-        id=place.id,
-        area_m2=ground.value,
-        length_m=length,
-        width_m=width,
-        round=isinstance(place.shape, Circle | Frustum | Nominal),
-        outline=_outline(place),
-        tubs=place.count if isinstance(place, Tub) else 0,
-        per_line=(place.per_line or place.count) if isinstance(place, Tub) else 0,
-        walk=walk,
-        filled_l=filled_volume(place).value if isinstance(place, Tub) else 0.0,
-        soil_kg_m2=bed_soil_mass(place).value if isinstance(place, Bed) else 0.0,
-        density_g_ml=density,
-        density_origin=origin,
-        layer_l=layer_volume(area_m2=ground.value, layer_m=SHOWN_LAYER_M).value if is_bed else 0.0,
-        mix_l=mix_l,
-        mix=ingredients,
-        report=report.id if report else None,
-        tested=""
-        if report is None
-        else "stale"
-        if plausibility.is_stale(report, stands.today)
-        else "fresh",
-        gauges=gauges,
-        unrated=tuple(
-            v.analyte
-            for v in (report.values if report and is_bed else ())
-            if v.analyte not in {g.analyte for g in gauges}
-        ),
-        ph=PhGauge(acidity.ph.value, acidity.low, acidity.high, acidity.target)
-        if acidity
-        else None,
-        findings=acidity.findings if acidity else (),
-    )
-
-
-def _outline(place: Place) -> tuple[Point, ...]:
-    """Corners, where length and width do not say how it is drawn."""
-    if not isinstance(place, Bed) or isinstance(place.shape, Rectangle | Row | Circle):
-        return ()
-    return ring(place.shape)
-
-
-def gauges_of(place: Place, stands: Stands) -> tuple[Gauge, ...]:
-    """Return the rated values of a place's newest report.
-
-    Parameters
-    ----------
-    place : Place
-        Bed or tub. [document]
-    stands : Stands
-        Its garden. [core]
-
-    Returns
-    -------
-    tuple of Gauge
-        In the order of the report; none for tubs.
-    """
-    report = stands.report_for(place.id)
-    if report is None or not isinstance(place, Bed):
-        return ()
-    mass = bed_soil_mass(place)
-    printed: dict[str, SoilValue] = {value.analyte: value for value in report.values}
-    return tuple(
-        Gauge(
-            analyte=analyte,
-            extractant=rating.extractant,
-            printed=rating.printed,
-            printed_unit=rating.printed_unit,
-            compared=rating.compared.value,
-            unit=rating.band.unit,
-            bounds=rating.bounds,
-            caution_above=rating.band.caution_above,
-            soil_class=rating.soil_class,
-            origin=rating.origin,
-            basis=rating.band.basis,
-            confidence=rating.band.confidence,
-            g_m2=stock(mass_basis(printed[analyte], report), mass).value,
-        )
-        for analyte, rating in stands.ratings_for(place).items()
-    )
 
 
 def _planting(season: Season, workings: Workings) -> PlantingPlan:
@@ -373,7 +236,8 @@ def _need(need: Need, given: float, short: float) -> NeedView:
 
 def _job(job: JobPlan, season: Season, workings: Workings) -> JobView:
     stand, shed = season.stand, workings.shed
-    ph = stand.acidity.ph.value if stand.acidity else None
+    acidity = stand.soil.acidity
+    ph = acidity.ph.value if acidity else None
     used = dict.fromkeys(line.product for mix in job.mixes[:1] for line in mix.lines)
     keys = dict.fromkeys(
         key
@@ -405,7 +269,7 @@ def _job(job: JobPlan, season: Season, workings: Workings) -> JobView:
 
 
 def _products(workings: Workings) -> Iterator[ProductPlan]:
-    now = workings.shed.shelf(workings.log.feeds)
+    now = workings.shed.shelf(workings.log.feeds, workings.stands.worked_in)
     after = Shelf(dict(now.left_g))
     for season in workings.seasons:
         for job in season.jobs:

@@ -6,79 +6,9 @@ from uuid import UUID
 
 from eznel.core.document import Amount
 from eznel.core.outlines import Point
+from eznel.core.season.place_result import ByNutrient, PlacePlan
 from eznel.core.season.shed import MixPlan
 from eznel.core.working import Finding, Origin
-
-ByNutrient = dict[str, float]
-
-
-@dataclass(frozen=True, slots=True)
-class Gauge:
-    """A soil value against its bands: lower bounds of low, medium, high and very high."""
-
-    analyte: str
-    extractant: str
-    printed: float
-    printed_unit: str
-    compared: float
-    unit: str
-    bounds: tuple[float, float, float, float]
-    caution_above: float | None
-    soil_class: str
-    origin: Origin
-    basis: str
-    confidence: str
-    g_m2: float
-
-
-@dataclass(frozen=True, slots=True)
-class PhGauge:
-    """pH in water against the range of the crops planned there."""
-
-    ph: float
-    low: float
-    high: float
-    target: float
-
-
-@dataclass(frozen=True, slots=True)
-class MixIngredient:
-    """An ingredient of a potting mix to have ready."""
-
-    name: str
-    litres: float
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class PlacePlan:
-    """What a place is: ground or tubs, its soil and what the test says of it."""
-
-    id: UUID
-    area_m2: float
-    length_m: float
-    width_m: float
-    round: bool
-    outline: tuple[Point, ...]
-    """Corners of what is neither rectangle nor circle. [m]"""
-    tubs: int
-    per_line: int
-    walk: int
-    """Its turn on a short walk past all places. [count]"""
-    filled_l: float
-    soil_kg_m2: float
-    density_g_ml: float
-    density_origin: Origin
-    layer_l: float
-    """A layer of 2.5 cm over the place. [L]"""
-    mix_l: float
-    mix: tuple[MixIngredient, ...]
-    report: UUID | None
-    tested: str
-    """"" where there is no test, "fresh", or "stale" when it says little any more."""
-    gauges: tuple[Gauge, ...]
-    unrated: tuple[str, ...]
-    ph: PhGauge | None
-    findings: tuple[Finding, ...]
 
 
 @dataclass(frozen=True, slots=True)

@@ -10,6 +10,7 @@ from eznel.core.products.analysis import bulk_mass, contents, mass_of, scoop_mas
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.reference import Material
 from eznel.core.season.dose import released_share
+from eznel.core.season.preparing import Prepared
 from eznel.core.season.stands import Stand, Stands
 
 Vector = tuple[float, ...]
@@ -99,19 +100,22 @@ class Shed:
         """Return the general material that a product is, if it says so."""
         return self.materials.get(product.material or "")
 
-    def shelf(self, entries: Iterable[FeedEntry]) -> Shelf:
+    def shelf(self, entries: Iterable[FeedEntry], worked_in: Iterable[Prepared]) -> Shelf:
         """Return what is in the shed after what was logged since each product was counted."""
         left: dict[UUID, float | None] = {}
         for product in self.garden.products:
             stock = product.stock
             material = self.material(product)
             left[product.id] = None if stock is None else bulk_mass(stock.amount, product, material)
-        for entry in entries:
-            for product_id, grams in self._amounts(entry):
-                counted = self.products[product_id].stock
-                had = left[product_id]
-                if had is not None and counted is not None and entry.on >= counted.counted_on:
-                    left[product_id] = max(had - grams, 0.0)
+        taken = [(entry.on, *one) for entry in entries for one in self._amounts(entry)]
+        for one in worked_in:
+            if one.preparation.product is not None and one.preparation.done:
+                taken.append((one.preparation.on, one.preparation.product, one.mass.value))
+        for on, product_id, grams in taken:
+            counted = self.products[product_id].stock
+            had = left[product_id]
+            if had is not None and counted is not None and on >= counted.counted_on:
+                left[product_id] = max(had - grams, 0.0)
         return Shelf(left)
 
     def given(self, entry: FeedEntry, stand: Stand) -> tuple[Vector, Vector]:

@@ -9,25 +9,25 @@ from uuid import UUID
 from eznel.core import places
 from eznel.core.crops.stages import stage_on
 from eznel.core.document import (
-    Bed,
     Garden,
     Log,
     Place,
     Planting,
+    Preparation,
     Programme,
     SoilReport,
     Spacing,
     Thing,
     Tub,
+    Water,
 )
 from eznel.core.errors import Unknown
 from eznel.core.outlines import Point
 from eznel.core.reference import Catalogue, Crop, Stage
 from eznel.core.season.calendars import Calendar, calendar_of, stages_of
+from eznel.core.season.preparing import Prepared
 from eznel.core.season.sharing import Sharing
-from eznel.core.soil.acidity import Acidity, acidity
-from eznel.core.soil.ratings import Ground, Rating, rate
-from eznel.core.soil.supply import MOST_MINERAL_OM_PCT
+from eznel.core.season.soils import Common, Grown, Soil, soil_of
 from eznel.core.working import Worked
 
 Method = Literal["tested", "untested", "light_bed", "tub"]
@@ -51,14 +51,13 @@ class Stand:
     tub_share: float
     """The part of the tubs that is this planting's; 1 unless another shares them."""
     method: Method
-    report: SoilReport | None
-    ratings: dict[str, Rating]
-    acidity: Acidity | None
+    soil: Soil
     calendar: Calendar
     first_calendar: Calendar
     """The dates before anything was seen, from which the first plan was made."""
     follows: UUID | None
     """The planting that had this ground before in the same year."""
+    water: Water | None
 
     @property
     def id(self) -> UUID:
@@ -76,8 +75,7 @@ class Stand:
 
     def soil_class(self, nutrient: str) -> str | None:
         """Return the class of a nutrient by the test, if it was tested."""
-        rating = self.ratings.get(nutrient)
-        return rating.soil_class if rating else None
+        return self.soil.soil_class(nutrient)
 
     def kg_yield(self) -> float:
         """Return the yield that a usual season brings here. [kg]"""
@@ -109,6 +107,7 @@ class Stands:
         self._known = self._inputs()
         self._calendars: dict[UUID, tuple[Calendar, Calendar]] = {}
         self._stands: dict[UUID, Stand] = {}
+        self._soils: dict[UUID, Soil] = {}
         self.unchanged: frozenset[UUID] = frozenset()
         """Places with nothing new since the earlier computation."""
         if before is not None:
@@ -118,6 +117,7 @@ class Stands:
                 s.id: before.calendars[s.id] for s in before.all if s.place.id in self.unchanged
             }
             self._stands = {s.id: s for s in before.all if s.place.id in self.unchanged}
+            self._soils = {p: soil for p, soil in before._soils.items() if p in self.unchanged}
 
     def _inputs(self) -> dict[UUID, list[Thing]]:
         """Everything that a place and what stands in it are computed from."""
@@ -130,6 +130,8 @@ class Stands:
         for report in self.garden.reports:
             for place in report.places:
                 found[place].append(report)
+        for one in self.garden.preparations:
+            found[one.place].append(one)
         return found
 
     @cached_property
@@ -167,39 +169,62 @@ class Stands:
         last = {planting: now.last_pick for planting, (now, _) in self.calendars.items()}
         return Sharing(self.garden, self.catalogue, last)
 
-    def report_for(self, place: UUID) -> SoilReport | None:
-        """Return the newest report on a place that is not from the future."""
-        return self._newest_reports.get(place)
+    def soil_of(self, place: Place) -> Soil:
+        """Return what is known of a place's soil."""
+        if place.id not in self._soils:
+            self._soils[place.id] = soil_of(
+                place,
+                self._reports.get(place.id, ()),
+                self._preparations.get(place.id, ()),
+                self._grown(place),
+                self._common,
+            )
+        return self._soils[place.id]
 
     @cached_property
-    def _newest_reports(self) -> dict[UUID, SoilReport]:
-        past = [r for r in self.garden.reports if r.sampled_on <= self.today]
-        past.sort(key=lambda r: (r.sampled_on, str(r.id)))
-        return {place: report for report in past for place in report.places}
+    def worked_in(self) -> tuple[Prepared, ...]:
+        """Lime, compost and the like of all places."""
+        return tuple(one for place in self.garden.places for one in self.soil_of(place).prepared)
 
-    def ratings_for(self, place: Place) -> dict[str, Rating]:
-        """Return the rated values of a bed's newest report, by nutrient."""
-        report = self.report_for(place.id)
-        if report is None or not isinstance(place, Bed):
-            return {}
-        density, origin = places.density_g_ml(place)
-        ground = Ground(density, origin, place.texture)
-        rated = (rate(value, report, ground, self.catalogue.bands) for value in report.values)
-        return {rating.analyte: rating for rating in rated if rating is not None}
+    @cached_property
+    def _common(self) -> Common:
+        return Common(
+            products=self.garden.products,
+            tables=self.garden.bands,
+            catalogue=self.catalogue,
+            today=self.today,
+        )
 
-    def crops_in(self, place: UUID) -> tuple[Crop, ...]:
-        """Return the crops whose season is not over in a place, the main crop first."""
-        here = self.sharing.in_place.get(place, [])
-        now = [p for p in here if self.sharing.last_pick[p.id] >= self.today]
-        keys = dict.fromkeys(p.crop for p in now or here)
-        return tuple(self.catalogue.crop(key) for key in keys)
+    @cached_property
+    def _reports(self) -> dict[UUID, list[SoilReport]]:
+        found: dict[UUID, list[SoilReport]] = {}
+        for report in self.garden.reports:
+            for place in report.places:
+                found.setdefault(place, []).append(report)
+        return found
 
-    def acidity_of(self, place: Place) -> Acidity | None:
-        """Return where a bed's pH stands against the crops planned there."""
-        report = self.report_for(place.id)
-        if report is None or not isinstance(place, Bed):
-            return None
-        return acidity(report, tuple((c.ph_min, c.ph_max) for c in self.crops_in(place.id)))
+    @cached_property
+    def _preparations(self) -> dict[UUID, list[Preparation]]:
+        found: dict[UUID, list[Preparation]] = {}
+        for one in self.garden.preparations:
+            found.setdefault(one.place, []).append(one)
+        return found
+
+    def _grown(self, place: Place) -> Grown:
+        """The plantings whose season is not over, the main crop first; all, where it is for all."""
+        here = self.sharing.in_place.get(place.id, [])
+        last = self.sharing.last_pick
+        now = [p for p in here if last[p.id] >= self.today] or here
+        free = self.today
+        while standing := [last[p.id] for p in here if p.planted_on <= free < last[p.id]]:
+            free = max(standing)
+        keys = dict.fromkeys(p.crop for p in now)
+        return Grown(
+            crops=tuple(self.catalogue.crop(key) for key in keys),
+            plants=sum(self.sharing.plants_of(p) for p in now),
+            wanted_m2=sum(self.sharing.wanted_m2(p) for p in now),
+            free_from=free,
+        )
 
     def _stand(self, planting: Planting) -> Stand:
         crop, place = self.catalogue.crop(planting.crop), self.places[planting.place]
@@ -218,12 +243,11 @@ class Stands:
             filled_l=places.filled_volume(place) if isinstance(place, Tub) else None,
             tub_share=self.sharing.share_of_tub(planting) if in_tub else 1.0,
             method=self._method(place),
-            report=self.report_for(place.id),
-            ratings=self.ratings_for(place),
-            acidity=self.acidity_of(place),
+            soil=self.soil_of(place),
             calendar=calendar,
             first_calendar=first,
             follows=self.sharing.follows(planting),
+            water=self.garden.site.water,
         )
 
     def _ground(self, planting: Planting, place: Place) -> Worked:
@@ -241,11 +265,10 @@ class Stands:
     def _method(self, place: Place) -> Method:
         if isinstance(place, Tub):
             return "tub"
-        report = self.report_for(place.id)
-        om_pct = (report.organic_matter_pct if report else None) or 0.0
-        if places.density_g_ml(place)[0] < places.LIGHT_BED_G_ML or om_pct > MOST_MINERAL_OM_PCT:
+        soil = self.soil_of(place)
+        if soil.rich:
             return "light_bed"
-        return "tested" if report is not None and report.values else "untested"
+        return "tested" if soil.reading.rated else "untested"
 
     def _programme(self, planting: Planting) -> Programme:
         if planting.programme not in self.programmes:
@@ -261,6 +284,38 @@ class Stands:
             self.catalogue,
             seen=seen,
         )
+
+
+BEFORE_DAYS = 300
+"""A crop that ended longer ago left nothing that counts. [days]"""
+
+
+def crop_before(stand: Stand, stands: Stands) -> Stand | None:
+    """Return the planting that had a planting's ground just before it.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting. [core]
+    stands : Stands
+        Its garden. [core]
+
+    Returns
+    -------
+    Stand or None
+        The last one whose season was over by then; None in a tub, or where it is long ago.
+    """
+    if isinstance(stand.place, Tub):
+        return None
+    planted = stand.planting.planted_on
+    before = [
+        other
+        for other in stands.in_place(stand.place.id)
+        if other.id != stand.id
+        and other.calendar.last_pick <= planted
+        and (planted - other.calendar.last_pick).days < BEFORE_DAYS
+    ]
+    return max(before, key=lambda s: (s.calendar.last_pick, str(s.id)), default=None)
 
 
 FAMILY_YEARS = 3

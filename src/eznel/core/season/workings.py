@@ -6,7 +6,7 @@ from uuid import UUID
 from eznel.core.document import Garden, Log
 from eznel.core.reference import Catalogue
 from eznel.core.season.dose import Needs, needs
-from eznel.core.season.fold import Season, fold
+from eznel.core.season.fold import Happened, Season, fold
 from eznel.core.season.jobs import FirstPlan, first_plan
 from eznel.core.season.shed import Shed
 from eznel.core.season.stands import Stand, Stands
@@ -46,7 +46,8 @@ class Workings:
             self.planned[stand.id] = known
         pins = {pin.job: pin.to for pin in garden.pins}
         earlier = {s.stand.id: s for s in before.seasons} if before else {}
-        self.seasons = fold(list(self.planned.values()), log.feeds, pins, today, self.shed, earlier)
+        happened = Happened(log.feeds, pins, self.stands.worked_in)
+        self.seasons = fold(list(self.planned.values()), happened, today, self.shed, earlier)
 
     def _comparable(self, before: "Workings") -> bool:
         """Whether nothing differs that reaches every planting."""
@@ -59,4 +60,5 @@ class Workings:
             and mine.products == other.products
             and mine.scoops == other.scoops
             and mine.programmes == other.programmes
+            and mine.bands == other.bands
         )

@@ -8,6 +8,12 @@ from eznel.core.working import Finding, Level, Origin, Quantity, Worked
 CACL2_TO_WATER = 0.5
 """pH in dilute calcium chloride reads about this much lower than in water."""
 
+GENERAL_RANGE = (6.0, 7.0)
+"""What most vegetables like: for ground where nothing is planned yet."""
+
+KIT_SPREAD = 0.5
+"""How far a colour kit may be off."""
+
 EXTREME_PH = (5.0, 8.3)
 """Beyond these, feeding waits until pH is mended."""
 
@@ -21,6 +27,8 @@ class Acidity:
     high: float
     target: float
     findings: tuple[Finding, ...]
+    planted: bool = True
+    """Whether the range is that of crops planned there, or of vegetables in general."""
 
     @property
     def below(self) -> bool:
@@ -54,6 +62,25 @@ def ph_in_water(report: SoilReport) -> Worked | None:
     return Worked.first("ph_from_cacl2", report.ph + CACL2_TO_WATER, "pH", printed)
 
 
+def mehlich_acidity(report: SoilReport) -> Worked | None:
+    """Return the acidity that a Mehlich buffer found.
+
+    Parameters
+    ----------
+    report : SoilReport
+        The report. [document]
+
+    Returns
+    -------
+    Worked or None
+        Exchangeable acidity; None without that buffer. [cmol/L]
+    """
+    if report.buffer is None or report.buffer.method != "Mehlich":
+        return None
+    read = Quantity("buffer_ph", report.buffer.value, "pH", Origin.LAB, report.lab)
+    return Worked.first("mehlich_acidity", max((6.6 - read.value) / 0.25, 0.0), "cmol/L", read)
+
+
 def acidity(report: SoilReport, ranges: tuple[tuple[float, float], ...]) -> Acidity | None:
     """Return where the pH stands against the range common to the crops planned there.
 
@@ -67,20 +94,22 @@ def acidity(report: SoilReport, ranges: tuple[tuple[float, float], ...]) -> Acid
     Returns
     -------
     Acidity or None
-        None without a measured pH or without a crop. Without a common range the main crop's
-        counts; the target is the middle of the range.
+        None without a measured pH. Without a common range the main crop's counts, without a crop
+        that of most vegetables; the target is the middle of the range.
     """
     ph = ph_in_water(report)
-    if ph is None or not ranges:
+    if ph is None:
         return None
+    planted = bool(ranges)
+    ranges = ranges or (GENERAL_RANGE,)
     low, high = max(low for low, _ in ranges), min(high for _, high in ranges)
     if low > high:
         low, high = ranges[0]
-    findings: tuple[Finding, ...] = ()
+    findings: list[Finding] = []
     if not low <= ph.value <= high:
         extreme = not EXTREME_PH[0] <= ph.value <= EXTREME_PH[1]
         key = "ph_low" if ph.value < low else "ph_high"
-        findings = (
+        findings.append(
             Finding(
                 key + "_hold" if extreme else key,
                 Level.HOLD if extreme else Level.WARNING,
@@ -90,6 +119,9 @@ def acidity(report: SoilReport, ranges: tuple[tuple[float, float], ...]) -> Acid
                     Quantity("low", low, "", Origin.TYPICAL),
                     Quantity("high", high, "", Origin.TYPICAL),
                 ),
-            ),
+            )
         )
-    return Acidity(ph, low, high, (low + high) / 2, findings)
+        if report.is_kit:
+            number = Quantity("kit_spread", KIT_SPREAD, "", Origin.TYPICAL)
+            findings.append(Finding("ph_by_kit", Level.NOTE, field="ph", numbers=(number,)))
+    return Acidity(ph, low, high, (low + high) / 2, tuple(findings), planted)

@@ -1,49 +1,87 @@
 """Soil test values against the bands of their own extractant.
 
 An extractant's number is never turned into another's: each has bands of its own, and a value
-without bands gets no class. Bands are read on the basis they are printed for, mass or volume of
-soil. In a light mix the value is scaled to the soil that is really there.
+without bands gets no class. Bands are read on the basis they are printed for: mass of soil, volume
+of soil, or a mix's own extract. In a light mix the value is scaled to the soil that is really
+there. The laboratory's word wins over a table of the grower's, and that over ours.
 """
 
 from dataclasses import dataclass
 
-from eznel.core.document import SoilReport, SoilValue
+from eznel.core.document import BandTable, SoilReport, SoilValue
 from eznel.core.reference import Band
+from eznel.core.soil.units import by_mass, by_volume, in_extract
 from eznel.core.working import Finding, Level, Origin, Quantity, Worked
 
 CLASSES = ("very_low", "low", "medium", "high", "very_high")
-
-SAMPLE_DENSITY_G_ML = 1.1
-"""Dried, ground soil in a laboratory scoop, where the report does not say."""
 
 LIGHT_MIX_G_ML = 1.0
 FIELD_SOIL_G_ML = 1.25
 """A mix lighter than the first is read as if its soil were spread as thin as it is."""
 
+SAMPLE_SPREAD, COMPOSITE_SPREAD = 0.15, 0.25
+"""How far another sample from the same place would differ; from one of several places, further."""
+
 
 @dataclass(frozen=True, slots=True)
 class Rating:
-    """One value read: the number compared, its class and where the class comes from."""
+    """One value read: its class, where that comes from, and how sure it is.
 
-    analyte: str
+    A kit gives a class without a number: then there is nothing to compare.
+    """
+
+    value: SoilValue
+    report: SoilReport
     extractant: str
     soil_class: str
     origin: Origin
-    compared: Worked
-    band: Band
-    printed: float
-    printed_unit: str
-    bounds: tuple[float, float, float, float]
+    compared: Worked | None
+    band: Band | None
+    bounds: tuple[float, ...]
+    spread: float
+    likely: tuple[str, str]
+    """The lowest and the highest class that another sample may get."""
     findings: tuple[Finding, ...] = ()
+
+    @property
+    def analyte(self) -> str:
+        """What was measured."""
+        return self.value.analyte
+
+    @property
+    def per_mass(self) -> Worked | None:
+        """The value per mass of soil, where it has one. [mg/kg]"""
+        return by_mass(self.value, self.report)
 
 
 @dataclass(frozen=True, slots=True)
 class Ground:
-    """What the bands depend on in the place itself."""
+    """What the bands depend on in the place itself. No density for tubs. [g/mL]"""
 
-    density_g_ml: float
-    density_origin: Origin
+    density_g_ml: float | None
+    density_origin: Origin | None
     texture: str | None
+
+
+def own_band(table: BandTable) -> Band:
+    """Return a table of the grower's as bands.
+
+    Parameters
+    ----------
+    table : BandTable
+        As typed. [document]
+
+    Returns
+    -------
+    Band
+        Its basis is where it is printed. [row]
+    """
+    return Band(
+        **table.model_dump(exclude={"id", "source"}),
+        basis=table.source,
+        confidence="high",
+        own=True,
+    )
 
 
 def find_band(bands: tuple[Band, ...], value: SoilValue, report: SoilReport) -> Band | None:
@@ -52,7 +90,7 @@ def find_band(bands: tuple[Band, ...], value: SoilValue, report: SoilReport) -> 
     Parameters
     ----------
     bands : tuple of Band
-        The catalogue's. [rows]
+        The grower's own first, then the catalogue's. [rows]
     value : SoilValue
         The value. [document]
     report : SoilReport
@@ -65,7 +103,7 @@ def find_band(bands: tuple[Band, ...], value: SoilValue, report: SoilReport) -> 
     """
     extractant = value.extractant or report.extractant
     fitting = [b for b in bands if b.extractant == extractant and b.analyte == value.analyte]
-    basis = "mg/dm3" if value.unit == "mg/dm3" else "mg/kg"
+    basis = value.unit if value.unit in ("mg/dm3", "mg/L") else "mg/kg"
     return next((b for b in fitting if b.unit == basis), fitting[0] if fitting else None)
 
 
@@ -83,82 +121,75 @@ def rate(
     ground : Ground
         Density and texture of the place. [g/mL]
     bands : tuple of Band
-        The catalogue's. [rows]
+        The grower's own first, then the catalogue's. [rows]
 
     Returns
     -------
     Rating or None
-        None where there are no bands for this extractant and analyte. The laboratory's own word
-        wins over the bands.
+        None where there are no bands for this extractant and analyte, and no word of the
+        laboratory's.
     """
     band = find_band(bands, value, report)
-    if band is None:
-        return None
-    compared = _on_basis(value, report, band)
-    if ground.density_g_ml < LIGHT_MIX_G_ML:
-        compared = compared.then(
-            "light_mix_value",
-            compared.value * ground.density_g_ml / FIELD_SOIL_G_ML,
-            band.unit,
-            Quantity("test_value", compared.value, band.unit, Origin.LAB, report.lab),
-            Quantity("density_g_ml", ground.density_g_ml, "g/mL", ground.density_origin),
-            Quantity("field_density_g_ml", FIELD_SOIL_G_ML, "g/mL", Origin.FIXED),
-        )
+    compared = _compared(value, report, ground, band) if band else None
+    spread = COMPOSITE_SPREAD if report.composite else SAMPLE_SPREAD
+    if band is None or compared is None:
+        return _by_word(value, report, spread)
     factor = _texture_factor(band, ground.texture)
-    bounds = (
-        band.low * factor,
-        band.medium * factor,
-        band.high * factor,
-        band.very_high * factor,
+    bounds = tuple(b * factor for b in (band.low, band.medium, band.high, band.very_high))
+    ours, low, high = (
+        CLASSES[sum(compared.value * part >= bound for bound in bounds)]
+        for part in (1, 1 - spread, 1 + spread)
     )
-    ours = CLASSES[sum(compared.value >= bound for bound in bounds)]
+    word = value.lab_rating
     return Rating(
-        analyte=value.analyte,
+        value=value,
+        report=report,
         extractant=band.extractant,
-        soil_class=value.lab_rating or ours,
-        origin=Origin.LAB if value.lab_rating else Origin.TYPICAL,
+        soil_class=word or ours,
+        origin=Origin.LAB if word else Origin.TYPED if band.own else Origin.TYPICAL,
         compared=compared,
         band=band,
-        printed=value.value,
-        printed_unit=value.unit,
         bounds=bounds,
+        spread=spread,
+        likely=(word, word) if word else (low, high),
         findings=_beyond(value, compared.value, band),
     )
 
 
-def _on_basis(value: SoilValue, report: SoilReport, band: Band) -> Worked:
-    if band.unit == "mg/kg":
-        return mass_basis(value, report)
-    number = Quantity("printed", value.value, value.unit, Origin.LAB, report.lab)
-    if value.unit == "mg/dm3":
-        return Worked.first("soil_value", value.value, band.unit, number)
-    sample = Quantity("sample_density", SAMPLE_DENSITY_G_ML, "g/mL", Origin.ASSUMED)
-    return Worked.first(
-        "soil_value_by_volume", value.value * SAMPLE_DENSITY_G_ML, band.unit, number, sample
+def _by_word(value: SoilValue, report: SoilReport, spread: float) -> Rating | None:
+    """A class without a number that could be compared: a kit's is one class either way."""
+    if value.lab_rating is None:
+        return None
+    at = CLASSES.index(value.lab_rating)
+    wide = 1 if report.is_kit else 0
+    return Rating(
+        value=value,
+        report=report,
+        extractant=value.extractant or report.extractant,
+        soil_class=value.lab_rating,
+        origin=Origin.LAB,
+        compared=None,
+        band=None,
+        bounds=(),
+        spread=spread,
+        likely=(CLASSES[max(at - wide, 0)], CLASSES[min(at + wide, len(CLASSES) - 1)]),
     )
 
 
-def mass_basis(value: SoilValue, report: SoilReport) -> Worked:
-    """Return a value per mass of soil, whatever basis it was printed on.
-
-    Parameters
-    ----------
-    value : SoilValue
-        One analyte. [document]
-    report : SoilReport
-        The report it stands in. [document]
-
-    Returns
-    -------
-    Worked
-        Concentration. [mg/kg]
-    """
-    number = Quantity("printed", value.value, value.unit, Origin.LAB, report.lab)
-    if value.unit != "mg/dm3":
-        return Worked.first("soil_value", value.value, "mg/kg", number)
-    sample = Quantity("sample_density", SAMPLE_DENSITY_G_ML, "g/mL", Origin.ASSUMED)
-    return Worked.first(
-        "soil_value_by_mass", value.value / SAMPLE_DENSITY_G_ML, "mg/kg", number, sample
+def _compared(value: SoilValue, report: SoilReport, ground: Ground, band: Band) -> Worked | None:
+    """The value on its bands' basis, in a light mix as thin as it is spread."""
+    ways = {"mg/kg": by_mass, "mg/dm3": by_volume, "mg/L": in_extract}
+    found = ways[band.unit](value, report)
+    density = ground.density_g_ml
+    if found is None or density is None or density >= LIGHT_MIX_G_ML or band.unit == "mg/L":
+        return found
+    return found.then(
+        "light_mix_value",
+        found.value * density / FIELD_SOIL_G_ML,
+        band.unit,
+        Quantity("test_value", found.value, band.unit, Origin.LAB, report.lab),
+        Quantity("density_g_ml", density, "g/mL", ground.density_origin or Origin.ASSUMED),
+        Quantity("field_density_g_ml", FIELD_SOIL_G_ML, "g/mL", Origin.FIXED),
     )
 
 

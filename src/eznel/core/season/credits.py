@@ -1,0 +1,173 @@
+"""What gives a planting nutrients besides feeds: soil, the crop before, compost, water.
+
+Each is counted once. A test that was taken afterwards carries what went in before it.
+"""
+
+from datetime import date
+
+from eznel.core.crops.stages import normals
+from eznel.core.document import Bed, InHoles, PerPlant
+from eznel.core.places import density_g_ml, soil_mass
+from eznel.core.quantities import NUTRIENTS
+from eznel.core.season.preparing import given_in
+from eznel.core.season.stands import Stand, Stands, crop_before
+from eznel.core.soil.supply import organic_matter_credit, stock
+from eznel.core.working import Origin, Quantity, Worked
+
+FRESH_RESIDUE_DAYS = 60
+ROOTS_ONLY_SHARE = 0.5
+"""Legume tops taken away leave the roots; fresh tops of other crops last for so many days."""
+
+SPRING_NITRATE_DAYS = (60, 30)
+"""A nitrate test counts from so long before planting to so long after it."""
+
+
+def credits_n(stand: Stand, stands: Stands) -> list[Worked]:
+    """Return what gives nitrogen besides feeds, each once.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting in mineral soil. [core]
+    stands : Stands
+        Its garden. [core]
+
+    Returns
+    -------
+    list of Worked
+        Organic matter, the crop before, spring nitrate, compost, water. [g/m²]
+    """
+    organic = stand.soil.reading.organic
+    since = organic.sampled_on if organic is not None else None
+    found = (
+        _om_credit(stand, stands),
+        _crop_before(stand, stands),
+        _spring_nitrate(stand),
+        organic_credit(stand, "N", since=since),
+        water_credit(stand, "N"),
+    )
+    return [one for one in found if one is not None]
+
+
+def _om_credit(stand: Stand, stands: Stands) -> Worked | None:
+    report = stand.soil.reading.organic
+    if stand.method != "tested" or report is None or report.om_pct is None:
+        return None
+    days = normals(stands.garden.site, stand.place.warmer_by_c)
+    warmth = days.means_c(stand.planting.planted_on, stand.calendar.stop)
+    assert isinstance(stand.place, Bed)
+    return organic_matter_credit(
+        om_pct=report.om_pct,
+        depth_m=stand.place.depth.m,
+        season_mean_c=sum(warmth) / len(warmth) if warmth else 0.0,
+        season_rate_g_m2=stand.crop.season_n_g_m2,
+    )
+
+
+def _crop_before(stand: Stand, stands: Stands) -> Worked | None:
+    """Legumes leave nitrogen in their roots, and more in their tops; fresh leafy tops some, if they
+    do not lie over a wet winter.
+    """
+    earlier = crop_before(stand, stands)
+    if earlier is None or not earlier.crop.residue_n_g_m2:
+        return None
+    left, legume = earlier.planting.residue == "left", earlier.crop.habit == "legume"
+    gap = (stand.planting.planted_on - earlier.calendar.last_pick).days
+    share = (
+        1.0
+        if left and (legume or gap < FRESH_RESIDUE_DAYS)
+        else ROOTS_ONLY_SHARE if legume else 0.0
+    )  # fmt: skip
+    if not share:
+        return None
+    amount = Quantity(
+        "residue_n", earlier.crop.residue_n_g_m2, "g/m²", Origin.TYPICAL, earlier.crop.name
+    )
+    stays = Quantity("stays", share, "", Origin.TYPED if left else Origin.ASSUMED)
+    found = Worked.first("credit_crop_before", amount.value * share, "g/m²", amount, stays)
+    return found.settling(f"plantings/{earlier.id}/residue")
+
+
+def _spring_nitrate(stand: Stand) -> Worked | None:
+    rating = stand.soil.reading.ratings.get("NO3-N")
+    if rating is None or rating.report.is_kit:
+        return None
+    before = (stand.planting.planted_on - rating.report.sampled_on).days
+    mass = rating.per_mass
+    if mass is None or not -SPRING_NITRATE_DAYS[1] <= before <= SPRING_NITRATE_DAYS[0]:
+        return None
+    assert isinstance(stand.place, Bed)
+    density, origin = density_g_ml(stand.place)
+    sampled = soil_mass(depth_m=rating.report.depth.m, density_g_ml=density, origin=origin)
+    return stock(mass, sampled)
+
+
+def organic_credit(stand: Stand, nutrient: str, *, since: date | None) -> Worked | None:
+    """Return what compost, manure and the like give a planting.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting. [core]
+    nutrient : str
+        Element. [name]
+    since : date or None
+        Day of a test that carries already what went in before it. [date]
+
+    Returns
+    -------
+    Worked or None
+        None where nothing was worked in that counts. [g/m²]
+    """
+    i, room = NUTRIENTS.index(nutrient), stand.soil.room
+    found: Worked | None = None
+    planted, stop = stand.planting.planted_on, stand.calendar.stop
+    for one, year, gives in given_in(list(stand.soil.prepared), planted, stop):
+        carried = since is not None and one.preparation.on <= since
+        # Once a year: the crop before has had it, and what is bought as a salt is counted by test.
+        if carried or (year == 0 and stand.follows is not None) or one.product.form != "organic":
+            continue
+        spread = isinstance(one.preparation.how, InHoles | PerPlant)
+        ground = room.fed_m2 if spread else room.ground_m2
+        before = found.value if found else 0.0
+        step = Worked.first(
+            "credit_organic",
+            before + gives[i] / ground,
+            "g/m²",
+            Quantity("before", before, "g/m²"),
+            Quantity("works_g", gives[i], "g", Origin.TYPICAL, one.product.name),
+            Quantity("area_m2", ground, "m²"),
+        )
+        found = step.after(one.mass) if found is None else step.after(found, one.mass)
+    return found
+
+
+def water_credit(stand: Stand, nutrient: str) -> Worked | None:
+    """Return what a season's watering brings.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting. [core]
+    nutrient : str
+        Element. [name]
+
+    Returns
+    -------
+    Worked or None
+        None where the water is not known to carry any. [g/m²]
+    """
+    water = stand.water
+    carries = {"N": "nitrate_n_mg_l", "K": "k_mg_l", "Ca": "ca_mg_l", "Mg": "mg_mg_l"}
+    if water is None or nutrient not in carries:
+        return None
+    strength = getattr(water, carries[nutrient])
+    if not strength or not water.season_mm:
+        return None
+    return Worked.first(
+        "credit_water",
+        strength * water.season_mm / 1000,
+        "g/m²",
+        Quantity("water_mg_l", strength, "mg/L", Origin.LAB),
+        Quantity("season_mm", water.season_mm, "mm", Origin.TYPED),
+    )

@@ -1,0 +1,247 @@
+"""What is said of a place: its size, its soil or mix, and the work on it."""
+
+from dataclasses import dataclass
+from datetime import date
+from uuid import UUID
+
+from eznel.core.outlines import Point
+from eznel.core.working import Finding, Origin
+
+ByNutrient = dict[str, float]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Gauge:
+    """A soil value against its bands: lower bounds of low, medium, high and very high.
+
+    A kit's class has no number; an extract of a mix has no amount in the ground.
+    """
+
+    analyte: str
+    extractant: str
+    report: UUID
+    lab: str
+    sampled_on: date
+    printed: float | None
+    printed_unit: str
+    compared: float | None
+    low: float | None
+    high: float | None
+    """Between these another sample would likely be."""
+    unit: str
+    bounds: tuple[float, ...]
+    caution_above: float | None
+    scheme: str
+    """"sufficiency", or "level" and "mix", where more is not better."""
+    soil_class: str
+    likely: tuple[str, str]
+    origin: Origin
+    basis: str
+    confidence: str
+    g_m2: float | None
+    field_rule_g_m2: float | None
+    """What a rule for 15 cm of field soil would say; far off in a light mix. [g/m²]"""
+
+
+@dataclass(frozen=True, slots=True)
+class PhGauge:
+    """pH in water against the range of the crops planned there, or of vegetables in general."""
+
+    ph: float
+    low: float
+    high: float
+    target: float
+    planted: bool
+    spread: float
+
+
+@dataclass(frozen=True, slots=True)
+class LimeMethod:
+    """What one method asks for. [g/m² of pure calcium carbonate, or of sulphur]"""
+
+    method: str
+    pure_g_m2: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PhWorkView:
+    """Mending pH: by which methods, with what, how much now and later."""
+
+    kind: str
+    target: float
+    methods: tuple[LimeMethod, ...]
+    product_name: str
+    in_shed: bool
+    works: float
+    """Part of the product that works in time. [g/g]"""
+    wanted_g_m2: float
+    now_g_m2: float
+    later_g_m2: float
+    now_g: float
+    brings_g_m2: ByNutrient
+    done_on: date | None
+    retest_on: date
+    findings: tuple[Finding, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class ScoopsOf:
+    """About so many level scoops."""
+
+    scoop: UUID
+    count: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PlaceJob:
+    """Work on a place as a whole: lime, sulphur, compost and the like, and a new test.
+
+    `key` is the id of the preparation that records it.
+    """
+
+    key: UUID
+    kind: str
+    due_on: date
+    status: str
+    """"planned", "done", or "unconfirmed" after its day."""
+    name: str
+    product: UUID | None
+    material: str | None
+    grams: float
+    litres: float
+    scoops: ScoopsOf | None
+    findings: tuple[Finding, ...]
+    cautions: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class SchoolCrop:
+    """What a school gives one planting in a year. [g/m²]"""
+
+    planting: UUID
+    crop_name: str
+    per_m2: ByNutrient
+
+
+@dataclass(frozen=True, slots=True)
+class SchoolView:
+    """One school's reading of a place."""
+
+    school: str
+    chosen: bool
+    crops: tuple[SchoolCrop, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class ExchangeView:
+    """Exchange capacity and each cation's share of it. [cmol/kg, %]"""
+
+    cmol_kg: float
+    estimated: bool
+    shares_pct: ByNutrient
+    wanted_pct: dict[str, tuple[float, float]]
+    findings: tuple[Finding, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class SaltsView:
+    """Conductivity of the saturated paste, and where the crops there begin to suffer. [dS/m]"""
+
+    ds_m: float
+    threshold_ds_m: float
+    findings: tuple[Finding, ...]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PreparationView:
+    """Compost, manure and the like, worked out. Nutrients in grams for the whole place."""
+
+    id: UUID
+    name: str
+    grams: float
+    litres: float
+    totals_g: ByNutrient
+    first_g: ByNutrient
+    next_g: ByNutrient
+    counts: bool
+    bound: str
+    findings: tuple[Finding, ...]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Change:
+    """A value since the test before: what the log explains of it. [mg/kg]"""
+
+    analyte: str
+    before: float
+    before_on: date
+    now: float
+    now_on: date
+    given_g_m2: float
+    removed_g_m2: float
+    explained: float
+    """By how much given less removed moves the test."""
+    estimate: float
+    """Carried on to today by the same rule."""
+
+
+@dataclass(frozen=True, slots=True)
+class MixIngredient:
+    """An ingredient of a potting mix to have ready, and the bags to buy."""
+
+    name: str
+    litres: float
+    bag_l: float | None
+    bags: int | None
+    cost: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class MixCharge:
+    """A product mixed through all the tubs. [g]"""
+
+    product: UUID
+    grams: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PlacePlan:
+    """What a place is: ground or tubs, its soil and what the test says of it."""
+
+    id: UUID
+    area_m2: float
+    length_m: float
+    width_m: float
+    round: bool
+    outline: tuple[Point, ...]
+    """Corners of what is neither rectangle nor circle. [m]"""
+    tubs: int
+    per_line: int
+    walk: int
+    """Its turn on a short walk past all places. [count]"""
+    filled_l: float
+    soil_kg_m2: float
+    density_g_ml: float
+    density_origin: Origin
+    layer_l: float
+    """A layer of 2.5 cm over the place. [L]"""
+    mix_l: float
+    mix: tuple[MixIngredient, ...]
+    mix_cost: float | None
+    charge: tuple[MixCharge, ...]
+    report: UUID | None
+    tested: str
+    """"" where there is no test, "fresh", or "stale" when it says little any more."""
+    rich: bool
+    compost_share: float
+    gauges: tuple[Gauge, ...]
+    unrated: tuple[str, ...]
+    ph: PhGauge | None
+    ph_work: PhWorkView | None
+    exchange: ExchangeView | None
+    salts: SaltsView | None
+    schools: tuple[SchoolView, ...]
+    preparations: tuple[PreparationView, ...]
+    changes: tuple[Change, ...]
+    jobs: tuple[PlaceJob, ...]
+    findings: tuple[Finding, ...]

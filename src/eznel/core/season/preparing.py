@@ -1,0 +1,402 @@
+"""What is worked into a place besides feeds: how much of it, and what it gives this year and next.
+
+Compost and manure are counted as they were given: by depth, by hole, by plant, or sized by the
+nitrogen they bring and held back by their phosphorus. A test that was taken afterwards carries
+them already, and then they are not counted again.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from datetime import date
+from math import pi
+
+from eznel.core import places
+from eznel.core.document import (
+    Bed,
+    ForNitrogen,
+    InAll,
+    InHoles,
+    Layer,
+    PerPlant,
+    Place,
+    Preparation,
+    Product,
+)
+from eznel.core.products.analysis import (
+    bulk_mass,
+    density_g_ml,
+    first_season_share,
+    fraction,
+    general,
+)
+from eznel.core.quantities import NUTRIENTS, element_of
+from eznel.core.reference import Catalogue, Material
+from eznel.core.working import Finding, Level, Origin, Quantity, Worked
+
+LATER_YEAR_SHARE = 0.05
+"""Of the nitrogen that the first season left, each later year."""
+FIRST_SEASON_DAYS = 300
+"""Worked in no longer before planting, it works in that season for the first time."""
+LATER_YEARS = 3
+
+TIED_MOST_G_KG, TIED_FULL_PCT, TIED_NONE_PCT = 6.0, 0.7, 1.2
+"""Nitrogen tied up by a kilogram of dry matter that is dug in, by its own nitrogen."""
+
+MOST_COMPOST_M = 0.005
+"""A year where phosphorus is very high."""
+MOST_MANURE_N_G_M2 = 17.0
+SAFE_DAYS_TOUCHING, SAFE_DAYS_CLEAR = 120, 90
+"""From raw manure to the first harvest, by whether what is eaten touches the soil."""
+
+RICH_SHARE = 0.2
+"""Above this share of compost by volume a bed is read as a mix."""
+
+
+@dataclass(frozen=True, slots=True)
+class Room:
+    """What sizing needs to know of a place. [m², count, g/m²]"""
+
+    ground_m2: float
+    """Ground of a bed, or the tubs' openings."""
+    plants: int
+    fed_m2: float
+    """The ground of its plants."""
+    p_class: str | None
+    p_removed_g_m2: float
+    """Phosphorus that a year's harvest takes away."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Prepared:
+    """A preparation worked out. Vectors in grams for the whole place, in the order of NUTRIENTS."""
+
+    preparation: Preparation
+    product: Product
+    material: Material | None
+    mass: Worked
+    litres: float
+    totals_g: tuple[float, ...]
+    first_g: tuple[float, ...]
+    """What works in the first season; nitrogen that is tied up counts below nothing."""
+    next_g: tuple[float, ...]
+    """What works in the year after."""
+    counts: bool
+    """Done, or still to come; what nobody confirmed after its day does not count."""
+    bound: str
+    """"" or what held a sizing back: "phosphorus"."""
+
+    @property
+    def bulk(self) -> bool:
+        """Whether it makes up a part of the soil: compost and manure."""
+        return self.material is not None and self.material.bulk
+
+    def on(self) -> date:
+        """The day that it goes in."""
+        return self.preparation.on
+
+
+def prepare(
+    preparation: Preparation,
+    place: Place,
+    room: Room,
+    products: dict[str, Product],
+    catalogue: Catalogue,
+    today: date,
+) -> Prepared:
+    """Return a preparation worked out.
+
+    Parameters
+    ----------
+    preparation : Preparation
+        As typed. [document]
+    place : Place
+        Where it goes. [document]
+    room : Room
+        Its plants and its test. [core]
+    products : dict of str to Product
+        The shed, by id. [document]
+    catalogue : Catalogue
+        For general materials. [rows]
+    today : date
+        The garden's date. [date]
+
+    Returns
+    -------
+    Prepared
+        Mass, contents, and what works when.
+    """
+    if preparation.product is not None:
+        product = products[str(preparation.product)]
+        material = catalogue.materials.get(product.material or "")
+    else:
+        material = catalogue.material(preparation.material or "", "material")
+        product = general(material)
+    density, origin = density_g_ml(product, material)
+    density_of = Quantity("density_g_ml", density, "g/mL", origin, product.name)
+    mass, bound = _mass(preparation, place, room, (product, material), density_of)
+    shares = [fraction(product, x, material).value for x in NUTRIENTS]
+    totals = tuple(mass.value * share for share in shares)
+    first, later = _when(preparation, product, material, mass.value, totals)
+    return Prepared(
+        preparation=preparation,
+        product=product,
+        material=material,
+        mass=mass,
+        litres=mass.value / density / 1000,
+        totals_g=totals,
+        first_g=first,
+        next_g=later,
+        counts=preparation.done or preparation.on >= today,
+        bound=bound,
+    )
+
+
+def _mass(
+    preparation: Preparation,
+    place: Place,
+    room: Room,
+    what: tuple[Product, Material | None],
+    density: Quantity,
+) -> tuple[Worked, str]:
+    how = preparation.how
+    if isinstance(how, InAll):
+        grams = bulk_mass(how.amount, *what)
+        typed = Quantity("product_g", grams, "g", Origin.TYPED)
+        return Worked.first("amount_given", grams, "g", typed), ""
+    if isinstance(how, ForNitrogen):
+        return _for_nitrogen(how, room, what, density)
+    if isinstance(how, Layer):
+        volume = places.layer_volume(area_m2=room.ground_m2, layer_m=how.thickness.m)
+    elif isinstance(how, InHoles):
+        volume = _holes(how, room.plants)
+    else:
+        assert isinstance(how, PerPlant)
+        volume = Worked.first(
+            "volume_for_plants",
+            how.volume.l * room.plants,
+            "L",
+            Quantity("each_l", how.volume.l, "L", Origin.TYPED),
+            Quantity("plants", room.plants, "plants"),
+        )
+    return _weighed(volume, density), ""
+
+
+def _weighed(volume: Worked, density: Quantity) -> Worked:
+    return volume.then(
+        "mass_of_volume",
+        volume.value * density.value * 1000,
+        "g",
+        Quantity("volume_l", volume.value, "L"),
+        density,
+    )
+
+
+def _holes(how: InHoles, plants: int) -> Worked:
+    """Round holes: their volume, and the share of it that is this."""
+    holes = how.holes or plants
+    width, depth = how.width.m, how.depth.m
+    return Worked.first(
+        "volume_in_holes",
+        holes * pi / 4 * width**2 * depth * 1000 * how.share_pct / 100,
+        "L",
+        Quantity("holes", holes, "holes", Origin.TYPED),
+        Quantity("width_m", width, "m", Origin.TYPED),
+        Quantity("depth_m", depth, "m", Origin.TYPED),
+        Quantity("share_pct", how.share_pct, "%", Origin.TYPED),
+    )
+
+
+def _for_nitrogen(
+    how: ForNitrogen, room: Room, what: tuple[Product, Material | None], density: Quantity
+) -> tuple[Worked, str]:
+    product, material = what
+    share = fraction(product, "N", material).value * first_season_share(*what).value
+    if share <= 0:
+        return Worked(value=0.0, unit="g"), ""
+    wanted = how.available.g_per_m2 * room.ground_m2
+    whole = Worked.first(
+        "mass_for_nitrogen",
+        wanted / share,
+        "g",
+        Quantity("wanted_g", wanted, "g", Origin.TYPED),
+        Quantity("works", share, "g/g", Origin.TYPICAL),
+    )
+    most = _most_by_phosphorus(room, what, density.value)
+    if most is None or whole.value <= most:
+        return whole, ""
+    held = whole.then("mass_by_phosphorus", most, "g", Quantity("most_g", most, "g"))
+    return held, "phosphorus"
+
+
+def _most_by_phosphorus(
+    room: Room, what: tuple[Product, Material | None], density: float
+) -> float | None:
+    """Where phosphorus is high: what a harvest takes away; very high: half a centimetre. [g]"""
+    if room.p_class == "very_high":
+        return MOST_COMPOST_M * room.ground_m2 * 1000 * density * 1000
+    phosphorus = fraction(what[0], "P", what[1]).value
+    if room.p_class != "high" or phosphorus <= 0:
+        return None
+    return room.p_removed_g_m2 * room.ground_m2 / phosphorus
+
+
+def _when(
+    preparation: Preparation,
+    product: Product,
+    material: Material | None,
+    grams: float,
+    totals: tuple[float, ...],
+) -> tuple[tuple[float, ...], tuple[float, ...]]:
+    """What works in the first season, and in the year after. [g]"""
+    n_share = first_season_share(product, material).value
+    first = [totals[0] * n_share - _tied_g(preparation, product, material, grams)]
+    later = [totals[0] * (1 - n_share) * LATER_YEAR_SHARE]
+    known = {"P": material.first_season_p_pct, "K": material.first_season_k_pct} if material else {}
+    for nutrient, total in list(zip(NUTRIENTS, totals, strict=True))[1:]:
+        share = known.get(nutrient, 100.0) / 100
+        first.append(total * share)
+        later.append(total * (1 - share))
+    return tuple(first), tuple(later)
+
+
+def _tied_g(
+    preparation: Preparation, product: Product, material: Material | None, grams: float
+) -> float:
+    """Nitrogen that straw and the like tie up when they are dug in. [g]"""
+    if product.form != "organic" or preparation.mulch:
+        return 0.0
+    dry_pct = product.dry_matter_pct or (material.dry_matter_pct if material else 90.0)
+    n_pct = next((d.pct for d in product.declared if d.nutrient == "N"), None)
+    if n_pct is None:
+        return 0.0
+    of_dry = n_pct / dry_pct * 100
+    missing = (TIED_NONE_PCT - of_dry) / (TIED_NONE_PCT - TIED_FULL_PCT)
+    return TIED_MOST_G_KG * min(max(missing, 0.0), 1.0) * grams / 1000 * dry_pct / 100
+
+
+def compost_share(prepared: list[Prepared], place: Place, today: date) -> float:
+    """Return how much of a bed's volume is compost of the last years.
+
+    Parameters
+    ----------
+    prepared : list of Prepared
+        Of the place. [core]
+    place : Place
+        Bed or tub. [document]
+    today : date
+        The garden's date. [date]
+
+    Returns
+    -------
+    float
+        Share by volume; 0 for tubs. [L/L]
+    """
+    if not isinstance(place, Bed):
+        return 0.0
+    litres = sum(
+        one.litres
+        for one in prepared
+        if one.bulk
+        and one.counts
+        and (today - one.preparation.on).days < 365 * LATER_YEARS
+        and not one.preparation.mulch
+    )
+    return litres / (places.area(place).value * place.depth.m * 1000)
+
+
+def given_in(
+    prepared: list[Prepared], planted: date, stop: date
+) -> Iterator[tuple[Prepared, int, tuple[float, ...]]]:
+    """Yield what each preparation gives a season, and in which of its own years that is.
+
+    Parameters
+    ----------
+    prepared : list of Prepared
+        Of the place. [core]
+    planted : date
+        Day of planting. [date]
+    stop : date
+        Day from which nothing counts any more. [date]
+
+    Yields
+    ------
+    tuple of Prepared, int and tuple of float
+        Its year, from 0; and for the whole place what works then. [g]
+    """
+    for one in prepared:
+        if not one.counts or one.preparation.on > stop:
+            continue
+        days = (planted - one.preparation.on).days
+        year = 0 if days < FIRST_SEASON_DAYS else 1 + (days - FIRST_SEASON_DAYS) // 365
+        if year == 0:
+            yield one, 0, one.first_g
+        elif year == 1:
+            yield one, 1, one.next_g
+        elif year <= LATER_YEARS:
+            yield one, year, (one.next_g[0], *(0.0 for _ in NUTRIENTS[1:]))
+
+
+def findings(
+    one: Prepared, room: Room, harvests: list[tuple[date, bool, bool]]
+) -> tuple[Finding, ...]:
+    """Return what there is to say about a preparation, the most important first.
+
+    Parameters
+    ----------
+    one : Prepared
+        The preparation. [core]
+    room : Room
+        Its place. [core]
+    harvests : list of tuples
+        First harvest of each planting there, whether it touches the soil, whether it is a root.
+        [dates]
+
+    Returns
+    -------
+    tuple of Finding
+        Germs, forked roots, phosphorus, too much manure, a sizing held back.
+    """
+    found = [*_germs(one, harvests)]
+    p2o5 = one.totals_g[1] / element_of("P2O5")[1] / room.ground_m2
+    number: tuple[Quantity, ...] = (Quantity("p2o5_g_m2", p2o5, "g P₂O₅/m²"),)
+    if room.p_class == "very_high" and one.bulk:
+        thin = one.litres / room.ground_m2 / 1000 <= MOST_COMPOST_M * 1.001
+        manure = one.material is not None and one.material.raw != "no"
+        if manure or not thin:
+            found.append(Finding("compost_p_stop", Level.WARNING, "how", numbers=number))
+    elif room.p_class == "high" and one.totals_g[1] > room.p_removed_g_m2 * room.ground_m2 * 1.001:
+        found.append(Finding("compost_p_climbs", Level.NOTE, "how", numbers=number))
+    if one.bound:
+        found.append(Finding("sized_by_phosphorus", Level.NOTE, "how"))
+    manure_n = one.totals_g[0] / room.ground_m2
+    if one.material and one.material.raw != "no" and manure_n > MOST_MANURE_N_G_M2:
+        number = (
+            Quantity("manure_n_g_m2", manure_n, "g/m²"),
+            Quantity("most_g_m2", MOST_MANURE_N_G_M2, "g/m²", Origin.TYPICAL),
+        )
+        found.append(Finding("manure_n_too_much", Level.WARNING, "how", numbers=number))
+    if one.first_g[0] < 0:
+        number = (Quantity("tied_g", -one.first_g[0], "g"),)
+        found.append(Finding("ties_nitrogen", Level.NOTE, "material", numbers=number))
+    if not one.counts:
+        found.append(Finding("preparation_unconfirmed", Level.QUESTION, "done"))
+    return tuple(found)
+
+
+def _germs(one: Prepared, harvests: list[tuple[date, bool, bool]]) -> Iterator[Finding]:
+    material = one.material
+    if material is None or material.raw == "no":
+        return
+    if material.raw == "yes" and any(root for _, _, root in harvests):
+        yield Finding("manure_forks_roots", Level.WARNING, "material")
+    if material.raw == "until_hot" and one.preparation.hot:
+        return
+    for harvest, touches, _ in sorted(harvests):
+        wait = SAFE_DAYS_TOUCHING if touches else SAFE_DAYS_CLEAR
+        if 0 <= (harvest - one.preparation.on).days < wait:
+            number = (
+                Quantity("days", (harvest - one.preparation.on).days, "days"),
+                Quantity("wait_days", wait, "days", Origin.TYPICAL),
+            )
+            yield Finding("manure_too_late", Level.WARNING, "on", numbers=number)
+            return

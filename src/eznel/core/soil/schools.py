@@ -1,0 +1,196 @@
+"""Three schools of turning a class into an amount a year. They disagree; the grower picks.
+
+Sufficiency: a table by class and kind of crop; best supported by field trials. Build and maintain:
+what the harvest takes away, and a part of the way to the critical level. Cation balance: shares of
+the exchange capacity; trials rarely find that yields gain by it.
+"""
+
+from dataclasses import dataclass
+
+from eznel.core.quantities import element_of
+from eznel.core.reference import Catalogue, Crop
+from eznel.core.soil.cations import WANTED_PCT, Exchange
+from eznel.core.soil.ratings import Rating
+from eznel.core.soil.units import mg_per_cmol
+from eznel.core.working import Origin, Quantity, Worked
+
+SCHOOLS = ("sufficiency", "build", "balance")
+
+DECLARED = {"P": "P2O5", "K": "K2O", "Mg": "Mg", "S": "S"}
+_GROUP_UP = {"light": "medium", "medium": "heavy", "heavy": "heavy"}
+
+BUILD_YEARS = 4
+BUFFER_P, BUFFER_K, BUFFER_K_SAND = 4.0, 2.5, 1.5
+"""Grams to be given for each gram that the extractable pool is to rise; 1 in a potting mix."""
+
+MOST_GYPSUM_G_M2 = 250.0
+GYPSUM_CAO_PCT = 30.0
+
+
+@dataclass(frozen=True, slots=True)
+class Question:
+    """What every school is asked: one crop in one soil. [kg/m², kg of yield per m²]"""
+
+    crop: Crop
+    soil_kg_m2: Worked
+    texture: str | None
+    mix: bool
+    """Whether it is a light mix, which holds nothing back."""
+    below_range: bool
+    """Whether pH is below the crops' range: calcium comes by lime then."""
+    exchange: Exchange | None
+
+
+def table_rate(
+    crop: Crop, nutrient: str, soil_class: str, catalogue: Catalogue, *, tested: bool
+) -> Worked:
+    """Return the yearly amount for a class and kind of crop.
+
+    Parameters
+    ----------
+    crop : Crop
+        For its group; root and tuber crops count one group up for potassium. [catalogue]
+    nutrient : str
+        P, K, Mg or S. [name]
+    soil_class : str
+        Its class. [name]
+    catalogue : Catalogue
+        For the table. [rows]
+    tested : bool
+        Whether the class was measured or is assumed. [yes or no]
+
+    Returns
+    -------
+    Worked
+        Element a year. [g/m²]
+    """
+    declared = DECLARED[nutrient]
+    group: str = crop.n_group
+    if nutrient == "K" and crop.habit in ("root", "tuber"):
+        group = _GROUP_UP[group]
+    rate = float(getattr(catalogue.sufficiency[declared, soil_class], group))
+    share = element_of(declared)[1]
+    return Worked.first(
+        "sufficiency" if tested else "sufficiency_untested",
+        rate * share,
+        "g/m²",
+        Quantity("table_rate", rate, f"g {declared}/m²", Origin.TYPICAL, soil_class),
+        Quantity("element_share", share, "", Origin.FIXED),
+    )
+
+
+def recommended(
+    school: str, nutrient: str, rating: Rating, question: Question, catalogue: Catalogue
+) -> Worked:
+    """Return what a school gives of a nutrient in a year.
+
+    Parameters
+    ----------
+    school : str
+        One of SCHOOLS. [name]
+    nutrient : str
+        P, K, Mg, S or Ca. [name]
+    rating : Rating
+        Its test in the place. [core]
+    question : Question
+        Crop and soil. [core]
+    catalogue : Catalogue
+        For the table. [rows]
+
+    Returns
+    -------
+    Worked
+        Element a year. [g/m²]
+    """
+    if school == "build" and nutrient in ("P", "K"):
+        built = _build(nutrient, rating, question, catalogue)
+        if built is not None:
+            return built
+    if school == "balance" and nutrient in WANTED_PCT and question.exchange is not None:
+        return _balance(nutrient, question, catalogue)
+    if nutrient == "Ca":
+        return Worked.first("calcium_none", 0.0, "g/m²")
+    found = table_rate(question.crop, nutrient, rating.soil_class, catalogue, tested=True)
+    return found.after(rating.compared) if rating.compared else found
+
+
+def _build(
+    nutrient: str, rating: Rating, question: Question, catalogue: Catalogue
+) -> Worked | None:
+    """Removal, and a quarter of the way to where the class "enough" begins."""
+    crop, mass = question.crop, rating.per_mass
+    if rating.band is None or mass is None or rating.compared is None:
+        return None
+    removal = crop.yield_kg_m2 * (crop.removal_p if nutrient == "P" else crop.removal_k)
+    # Where the comparison was scaled, the critical level is brought back to what was measured.
+    scale = rating.compared.value / mass.value if mass.value else 1.0
+    critical = rating.bounds[2] / scale if scale else rating.bounds[2]
+    most = table_rate(crop, nutrient, "very_low", catalogue, tested=True).value
+    if rating.soil_class == "very_high":
+        return Worked.first("build_nothing", 0.0, "g/m²").after(mass)
+    gap = max(critical - mass.value, 0.0) if rating.soil_class != "high" else 0.0
+    buffer = 1.0 if question.mix else BUFFER_P if nutrient == "P" else _buffer_k(question.texture)
+    return Worked.first(
+        "build",
+        min(removal + gap * question.soil_kg_m2.value / 1000 * buffer / BUILD_YEARS, most),
+        "g/m²",
+        Quantity("removal", removal, "g/m²", Origin.TYPICAL, crop.name),
+        Quantity("gap", gap, "mg/kg"),
+        Quantity("soil_kg_m2", question.soil_kg_m2.value, "kg/m²"),
+        Quantity("buffer", buffer, "g/g", Origin.TYPICAL),
+        Quantity("build_years", BUILD_YEARS, "years", Origin.FIXED),
+        Quantity("most", most, "g/m²", Origin.TYPICAL),
+    ).after(mass, question.soil_kg_m2)
+
+
+def _buffer_k(texture: str | None) -> float:
+    return BUFFER_K_SAND if texture in ("sand", "sandy_loam") else BUFFER_K
+
+
+def buffer_of(nutrient: str, texture: str | None, *, mix: bool) -> float:
+    """Return how much of a nutrient moves the test by one.
+
+    Parameters
+    ----------
+    nutrient : str
+        P or K. [name]
+    texture : str or None
+        Of the place. [name]
+    mix : bool
+        Whether it is a light mix. [yes or no]
+
+    Returns
+    -------
+    float
+        Grams given for each gram in the extractable pool. [g/g]
+    """
+    if mix:
+        return 1.0
+    return BUFFER_P if nutrient == "P" else _buffer_k(texture)
+
+
+def _balance(nutrient: str, question: Question, catalogue: Catalogue) -> Worked:
+    """Up to the foot of the wanted share, within what the other schools would ever give."""
+    exchange = question.exchange
+    assert exchange is not None
+    wanted, has = WANTED_PCT[nutrient][0], exchange.shares_pct.get(nutrient, 0.0)
+    if nutrient == "Ca" and question.below_range:
+        return Worked.first("calcium_by_lime", 0.0, "g/m²")
+    most = (
+        MOST_GYPSUM_G_M2 * GYPSUM_CAO_PCT / 100 * element_of("CaO")[1]
+        if nutrient == "Ca"
+        else table_rate(question.crop, nutrient, "very_low", catalogue, tested=True).value
+    )
+    one = mg_per_cmol(nutrient)
+    missing = max(wanted - has, 0.0) / 100 * exchange.capacity.value * one
+    return Worked.first(
+        "balance",
+        min(missing * question.soil_kg_m2.value / 1000, most),
+        "g/m²",
+        Quantity("wanted_pct", wanted, "%", Origin.TYPICAL),
+        Quantity("has_pct", has, "%"),
+        Quantity("cec", exchange.capacity.value, "cmol/kg"),
+        Quantity("mg_per_cmol", one, "mg/cmol", Origin.FIXED),
+        Quantity("soil_kg_m2", question.soil_kg_m2.value, "kg/m²"),
+        Quantity("most", most, "g/m²", Origin.TYPICAL),
+    ).after(exchange.capacity, question.soil_kg_m2)

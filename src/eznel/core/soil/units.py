@@ -1,0 +1,179 @@
+"""What a laboratory printed, as milligrams of element per kilogram or per litre of soil.
+
+Laboratories that print amounts per acre or hectare take two million pounds of soil in an acre's
+furrow slice (6⅔ in), or two million kilograms in a hectare's 15 cm; deeper layers in proportion.
+Charge is turned into mass by what one centimole of it weighs. An extract of a potting mix (mg/L)
+says nothing about the mass in it, and an extractant is never turned into another.
+"""
+
+from eznel.core.document import SoilReport, SoilValue
+from eznel.core.quantities import ATOMIC_WEIGHT, element_of
+from eznel.core.working import Origin, Quantity, Worked
+
+SAMPLE_DENSITY_G_ML = 1.1
+"""Dried, ground soil in a laboratory's scoop, where the report does not say."""
+
+FURROW_SLICE_M = 0.1693333
+HECTARE_SLICE_M = 0.15
+"""Layers that two million pounds an acre and two million kilograms a hectare belong to. [m]"""
+
+CHARGE = {"Ca": 2, "Mg": 2, "K": 1, "Na": 1}
+
+
+def mg_per_cmol(analyte: str) -> float:
+    """Return what one centimole of charge weighs.
+
+    Parameters
+    ----------
+    analyte : str
+        Ca, Mg, K or Na. [name]
+
+    Returns
+    -------
+    float
+        Mass of one centimole of charge. [mg]
+    """
+    return ATOMIC_WEIGHT[analyte] / CHARGE[analyte] * 10
+
+
+def sample_density(report: SoilReport) -> Quantity:
+    """Return the density of the sample in the laboratory's scoop.
+
+    Parameters
+    ----------
+    report : SoilReport
+        The report. [document]
+
+    Returns
+    -------
+    Quantity
+        As printed, or the usual one, marked as assumed. [g/mL]
+    """
+    if report.sample_density is not None:
+        density = report.sample_density.g_per_ml
+        return Quantity("sample_density", density, "g/mL", Origin.LAB, report.lab)
+    return Quantity("sample_density", SAMPLE_DENSITY_G_ML, "g/mL", Origin.ASSUMED)
+
+
+def by_mass(value: SoilValue, report: SoilReport) -> Worked | None:
+    """Return a value per mass of soil, as the element.
+
+    Parameters
+    ----------
+    value : SoilValue
+        One analyte. [document]
+    report : SoilReport
+        The report it stands in. [document]
+
+    Returns
+    -------
+    Worked or None
+        Concentration; None for a class without a number, an extract of a mix, and a share of an
+        exchange capacity that nobody printed. [mg/kg]
+    """
+    as_printed = _by_mass_as_printed(value, report)
+    return as_printed and _as_element(value, as_printed)
+
+
+def by_volume(value: SoilValue, report: SoilReport) -> Worked | None:
+    """Return a value per volume of dried soil, as bands by volume are printed.
+
+    Parameters
+    ----------
+    value : SoilValue
+        One analyte. [document]
+    report : SoilReport
+        The report it stands in. [document]
+
+    Returns
+    -------
+    Worked or None
+        Concentration; None as for `by_mass`. [mg/dm³]
+    """
+    if value.unit == "mg/dm3" and value.value is not None:
+        printed = _printed(value, report)
+        return _as_element(
+            value, Worked.first("soil_value", value.value, "mg/dm3", printed), "mg/dm3"
+        )
+    mass = by_mass(value, report)
+    if mass is None:
+        return None
+    sample = sample_density(report)
+    number = Quantity("printed", mass.value, "mg/kg")
+    return mass.then("soil_value_by_volume", mass.value * sample.value, "mg/dm3", number, sample)
+
+
+def in_extract(value: SoilValue, report: SoilReport) -> Worked | None:
+    """Return a value in the extract of a potting mix.
+
+    Parameters
+    ----------
+    value : SoilValue
+        One analyte. [document]
+    report : SoilReport
+        The report it stands in. [document]
+
+    Returns
+    -------
+    Worked or None
+        Concentration; None where it was printed otherwise. [mg/L]
+    """
+    if value.value is None or value.unit not in ("mg/L", "ppm"):
+        return None
+    printed = _printed(value, report)
+    return _as_element(value, Worked.first("soil_value", value.value, "mg/L", printed), "mg/L")
+
+
+def _printed(value: SoilValue, report: SoilReport) -> Quantity:
+    assert value.value is not None
+    unit = f"{value.unit} {value.printed_as}" if value.printed_as else value.unit
+    return Quantity("printed", value.value, unit, Origin.LAB, report.lab)
+
+
+def _by_mass_as_printed(value: SoilValue, report: SoilReport) -> Worked | None:
+    if value.value is None or value.unit == "mg/L":
+        return None
+    printed, number = _printed(value, report), value.value
+    if value.unit in ("mg/kg", "ppm"):
+        return Worked.first("soil_value", number, "mg/kg", printed)
+    if value.unit == "mg/dm3":
+        sample = sample_density(report)
+        found = Worked.first("soil_value_by_mass", number / sample.value, "mg/kg", printed, sample)
+        return found.settling(f"reports/{report.id}/sample_density")
+    if value.unit in ("lb/acre", "kg/ha"):
+        return _per_area(value, printed, number)
+    one = Quantity("mg_per_cmol", mg_per_cmol(value.analyte), "mg/cmol", Origin.FIXED)
+    if value.unit != "% of CEC":
+        return Worked.first("soil_value_by_charge", number * one.value, "mg/kg", printed, one)
+    if report.cec_cmol_kg is None:
+        return None
+    cec = Quantity("cec", report.cec_cmol_kg, "cmol/kg", Origin.LAB, report.lab)
+    share = number / 100 * cec.value * one.value
+    return Worked.first("soil_value_by_share", share, "mg/kg", printed, cec, one)
+
+
+def _per_area(value: SoilValue, printed: Quantity, number: float) -> Worked:
+    acre = value.unit == "lb/acre"
+    usual = FURROW_SLICE_M if acre else HECTARE_SLICE_M
+    depth = value.depth.m if value.depth is not None else usual
+    origin = Origin.LAB if value.depth is not None else Origin.ASSUMED
+    return Worked.first(
+        "soil_value_per_acre" if acre else "soil_value_per_hectare",
+        number / (2 * depth / usual),
+        "mg/kg",
+        printed,
+        Quantity("depth_m", depth, "m", origin),
+    )
+
+
+def _as_element(value: SoilValue, found: Worked, unit: str = "mg/kg") -> Worked:
+    if value.printed_as is None:
+        return found
+    share = element_of(value.printed_as)[1]
+    return found.then(
+        "soil_value_as_element",
+        found.value * share,
+        unit,
+        Quantity("as_printed", found.value, f"{unit} {value.printed_as}"),
+        Quantity("element_share", share, "", Origin.FIXED),
+    )
