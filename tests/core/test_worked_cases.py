@@ -137,3 +137,72 @@ def test_case_12_the_plan_itself_never_feeds_seedlings(today: date) -> None:
     file = garden_file.loads((CASES / "12_seedlings_too_strong.json").read_bytes())
     (planting,) = plan(file.garden, file.log, today, catalogue.load()).plantings
     assert min(job.due_on for job in planting.jobs) >= date(2026, 5, 26)
+
+
+def planned(name: str):
+    file = garden_file.loads((CASES / f"{name}.json").read_bytes())
+    made = plan(file.garden, file.log, gardens.TODAY, catalogue.load())
+    return made.places[0], made.plantings[0]
+
+
+@pytest.mark.parametrize(
+    ("name", "method", "pure", "wanted", "now"),
+    [
+        # case 8: AC 1.6 × 0.9 = 1.44 short tons = 323 g/m² for 8 in; × 15 ÷ 20.32 = 238.3;
+        # ÷ 0.9 = 265: 250 now
+        ("8_mehlich_buffer", "Mehlich", 238.3, 264.8, 250),
+        # case 13: 4.72 tons for 8 in = 1058 g/m²; ÷ 0.9 = 1176
+        ("13_smp_buffer", "SMP", 1058.1, 1175.6, 250),
+        # case 13: 1,212 lb/acre for 17 cm = 136 g/m²; ÷ 0.9 = 151
+        ("13_adams_evans_buffer", "Adams-Evans", 135.9, 151.0, 151.0),
+    ],
+)
+def test_cases_8_and_13_lime(name, method, pure, wanted, now) -> None:
+    bed, _ = planned(name)
+    work = bed.ph_work
+    assert work is not None
+    assert work.target == 6.5
+    assert [(m.method, m.pure_g_m2) for m in work.methods] == [
+        (method, pytest.approx(pure, abs=0.1))
+    ]
+    assert work.wanted_g_m2 == pytest.approx(wanted, abs=0.1)
+    assert work.now_g_m2 == pytest.approx(now, abs=0.1)
+    assert work.later_g_m2 == pytest.approx(wanted - now, abs=0.1)
+    (job,) = bed.jobs
+    assert job.kind == "lime"
+    assert job.due_on == gardens.TODAY
+    assert job.grams == pytest.approx(now * 4.32, abs=0.5)
+
+
+def test_case_14_cabbage_by_its_test() -> None:
+    bed, cabbage = planned("14_cabbage_by_its_test")
+    assert cabbage.method == "tested"
+    assert cabbage.area_m2 == pytest.approx(4.275)  # 19 × 0.45 × 0.50
+    per = {need.nutrient: need.per for need in cabbage.needs}
+    # N 20 − 2.2 × (4 − 3) − 5 mg/L × 200 mm ÷ 1000; K 11 g K₂O × 0.8302; Mg low 3; P high
+    assert per == pytest.approx(
+        {"N": 16.8, "P": 0, "K": 9.13, "Ca": 0, "Mg": 3, "S": 0}, abs=0.005
+    )
+    dressings = [job for job in cabbage.jobs if job.kind == "dressing"]
+    assert len(dressings) == 4  # 16.8 ÷ 5 = 3.4
+    assert [d.first_g["N"] / cabbage.area_m2 for d in dressings] == pytest.approx([4.2] * 4)
+    assert cabbage.harvest_from is not None
+    assert all((cabbage.harvest_from - d.due_on).days >= 25 for d in dressings)
+    # Calcium nitrate for all of it brings 16.8 ÷ 15.5 % × 26.5 % × 0.7147 = 20.5 g Ca/m² along.
+    along = sum(d.brings_g["Ca"] for d in dressings) / cabbage.area_m2
+    assert along == pytest.approx(20.5, rel=0.06)  # whole scoops
+    assert not any(bed.jobs)
+
+
+def test_case_16_compost_in_its_first_year() -> None:
+    bed, tomato = planned("16_compost_in_its_first_year")
+    # 7.5 of 25 cm: 30 %. 75 L/m² × 0.6 = 45 kg/m² × 0.8 % = 360 g N/m²
+    (compost,) = bed.preparations
+    assert bed.compost_share == pytest.approx(0.30)
+    assert compost.totals_g["N"] / bed.area_m2 == pytest.approx(360)
+    assert tomato.method == "light_bed"
+    per = {need.nutrient: need.per for need in tomato.needs}
+    # × 0.08 = 28.8, half 14.4, at most 2/3 × 18 = 12: 18 − 12 = 6
+    assert per == pytest.approx({"N": 6, "P": 0, "K": 0, "Ca": 0, "Mg": 0, "S": 0}, abs=1e-9)
+    nitrogen = gardens.need(tomato, "N")
+    assert nitrogen / tomato.plants == pytest.approx(2.7)
