@@ -12,7 +12,7 @@ from starlette.middleware.gzip import GZipMiddleware
 from starlette.middleware.trustedhost import TrustedHostMiddleware
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from eznel.api import door, gardens, history, plans, problems, reference, things
+from eznel.api import door, gardens, history, plans, problems, reference, soil_files, things
 from eznel.api.world import World
 
 # On loopback without sign-in, the name asked for is the guard against pages elsewhere.
@@ -59,7 +59,7 @@ def create_app(world: World | None, ui: Path | None = None, password_hash: str =
     )
     app.state.world = world
     app.state.door = door.Door(password_hash)
-    for module in (gardens, things, history, plans, reference, door):
+    for module in (gardens, things, history, plans, soil_files, reference, door):
         app.include_router(module.router)
     problems.install(app)
     app.add_middleware(door.Guard, door=app.state.door)

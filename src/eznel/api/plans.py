@@ -12,6 +12,7 @@ from eznel.api.problems import RESPONSES
 from eznel.api.speech import Speech, Units, said_in
 from eznel.api.world import PLANS, TheSession, TheWorld
 from eznel.core.document import (
+    BandTable,
     Feature,
     FeedEntry,
     Garden,
@@ -20,6 +21,7 @@ from eznel.core.document import (
     MoveJob,
     Place,
     Planting,
+    Preparation,
     Product,
     Programme,
     Scoop,
@@ -41,6 +43,8 @@ class Changes(BaseModel):
     places: list[Place] = []
     features: list[Feature] = []
     reports: list[SoilReport] = []
+    bands: list[BandTable] = []
+    preparations: list[Preparation] = []
     products: list[Product] = []
     scoops: list[Scoop] = []
     plantings: list[Planting] = []

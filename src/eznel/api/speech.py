@@ -6,6 +6,7 @@ from typing import Annotated
 from fastapi import Depends, Request
 
 from eznel.core.season import SeasonPlan
+from eznel.core.season.place_result import PlacePlan
 from eznel.formats.units import SYSTEMS, System
 from eznel.words import LOCALES, Words, words
 
@@ -77,7 +78,25 @@ def said_in(plan: SeasonPlan, said: Words) -> SeasonPlan:
         )
         for one in plan.plantings
     )
-    return replace(plan, plantings=plantings)
+    return replace(plan, plantings=plantings, places=tuple(_place(p, said) for p in plan.places))
+
+
+def _place(place: PlacePlan, said: Words) -> PlacePlan:
+    work = place.ph_work
+    return replace(
+        place,
+        ph_work=replace(work, product_name=said.of_row(work.product_name)) if work else None,
+        jobs=tuple(replace(job, name=said.of_row(job.name)) for job in place.jobs),
+        preparations=tuple(replace(p, name=said.of_row(p.name)) for p in place.preparations),
+        gauges=tuple(replace(g, basis=said.of_row(g.basis)) for g in place.gauges),
+        schools=tuple(
+            replace(
+                school,
+                crops=tuple(replace(c, crop_name=said.of_row(c.crop_name)) for c in school.crops),
+            )
+            for school in place.schools
+        ),
+    )
 
 
 Speech = Annotated[Words, Depends(locale_of)]

@@ -16,6 +16,10 @@ _TAGS = frozenset(
 )  # fmt: skip
 
 
+_WAYS = frozenset({"layer", "holes", "plant", "nitrogen", "total"})
+"""Tags of how much is worked in; elsewhere these are names of fields."""
+
+
 @dataclass(frozen=True, slots=True)
 class Fault:
     """One field at fault."""
@@ -78,6 +82,15 @@ def of(error: Refusal | ValidationError, words: Words) -> list[Fault]:
     return from_details(error.errors(include_url=False), words)
 
 
+def _path(parts: list[str]) -> list[str]:
+    """A field's path without the tags of the alternatives that it went through."""
+    return [
+        part
+        for before, part in zip(["", *parts], parts, strict=False)
+        if part not in _TAGS and not (before == "how" and part in _WAYS)
+    ]
+
+
 def from_details(details: Any, words: Words) -> list[Fault]:
     """Return the faults in the details of a validation error.
 
@@ -96,7 +109,7 @@ def from_details(details: Any, words: Words) -> list[Fault]:
     faults: dict[str, Fault] = {}
     for detail in details:
         context = dict(detail.get("ctx", {}))
-        path = [str(part) for part in detail["loc"] if str(part) not in _TAGS]
+        path = _path([str(part) for part in detail["loc"]])
         if context.get("field"):
             path.append(context["field"])
         said = sentence(detail["type"], context, words)

@@ -15,6 +15,7 @@ BY_MASS = [
     ("P", 41, {"unit": "mg/kg"}, {}, 41),
     ("K", 60, {"unit": "ppm"}, {}, 60),
     ("NO3-N", 12, {"unit": "ppm"}, {}, 12),
+    ("P", 4.1, {"unit": "mg/100g"}, {}, 41),
     # By volume: divided by the sample's density, 1.1 where nobody said, else as printed.
     ("P", 22, {"unit": "mg/dm3"}, {}, 20),  # 22 ÷ 1.1
     ("K", 120, {"unit": "mg/dm3"}, {"sample_density": gardens.measure(1.2, "g/mL")}, 100),

@@ -92,6 +92,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/bands/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of bands */
+        put: operations["save_band"];
+        post?: never;
+        /** Remove one of bands */
+        delete: operations["remove_band"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/features/{key}": {
         parameters: {
             query?: never;
@@ -266,6 +284,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/preparations/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of preparations */
+        put: operations["save_preparation"];
+        post?: never;
+        /** Remove one of preparations */
+        delete: operations["remove_preparation"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/products/{key}": {
         parameters: {
             query?: never;
@@ -371,6 +407,66 @@ export interface paths {
          * @description Save a garden's name, site, preferences and the day its calendar stands on.
          */
         put: operations["save_settings"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/soil-files/keep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Reports
+         * @description Keep several soil reports at once, all or none.
+         */
+        post: operations["keep_reports"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/soil-files/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Soil File
+         * @description Read a file or pasted text as soil reports; nothing is stored.
+         */
+        post: operations["read_soil_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/soil-tests.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Write Soil File
+         * @description Save all soil reports of a garden as a table.
+         */
+        get: operations["write_soil_file"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -490,9 +586,46 @@ export interface components {
              * @default g/m2
              * @enum {string}
              */
-            unit: "g/m2" | "kg/m2" | "kg/ha" | "oz/yd2" | "lb/100ft2";
+            unit: "g/m2" | "kg/m2" | "kg/ha" | "t/ha" | "oz/yd2" | "lb/100ft2" | "lb/1000ft2" | "lb/acre" | "ton/acre";
             /** Value */
             value: number;
+        };
+        /**
+         * BandTable
+         * @description Bands of one analyte by one extractant as the grower's laboratory or region prints them.
+         */
+        BandTable: {
+            /**
+             * Analyte
+             * @enum {string}
+             */
+            analyte: "P" | "K" | "Ca" | "Mg" | "S" | "Na" | "NO3-N" | "B" | "Cu" | "Fe" | "Mn" | "Mo" | "Zn";
+            /**
+             * Extractant
+             * @enum {string}
+             */
+            extractant: "Mehlich-1" | "Mehlich-3" | "Bray P1" | "Olsen" | "Morgan" | "Modified Morgan" | "Ammonium acetate" | "DTPA" | "Hot water" | "Calcium phosphate" | "KCl or water" | "SME" | "1:2 water" | "1:5 water" | "Colour kit" | "Unknown";
+            /** High */
+            high: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Low */
+            low: number;
+            /** Medium */
+            medium: number;
+            /** Source */
+            source: string;
+            /**
+             * Unit
+             * @default mg/kg
+             * @enum {string}
+             */
+            unit: "mg/kg" | "mg/dm3" | "mg/L";
+            /** Very High */
+            very_high: number;
         };
         /**
          * Bed
@@ -507,6 +640,8 @@ export interface components {
              *     }
              */
             depth: components["schemas"]["Length"];
+            /** Drains Cm H */
+            drains_cm_h?: number | null;
             /**
              * Id
              * Format: uuid
@@ -524,6 +659,12 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * School
+             * @default sufficiency
+             * @enum {string}
+             */
+            school: "sufficiency" | "build" | "balance";
             /** Shape */
             shape: components["schemas"]["Rectangle"] | components["schemas"]["Row"] | components["schemas"]["Circle"] | components["schemas"]["Ellipse"] | components["schemas"]["LShape"] | components["schemas"]["Polygon"];
             /** Shelter */
@@ -532,6 +673,11 @@ export interface components {
             sun?: ("full" | "half" | "shade") | null;
             /** Texture */
             texture?: ("sand" | "sandy_loam" | "loam" | "silt_loam" | "clay_loam" | "clay") | null;
+            /**
+             * Texture By Feel
+             * @default false
+             */
+            texture_by_feel: boolean;
             /**
              * Turn Deg
              * @default 0
@@ -559,6 +705,31 @@ export interface components {
             password: string;
         };
         /**
+         * Brought
+         * @description A file, or pasted text; and what its columns mean, where somebody says so.
+         */
+        Brought: {
+            /** Columns */
+            columns?: components["schemas"]["ColumnView"][] | null;
+            /** File */
+            file?: string | null;
+            /** Text */
+            text?: string | null;
+        };
+        /**
+         * BufferPh
+         * @description pH of the soil in a laboratory's buffer: it tells how strongly the soil resists lime.
+         */
+        BufferPh: {
+            /**
+             * Method
+             * @enum {string}
+             */
+            method: "Mehlich" | "SMP" | "Sikora" | "Adams-Evans" | "Moore-Sikora";
+            /** Value */
+            value: number;
+        };
+        /**
          * CatalogueView
          * @description Crops with their stages, materials, and the programmes that ship with the release.
          */
@@ -581,6 +752,36 @@ export interface components {
             stages: {
                 [key: string]: components["schemas"]["Stage"][];
             };
+        };
+        /**
+         * Change
+         * @description A value since the test before: what the log explains of it. [mg/kg]
+         */
+        Change: {
+            /** Analyte */
+            analyte: string;
+            /** Before */
+            before: number;
+            /**
+             * Before On
+             * Format: date
+             */
+            before_on: string;
+            /** Estimate */
+            estimate: number;
+            /** Explained */
+            explained: number;
+            /** Given G M2 */
+            given_g_m2: number;
+            /** Now */
+            now: number;
+            /**
+             * Now On
+             * Format: date
+             */
+            now_on: string;
+            /** Removed G M2 */
+            removed_g_m2: number;
         };
         /**
          * ChangeView
@@ -623,6 +824,11 @@ export interface components {
          */
         Changes: {
             /**
+             * Bands
+             * @default []
+             */
+            bands: components["schemas"]["BandTable"][];
+            /**
              * Features
              * @default []
              */
@@ -647,6 +853,11 @@ export interface components {
              * @default []
              */
             plantings: components["schemas"]["Planting"][];
+            /**
+             * Preparations
+             * @default []
+             */
+            preparations: components["schemas"]["Preparation"][];
             /**
              * Products
              * @default []
@@ -718,6 +929,49 @@ export interface components {
             name: string;
         };
         /**
+         * ColumnView
+         * @description A column of a table, and what it is taken to mean; no meaning leaves it out.
+         */
+        ColumnView: {
+            /**
+             * Heading
+             * @default
+             */
+            heading: string;
+            /** Meaning */
+            meaning?: string | null;
+            /** Method */
+            method?: string | null;
+            /** Printed As */
+            printed_as?: ("P2O5" | "K2O" | "CaO" | "MgO" | "NO3") | null;
+            /**
+             * Rating
+             * @default false
+             */
+            rating: boolean;
+            /** Unit */
+            unit?: string | null;
+        };
+        /**
+         * Conductivity
+         * @description Salts, by how well an extract conducts.
+         */
+        Conductivity: {
+            /**
+             * Method
+             * @enum {string}
+             */
+            method: "paste" | "1:2" | "1:5" | "SME";
+            /**
+             * Unit
+             * @default dS/m
+             * @enum {string}
+             */
+            unit: "dS/m" | "mS/cm" | "mmho/cm" | "uS/cm";
+            /** Value */
+            value: number;
+        };
+        /**
          * Corner
          * @description A corner of a drawn outline, from the middle of its place. [m]
          */
@@ -755,6 +1009,11 @@ export interface components {
              * @enum {string}
              */
             habit: "fruiting" | "leafy" | "bulb" | "root" | "tuber" | "stem" | "legume" | "perennial";
+            /**
+             * Hates Lime
+             * @default false
+             */
+            hates_lime: boolean;
             /** In Row M */
             in_row_m: number;
             /** Key */
@@ -785,6 +1044,11 @@ export interface components {
             removal_k: number;
             /** Removal P */
             removal_p: number;
+            /**
+             * Residue N G M2
+             * @default 0
+             */
+            residue_n_g_m2: number;
             /** Salt Threshold Ds M */
             salt_threshold_ds_m: number;
             /** Season N G M2 */
@@ -795,6 +1059,11 @@ export interface components {
             stop_days?: number | null;
             /** Stop Stage */
             stop_stage?: string | null;
+            /**
+             * Touches Soil
+             * @default false
+             */
+            touches_soil: boolean;
             /** Tub Bare L */
             tub_bare_l: number;
             /** Tub Comfortable L */
@@ -867,6 +1136,29 @@ export interface components {
             kind: "ellipse";
             length: components["schemas"]["Length"];
             width: components["schemas"]["Length"];
+        };
+        /**
+         * ExchangeView
+         * @description Exchange capacity and each cation's share of it. [cmol/kg, %]
+         */
+        ExchangeView: {
+            /** Cmol Kg */
+            cmol_kg: number;
+            /** Estimated */
+            estimated: boolean;
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** Shares Pct */
+            shares_pct: {
+                [key: string]: number;
+            };
+            /** Wanted Pct */
+            wanted_pct: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
         };
         /**
          * FaultView
@@ -999,6 +1291,18 @@ export interface components {
             numbers: components["schemas"]["Quantity"][];
         };
         /**
+         * ForNitrogen
+         * @description As much as brings this nitrogen in the first season, or less where phosphorus forbids it.
+         */
+        ForNitrogen: {
+            available: components["schemas"]["AreaRate"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            by: "nitrogen";
+        };
+        /**
          * Frustum
          * @description A round tub by its inner diameters and height; equal diameters make a cylinder.
          */
@@ -1017,6 +1321,11 @@ export interface components {
          * @description Everything that is known about a garden, except what happened in it.
          */
         Garden: {
+            /**
+             * Bands
+             * @default []
+             */
+            bands: components["schemas"]["BandTable"][];
             /**
              * Features
              * @default []
@@ -1055,6 +1364,11 @@ export interface components {
              *     }
              */
             preferences: components["schemas"]["Preferences"];
+            /**
+             * Preparations
+             * @default []
+             */
+            preparations: components["schemas"]["Preparation"][];
             /**
              * Products
              * @default []
@@ -1100,7 +1414,7 @@ export interface components {
             log: components["schemas"]["Log"];
             /**
              * Version
-             * @default 2
+             * @default 3
              */
             version: number;
         };
@@ -1141,6 +1455,8 @@ export interface components {
         /**
          * Gauge
          * @description A soil value against its bands: lower bounds of low, medium, high and very high.
+         *
+         *     A kit's class has no number; an extract of a mix has no amount in the ground.
          */
         Gauge: {
             /** Analyte */
@@ -1148,37 +1464,90 @@ export interface components {
             /** Basis */
             basis: string;
             /** Bounds */
-            bounds: [
-                number,
-                number,
-                number,
-                number
-            ];
+            bounds: number[];
             /** Caution Above */
             caution_above: number | null;
             /** Compared */
-            compared: number;
+            compared: number | null;
             /** Confidence */
             confidence: string;
             /** Extractant */
             extractant: string;
+            /** Field Rule G M2 */
+            field_rule_g_m2: number | null;
             /** G M2 */
-            g_m2: number;
+            g_m2: number | null;
+            /** High */
+            high: number | null;
+            /** Lab */
+            lab: string;
+            /** Likely */
+            likely: [
+                string,
+                string
+            ];
+            /** Low */
+            low: number | null;
             origin: components["schemas"]["Origin"];
             /** Printed */
-            printed: number;
+            printed: number | null;
             /** Printed Unit */
             printed_unit: string;
+            /**
+             * Report
+             * Format: uuid
+             */
+            report: string;
+            /**
+             * Sampled On
+             * Format: date
+             */
+            sampled_on: string;
+            /** Scheme */
+            scheme: string;
             /** Soil Class */
             soil_class: string;
             /** Unit */
             unit: string;
         };
         /**
+         * InAll
+         * @description A weighed or measured amount for the whole place.
+         */
+        InAll: {
+            /** Amount */
+            amount: components["schemas"]["Mass"] | components["schemas"]["Volume"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            by: "total";
+        };
+        /**
+         * InHoles
+         * @description A share of what planting holes are filled with again.
+         */
+        InHoles: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            by: "holes";
+            depth: components["schemas"]["Length"];
+            /** Holes */
+            holes?: number | null;
+            /** Share Pct */
+            share_pct: number;
+            width: components["schemas"]["Length"];
+        };
+        /**
          * Ingredient
-         * @description One part of a potting mix, by volume.
+         * @description One part of a potting mix, by volume, and the bags it is sold in.
          */
         Ingredient: {
+            bag?: components["schemas"]["Volume"] | null;
+            /** Bag Price */
+            bag_price?: number | null;
             /** Name */
             name: string;
             /** Parts */
@@ -1263,6 +1632,37 @@ export interface components {
             width: components["schemas"]["Length"];
         };
         /**
+         * LabLime
+         * @description The laboratory's lime recommendation, with the lime and the depth that it speaks of.
+         */
+        LabLime: {
+            amount: components["schemas"]["AreaRate"];
+            /**
+             * Cce Pct
+             * @default 100
+             */
+            cce_pct: number;
+            /**
+             * @default {
+             *       "unit": "cm",
+             *       "value": 15
+             *     }
+             */
+            depth: components["schemas"]["Length"];
+        };
+        /**
+         * Layer
+         * @description A layer spread evenly over the whole place.
+         */
+        Layer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            by: "layer";
+            thickness: components["schemas"]["Length"];
+        };
+        /**
          * Length
          * @description A length, read in metres.
          */
@@ -1282,6 +1682,28 @@ export interface components {
          * @enum {string}
          */
         Level: "note" | "question" | "warning" | "hold";
+        /**
+         * LimeMethod
+         * @description What one method asks for. [g/m² of pure calcium carbonate, or of sulphur]
+         */
+        LimeMethod: {
+            /** Method */
+            method: string;
+            /** Pure G M2 */
+            pure_g_m2: number;
+        };
+        /**
+         * Liming
+         * @description What a label says of a liming product: neutralising value and fineness.
+         */
+        Liming: {
+            /** Cce Pct */
+            cce_pct?: number | null;
+            /** Passing 20 Mesh Pct */
+            passing_20_mesh_pct?: number | null;
+            /** Passing 60 Mesh Pct */
+            passing_60_mesh_pct?: number | null;
+        };
         /**
          * Log
          * @description Everything that happened in a garden.
@@ -1317,13 +1739,26 @@ export interface components {
          * @description A general material: what is typical of it where a label is silent.
          */
         Material: {
+            /** Analysis */
+            analysis?: {
+                [key: string]: number;
+            };
             /** Basis */
             basis: string;
+            /**
+             * Bulk
+             * @default false
+             */
+            bulk: boolean;
+            /** Carbon To N */
+            carbon_to_n?: number | null;
             /**
              * Cautions
              * @default []
              */
             cautions: string[];
+            /** Cce Pct */
+            cce_pct?: number | null;
             /**
              * Confidence
              * @enum {string}
@@ -1346,8 +1781,18 @@ export interface components {
             fills_water?: {
                 [key: string]: number;
             };
+            /**
+             * First Season K Pct
+             * @default 100
+             */
+            first_season_k_pct: number;
             /** First Season N Pct */
             first_season_n_pct?: number | null;
+            /**
+             * First Season P Pct
+             * @default 100
+             */
+            first_season_p_pct: number;
             /**
              * Form
              * @enum {string}
@@ -1362,12 +1807,37 @@ export interface components {
             liming: boolean;
             /** Name */
             name: string;
+            /**
+             * Raw
+             * @default no
+             * @enum {string}
+             */
+            raw: "no" | "until_hot" | "yes";
+        };
+        /**
+         * MixCharge
+         * @description A product mixed through all the tubs. [g]
+         */
+        MixCharge: {
+            /** Grams */
+            grams: number;
+            /**
+             * Product
+             * Format: uuid
+             */
+            product: string;
         };
         /**
          * MixIngredient
-         * @description An ingredient of a potting mix to have ready.
+         * @description An ingredient of a potting mix to have ready, and the bags to buy.
          */
         MixIngredient: {
+            /** Bag L */
+            bag_l: number | null;
+            /** Bags */
+            bags: number | null;
+            /** Cost */
+            cost: number | null;
             /** Litres */
             litres: number;
             /** Name */
@@ -1512,8 +1982,20 @@ export interface components {
          */
         Origin: "measured" | "label" | "lab" | "typed" | "typical" | "assumed" | "computed" | "fixed";
         /**
+         * PerPlant
+         * @description A volume for each plant.
+         */
+        PerPlant: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            by: "plant";
+            volume: components["schemas"]["Volume"];
+        };
+        /**
          * PhGauge
-         * @description pH in water against the range of the crops planned there.
+         * @description pH in water against the range of the crops planned there, or of vegetables in general.
          */
         PhGauge: {
             /** High */
@@ -1522,8 +2004,51 @@ export interface components {
             low: number;
             /** Ph */
             ph: number;
+            /** Planted */
+            planted: boolean;
+            /** Spread */
+            spread: number;
             /** Target */
             target: number;
+        };
+        /**
+         * PhWorkView
+         * @description Mending pH: by which methods, with what, how much now and later.
+         */
+        PhWorkView: {
+            /** Brings G M2 */
+            brings_g_m2: {
+                [key: string]: number;
+            };
+            /** Done On */
+            done_on: string | null;
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** In Shed */
+            in_shed: boolean;
+            /** Kind */
+            kind: string;
+            /** Later G M2 */
+            later_g_m2: number;
+            /** Methods */
+            methods: components["schemas"]["LimeMethod"][];
+            /** Now G */
+            now_g: number;
+            /** Now G M2 */
+            now_g_m2: number;
+            /** Product Name */
+            product_name: string;
+            /**
+             * Retest On
+             * Format: date
+             */
+            retest_on: string;
+            /** Target */
+            target: number;
+            /** Wanted G M2 */
+            wanted_g_m2: number;
+            /** Works */
+            works: number;
         };
         /**
          * Phase
@@ -1538,6 +2063,62 @@ export interface components {
             p2o5: number;
             /** Until Stage */
             until_stage?: string | null;
+        };
+        /**
+         * PieceView
+         * @description One piece beside the words that it came from.
+         */
+        PieceView: {
+            /** At */
+            at: string;
+            /** Meaning */
+            meaning: string | null;
+            /** Question */
+            question: string;
+            /**
+             * Taken
+             * @enum {string}
+             */
+            taken: "sure" | "asked" | "left";
+            /** Words */
+            words: string;
+        };
+        /**
+         * PlaceJob
+         * @description Work on a place as a whole: lime, sulphur, compost and the like, and a new test.
+         *
+         *     `key` is the id of the preparation that records it.
+         */
+        PlaceJob: {
+            /** Cautions */
+            cautions: string[];
+            /**
+             * Due On
+             * Format: date
+             */
+            due_on: string;
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** Grams */
+            grams: number;
+            /**
+             * Key
+             * Format: uuid
+             */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Litres */
+            litres: number;
+            /** Material */
+            material: string | null;
+            /** Name */
+            name: string;
+            /** Product */
+            product: string | null;
+            scoops: components["schemas"]["ScoopsOf"] | null;
+            /** Status */
+            status: string;
         };
         /**
          * PlaceMeasures
@@ -1555,9 +2136,16 @@ export interface components {
         PlacePlan: {
             /** Area M2 */
             area_m2: number;
+            /** Changes */
+            changes: components["schemas"]["Change"][];
+            /** Charge */
+            charge: components["schemas"]["MixCharge"][];
+            /** Compost Share */
+            compost_share: number;
             /** Density G Ml */
             density_g_ml: number;
             density_origin: components["schemas"]["Origin"];
+            exchange: components["schemas"]["ExchangeView"] | null;
             /** Filled L */
             filled_l: number;
             /** Findings */
@@ -1569,12 +2157,16 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            /** Jobs */
+            jobs: components["schemas"]["PlaceJob"][];
             /** Layer L */
             layer_l: number;
             /** Length M */
             length_m: number;
             /** Mix */
             mix: components["schemas"]["MixIngredient"][];
+            /** Mix Cost */
+            mix_cost: number | null;
             /** Mix L */
             mix_l: number;
             /** Outline */
@@ -1582,10 +2174,18 @@ export interface components {
             /** Per Line */
             per_line: number;
             ph: components["schemas"]["PhGauge"] | null;
+            ph_work: components["schemas"]["PhWorkView"] | null;
+            /** Preparations */
+            preparations: components["schemas"]["PreparationView"][];
             /** Report */
             report: string | null;
+            /** Rich */
+            rich: boolean;
             /** Round */
             round: boolean;
+            salts: components["schemas"]["SaltsView"] | null;
+            /** Schools */
+            schools: components["schemas"]["SchoolView"][];
             /** Soil Kg M2 */
             soil_kg_m2: number;
             /** Tested */
@@ -1604,6 +2204,12 @@ export interface components {
          * @description Plants of one crop. Without `plants`, as many as fit; without `spacing`, the crop's own.
          */
         Planting: {
+            /**
+             * Base By
+             * @default broadcast
+             * @enum {string}
+             */
+            base_by: "broadcast" | "band" | "hole";
             /** Crop */
             crop: string;
             /** Ends On */
@@ -1635,6 +2241,8 @@ export interface components {
              * @default leaf_then_fruit
              */
             programme: string;
+            /** Residue */
+            residue?: ("removed" | "left") | null;
             /**
              * Sown In Place
              * @default false
@@ -1777,6 +2385,88 @@ export interface components {
             kitchen: "us" | "metric" | "imperial" | "au";
         };
         /**
+         * Preparation
+         * @description A product or a general material worked into a place; planned until it is done.
+         */
+        Preparation: {
+            /**
+             * Done
+             * @default false
+             */
+            done: boolean;
+            /**
+             * Hot
+             * @default false
+             */
+            hot: boolean;
+            /** How */
+            how: components["schemas"]["Layer"] | components["schemas"]["InHoles"] | components["schemas"]["PerPlant"] | components["schemas"]["ForNitrogen"] | components["schemas"]["InAll"];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Material */
+            material?: string | null;
+            /**
+             * Mulch
+             * @default false
+             */
+            mulch: boolean;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Place
+             * Format: uuid
+             */
+            place: string;
+            /** Product */
+            product?: string | null;
+        };
+        /**
+         * PreparationView
+         * @description Compost, manure and the like, worked out. Nutrients in grams for the whole place.
+         */
+        PreparationView: {
+            /** Bound */
+            bound: string;
+            /** Counts */
+            counts: boolean;
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** First G */
+            first_g: {
+                [key: string]: number;
+            };
+            /** Grams */
+            grams: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Litres */
+            litres: number;
+            /** Name */
+            name: string;
+            /** Next G */
+            next_g: {
+                [key: string]: number;
+            };
+            /** Totals G */
+            totals_g: {
+                [key: string]: number;
+            };
+        };
+        /**
          * Price
          * @description What a full bag or bottle costs, in the garden's currency.
          */
@@ -1846,6 +2536,7 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            liming?: components["schemas"]["Liming"] | null;
             /** Material */
             material?: string | null;
             max_rate?: components["schemas"]["AreaRate"] | null;
@@ -1999,6 +2690,14 @@ export interface components {
             width: components["schemas"]["Length"];
         };
         /**
+         * Reports
+         * @description Reports to be kept together: all or none.
+         */
+        Reports: {
+            /** Reports */
+            reports: components["schemas"]["SoilReport"][];
+        };
+        /**
          * Row
          * @description A single row of plants: its length, and the strip of ground that is fed.
          */
@@ -2020,6 +2719,62 @@ export interface components {
             remedy: string;
             /** Text */
             text: string;
+        };
+        /**
+         * SaltsView
+         * @description Conductivity of the saturated paste, and where the crops there begin to suffer. [dS/m]
+         */
+        SaltsView: {
+            /** Ds M */
+            ds_m: number;
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** Threshold Ds M */
+            threshold_ds_m: number;
+        };
+        /**
+         * SampleView
+         * @description A sample: the report it would make, or what that cannot be.
+         */
+        SampleView: {
+            /** Dated */
+            dated: boolean;
+            /** Faults */
+            faults: components["schemas"]["FaultView"][];
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: components["schemas"]["PieceView"][];
+            report: components["schemas"]["SoilReport"] | null;
+        };
+        /**
+         * SchoolCrop
+         * @description What a school gives one planting in a year. [g/m²]
+         */
+        SchoolCrop: {
+            /** Crop Name */
+            crop_name: string;
+            /** Per M2 */
+            per_m2: {
+                [key: string]: number;
+            };
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+        };
+        /**
+         * SchoolView
+         * @description One school's reading of a place.
+         */
+        SchoolView: {
+            /** Chosen */
+            chosen: boolean;
+            /** Crops */
+            crops: components["schemas"]["SchoolCrop"][];
+            /** School */
+            school: string;
         };
         /**
          * Scoop
@@ -2082,6 +2837,19 @@ export interface components {
             id: string;
             /** Ml */
             ml: number;
+        };
+        /**
+         * ScoopsOf
+         * @description About so many level scoops.
+         */
+        ScoopsOf: {
+            /** Count */
+            count: number;
+            /**
+             * Scoop
+             * Format: uuid
+             */
+            scoop: string;
         };
         /**
          * SeasonPlan
@@ -2208,6 +2976,7 @@ export interface components {
             north_deg: number;
             /** Time Zone */
             time_zone: string;
+            water?: components["schemas"]["Water"] | null;
             /** Water Ec Ds M */
             water_ec_ds_m?: number | null;
         };
@@ -2216,6 +2985,14 @@ export interface components {
          * @description A report on one or more places.
          */
         SoilReport: {
+            buffer?: components["schemas"]["BufferPh"] | null;
+            /** Cec Cmol Kg */
+            cec_cmol_kg?: number | null;
+            /**
+             * Composite
+             * @default false
+             */
+            composite: boolean;
             /**
              * @default {
              *       "unit": "cm",
@@ -2223,12 +3000,17 @@ export interface components {
              *     }
              */
             depth: components["schemas"]["Length"];
+            ec?: components["schemas"]["Conductivity"] | null;
             /**
              * Extractant
              * @default Mehlich-3
              * @enum {string}
              */
-            extractant: "Mehlich-3" | "Olsen" | "Ammonium acetate";
+            extractant: "Mehlich-1" | "Mehlich-3" | "Bray P1" | "Olsen" | "Morgan" | "Modified Morgan" | "Ammonium acetate" | "DTPA" | "Hot water" | "Calcium phosphate" | "KCl or water" | "SME" | "1:2 water" | "1:5 water" | "Colour kit" | "Unknown";
+            /** Fizz */
+            fizz?: ("none" | "slight" | "strong") | null;
+            /** Free Lime Pct */
+            free_lime_pct?: number | null;
             /**
              * Id
              * Format: uuid
@@ -2236,11 +3018,14 @@ export interface components {
             id: string;
             /** Lab */
             lab: string;
+            lime?: components["schemas"]["LabLime"] | null;
             /**
              * Note
              * @default
              */
             note: string;
+            /** Organic Carbon Pct */
+            organic_carbon_pct?: number | null;
             /** Organic Matter Pct */
             organic_matter_pct?: number | null;
             /** Ph */
@@ -2253,6 +3038,7 @@ export interface components {
             ph_in: "water" | "CaCl2";
             /** Places */
             places: string[];
+            sample_density?: components["schemas"]["Density"] | null;
             /**
              * Sampled On
              * Format: date
@@ -2267,25 +3053,30 @@ export interface components {
         /**
          * SoilValue
          * @description One analyte. The extractant belongs to the value; the report gives the default.
+         *
+         *     A kit prints no number, only its class: then the class stands alone.
          */
         SoilValue: {
             /**
              * Analyte
              * @enum {string}
              */
-            analyte: "P" | "K" | "Ca" | "Mg" | "S";
+            analyte: "P" | "K" | "Ca" | "Mg" | "S" | "Na" | "NO3-N" | "B" | "Cu" | "Fe" | "Mn" | "Mo" | "Zn";
+            depth?: components["schemas"]["Length"] | null;
             /** Extractant */
-            extractant?: ("Mehlich-3" | "Olsen" | "Ammonium acetate") | null;
+            extractant?: ("Mehlich-1" | "Mehlich-3" | "Bray P1" | "Olsen" | "Morgan" | "Modified Morgan" | "Ammonium acetate" | "DTPA" | "Hot water" | "Calcium phosphate" | "KCl or water" | "SME" | "1:2 water" | "1:5 water" | "Colour kit" | "Unknown") | null;
             /** Lab Rating */
             lab_rating?: ("very_low" | "low" | "medium" | "high" | "very_high") | null;
+            /** Printed As */
+            printed_as?: ("P2O5" | "K2O" | "CaO" | "MgO" | "NO3") | null;
             /**
              * Unit
              * @default mg/kg
              * @enum {string}
              */
-            unit: "mg/kg" | "ppm" | "mg/dm3";
+            unit: "mg/kg" | "ppm" | "mg/100g" | "mg/dm3" | "lb/acre" | "kg/ha" | "cmol/kg" | "meq/100g" | "% of CEC" | "mg/L";
             /** Value */
-            value: number;
+            value?: number | null;
         };
         /**
          * Spacing
@@ -2547,6 +3338,25 @@ export interface components {
             y_m: number;
         };
         /**
+         * UnderstoodView
+         * @description What was understood. Nothing is stored.
+         */
+        UnderstoodView: {
+            /** Columns */
+            columns: components["schemas"]["ColumnView"][];
+            /** Left */
+            left: components["schemas"]["PieceView"][];
+            /** Meanings */
+            meanings: string[];
+            /** Samples */
+            samples: components["schemas"]["SampleView"][];
+            /**
+             * Shape
+             * @enum {string}
+             */
+            shape: "wide" | "long" | "text";
+        };
+        /**
          * Volume
          * @description A volume, read in litres.
          */
@@ -2559,6 +3369,42 @@ export interface components {
             unit: "L" | "mL" | "ft3" | "yd3" | "gal_us" | "gal_imp" | "qt_us" | "pt_imp" | "fl_oz_us" | "tsp_us" | "tbsp_us" | "cup_us" | "tsp_metric" | "tbsp_metric" | "cup_metric" | "tsp_au" | "tbsp_au" | "cup_au" | "tsp_imperial" | "tbsp_imperial" | "cup_imperial";
             /** Value */
             value: number;
+        };
+        /**
+         * Water
+         * @description What the garden's water carries, and how much of it a season brings.
+         */
+        Water: {
+            /**
+             * Alkalinity Mg L
+             * @default 0
+             */
+            alkalinity_mg_l: number;
+            /**
+             * Ca Mg L
+             * @default 0
+             */
+            ca_mg_l: number;
+            /**
+             * K Mg L
+             * @default 0
+             */
+            k_mg_l: number;
+            /**
+             * Mg Mg L
+             * @default 0
+             */
+            mg_mg_l: number;
+            /**
+             * Nitrate N Mg L
+             * @default 0
+             */
+            nitrate_n_mg_l: number;
+            /**
+             * Season Mm
+             * @default 0
+             */
+            season_mm: number;
         };
         /**
          * WeighedOf
@@ -3062,6 +3908,190 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GardenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_band: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BandTable"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_band: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
                 };
             };
             /** @description Unauthorized */
@@ -4491,6 +5521,190 @@ export interface operations {
             };
         };
     };
+    save_preparation: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Preparation"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_preparation: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     save_product: {
         parameters: {
             query?: {
@@ -5342,6 +6556,269 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["WrittenView"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_reports: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Reports"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_soil_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Brought"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnderstoodView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    write_soil_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

@@ -16,8 +16,9 @@ Extractant = Literal[
 ]  # fmt: skip
 Analyte = Literal["P", "K", "Ca", "Mg", "S", "Na", "NO3-N", "B", "Cu", "Fe", "Mn", "Mo", "Zn"]
 SoilUnit = Literal[
-    "mg/kg", "ppm", "mg/dm3", "lb/acre", "kg/ha", "cmol/kg", "meq/100g", "% of CEC", "mg/L"
-]
+    "mg/kg", "ppm", "mg/100g", "mg/dm3", "lb/acre", "kg/ha", "cmol/kg", "meq/100g", "% of CEC",
+    "mg/L",
+]  # fmt: skip
 PrintedAs = Literal["P2O5", "K2O", "CaO", "MgO", "NO3"]
 SoilClass = Literal["very_low", "low", "medium", "high", "very_high"]
 

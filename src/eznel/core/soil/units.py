@@ -136,6 +136,8 @@ def _by_mass_as_printed(value: SoilValue, report: SoilReport) -> Worked | None:
     printed, number = _printed(value, report), value.value
     if value.unit in ("mg/kg", "ppm"):
         return Worked.first("soil_value", number, "mg/kg", printed)
+    if value.unit == "mg/100g":
+        return Worked.first("soil_value_per_100g", number * 10, "mg/kg", printed)
     if value.unit == "mg/dm3":
         sample = sample_density(report)
         found = Worked.first("soil_value_by_mass", number / sample.value, "mg/kg", printed, sample)

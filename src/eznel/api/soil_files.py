@@ -1,0 +1,171 @@
+"""Soil reports out of files and pasted text, and all of them as a table."""
+
+from typing import Annotated, Literal
+from uuid import UUID
+
+from fastapi import APIRouter, Response
+from pydantic import Base64Bytes, BaseModel, Field
+
+from eznel.api.gardens import WrittenView, written
+from eznel.api.problems import RESPONSES, FaultView
+from eznel.api.speech import Speech
+from eznel.api.world import TheSession, TheWorld, Who
+from eznel.core.document import Place, SoilReport
+from eznel.core.errors import Impossible
+from eznel.formats import faults
+from eznel.formats.soil_files import words
+from eznel.formats.soil_files.items import Item, Sample
+from eznel.formats.soil_files.sheet import write_table
+from eznel.formats.soil_files.table import Column, Understood, decoded, read_table
+from eznel.formats.soil_files.text import read_text
+from eznel.store import gardens, reading
+from eznel.store.kinds import KINDS
+from eznel.words import Words
+
+router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["soil files"], responses=RESPONSES)
+
+MOST_ENCODED = 20_000_000
+
+
+class ColumnView(BaseModel):
+    """A column of a table, and what it is taken to mean; no meaning leaves it out."""
+
+    heading: Annotated[str, Field(max_length=200)] = ""
+    meaning: str | None = None
+    unit: str | None = None
+    method: str | None = None
+    printed_as: Literal["P2O5", "K2O", "CaO", "MgO", "NO3"] | None = None
+    rating: bool = False
+
+
+class Brought(BaseModel):
+    """A file, or pasted text; and what its columns mean, where somebody says so."""
+
+    file: Annotated[Base64Bytes, Field(max_length=MOST_ENCODED)] | None = None
+    text: Annotated[str, Field(max_length=MOST_ENCODED)] | None = None
+    columns: Annotated[list[ColumnView], Field(max_length=400)] | None = None
+
+
+class PieceView(BaseModel):
+    """One piece beside the words that it came from."""
+
+    at: str
+    words: str
+    taken: Literal["sure", "asked", "left"]
+    meaning: str | None
+    question: str
+
+
+class SampleView(BaseModel):
+    """A sample: the report it would make, or what that cannot be."""
+
+    name: str
+    report: SoilReport | None
+    dated: bool
+    pieces: list[PieceView]
+    faults: list[FaultView]
+
+
+class UnderstoodView(BaseModel):
+    """What was understood. Nothing is stored."""
+
+    shape: Literal["wide", "long", "text"]
+    columns: list[ColumnView]
+    samples: list[SampleView]
+    left: list[PieceView]
+    meanings: list[str]
+    """What a column can be told to mean."""
+
+
+class Reports(BaseModel):
+    """Reports to be kept together: all or none."""
+
+    reports: Annotated[list[SoilReport], Field(min_length=1, max_length=2000)]
+
+
+@router.post("/soil-files/read")
+def read_soil_file(
+    garden_id: UUID, brought: Brought, session: TheSession, world: TheWorld, speech: Speech
+) -> UnderstoodView:
+    """Read a file or pasted text as soil reports; nothing is stored."""
+    garden = reading.load(session, str(garden_id)).file.garden
+    today = world.clock(garden)
+    told = (
+        [Column(**column.model_dump()) for column in brought.columns]
+        if brought.columns is not None
+        else None
+    )
+    if brought.file is not None:
+        understood = read_table(decoded(brought.file), today, told)
+    elif brought.text is not None and told is not None:
+        understood = read_table(brought.text, today, told)
+    elif brought.text is not None:
+        understood = read_text(brought.text, today)
+    else:
+        raise Impossible("file", "file_empty")
+    return _view(understood, garden.places, speech)
+
+
+@router.post("/soil-files/keep")
+def keep_reports(
+    garden_id: UUID, reports: Reports, session: TheSession, world: TheWorld, who: Who
+) -> WrittenView:
+    """Keep several soil reports at once, all or none."""
+    done = gardens.add(
+        session, str(garden_id), KINDS["reports"], reports.reports, who=who, check=world.check
+    )
+    return written(done)
+
+
+@router.get("/soil-tests.csv", response_class=Response)
+def write_soil_file(garden_id: UUID, session: TheSession) -> Response:
+    """Save all soil reports of a garden as a table."""
+    garden = reading.load(session, str(garden_id)).file.garden
+    return Response(
+        "\ufeff" + write_table(garden.reports, garden.places),
+        media_type="text/csv; charset=utf-8",
+        headers={"Content-Disposition": 'attachment; filename="soil-tests.csv"'},
+    )
+
+
+def _view(understood: Understood, places: tuple[Place, ...], said: Words) -> UnderstoodView:
+    return UnderstoodView(
+        shape=understood.shape,
+        columns=[
+            ColumnView(**{n: getattr(column, n) for n in ColumnView.model_fields})
+            for column in understood.columns
+        ],
+        samples=[_sample(sample, places, said) for sample in understood.samples],
+        left=[_piece(item) for item in understood.left],
+        meanings=list(words.MEANINGS),
+    )
+
+
+def _sample(sample: Sample, places: tuple[Place, ...], said: Words) -> SampleView:
+    report = sample.report
+    if report is not None:
+        report = report.model_copy(update={"places": _places(sample.name, places)})
+    found = faults.of(sample.wrong.error, said) if sample.wrong else []
+    return SampleView(
+        name=sample.name,
+        report=report,
+        dated=sample.dated,
+        pieces=[_piece(item) for item in sample.items],
+        faults=[FaultView(**{n: getattr(f, n) for n in FaultView.model_fields}) for f in found],
+    )
+
+
+def _places(name: str, places: tuple[Place, ...]) -> tuple[UUID, ...]:
+    """Places that are called like the sample; for a sample of several, each of them."""
+    wanted = {words.plain(part) for part in name.split("+")}
+    return tuple(place.id for place in places if words.plain(place.name) in wanted)
+
+
+def _piece(item: Item) -> PieceView:
+    return PieceView(
+        at=item.at,
+        words=item.words,
+        taken=item.taken,
+        meaning=item.meaning,
+        question=item.question,
+    )

@@ -1,0 +1,1 @@
+"""Soil reports from outside: tables, pasted text, and back."""

@@ -1,0 +1,301 @@
+"""From what was read, piece by piece, to soil reports: nothing is guessed that a report needs."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass, field, replace
+from datetime import date
+from typing import Any, get_args
+from uuid import UUID, uuid5
+
+from pydantic import ValidationError
+
+from eznel.core.document import SoilReport
+from eznel.core.document.report import Extractant, SoilUnit
+from eznel.formats.soil_files import words
+from eznel.formats.soil_files.dates import day_of
+
+READ = UUID("5a0d2f9e-6f07-4d0b-a6f5-3c8e1b7a2d44")
+"""Namespace of the ids of reports that were read: the same file gives the same ids."""
+
+SURE, ASKED, LEFT = "sure", "asked", "left"
+"""How a piece was taken: plainly, with a question, or not at all."""
+
+
+@dataclass(frozen=True, slots=True)
+class Item:
+    """One piece of a report beside the words that it came from."""
+
+    at: str
+    """Where it stands, like "row 3" or "line 7"."""
+    words: str
+    meaning: str | None
+    text: str = ""
+    number: float | None = None
+    unit: str | None = None
+    method: str | None = None
+    printed_as: str | None = None
+    rating: str | None = None
+    depth: str | None = None
+    question: str = ""
+    """Key of what is to be asked about it."""
+
+    @property
+    def taken(self) -> str:
+        """SURE, ASKED or LEFT."""
+        return LEFT if self.meaning is None else ASKED if self.question else SURE
+
+
+@dataclass(frozen=True, slots=True)
+class Wrong:
+    """What the report cannot be, at its field. `error` is kept for its sentence."""
+
+    error: ValidationError
+
+
+@dataclass(frozen=True, slots=True)
+class Sample:
+    """One sample as it was read: its name, its pieces, and the report they make."""
+
+    name: str
+    items: tuple[Item, ...]
+    report: SoilReport | None
+    dated: bool
+    """Whether a date was read; else the day given stands in for it."""
+    wrong: Wrong | None = None
+
+
+@dataclass(slots=True)
+class _Making:
+    """A report as it is put together."""
+
+    data: dict[str, Any]
+    values: dict[tuple[str, str | None], dict[str, Any]] = field(default_factory=dict)
+
+
+def sample_of(name: str, items: Iterable[Item], *, today: date, key: str, default: str) -> Sample:
+    """Return a sample and the report that its pieces make.
+
+    Parameters
+    ----------
+    name : str
+        What the sample is called. [text]
+    items : iterable of Item
+        Its pieces, in order. [pieces]
+    today : date
+        Stands in where no date was read. [date]
+    key : str
+        Tells this sample from all others of what was read. [text]
+    default : str
+        The extractant where no piece names one. [name]
+
+    Returns
+    -------
+    Sample
+        With a report, or with what it cannot be.
+    """
+    making = _Making({"id": uuid5(READ, key), "lab": "", "sampled_on": today, "places": ()})
+    kept: list[Item] = []
+    dated = False
+    for item in items:
+        taken = _take(item, making)
+        dated = dated or (taken.meaning == "date" and taken.taken == SURE)
+        kept.append(taken)
+    data = making.data
+    extractants = [v.get("extractant") for v in making.values.values() if v.get("extractant")]
+    data.setdefault("extractant", max(dict.fromkeys(extractants), key=extractants.count, default=default))
+    data["lab"] = data["lab"] or name or "?"
+    data["values"] = list(making.values.values())
+    try:
+        report = SoilReport.model_validate(data)
+    except ValidationError as error:
+        return Sample(name, tuple(kept), None, dated, Wrong(error))
+    return Sample(name, tuple(kept), report, dated)
+
+
+def _take(item: Item, making: _Making) -> Item:
+    """Put a piece where it belongs; return it with what is to be asked, or without a meaning."""
+    if item.meaning in words.ANALYTES:
+        return _value(item, making)
+    take = _TAKES.get(item.meaning or "")
+    return take(item, making.data) if take else replace(item, meaning=None)
+
+
+def _value(item: Item, making: _Making) -> Item:
+    if item.number is None and item.rating is None:
+        return replace(item, meaning=None) if item.text else item
+    unit, question = item.unit, item.question
+    if unit is not None and unit not in get_args(SoilUnit):
+        unit, question = None, "unit_of_soil"
+    if item.number is not None and unit is None:
+        question = question or "unit_missing"
+    if item.printed_as == "NO3" and item.unit is not None:
+        question = question or "nitrate_or_its_nitrogen"
+    extractant = item.method if item.method in get_args(Extractant) else None
+    key = (str(item.meaning), extractant)
+    if key in making.values:
+        known = making.values[key]
+        if item.number is None or known.get("value") == item.number:
+            known["lab_rating"] = known.get("lab_rating") or item.rating
+            return replace(item, question=question)
+        return replace(item, meaning=None, question="twice")
+    row: dict[str, Any] = {"analyte": item.meaning, "value": item.number, "unit": unit or "mg/kg"}
+    if item.printed_as:
+        row["printed_as"] = item.printed_as
+    if extractant:
+        row["extractant"] = extractant
+    if item.rating:
+        row["lab_rating"] = item.rating
+    if item.depth and (length := _length(item.depth)):
+        row["depth"] = length
+    making.values[key] = row
+    return replace(item, question=question)
+
+
+def _plain(name: str) -> Any:
+    def take(item: Item, data: dict[str, Any]) -> Item:
+        if item.number is None:
+            return replace(item, meaning=None)
+        if name in data:
+            return replace(item, meaning=None, question="twice")
+        data[name] = item.number
+        return item
+
+    return take
+
+
+def _ph(item: Item, data: dict[str, Any]) -> Item:
+    """pH in water wins over pH in calcium chloride, whichever stands first."""
+    if item.number is None:
+        return replace(item, meaning=None)
+    where = "CaCl2" if item.method == "CaCl2" else "water"
+    if "ph" in data and (where == "CaCl2" or data["ph_in"] == "water"):
+        return replace(item, meaning=None, question="twice")
+    data["ph"], data["ph_in"] = item.number, where
+    return item
+
+
+def _buffer(item: Item, data: dict[str, Any]) -> Item:
+    if item.number is None:
+        return replace(item, meaning=None)
+    number = item.number / 10 if 40 <= item.number <= 85 else item.number  # printed as an index
+    if item.method is None:
+        return replace(item, meaning=None, question="which_buffer")
+    data["buffer"] = {"method": item.method, "value": number}
+    return item
+
+
+def _ec(item: Item, data: dict[str, Any]) -> Item:
+    if item.number is None:
+        return replace(item, meaning=None)
+    known = ("dS/m", "mS/cm", "mmho/cm", "uS/cm")
+    if item.method is None or item.unit not in known:
+        return replace(item, meaning=None, question="which_conductivity")
+    data["ec"] = {"value": item.number, "unit": item.unit, "method": item.method}
+    return item
+
+
+def _lime(item: Item, data: dict[str, Any]) -> Item:
+    if item.number is None:
+        return replace(item, meaning=None)
+    known = ("g/m2", "kg/m2", "kg/ha", "t/ha", "lb/acre", "ton/acre", "lb/1000ft2")
+    if item.unit not in known:
+        return replace(item, meaning=None, question="lime_without_unit")
+    lime = data.setdefault("lime", {})
+    lime["amount"] = {"value": item.number, "unit": item.unit}
+    return item
+
+
+def _lime_part(name: str) -> Any:
+    def take(item: Item, data: dict[str, Any]) -> Item:
+        if item.number is None:
+            return replace(item, meaning=None)
+        part = {"value": item.number, "unit": _length_unit(item.unit)}
+        lime = data.setdefault("lime", {"amount": {"value": 0, "unit": "g/m2"}})
+        lime[name] = part if name == "depth" else item.number
+        return item
+
+    return take
+
+
+def _density(item: Item, data: dict[str, Any]) -> Item:
+    if item.number is None:
+        return replace(item, meaning=None)
+    data["sample_density"] = {"value": item.number, "unit": "g/mL"}
+    return item
+
+
+def _day(item: Item, data: dict[str, Any]) -> Item:
+    day, question = day_of(item.text)
+    if day is None:
+        return replace(item, question=question or "date_unreadable")
+    data["sampled_on"] = day
+    return item
+
+
+def _depth(item: Item, data: dict[str, Any]) -> Item:
+    length = _length(item.text if item.number is None else f"{item.text} {item.unit or ''}")
+    if length is None:
+        return replace(item, meaning=None)
+    data["depth"] = length
+    return item
+
+
+def _text(name: str, most: int) -> Any:
+    def take(item: Item, data: dict[str, Any]) -> Item:
+        if not data.get(name):
+            data[name] = item.text.strip()[:most]
+        return item
+
+    return take
+
+
+def _extractant(item: Item, data: dict[str, Any]) -> Item:
+    known = words.extractant_in(words.plain(item.text))
+    if known is None:
+        return replace(item, meaning=None)
+    data["extractant"] = known
+    return item
+
+
+def _fizz(item: Item, data: dict[str, Any]) -> Item:
+    said = words.plain(item.text)
+    known = {"none": "none", "no": "none", "slight": "slight", "strong": "strong"}
+    found = next((value for word, value in known.items() if word in said), None)
+    if found is None:
+        return replace(item, meaning=None)
+    data["fizz"] = found
+    return item
+
+
+def _yes(item: Item, data: dict[str, Any]) -> Item:
+    data["composite"] = words.plain(item.text) in ("yes", "true", "1", "ja", "sí", "si")
+    return item
+
+
+def _name(item: Item, data: dict[str, Any]) -> Item:
+    return item
+
+
+_TAKES: dict[str, Any] = {
+    "ph": _ph, "buffer": _buffer, "om": _plain("organic_matter_pct"),
+    "oc": _plain("organic_carbon_pct"), "cec": _plain("cec_cmol_kg"), "ec": _ec,
+    "density": _density, "free_lime": _plain("free_lime_pct"), "fizz": _fizz, "lime": _lime,
+    "lime_cce": _lime_part("cce_pct"), "lime_depth": _lime_part("depth"), "date": _day,
+    "depth": _depth, "lab": _text("lab", 80), "note": _text("note", 2000),
+    "extractant": _extractant, "composite": _yes, "sample": _name, "report": _name,
+}  # fmt: skip
+"""Where each meaning but the nutrients goes."""
+
+
+def _length(text: str) -> dict[str, Any] | None:
+    """A depth like "0-15 cm" or "6 in": its lower end."""
+    plain = words.plain(text)
+    unit = words.unit_in(plain)
+    numbers = [n for part in plain.replace("-", " ").split() if (n := words.number_in(part))]
+    if not numbers:
+        return None
+    value = numbers[-1][0]
+    return {"value": value, "unit": _length_unit(unit[0] if unit else None)} if value > 0 else None
+
+
+def _length_unit(unit: str | None) -> str:
+    return "in" if unit == "in" else "cm"
