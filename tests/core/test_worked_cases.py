@@ -180,9 +180,7 @@ def test_case_14_cabbage_by_its_test() -> None:
     assert cabbage.area_m2 == pytest.approx(4.275)  # 19 × 0.45 × 0.50
     per = {need.nutrient: need.per for need in cabbage.needs}
     # N 20 − 2.2 × (4 − 3) − 5 mg/L × 200 mm ÷ 1000; K 11 g K₂O × 0.8302; Mg low 3; P high
-    assert per == pytest.approx(
-        {"N": 16.8, "P": 0, "K": 9.13, "Ca": 0, "Mg": 3, "S": 0}, abs=0.005
-    )
+    assert per == pytest.approx({"N": 16.8, "P": 0, "K": 9.13, "Ca": 0, "Mg": 3, "S": 0}, abs=0.005)
     dressings = [job for job in cabbage.jobs if job.kind == "dressing"]
     assert len(dressings) == 4  # 16.8 ÷ 5 = 3.4
     assert [d.first_g["N"] / cabbage.area_m2 for d in dressings] == pytest.approx([4.2] * 4)

@@ -111,7 +111,7 @@ def _view(change: journal.Written, undone: frozenset[int]) -> ChangeView:
 
 def _name(thing: dict[str, Any]) -> str:
     """What people know a thing by."""
-    for field in ("name", "lab", "variety", "crop", "stage", "on", "to", "key"):
+    for field in ("name", "lab", "source", "variety", "crop", "stage", "material", "on", "to", "key"):
         if thing.get(field):
             return str(thing[field])
     return ""

@@ -10,7 +10,7 @@ from eznel.api.speech import Speech
 from eznel.api.world import TheWorld
 from eznel.core.document import Programme
 from eznel.core.quantities import KITCHEN_ML
-from eznel.core.reference import Climate, Crop, Material, Stage
+from eznel.core.reference import Climate, Crop, KeyStep, Material, Stage
 from eznel.words import Said, Words
 
 AnyRow = TypeVar("AnyRow", bound=BaseModel)
@@ -35,6 +35,7 @@ class CatalogueView(BaseModel):
     materials: list[Material]
     programmes: list[Programme]
     climates: list[Climate]
+    texture_key: list[KeyStep]
     kitchen_ml: dict[str, dict[str, float]]
 
 
@@ -62,6 +63,12 @@ def read_catalogue(world: TheWorld, said: Speech) -> CatalogueView:
             for programme in rows.programmes.values()
         ],
         climates=[_said(climate, said, "name") for climate in rows.climates],
+        texture_key=[
+            _said(step, said, "question").model_copy(
+                update={"answers": tuple(_said(a, said, "say") for a in step.answers)}
+            )
+            for step in rows.texture_key
+        ],
         kitchen_ml=KITCHEN_ML,
     )
 

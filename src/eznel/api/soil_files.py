@@ -53,6 +53,10 @@ class PieceView(BaseModel):
     words: str
     taken: Literal["sure", "asked", "left"]
     meaning: str | None
+    number: float | None
+    unit: str | None
+    method: str | None
+    rating: str | None
     question: str
 
 
@@ -167,5 +171,9 @@ def _piece(item: Item) -> PieceView:
         words=item.words,
         taken=item.taken,
         meaning=item.meaning,
+        number=item.number,
+        unit=item.unit,
+        method=item.method,
+        rating=item.rating,
         question=item.question,
     )

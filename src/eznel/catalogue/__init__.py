@@ -12,6 +12,7 @@ from eznel.core.reference import (
     Catalogue,
     Climate,
     Crop,
+    KeyStep,
     Material,
     Row,
     Stage,
@@ -80,6 +81,7 @@ def load() -> Catalogue:
         materials={m.key: m for m in rows("materials.csv", Material)},
         programmes={p.key: p for p in programmes},
         climates=tuple(Climate.model_validate(c) for c in _records("climates.toml", "climate")),
+        texture_key=tuple(KeyStep.model_validate(s) for s in _records("texture.toml", "step")),
     )
 
 

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
-from eznel.core.document import Entry, Programme
+from eznel.core.document import Entry, Programme, Texture
 from eznel.core.document.garden import MonthDay, TwelveMonths
 from eznel.core.errors import Unknown
 
@@ -154,6 +154,28 @@ class Material(Row):
     cautions: tuple[Key, ...] = ()
 
 
+class KeyAnswer(Entry):
+    """An answer in a key: to the next question, or to the end."""
+
+    say: str
+    to: Key | None = None
+    texture: Texture | None = None
+
+    @model_validator(mode="after")
+    def _leads_somewhere(self) -> "KeyAnswer":
+        if (self.to is None) == (self.texture is None):
+            raise ValueError("an answer leads to a question or to a texture")
+        return self
+
+
+class KeyStep(Row):
+    """A question of the key to texture by feel."""
+
+    key: Key
+    question: str
+    answers: tuple[KeyAnswer, ...]
+
+
 class Climate(Entry):
     """A made-up climate to start a new garden from."""
 
@@ -177,6 +199,7 @@ class Catalogue:
     materials: dict[str, Material]
     programmes: dict[str, Programme]
     climates: tuple[Climate, ...] = ()
+    texture_key: tuple[KeyStep, ...] = ()
 
     def crop(self, key: str, at: str = "crop") -> Crop:
         """Return the crop of that key, or refuse the field `at`."""

@@ -80,9 +80,9 @@ def _places() -> list[dict[str, Any]]:
         "height": _measure(40, "cm"),
     }
     recipe = [
-        {"name": "Leaf-mould compost", "parts": 60},
-        {"name": "Loam", "parts": 30},
-        {"name": "Grit", "parts": 10},
+        {"name": "Leaf-mould compost", "parts": 60, "bag": _measure(40, "L"), "bag_price": 6.5},
+        {"name": "Loam", "parts": 30, "bag": _measure(25, "L"), "bag_price": 4},
+        {"name": "Grit", "parts": 10, "bag": _measure(0.5, "ft3"), "bag_price": 3},
     ]
     charge = [{"product": _id("Halyard tub feed"), "strength": _measure(1, "g/L")}]
     light = _measure(0.7, "g/mL")
@@ -132,7 +132,27 @@ def _reports() -> list[dict[str, Any]]:
          "organic_matter_pct": 3.6, "values": olsen},
         {"id": _id("report C"), "lab": "Tidewrack Soil Laboratory", "sampled_on": "2022-11-20",
          "places": [_id("Port strip")], "ph": 5.7, "organic_matter_pct": 3.1,
+         "buffer": {"method": "Mehlich", "value": 6.35},
          "values": values(P=118, K=96, Ca=860, Mg=52)},
+        {"id": _id("report D"), "lab": "Tidewrack Soil Laboratory", "sampled_on": "2022-03-15",
+         "places": [_id("Keel bed")], "ph": 6.2, "organic_matter_pct": 3.8,
+         "values": values(P=36, K=84, Ca=1130, Mg=80)},
+        {"id": _id("report E"), "lab": "Colour kit", "sampled_on": "2026-06-02",
+         "places": [_id("Crane bed")], "ph": 5.5, "extractant": "Colour kit",
+         "values": [{"analyte": "P", "lab_rating": "medium"},
+                    {"analyte": "K", "lab_rating": "low"}]},
+    ]  # fmt: skip
+
+
+def _preparations() -> list[dict[str, Any]]:
+    def layer(cm: float) -> dict[str, Any]:
+        return {"by": "layer", "thickness": _measure(cm, "cm")}
+
+    return [
+        {"id": _id("compost"), "place": _id("Keel bed"), "material": "garden_compost",
+         "how": layer(1), "on": "2026-03-28", "done": True},
+        {"id": _id("manure"), "place": _id("Crane bed"), "material": "cow_manure_composted",
+         "how": {"by": "total", "amount": _measure(8, "kg")}, "on": "2026-10-12", "hot": True},
     ]  # fmt: skip
 
 
@@ -230,6 +250,7 @@ def garden() -> Garden:
             "places": _places(),
             "features": _features(),
             "reports": _reports(),
+            "preparations": _preparations(),
             "products": _products(),
             "scoops": [
                 {"id": _id(name), "name": name, "volume": _measure(value, unit)}

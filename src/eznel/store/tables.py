@@ -74,7 +74,7 @@ class PlaceRow(_Thing, Base):
     recipe: Mapped[Nested | None]
     charge: Mapped[Nested | None]
     texture_by_feel: Mapped[bool | None]
-    drains_cm_h: Mapped[float | None]
+    drained: Mapped[Nested | None]
     school: Mapped[str | None]
 
 

@@ -640,8 +640,7 @@ export interface components {
              *     }
              */
             depth: components["schemas"]["Length"];
-            /** Drains Cm H */
-            drains_cm_h?: number | null;
+            drained?: components["schemas"]["Drained"] | null;
             /**
              * Id
              * Format: uuid
@@ -752,6 +751,8 @@ export interface components {
             stages: {
                 [key: string]: components["schemas"]["Stage"][];
             };
+            /** Texture Key */
+            texture_key: components["schemas"]["KeyStep"][];
         };
         /**
          * Change
@@ -1123,6 +1124,15 @@ export interface components {
             inside: boolean;
             /** Shut */
             shut: boolean;
+        };
+        /**
+         * Drained
+         * @description How far water fell in a filled hole, and in how long.
+         */
+        Drained: {
+            fell: components["schemas"]["Length"];
+            /** Minutes */
+            minutes: number;
         };
         /**
          * Ellipse
@@ -1617,6 +1627,37 @@ export interface components {
             undo: components["schemas"]["ChangeView"] | null;
         };
         /**
+         * KeyAnswer
+         * @description An answer in a key: to the next question, or to the end.
+         */
+        KeyAnswer: {
+            /** Say */
+            say: string;
+            /** Texture */
+            texture?: ("sand" | "sandy_loam" | "loam" | "silt_loam" | "clay_loam" | "clay") | null;
+            /** To */
+            to?: string | null;
+        };
+        /**
+         * KeyStep
+         * @description A question of the key to texture by feel.
+         */
+        KeyStep: {
+            /** Answers */
+            answers: components["schemas"]["KeyAnswer"][];
+            /** Basis */
+            basis: string;
+            /**
+             * Confidence
+             * @enum {string}
+             */
+            confidence: "high" | "medium" | "low";
+            /** Key */
+            key: string;
+            /** Question */
+            question: string;
+        };
+        /**
          * LShape
          * @description A rectangle without one corner: measured over all, and the piece that is missing.
          */
@@ -2073,13 +2114,21 @@ export interface components {
             at: string;
             /** Meaning */
             meaning: string | null;
+            /** Method */
+            method: string | null;
+            /** Number */
+            number: number | null;
             /** Question */
             question: string;
+            /** Rating */
+            rating: string | null;
             /**
              * Taken
              * @enum {string}
              */
             taken: "sure" | "asked" | "left";
+            /** Unit */
+            unit: string | null;
             /** Words */
             words: string;
         };

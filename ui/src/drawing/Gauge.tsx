@@ -1,11 +1,16 @@
 import { useId } from 'react'
 
 export interface GaugeProps {
-  /** Lower bounds of all classes but the first. */
+  /** Lower bounds of all classes but the first; none where only a class is known. */
   bounds: readonly number[]
-  /** Names of the classes, one more than bounds. */
+  /** Names of the classes. */
   names: readonly string[]
-  value: number
+  /** Nothing where only a class is known. */
+  value: number | null
+  /** Between these another sample would likely be. */
+  range?: readonly [number, number]
+  /** The lowest and highest class that it may be, where there is no number. */
+  likely?: readonly [number, number]
   label: string
   /** Which class it counts as; the laboratory's word may differ from the bands. */
   counted: number
@@ -25,15 +30,21 @@ function at(value: number, bounds: readonly number[]): number {
   return (band + Math.min(Math.max(share, 0), 1)) * BAND
 }
 
-/** A soil value as a mark on a ruled scale with its bands named. */
-export function Gauge({ bounds, names, value, label, counted, ghost }: GaugeProps) {
+/** A soil value as a mark on a ruled scale with its bands named, and how sure it is. */
+export function Gauge(props: GaugeProps) {
+  const { bounds, names, value, label, counted, ghost } = props
   const id = useId()
-  const x = at(value, bounds)
+  const known = value !== null && bounds.length > 0
+  const x = known ? at(value, bounds) : (counted + 0.5) * BAND
+  const [from, to] =
+    known && props.range
+      ? props.range.map((one) => at(one, bounds))
+      : (props.likely ?? [counted, counted]).map((one, n) => (one + (n ? 0.95 : 0.05)) * BAND)
   return (
     <svg className="gauge" viewBox={`-8 0 ${WIDTH + 16} 62`} role="img" aria-labelledby={id}>
       <title id={id}>{label}</title>
       {names.map((name, n) => (
-        <g key={name} transform={`translate(${n * BAND} 0)`}>
+        <g key={n} transform={`translate(${n * BAND} 0)`}>
           <rect y={20} width={BAND} height={16} fill="var(--ink)" opacity={TINTS[n]} />
           <path d={`M0 16V40`} stroke="var(--ink)" strokeWidth={1} opacity={0.55} />
           <text
@@ -46,7 +57,7 @@ export function Gauge({ bounds, names, value, label, counted, ghost }: GaugeProp
           >
             {name}
           </text>
-          {n > 0 && (
+          {n > 0 && bounds.length >= n && (
             <text x={0} y={11} textAnchor="middle" fontSize={11.5} fill="var(--soft)">
               {Number(bounds[n - 1].toPrecision(3))}
             </text>
@@ -54,7 +65,16 @@ export function Gauge({ bounds, names, value, label, counted, ghost }: GaugeProp
         </g>
       ))}
       <path d={`M0 36H${WIDTH}`} stroke="var(--ink)" strokeWidth={1.2} />
-      {ghost !== undefined && ghost !== value && (
+      {to > from + 2 && (
+        <path
+          className="gauge-range"
+          d={`M${from} 25v8M${from} 29H${to}M${to} 25v8`}
+          stroke="var(--now)"
+          strokeWidth={1.6}
+          fill="none"
+        />
+      )}
+      {ghost !== undefined && ghost !== value && bounds.length > 0 && (
         <path
           className="gauge-ghost"
           d={`M${at(ghost, bounds)} 14v26`}
@@ -63,7 +83,19 @@ export function Gauge({ bounds, names, value, label, counted, ghost }: GaugeProp
           strokeWidth={2}
         />
       )}
-      <path d={`M${x} 40l-7 -13v-11h14v11z`} fill="var(--now)" stroke="var(--sheet)" />
+      {known ? (
+        <path d={`M${x} 40l-7 -13v-11h14v11z`} fill="var(--now)" stroke="var(--sheet)" />
+      ) : (
+        <circle
+          cx={x}
+          cy={28}
+          r={6.5}
+          fill="var(--sheet)"
+          stroke="var(--now)"
+          strokeWidth={2}
+          strokeDasharray="3 2"
+        />
+      )}
     </svg>
   )
 }

@@ -3,7 +3,17 @@
 from eznel.core.document._base import Entry, Thing
 from eznel.core.document.garden import Garden, GardenFile, Preferences, Site, Water
 from eznel.core.document.log import FeedEntry, Log, MoveJob, StageSeen
-from eznel.core.document.place import Bed, Charge, Feature, Ingredient, Place, School, Texture, Tub
+from eznel.core.document.place import (
+    Bed,
+    Charge,
+    Drained,
+    Feature,
+    Ingredient,
+    Place,
+    School,
+    Texture,
+    Tub,
+)
 from eznel.core.document.planting import Planting, Spacing
 from eznel.core.document.preparation import (
     ForNitrogen,
@@ -62,6 +72,7 @@ __all__ = [
     "Conductivity",
     "Corner",
     "Declared",
+    "Drained",
     "Ellipse",
     "Entry",
     "Feature",

@@ -39,6 +39,18 @@ class Charge(Entry):
     strength: Strength
 
 
+class Drained(Entry):
+    """How far water fell in a filled hole, and in how long."""
+
+    fell: Length
+    minutes: Annotated[float, Field(gt=0, le=10_000, allow_inf_nan=False)]
+
+    @property
+    def cm_h(self) -> float:
+        """How fast it sank. [cm/h]"""
+        return self.fell.m * 100 * 60 / self.minutes
+
+
 class _Place(Thing):
     name: Name
     x_m: Annotated[float, Field(ge=-1000, le=1000)] = 0.0
@@ -61,8 +73,8 @@ class Bed(_Place):
     texture: Texture | None = None
     texture_by_feel: bool = False
     """Found between the fingers, not by a laboratory."""
-    drains_cm_h: Annotated[float, Field(ge=0, le=200)] | None = None
-    """How fast water sinks in a filled hole. [cm/h]"""
+    drained: Drained | None = None
+    """How fast water sank in a hole that had been filled once before."""
     school: School = "sufficiency"
     """How its soil tests become amounts."""
 

@@ -100,17 +100,19 @@ def _between(
     for season in here:
         stand = season.stand
         assert stand.area is not None
+        # A crop that still stands holds what it was given: both are counted when it is over.
+        if not start < stand.calendar.last_pick <= end:
+            continue
         entries = [job.entry for job in season.jobs if job.status == "given"]
         for entry in (*entries, *season.extras):
-            if entry is not None and start < entry.on <= end:
+            if entry is not None:
                 given += shed.given(entry, stand)[1][i] / stand.soil.room.ground_m2
-        if start < stand.calendar.last_pick <= end:
-            per_kg = stand.crop.removal_p if nutrient == "P" else stand.crop.removal_k
-            removed += per_kg * stand.kg_yield() / stand.soil.room.ground_m2
+        per_kg = stand.crop.removal_p if nutrient == "P" else stand.crop.removal_k
+        removed += per_kg * stand.kg_yield() / stand.soil.room.ground_m2
     if here:
         soil = here[0].stand.soil
         given += sum(
-            one.totals_g[i] / soil.room.ground_m2
+            one.first_g[i] / soil.room.ground_m2
             for one in soil.prepared
             if one.preparation.done and start < one.preparation.on <= end
         )

@@ -21,6 +21,7 @@ from eznel.core.products.analysis import first_season_share, fraction
 from eznel.core.products.release import coated_released
 from eznel.core.quantities import NUTRIENTS, element_of
 from eznel.core.season.credits import credits_n, organic_credit, water_credit
+from eznel.core.season.preparing import RICH_SHARE
 from eznel.core.season.stands import Stand, Stands
 from eznel.core.soil.ratings import CLASSES
 from eznel.core.soil.schools import (
@@ -121,7 +122,8 @@ def _nitrogen_of_mix(stand: Stand, nutrient: str, rate: float, season: Quantity)
     water = water_credit(stand, nutrient)
     from_water = water.value if water else 0.0
     most = COMPOST_CREDIT_MOST * rate
-    if counted is None:
+    if counted is None or stand.soil.compost_share <= RICH_SHARE:
+        # What made it so light was worked in before anybody wrote it down.
         per = Worked.first(
             "season_n_light",
             max(rate - most - from_water, 0.0),

@@ -18,6 +18,7 @@ from eznel.core.products.solutions import ASSUMED_WATER_EC_DS_M, most_ec_ds_m, m
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.season.dose import Needs
 from eznel.core.season.jobs import DRESSING_N_G_M2, LIQUID_N_G_M2, Job, feed_water_l
+from eznel.core.season.placing import barred, placing_caps
 from eznel.core.season.shed import MixLine, MixPlan, Reliance, Shed, Shelf, Vector
 from eznel.core.season.stands import Stand
 
@@ -208,6 +209,8 @@ def _useful(task: Task, shed: Shed) -> list[_Usable]:
             continue
         if (no_p and held.total[phosphorus] > 0) or _quick_n_at_base(task, product, held):
             continue
+        if barred(task.stand, product, held, task.job.kind, task.day):
+            continue
         available = shed.available(product.id, task.stand, task.day)
         useful = (x / a for x, a in zip(task.need, available, strict=True) if x > 0 and a > 0)
         most_g = max(useful, default=0.0)
@@ -295,6 +298,8 @@ def _caps(
         caps += _solution_caps(task, frame, choices, shed)
     elif isinstance(task.stand.place, Bed):
         caps += _dressing_caps(task, frame, choices, task.stand.place)
+        if task.job.kind == "base":
+            caps += placing_caps(task.stand, choices, frame.portions)
     caps += _product_caps(task, frame, choices, shelf)
     return tuple(cap for cap in caps if cap.limit < inf)
 

@@ -229,13 +229,13 @@ def _salts(soil: Soil, place: Place, stands: Stands) -> SaltsView | None:
 
 def _by_feel(bed: Bed | None) -> Iterator[Finding]:
     """What the grower found by hand, and what follows from it."""
-    if bed is None or bed.drains_cm_h is None:
+    if bed is None or bed.drained is None:
         return
-    number = (Quantity("drains_cm_h", bed.drains_cm_h, "cm/h", Origin.TYPED),)
-    if bed.drains_cm_h < SLOW_CM_H:
-        yield Finding("drains_slowly", Level.NOTE, "drains_cm_h", numbers=number)
-    elif bed.drains_cm_h > FAST_CM_H:
-        yield Finding("drains_fast", Level.NOTE, "drains_cm_h", numbers=number)
+    number = (Quantity("drains_cm_h", bed.drained.cm_h, "cm/h", Origin.TYPED),)
+    if bed.drained.cm_h < SLOW_CM_H:
+        yield Finding("drains_slowly", Level.NOTE, "drained", numbers=number)
+    elif bed.drained.cm_h > FAST_CM_H:
+        yield Finding("drains_fast", Level.NOTE, "drained", numbers=number)
 
 
 def _schools(bed: Bed, stands: Stands) -> Iterator[SchoolView]:

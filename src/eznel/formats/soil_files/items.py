@@ -101,7 +101,9 @@ def sample_of(name: str, items: Iterable[Item], *, today: date, key: str, defaul
         kept.append(taken)
     data = making.data
     extractants = [v.get("extractant") for v in making.values.values() if v.get("extractant")]
-    data.setdefault("extractant", max(dict.fromkeys(extractants), key=extractants.count, default=default))
+    data.setdefault(
+        "extractant", max(dict.fromkeys(extractants), key=extractants.count, default=default)
+    )
     data["lab"] = data["lab"] or name or "?"
     data["values"] = list(making.values.values())
     try:

@@ -48,7 +48,8 @@ _NAMES: tuple[tuple[str, str], ...] = (
              r"|probenahme(?:datum)?|datum|fecha"),
     ("depth", r"(?:sampling |sample )?depth|tiefe|profundidad"),
     ("sample", r"sample(?: (?:id|no\.?|number|name|identification))?|(?:your |field |plot |bed |"
-               r"lab )(?:id|no\.?|number|name|ref\w*)|(?:report|analysis) (?:on|for|of)|place|field|plot|\bbeds?\b|probe(?:n\w*)?"
+               r"lab )(?:id|no\.?|number|name|ref\w*)|(?:report|analysis) (?:on|for|of)|place|field|plot"
+               r"|\bbeds?\b|probe(?:n\w*)?"
                r"|\bfl[aä]che|muestra|parcela|reference"),
     ("extractant", r"extract(?:ant|ion)?(?: used)?|method|methode|m[eé]todo"),
     ("analyte", r"analyte|parameter|nutrient|element|determination|\btest\b|par[aá]metro"

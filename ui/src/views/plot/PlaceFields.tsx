@@ -148,7 +148,13 @@ export function BedFields(props: { bed: Bed; faults: FaultAt[]; onChange: (bed: 
         label={t('Texture')}
         value={bed.texture ?? ''}
         options={textures()}
-        onChange={(texture) => onChange({ ...bed, texture: (texture || null) as Bed['texture'] })}
+        onChange={(texture) =>
+          onChange({
+            ...bed,
+            texture: (texture || null) as Bed['texture'],
+            texture_by_feel: false,
+          })
+        }
       />
       <MeasureField
         label={t('Bulk density')}
@@ -280,6 +286,22 @@ function Recipe(props: { tub: Tub; faults: FaultAt[]; onChange: (tub: Tub) => vo
             faults={faultsAt(props.faults, `recipe.${n}.parts`)}
             onChange={(parts) => change(n, { parts: parts ?? 0 })}
           />
+          <MeasureField
+            label={t('Sold in bags of')}
+            hint={t('Empty where it is not bought.')}
+            units={VOLUMES}
+            value={one.bag as never}
+            faults={faultsAt(props.faults, `recipe.${n}.bag`)}
+            onChange={(bag) => change(n, { bag })}
+          />
+          {one.bag && (
+            <NumberField
+              label={t('A bag costs')}
+              value={one.bag_price}
+              faults={faultsAt(props.faults, `recipe.${n}.bag_price`)}
+              onChange={(bag_price) => change(n, { bag_price })}
+            />
+          )}
         </div>
       ))}
       <div className="row">

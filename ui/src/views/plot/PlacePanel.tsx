@@ -2,12 +2,13 @@ import { Button } from 'antd'
 import { faultsOf, type Schemas } from '../../api/client'
 import { useGarden, useWrites } from '../../api/gardens'
 import { useWords } from '../../api/reference'
-import { showArea, showLitres, showMass, showSoil } from '../../lib/numbers'
+import { showArea, showLitres, showMass, showPrice, showSoil } from '../../lib/numbers'
 import { plural, t } from '../../lib/words'
 import type { Draft } from '../../parts/draft'
 import { TextField, faultsAt, type FaultAt } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
 import { HistoryButton } from '../../parts/History'
+import { namesOf } from '../../parts/names'
 import { Sentence } from '../../parts/Sentence'
 import { Why } from '../../parts/Why'
 import { Foot } from './Foot'
@@ -50,7 +51,13 @@ export function PlacePanel(props: {
           {t('Close')}
         </Button>
       </div>
-      {facts && <Facts facts={facts} />}
+      {facts && (
+        <Facts
+          facts={facts}
+          currency={file.garden.preferences.currency}
+          products={namesOf(file.garden).products}
+        />
+      )}
       <Findings of={findings} words={words} />
       {before && <Plantings gardenId={gardenId} place={place} plan={plan} live={live} />}
       <details open={!before || draft.thing !== null}>
@@ -90,7 +97,12 @@ export function PlacePanel(props: {
   )
 }
 
-function Facts({ facts }: { facts: Schemas['PlacePlan'] }) {
+function Facts(props: {
+  facts: Schemas['PlacePlan']
+  currency: string
+  products: Map<string, string>
+}) {
+  const { facts } = props
   if (facts.tubs > 0) {
     const each = (
       <Why
@@ -123,12 +135,35 @@ function Facts({ facts }: { facts: Schemas['PlacePlan'] }) {
             <span key={one.name}>
               {n > 0 ? ' + ' : ': '}
               <Why of={`mix/${facts.id}/${n}`}>{showLitres(one.litres)}</Why> {one.name}
+              {one.bags !== null && one.bag_l !== null && (
+                <span className="soft">
+                  {' '}
+                  (
+                  {plural(one.bags, 'one bag of {litres}', '{n} bags of {litres}', {
+                    litres: showLitres(one.bag_l),
+                  })}
+                  {one.cost !== null && `, ${showPrice(one.cost, props.currency)}`})
+                </span>
+              )}
             </span>
           ))}
         </p>
+        {facts.mix_cost !== null && facts.mix_cost > 0 && (
+          <p>{t('The mix costs {price}.', { price: showPrice(facts.mix_cost, props.currency) })}</p>
+        )}
+        {facts.charge.length > 0 && (
+          <p>
+            {t('To mix in when filling: {list}.', {
+              list: facts.charge
+                .map((one) => `${showMass(one.grams)} ${props.products.get(one.product) ?? ''}`)
+                .join(', '),
+            })}
+          </p>
+        )}
       </div>
     )
   }
+  const held = facts.gauges.filter((gauge) => gauge.g_m2 !== null)
   return (
     <div className="stack small">
       <p>
@@ -148,15 +183,15 @@ function Facts({ facts }: { facts: Schemas['PlacePlan'] }) {
           of={{ litres: <Why of={`layer/${facts.id}`}>{showLitres(facts.layer_l)}</Why> }}
         />
       </p>
-      {facts.gauges.length > 0 && (
+      {held.length > 0 && (
         <p>
           {t('The test found in it:')}{' '}
-          {facts.gauges.map((gauge, n) => (
+          {held.map((gauge, n) => (
             <span key={gauge.analyte}>
               {n > 0 && ' · '}
               {gauge.analyte}{' '}
               <Why of={`stock/${facts.id}/${gauge.analyte}`}>
-                {showMass(gauge.g_m2 * facts.area_m2)}
+                {showMass((gauge.g_m2 ?? 0) * facts.area_m2)}
               </Why>
             </span>
           ))}

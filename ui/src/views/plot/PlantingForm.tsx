@@ -120,6 +120,38 @@ export function PlantingForm(props: {
         faults={faultsAt(faults, 'programme')}
         onChange={(programme) => onChange({ ...draft, programme })}
       />
+      {!props.inTub && (
+        <>
+          <ChoiceField
+            label={t('Base dressing goes')}
+            hint={
+              draft.base_by === 'hole'
+                ? t('Little fits there: salts burn roots. No urea, nothing soluble with seed.')
+                : undefined
+            }
+            value={draft.base_by}
+            options={[
+              { value: 'broadcast', label: t('over the ground') },
+              { value: 'band', label: t('in a band beside the row') },
+              { value: 'hole', label: t('in the planting holes') },
+            ]}
+            onChange={(base_by) => onChange({ ...draft, base_by: base_by as Planting['base_by'] })}
+          />
+          <ChoiceField
+            label={t('Roots and tops after harvest')}
+            hint={t('What legumes and leafy crops leave feeds the next crop.')}
+            value={draft.residue ?? ''}
+            options={[
+              { value: '', label: t('not known') },
+              { value: 'removed', label: t('tops taken away') },
+              { value: 'left', label: t('left or dug in') },
+            ]}
+            onChange={(residue) =>
+              onChange({ ...draft, residue: (residue || null) as Planting['residue'] })
+            }
+          />
+        </>
+      )}
       <DateField
         label={t('Last harvest')}
         hint={t('Only if you know better than the calendar.')}

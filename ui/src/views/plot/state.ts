@@ -257,6 +257,8 @@ export function newBed(places: readonly Place[]): Bed {
     note: '',
     shape: { kind: 'rectangle', length: usualLength(2.4, 8), width: usualLength(1.2, 4) },
     depth: system === 'metric' ? { value: 20, unit: 'cm' } : { value: 8, unit: 'in' },
+    texture_by_feel: false,
+    school: 'sufficiency',
   }
 }
 
@@ -314,6 +316,7 @@ export function newPlanting(place: string, crop: string, today: string): Schemas
     programme: 'leaf_then_fruit',
     planted_on: today,
     sown_in_place: false,
+    base_by: 'broadcast',
     note: '',
   }
 }

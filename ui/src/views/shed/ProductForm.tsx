@@ -164,6 +164,9 @@ function Particulars(props: {
         ]}
         onChange={(material) => onChange({ ...draft, material: material || null })}
       />
+      {materials.find((one) => one.key === draft.material)?.liming && (
+        <LimingFields draft={draft} faults={faults} onChange={onChange} />
+      )}
       <MeasureField
         label={t('Bulk density')}
         hint={t('Empty: typical of its kind. Or weigh a scoop of it once, below.')}
@@ -366,4 +369,33 @@ function Stock(props: { draft: Product; faults: FaultAt[]; onChange: (draft: Pro
       )}
     </>
   )
+}
+
+const LIMING = () =>
+  [
+    ['cce_pct', t('Neutralising value (CaCO₃ = 100)'), t('Empty: from its calcium and magnesium.')],
+    ['passing_60_mesh_pct', t('Through the fine sieve (60 mesh)'), ''],
+    ['passing_20_mesh_pct', t('Through the coarse sieve (20 mesh)'), ''],
+  ] as const
+
+/** What a bag of lime says of its strength and fineness. */
+function LimingFields(props: {
+  draft: Product
+  faults: FaultAt[]
+  onChange: (draft: Product) => void
+}) {
+  const { draft } = props
+  return LIMING().map(([field, label, hint]) => (
+    <NumberField
+      key={field}
+      label={label}
+      hint={hint || undefined}
+      suffix="%"
+      value={draft.liming?.[field]}
+      faults={faultsAt(props.faults, `liming.${field}`)}
+      onChange={(value) =>
+        props.onChange({ ...draft, liming: { ...draft.liming, [field]: value } })
+      }
+    />
+  ))
 }

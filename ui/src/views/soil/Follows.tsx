@@ -18,6 +18,7 @@ export function Follows(props: { gardenId: string; bed: string; plan: Plan; befo
   return (
     <aside className="stack follows-soil">
       <h2>{t('What follows')}</h2>
+      <Work gardenId={props.gardenId} bed={props.bed} plan={props.plan} />
       {here.length === 0 && (
         <p className="soft">
           {t('Plant something in this bed on the Plot, and its amounts stand here.')}
@@ -34,6 +35,34 @@ export function Follows(props: { gardenId: string; bed: string; plan: Plan; befo
         </div>
       ))}
     </aside>
+  )
+}
+
+/** Lime, compost and new tests of this place, with their days: before any feeding. */
+function Work(props: { gardenId: string; bed: string; plan: Plan }) {
+  const words = useWords()
+  const place = props.plan.places.find((one) => one.id === props.bed)
+  const open = place?.jobs.filter((job) => job.status !== 'done') ?? []
+  if (!place || open.length === 0) return null
+  return (
+    <div className="sheet stack">
+      <h3>{t('First, the soil')}</h3>
+      <ul className="base-lines small">
+        {open.map((job) => (
+          <li key={job.key}>
+            {showDate(job.due_on, props.plan.as_of)}: {words.terms[`kind.${job.kind}`]}{' '}
+            {job.grams > 0 && (
+              <>
+                <Why of={job.kind === 'preparation' ? `prepared/${job.key}` : `mend/${place.id}`}>
+                  {showMass(job.grams)}
+                </Why>{' '}
+                {job.name}
+              </>
+            )}
+          </li>
+        ))}
+      </ul>
+    </div>
   )
 }
 

@@ -1,4 +1,3 @@
-import type { Schemas } from '../../api/client'
 import { useWords } from '../../api/reference'
 import { t } from '../../lib/words'
 import {
@@ -11,23 +10,38 @@ import {
   faultsAt,
   type FaultAt,
 } from '../../parts/Field'
-import { ANALYTES, CLASSES, EXTRACTANTS, withValue, type Analyte, type Report } from './state'
+import { More } from './ReportMore'
+import {
+  CLASSES,
+  EXTRACTS,
+  FITTING,
+  FORMS,
+  MAIN,
+  OTHERS,
+  extractName,
+  unitsOf,
+  withValue,
+  type Analyte,
+  type Place,
+  type Report,
+  type SoilClass,
+} from './state'
 
-const UNITS = ['mg/kg', 'ppm', 'mg/dm3'] as const
-const UNIT_NAMES = { 'mg/dm3': 'mg/dm³ (mg/L)' }
-
-/** A soil report, value by value, as the laboratory printed it. */
-export function ReportForm(props: {
+export interface FormProps {
   draft: Report
-  beds: readonly Schemas['Bed'][]
   faults: FaultAt[]
   onChange: (draft: Report) => void
-}) {
+}
+
+/** A soil report, value by value, as the laboratory or the kit printed it. */
+export function ReportForm(props: FormProps & { places: readonly Place[] }) {
   const { draft, faults, onChange } = props
-  const toggle = (bed: string, on: boolean) =>
+  const { terms } = useWords()
+  const kit = draft.extractant === 'Colour kit'
+  const toggle = (place: string, on: boolean) =>
     onChange({
       ...draft,
-      places: on ? [...draft.places, bed] : draft.places.filter((one) => one !== bed),
+      places: on ? [...draft.places, place] : draft.places.filter((one) => one !== place),
     })
   return (
     <>
@@ -47,10 +61,7 @@ export function ReportForm(props: {
         <ChoiceField
           label={t('Extract used')}
           value={draft.extractant}
-          options={['Mehlich-3', 'Olsen', 'Ammonium acetate'].map((value) => ({
-            value,
-            label: extractName(value),
-          }))}
+          options={EXTRACTS.map((value) => ({ value, label: extractName(terms, value) }))}
           faults={faultsAt(faults, 'extractant')}
           onChange={(value) => onChange({ ...draft, extractant: value as Report['extractant'] })}
         />
@@ -76,98 +87,176 @@ export function ReportForm(props: {
           ]}
           onChange={(ph_in) => onChange({ ...draft, ph_in: ph_in as Report['ph_in'] })}
         />
-        <NumberField
-          label={t('Organic matter')}
-          suffix="%"
-          value={draft.organic_matter_pct}
-          faults={faultsAt(faults, 'organic_matter_pct')}
-          onChange={(organic_matter_pct) => onChange({ ...draft, organic_matter_pct })}
-        />
+        {!kit && <Buffer {...props} />}
+        {!kit && (
+          <NumberField
+            label={t('Organic matter')}
+            suffix="%"
+            value={draft.organic_matter_pct}
+            faults={faultsAt(faults, 'organic_matter_pct')}
+            onChange={(organic_matter_pct) => onChange({ ...draft, organic_matter_pct })}
+          />
+        )}
       </div>
       <div className="values">
-        {ANALYTES.map((analyte) => (
-          <Value key={analyte} analyte={analyte} {...props} />
+        {MAIN.map((analyte) => (
+          <ValueRow key={analyte} analyte={analyte} kit={kit} {...props} />
         ))}
       </div>
+      {!kit && <More {...props} />}
+      {!kit && (
+        <details>
+          <summary>{t('Trace nutrients, nitrate and sodium')}</summary>
+          <div className="values">
+            {OTHERS.map((analyte) => (
+              <ValueRow key={analyte} analyte={analyte} kit={false} {...props} />
+            ))}
+          </div>
+        </details>
+      )}
       <div className="row small" role="group" aria-label={t('Beds that this sample stands for')}>
         <b>{t('For')}</b>
-        {props.beds.map((bed) => (
-          <label key={bed.id} className="row">
+        {props.places.map((place) => (
+          <label key={place.id} className="row">
             <input
               type="checkbox"
-              checked={draft.places.includes(bed.id)}
-              onChange={(event) => toggle(bed.id, event.target.checked)}
+              checked={draft.places.includes(place.id)}
+              onChange={(event) => toggle(place.id, event.target.checked)}
             />
-            {bed.name}
+            {place.name}
           </label>
         ))}
+        {draft.places.length > 1 && (
+          <label className="row">
+            <input
+              type="checkbox"
+              checked={draft.composite ?? false}
+              onChange={(event) => onChange({ ...draft, composite: event.target.checked })}
+            />
+            {t('one sample mixed from all of these')}
+          </label>
+        )}
       </div>
     </>
   )
 }
 
-function Value(props: {
-  analyte: Analyte
-  draft: Report
-  faults: FaultAt[]
-  onChange: (draft: Report) => void
-}) {
-  const { analyte, draft, faults, onChange } = props
-  const words = useWords()
+const BUFFERS = ['Mehlich', 'SMP', 'Sikora', 'Adams-Evans', 'Moore-Sikora'] as const
+
+function Buffer({ draft, faults, onChange }: FormProps) {
+  const method = draft.buffer?.method ?? 'Mehlich'
+  return (
+    <>
+      <NumberField
+        label={t('Buffer pH')}
+        hint={t('Empty where none is printed.')}
+        value={draft.buffer?.value}
+        faults={faultsAt(faults, 'buffer')}
+        onChange={(value) =>
+          onChange({ ...draft, buffer: value === null ? null : { method, value } })
+        }
+      />
+      {draft.buffer && (
+        <ChoiceField
+          label={t('Which buffer')}
+          value={method}
+          options={BUFFERS.map((value) => ({ value, label: value.replace('-', '–') }))}
+          onChange={(value) =>
+            draft.buffer &&
+            onChange({
+              ...draft,
+              buffer: { ...draft.buffer, method: value as (typeof BUFFERS)[number] },
+            })
+          }
+        />
+      )}
+    </>
+  )
+}
+
+function ValueRow(props: FormProps & { analyte: Analyte; kit: boolean }) {
+  const { analyte, draft, faults, onChange, kit } = props
+  const { terms } = useWords()
   const index = draft.values.findIndex((one) => one.analyte === analyte)
   const known = draft.values[index]
-  const fitting = EXTRACTANTS[analyte]
+  const here = index < 0 ? [] : faultsAt(faults, `values.${index}`)
+  const form = FORMS[analyte]
+  const rating = (
+    <ChoiceField
+      label={
+        kit ? t('{analyte}: class', { analyte }) : t("{analyte}: laboratory's word", { analyte })
+      }
+      value={known?.lab_rating ?? ''}
+      options={[
+        { value: '', label: kit ? t('not tested') : t('none printed') },
+        ...CLASSES.map((value) => ({ value, label: terms[`class.${value}`] })),
+      ]}
+      onChange={(word) =>
+        onChange(
+          withValue(draft, analyte, {
+            lab_rating: (word || null) as SoilClass | null,
+            ...(kit ? { value: null, extractant: 'Colour kit' as const } : {}),
+          }),
+        )
+      }
+    />
+  )
+  if (kit) return <div className="value-row">{rating}</div>
+  const per = known?.unit === 'lb/acre' || known?.unit === 'kg/ha'
   return (
     <div className="value-row">
       <MeasureField
         label={analyte}
-        units={UNITS}
-        names={UNIT_NAMES}
-        value={known ? { value: known.value, unit: known.unit } : null}
-        faults={index < 0 ? [] : faultsAt(faults, `values.${index}`)}
+        units={unitsOf(analyte)}
+        names={{ 'mg/dm3': 'mg/dm³ (mg/L)', 'mg/L': t('mg/L of extract') }}
+        value={known?.value == null ? null : { value: known.value, unit: known.unit }}
+        faults={here}
         onChange={(measure) =>
           onChange(
-            withValue(draft, analyte, { value: measure?.value ?? null, unit: measure?.unit }),
+            withValue(draft, analyte, {
+              value: measure?.value ?? null,
+              ...(measure ? { unit: measure.unit } : {}),
+            }),
           )
         }
       />
-      {known && fitting.length > 1 && (
+      {known && (
         <ChoiceField
           label={t('{analyte}: extract', { analyte })}
           value={known.extractant ?? draft.extractant}
-          options={[...new Set([...fitting, known.extractant ?? draft.extractant])].map(
-            (value) => ({ value, label: extractName(value) }),
+          options={[...new Set([...FITTING[analyte], known.extractant ?? draft.extractant])].map(
+            (value) => ({ value, label: extractName(terms, value) }),
           )}
           onChange={(extractant) =>
             onChange(withValue(draft, analyte, { extractant: extractant as Report['extractant'] }))
           }
         />
       )}
-      {known && (
+      {known && rating}
+      {known && form && (
         <ChoiceField
-          label={t("{analyte}: laboratory's word", { analyte })}
-          value={known.lab_rating ?? ''}
+          label={t('{analyte}: counted as', { analyte })}
+          value={known.printed_as ?? ''}
           options={[
-            { value: '', label: t('none printed') },
-            ...CLASSES.map((value) => ({ value, label: words.terms[`class.${value}`] })),
+            { value: '', label: analyte === 'NO3-N' ? t('nitrogen') : t('the element') },
+            { value: form, label: form },
           ]}
-          onChange={(rating) =>
-            onChange({
-              ...draft,
-              values: draft.values.map((one) =>
-                one.analyte === analyte
-                  ? { ...one, lab_rating: (rating || null) as typeof one.lab_rating }
-                  : one,
-              ),
-            })
+          onChange={(printed_as) =>
+            onChange(
+              withValue(draft, analyte, { printed_as: (printed_as || null) as typeof form | null }),
+            )
           }
+        />
+      )}
+      {known && per && (
+        <MeasureField
+          label={t('{analyte}: for a layer of', { analyte })}
+          hint={known.unit === 'lb/acre' ? t('Empty: 6⅔ in.') : t('Empty: 15 cm.')}
+          units={['in', 'cm', 'm', 'ft']}
+          value={known.depth as never}
+          onChange={(depth) => onChange(withValue(draft, analyte, { depth }))}
         />
       )}
     </div>
   )
-}
-
-/** Two extracts are names; the third is a substance, which every language names itself. */
-function extractName(value: string): string {
-  return value === 'Ammonium acetate' ? t('Ammonium acetate') : value
 }

@@ -96,7 +96,7 @@ export function JobCard(props: {
         place={names.places.get(planting.place) ?? ''}
         when={props.tone === 'now' && job.due_on <= plan.as_of ? t('today') : showDay(job.due_on)}
         portion={mix ? portion(mix) : ''}
-        where={mix ? where(mix, planting, job.kind) : ''}
+        where={mix ? where(mix, planting, job.kind, baseOf(file.garden, planting.id)) : ''}
         lines={(mix?.lines ?? []).map((line) => ({
           product: names.products.get(line.product) ?? '',
           scoop: scoopName(names.scoops.get(line.scoop) ?? '', line.count),
@@ -234,7 +234,7 @@ function portion(mix: Mix): string {
   return t('For the whole bed')
 }
 
-function where(mix: Mix, planting: Due['planting'], kind: string): string {
+function where(mix: Mix, planting: Due['planting'], kind: string, base: string): string {
   if (mix.portion === 'can') {
     return t('{water} to each of {n} plants, on moist soil', {
       water: showLitres(mix.per_plant_l),
@@ -243,6 +243,14 @@ function where(mix: Mix, planting: Due['planting'], kind: string): string {
   }
   if (mix.portion === 'tub') return t('mix evenly through it')
   const ground = showArea(planting.area_m2)
+  if (kind === 'base' && base === 'hole') {
+    return t('an equal part into each of {n} holes, mixed in and off the roots', {
+      n: planting.plants,
+    })
+  }
+  if (kind === 'base' && base === 'band') {
+    return t('in a band 5 cm (2 in) beside the row, covered with soil')
+  }
   return kind === 'base'
     ? t('spread evenly over {ground} and work in', { ground })
     : t('spread over {ground}, off the leaves, and water in', { ground })
@@ -253,4 +261,8 @@ function recorded(planting: string, outcome: 'given' | 'missed', kept: boolean):
   return outcome === 'given'
     ? t('{planting}: recorded as given. The rest of the season is worked out again.', { planting })
     : t('{planting}: recorded as missed. It will not be doubled.', { planting })
+}
+
+function baseOf(garden: Schemas['Garden'], planting: string): string {
+  return garden.plantings.find((one) => one.id === planting)?.base_by ?? 'broadcast'
 }

@@ -12,6 +12,7 @@ import { plantingName } from '../../parts/names'
 import { Sentence } from '../../parts/Sentence'
 import { useToast } from '../../parts/Toast'
 import { JobCard } from './JobCard'
+import { PlaceCard } from './PlaceCard'
 import { todayState, type Due, type LookFor, type TodayState, type Wait } from './state'
 import { Week } from './Week'
 import './today.css'
@@ -24,7 +25,9 @@ export function View() {
   const plan = usePlan(gardenId)
   const [form, setForm] = useState<Form>(recall('today', 'day') === 'week' ? 'week' : 'day')
   const state = useMemo(() => todayState(plan), [plan])
-  if (plan.plantings.length === 0) return <Nothing gardenId={gardenId} />
+  if (plan.plantings.length === 0 && state.places.length === 0) {
+    return <Nothing gardenId={gardenId} />
+  }
   return (
     <div className="today">
       <section className="today-jobs stack" aria-label={t('What to do')}>
@@ -47,7 +50,7 @@ export function View() {
         {form === 'week' ? (
           <Week gardenId={gardenId} plan={plan} />
         ) : (
-          <DayForm gardenId={gardenId} state={state} />
+          <DayForm gardenId={gardenId} state={state} today={plan.as_of} />
         )}
       </section>
       <aside className="today-aside stack">
@@ -59,10 +62,24 @@ export function View() {
   )
 }
 
-function DayForm({ gardenId, state }: { gardenId: string; state: TodayState }) {
+function DayForm({
+  gardenId,
+  state,
+  today,
+}: {
+  gardenId: string
+  state: TodayState
+  today: string
+}) {
+  const later = state.places.filter(({ job }) => job.due_on > today)
   return (
     <>
       {state.now.length === 0 && <Rest next={state.week[0]?.job.due_on ?? state.nextDay} />}
+      {state.places
+        .filter(({ job }) => job.due_on <= today)
+        .map((due) => (
+          <PlaceCard key={due.job.key} due={due} gardenId={gardenId} today={today} />
+        ))}
       {state.now.length > 2 && (
         <p className="small soft">{t('In the order of one walk through the garden.')}</p>
       )}
@@ -72,7 +89,10 @@ function DayForm({ gardenId, state }: { gardenId: string; state: TodayState }) {
       {state.ask.map((due) => (
         <Asked key={due.job.key} due={due} gardenId={gardenId} />
       ))}
-      {state.week.length > 0 && <h2>{t('Within a week')}</h2>}
+      {(state.week.length > 0 || later.length > 0) && <h2>{t('Within a week')}</h2>}
+      {later.map((due) => (
+        <PlaceCard key={due.job.key} due={due} gardenId={gardenId} today={today} />
+      ))}
       {state.week.map((due) => (
         <JobCard key={due.job.key} due={due} gardenId={gardenId} tone="soon" />
       ))}

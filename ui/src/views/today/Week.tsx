@@ -18,6 +18,9 @@ const MAIN = NUTRIENTS.slice(0, 3)
 export function Week({ gardenId, plan }: { gardenId: string; plan: Schemas['SeasonPlan'] }) {
   const [from, setFrom] = useState(plan.as_of)
   const [open, setOpen] = useState<string | null>(null)
+  const { file } = useGarden(gardenId)
+  const words = useWords()
+  const names = useMemo(() => namesOf(file.garden), [file.garden])
   const days = useMemo(() => weekOf(plan, from), [plan, from])
   return (
     <div className="week">
@@ -35,14 +38,32 @@ export function Week({ gardenId, plan }: { gardenId: string; plan: Schemas['Seas
         )}
       </div>
       <ol className="week-days">
-        {days.map(({ date, jobs }) => (
+        {days.map(({ date, jobs, places }) => (
           <li key={date} className={date === plan.as_of ? 'today-day' : undefined}>
             <h2 className="week-day">
               <span>{showWeekday(date)}</span>
               <span className="soft small">{showDate(date)}</span>
             </h2>
             <div className="stack week-jobs">
-              {jobs.length === 0 && <p className="soft small">{t('nothing to feed')}</p>}
+              {jobs.length + places.length === 0 && (
+                <p className="soft small">{t('nothing to feed')}</p>
+              )}
+              {places.map(({ job, place }) => (
+                <p key={job.key} className="week-line">
+                  <span>
+                    <b>{names.places.get(place.id)}</b>{' '}
+                    <span className="soft small">
+                      {words.terms[`kind.${job.kind}`]}
+                      {job.status === 'done' && ` · ${words.terms['status.done']}`}
+                    </span>
+                    {job.grams > 0 && (
+                      <span className="small week-mix">
+                        {showMass(job.grams)} {job.name}
+                      </span>
+                    )}
+                  </span>
+                </p>
+              ))}
               {jobs.map((due) =>
                 open === due.job.key && due.job.status === 'planned' ? (
                   <JobCard

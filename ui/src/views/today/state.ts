@@ -11,6 +11,13 @@ export interface Due {
   planting: Planting
 }
 
+export type PlaceJob = Schemas['PlaceJob']
+
+export interface PlaceDue {
+  job: PlaceJob
+  place: Schemas['PlacePlan']
+}
+
 export interface Wait {
   planting: Planting
   until: string
@@ -30,6 +37,8 @@ export interface TodayState {
   waits: Wait[]
   looks: LookFor[]
   done: Due[]
+  /** Lime, compost and new tests that are due now or within a week, in walking order. */
+  places: PlaceDue[]
   nextDay: string | null
 }
 
@@ -71,14 +80,28 @@ export function todayState(plan: Plan): TodayState {
       .filter((p) => p.planted_on <= today && p.hold_until > today)
       .map((planting) => ({ planting, until: planting.hold_until })),
     looks: growing.flatMap((planting) => nextStage(planting, today)),
+    places: placesDue(plan, until),
     done: all.filter(({ job }) => job.status === 'given' && job.due_on === today),
     nextDay: open.find(({ job }) => job.due_on > until)?.job.due_on ?? null,
   }
 }
 
+/** Work on whole places that is due by a day, or was and nobody said that it was done. */
+function placesDue(plan: Plan, until: string): PlaceDue[] {
+  return plan.places
+    .flatMap((place) => place.jobs.map((job): PlaceDue => ({ job, place })))
+    .filter(
+      ({ job }) =>
+        (job.status === 'planned' && job.due_on <= until) ||
+        (job.status === 'unconfirmed' && job.due_on >= addDays(plan.as_of, -ASK_BACK)),
+    )
+    .sort((a, b) => a.job.due_on.localeCompare(b.job.due_on) || a.place.walk - b.place.walk)
+}
+
 export interface Day {
   date: string
   jobs: Due[]
+  places: PlaceDue[]
 }
 
 /** The seven days of a week, from its first one, with what is given or to be given on each. */
@@ -90,7 +113,13 @@ export function weekOf(plan: Plan, day: string): Day[] {
     .sort(byDay(plan))
   return Array.from({ length: 7 }, (_, n) => {
     const date = addDays(first, n)
-    return { date, jobs: all.filter(({ job }) => job.due_on === date) }
+    return {
+      date,
+      jobs: all.filter(({ job }) => job.due_on === date),
+      places: plan.places
+        .flatMap((place) => place.jobs.map((job): PlaceDue => ({ job, place })))
+        .filter(({ job }) => job.due_on === date),
+    }
   })
 }
 

@@ -13,7 +13,7 @@ TEXT = sa.String(length=80)
 NEW: dict[str, tuple[tuple[str, Any], ...]] = {
     "place": (
         ("texture_by_feel", sa.Boolean()),
-        ("drains_cm_h", sa.Double()),
+        ("drained", sa.JSON()),
         ("school", TEXT),
     ),
     "report": (

@@ -1,0 +1,111 @@
+"""Where a base dressing goes, and what that forbids: over the ground, in a band, in the hole.
+
+Salts near roots burn: in the hole little of anything soluble and no urea, in a band five
+centimetres aside a limit for each metre of row. Ammonium is kept away from lime, which drives it
+off as gas.
+"""
+
+from collections.abc import Iterator, Sequence
+from datetime import date
+from typing import Protocol
+
+from eznel.core.blend import Cap
+from eznel.core.document import Product
+from eznel.core.outlines import steps_m
+from eznel.core.products.analysis import Contents
+from eznel.core.quantities import NUTRIENTS, element_of
+from eznel.core.season.stands import Stand
+
+HOLE_G_PLANT = 5.0
+HOLE_N_G_PLANT = 0.5
+"""Most soluble product, and most of its nitrogen, in one planting hole."""
+BAND_G_ROW_M = 7.0
+"""Most nitrogen and potash together in a metre of band."""
+LIME_DAYS = 14
+"""Between lime or ash and ammonium, either way."""
+
+SLOW = ("organic", "coated")
+
+
+class Measured(Protocol):
+    """One measure of a product, as a blend looks at it."""
+
+    @property
+    def product(self) -> Product:
+        """The product."""
+
+    @property
+    def grams(self) -> float:
+        """What the measure weighs. [g]"""
+
+    @property
+    def contents(self) -> Contents:
+        """What a gram of it holds. [g/g]"""
+
+
+def barred(stand: Stand, product: Product, held: Contents, kind: str, day: date) -> bool:
+    """Return whether a product may not be used for a job on the ground at all.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting. [core]
+    product : Product
+        The product. [document]
+    held : Contents
+        What a gram of it holds. [g/g]
+    kind : str
+        The job's kind. [name]
+    day : date
+        The job's day. [date]
+
+    Returns
+    -------
+    bool
+        True for urea in the hole, for salts with seed, and for ammonium near lime.
+    """
+    if stand.area is None:
+        return False
+    quick = product.form not in SLOW
+    if kind == "base" and stand.planting.base_by == "hole" and quick:
+        with_seed = stand.planting.sown_in_place
+        urea = product.nitrogen is not None and product.nitrogen.urea_pct > 0
+        if with_seed or urea or product.material == "urea":
+            return True
+    limed = any(abs((day - one).days) < LIME_DAYS for one in stand.soil.limed_on)
+    # Of a label that is silent on its nitrogen nobody knows that it has none of it.
+    ammonium = held.total[0] if held.ammonium_urea_n is None else held.ammonium_urea_n
+    return limed and quick and ammonium > 0
+
+
+def placing_caps(stand: Stand, choices: Sequence[Measured], portions: int) -> Iterator[Cap]:
+    """Yield the limits of a base dressing in holes or in a band, for one portion.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting. [core]
+    choices : sequence of Measured
+        The measures that a blend looks at. [core]
+    portions : int
+        Portions that the dressing is made in. [count]
+
+    Yields
+    ------
+    Cap
+        None where it is broadcast.
+    """
+    quick = [choice.product.form not in SLOW for choice in choices]
+    soluble_n = tuple(c.grams * c.contents.soluble_n for c in choices)
+    if stand.planting.base_by == "hole":
+        use = tuple(c.grams if q else 0.0 for c, q in zip(choices, quick, strict=True))
+        yield Cap("hole_product", use, HOLE_G_PLANT * stand.plants / portions)
+        yield Cap("hole_n", soluble_n, HOLE_N_G_PLANT * stand.plants / portions)
+    elif stand.planting.base_by == "band":
+        i, as_k = NUTRIENTS.index("K"), element_of("K2O")[1]
+        salts = tuple(
+            (n + c.grams * c.contents.total[i] / as_k) if q else 0.0
+            for n, c, q in zip(soluble_n, choices, quick, strict=True)
+        )
+        row_m = steps_m(stand.spacing)[0] * stand.plants
+        yield Cap("band_salts", salts, BAND_G_ROW_M * row_m / portions)

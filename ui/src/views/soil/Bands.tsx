@@ -1,0 +1,104 @@
+import { Button } from 'antd'
+import { faultsOf, type Schemas } from '../../api/client'
+import { useGarden, useWrites } from '../../api/gardens'
+import { useWords } from '../../api/reference'
+import { newId } from '../../lib/ids'
+import { t } from '../../lib/words'
+import { useDraft } from '../../parts/draft'
+import { NumberField, Refused, TextField, faultsAt, faultsOfWhole } from '../../parts/Field'
+import { className, extractName } from './state'
+
+type Table = Schemas['BandTable']
+const FROM = ['low', 'medium', 'high', 'very_high'] as const
+
+/** Bands as the grower's laboratory or region prints them; they come before ours. */
+export function Bands(props: { gardenId: string; gauge: Schemas['Gauge']; onClose: () => void }) {
+  const { gauge, gardenId } = props
+  const { file } = useGarden(gardenId)
+  const { terms } = useWords()
+  const { save, remove } = useWrites(gardenId)
+  const known = file.garden.bands.find(
+    (one) => one.analyte === gauge.analyte && one.extractant === gauge.extractant,
+  )
+  const draft = useDraft<Table>(`${gardenId}.bands.${gauge.analyte}.${gauge.extractant}`)
+  const shown: Table = draft.thing ?? known ?? ours(gauge)
+  const faults = faultsOf(save.error)
+  const change = (part: Partial<Table>) => {
+    save.reset()
+    if (draft.thing) draft.change({ ...shown, ...part })
+    else draft.begin({ ...shown, ...part }, 0)
+  }
+  const close = () => {
+    draft.drop()
+    props.onClose()
+  }
+  return (
+    <div className="sheet stack" role="group" aria-label={t('Bands of your own')}>
+      <p>
+        <b>
+          {t('Bands for {analyte} by {extract}, in {unit}', {
+            analyte: gauge.analyte,
+            extract: extractName(terms, gauge.extractant),
+            unit: gauge.unit,
+          })}
+        </b>
+      </p>
+      <p className="small soft">
+        {known ? t('These are yours.') : `${gauge.basis} (${t('ours')}).`}{' '}
+        {t('Type what your laboratory or region prints; it comes before ours.')}
+      </p>
+      <div className="fields">
+        {FROM.map((field) => (
+          <NumberField
+            key={field}
+            label={t('{class} from', { class: className(terms, field, gauge.scheme) })}
+            value={shown[field]}
+            faults={faultsAt(faults, field)}
+            onChange={(value) => change({ [field]: value ?? 0 })}
+          />
+        ))}
+        <TextField
+          label={t('Printed where')}
+          value={shown.source}
+          faults={faultsAt(faults, 'source')}
+          onChange={(source) => change({ source })}
+        />
+      </div>
+      <div className="row">
+        <Button
+          type="primary"
+          loading={save.isPending}
+          disabled={!draft.thing}
+          onClick={() => save.mutate({ kind: 'bands', thing: { ...shown } }, { onSuccess: close })}
+        >
+          {t('Keep these bands')}
+        </Button>
+        {known && (
+          <Button
+            loading={remove.isPending}
+            onClick={() => remove.mutate({ kind: 'bands', key: known.id }, { onSuccess: close })}
+          >
+            {t('Back to ours')}
+          </Button>
+        )}
+        <Button onClick={close}>{t('Leave it')}</Button>
+        <Refused faults={faultsOfWhole(faults)} />
+      </div>
+    </div>
+  )
+}
+
+function ours(gauge: Schemas['Gauge']): Table {
+  const [low, medium, high, very_high] = gauge.bounds
+  return {
+    id: newId(),
+    extractant: gauge.extractant as Table['extractant'],
+    analyte: gauge.analyte as Table['analyte'],
+    unit: gauge.unit as Table['unit'],
+    low,
+    medium,
+    high,
+    very_high,
+    source: '',
+  }
+}

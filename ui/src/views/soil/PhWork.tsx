@@ -1,0 +1,91 @@
+import type { Schemas } from '../../api/client'
+import { useWords } from '../../api/reference'
+import { Ruler } from '../../drawing/Ruler'
+import { showDate } from '../../lib/dates'
+import { showMass, showNumber } from '../../lib/numbers'
+import { t } from '../../lib/words'
+import { Findings } from '../../parts/Findings'
+import { Sentence } from '../../parts/Sentence'
+import { Why } from '../../parts/Why'
+
+/** What mends pH: by which method, with what, how much now, and when to test again. */
+export function PhWork({ facts, today }: { facts: Schemas['PlacePlan']; today: string }) {
+  const words = useWords()
+  const work = facts.ph_work
+  if (!work) return null
+  const [first] = work.methods
+  const brings = Object.entries(work.brings_g_m2).filter(([, grams]) => grams > 0.5)
+  return (
+    <section className="ph-work stack" aria-label={t('Mending pH')}>
+      <p>
+        <b>
+          {work.kind === 'lime'
+            ? t('Lime to pH {target}', { target: showNumber(work.target) })
+            : t('Sulphur to pH {target}', { target: showNumber(work.target) })}
+        </b>{' '}
+        {work.done_on ? (
+          t('Given on {day}; test pH again from {retest}.', {
+            day: showDate(work.done_on, today),
+            retest: showDate(work.retest_on, today),
+          })
+        ) : work.now_g_m2 > 0 ? (
+          <Sentence
+            say="{amount} of {product} now ({rate} g/m²), pH again from {retest}."
+            of={{
+              amount: <Why of={`mend/${facts.id}`}>{showMass(work.now_g)}</Why>,
+              product: work.product_name,
+              rate: showNumber(work.now_g_m2),
+              retest: showDate(work.retest_on, today),
+            }}
+          />
+        ) : (
+          t('So little is missing that nothing is spread.')
+        )}
+        {work.later_g_m2 > 1 && work.now_g_m2 > 0 && !work.done_on && (
+          <>
+            {' '}
+            {t('The other {rate} g/m² only after that test.', {
+              rate: showNumber(work.later_g_m2),
+            })}
+          </>
+        )}
+        {!work.in_shed && (
+          <span className="soft small"> {t('Not in the shed: a general material to buy.')}</span>
+        )}
+      </p>
+      {work.methods.length > 1 && (
+        <Ruler
+          marks={work.methods.map((one) => ({
+            key: one.method,
+            name: words.terms[`lime.${one.method}`] ?? one.method,
+            value: one.pure_g_m2,
+            followed: one === first,
+          }))}
+          unit={t('g/m² pure')}
+          label={t('What each method asks for')}
+          show={(value) => showNumber(value, 3)}
+        />
+      )}
+      <p className="small soft">
+        {work.methods.length > 1 ? t('Workings') : t('By')}{' '}
+        {work.methods.map((one, n) => (
+          <span key={one.method}>
+            {n > 0 && ' · '}
+            <Why of={`lime/${facts.id}/${one.method}`}>
+              {words.terms[`lime.${one.method}`] ?? one.method}
+            </Why>
+          </span>
+        ))}
+        {brings.length > 0 && work.now_g_m2 > 0 && (
+          <>
+            {' · '}
+            {t('brings along {list}', {
+              list: brings.map(([x, grams]) => `${showNumber(grams)} g ${x}/m²`).join(', '),
+            })}
+          </>
+        )}
+      </p>
+      <Findings of={work.findings} words={words} />
+    </section>
+  )
+}

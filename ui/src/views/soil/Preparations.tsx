@@ -1,0 +1,162 @@
+import { Button } from 'antd'
+import { conflictOf, faultsOf, type Schemas } from '../../api/client'
+import { revisionOf, useGarden, useWrites } from '../../api/gardens'
+import { useWords } from '../../api/reference'
+import { showDate } from '../../lib/dates'
+import { showLitres, showMass, showNumber } from '../../lib/numbers'
+import { t } from '../../lib/words'
+import type { Draft } from '../../parts/draft'
+import { Findings } from '../../parts/Findings'
+import { Keeping } from '../../parts/Keeping'
+import { termOf } from '../../parts/names'
+import { Why } from '../../parts/Why'
+import { PreparationForm, newPreparation } from './PreparationForm'
+
+type Preparation = Schemas['Preparation']
+type View = Schemas['PreparationView']
+const SHOWN = ['N', 'P', 'K'] as const
+
+/** Compost, manure and the like: what was or will be worked in, and what it gives. */
+export function Preparations(props: {
+  gardenId: string
+  place: string
+  plan: Schemas['SeasonPlan']
+  draft: Draft<Preparation>
+  faults: Schemas['FaultView'][]
+}) {
+  const { draft, plan } = props
+  const garden = useGarden(props.gardenId)
+  const words = useWords()
+  const { save, remove } = useWrites(props.gardenId)
+  const facts = plan.places.find((one) => one.id === props.place)
+  const stored = garden.file.garden.preparations
+  const refused = faultsOf(save.error)
+  const leave = () => {
+    save.reset()
+    draft.drop()
+  }
+  return (
+    <div className="sheet stack">
+      {facts && facts.compost_share > 0.02 && (
+        <p className="small">
+          {t('About {share} % of this bed is compost of the last years.', {
+            share: showNumber(facts.compost_share * 100, 2),
+          })}{' '}
+          {facts.rich && t('It is read as a mix: half of what the compost should give is counted.')}
+        </p>
+      )}
+      {facts?.preparations.map((one) => {
+        const known = stored.find((p) => p.id === one.id)
+        const typed = draft.thing?.id === one.id ? draft.thing : known
+        return (
+          <article key={one.id} className="preparation">
+            <div className="row">
+              <b>{one.name}</b>
+              <span className="soft small">
+                {typed && showDate(typed.on, plan.as_of)} ·{' '}
+                {typed?.done ? t('done') : one.counts ? t('planned') : t('not confirmed')}
+              </span>
+              <span className="spacer" />
+              {known && draft.thing?.id !== one.id && (
+                <>
+                  <Button
+                    size="small"
+                    onClick={() => draft.begin(known, revisionOf(garden, known.id))}
+                  >
+                    {t('Change')}
+                  </Button>
+                  <Button
+                    size="small"
+                    type="text"
+                    danger
+                    loading={remove.isPending}
+                    onClick={() => remove.mutate({ kind: 'preparations', key: known.id })}
+                  >
+                    {t('Remove')}
+                  </Button>
+                </>
+              )}
+            </div>
+            <Gives one={one} />
+            <Findings of={one.findings} words={words} />
+          </article>
+        )
+      })}
+      {draft.thing ? (
+        <>
+          <PreparationForm
+            draft={draft.thing}
+            garden={garden.file.garden}
+            faults={[...props.faults, ...refused]}
+            onChange={(next) => {
+              save.reset()
+              draft.change(next)
+            }}
+          />
+          <Keeping
+            mine={draft.thing}
+            basedOn={draft.basedOn}
+            label={t('Keep it')}
+            saving={save.isPending}
+            disabled={props.faults.length > 0}
+            faults={refused}
+            conflict={conflictOf(save.error)}
+            term={(field) => termOf(words.terms, field)}
+            onKeep={(thing, basedOn) =>
+              save.mutate(
+                { kind: 'preparations', thing: { ...thing }, basedOn },
+                { onSuccess: leave },
+              )
+            }
+            onLeave={leave}
+          />
+        </>
+      ) : (
+        <div>
+          <Button onClick={() => draft.begin(newPreparation(props.place, plan.as_of), 0)}>
+            {t('Work in compost or manure')}
+          </Button>
+        </div>
+      )}
+    </div>
+  )
+}
+
+function Gives({ one }: { one: View }) {
+  return (
+    <div className="gives small">
+      <span>
+        <Why of={`prepared/${one.id}`}>{showMass(one.grams)}</Why>
+        {one.litres > 0.05 && <span className="soft"> ({showLitres(one.litres)})</span>}
+      </span>
+      <table>
+        <thead>
+          <tr>
+            <td />
+            {SHOWN.map((x) => (
+              <th key={x} scope="col">
+                {x}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {(
+            [
+              [t('in all'), one.totals_g],
+              [t('this season'), one.first_g],
+              [t('the year after'), one.next_g],
+            ] as const
+          ).map(([label, grams]) => (
+            <tr key={label}>
+              <th scope="row">{label}</th>
+              {SHOWN.map((x) => (
+                <td key={x}>{showMass(grams[x])}</td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  )
+}

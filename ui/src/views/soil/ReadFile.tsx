@@ -1,0 +1,278 @@
+import { Button } from 'antd'
+import { useRef, useState, type Dispatch, type SetStateAction } from 'react'
+import { faultsOf, type Schemas } from '../../api/client'
+import { useGarden } from '../../api/gardens'
+import { useKeepReports, useReadReports } from '../../api/soilFiles'
+import { useWords } from '../../api/reference'
+import { showNumber } from '../../lib/numbers'
+import { plural, t } from '../../lib/words'
+import { ChoiceField, DateField, Field, Refused, TextField } from '../../parts/Field'
+import { Columns } from './ReadColumns'
+import type { Place } from './state'
+
+type Understood = Schemas['UnderstoodView']
+type Sample = Schemas['SampleView']
+type Report = Schemas['SoilReport']
+
+/** What was brought: a file or pasted text, as it is sent again when columns are told. */
+type Brought = { file: string } | { text: string }
+
+/** A laboratory's file or pasted text: what was understood of it, before anything is kept. */
+export function ReadFile(props: { gardenId: string; onDone: (place: string | null) => void }) {
+  const { gardenId } = props
+  const read = useReadReports(gardenId)
+  const keep = useKeepReports(gardenId)
+  const [brought, setBrought] = useState<Brought | null>(null)
+  const [changed, setChanged] = useState<Record<string, Partial<Report>>>({})
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
+  const understood = read.data
+  const bring = (next: Brought, columns?: Schemas['ColumnView'][]) => {
+    setBrought(next)
+    keep.reset()
+    read.mutate({ ...next, columns: columns ?? null })
+  }
+  const reports = (understood?.samples ?? [])
+    .flatMap((one) => (one.report ? [one.report] : []))
+    .map((one) => ({ ...one, ...changed[one.id] }))
+    .filter((one) => !left.has(one.id))
+  const homeless = reports.filter((one) => one.places.length === 0).length
+  return (
+    <div className="sheet stack read-file">
+      <div className="row">
+        <h2>{t('Read a laboratory’s file')}</h2>
+        <span className="spacer" />
+        <Button type="text" onClick={() => props.onDone(null)}>
+          {t('Close')}
+        </Button>
+      </div>
+      <Bring busy={read.isPending} onBring={bring} />
+      {read.isPending && (
+        <p className="small" role="status">
+          <progress aria-label={t('Reading …')} /> {t('Reading …')}
+        </p>
+      )}
+      <Refused faults={faultsOf(read.error)} />
+      {understood && brought && (
+        <>
+          {understood.columns.length > 0 && (
+            <Columns understood={understood} onTell={(columns) => bring(brought, columns)} />
+          )}
+          <LeftOver understood={understood} />
+          {understood.samples.length === 0 && (
+            <p className="small">{t('No soil value was found in it.')}</p>
+          )}
+          {understood.samples.map((sample, n) => (
+            <OneSample
+              key={n}
+              gardenId={gardenId}
+              sample={sample}
+              changed={changed}
+              onChange={setChanged}
+              taken={!sample.report || !left.has(sample.report.id)}
+              onTake={(id, taken) => {
+                const next = new Set(left)
+                if (taken) next.delete(id)
+                else next.add(id)
+                setLeft(next)
+              }}
+            />
+          ))}
+          {understood.samples.length > 0 && (
+            <div className="row">
+              <Button
+                type="primary"
+                loading={keep.isPending}
+                disabled={reports.length === 0 || homeless > 0}
+                onClick={() =>
+                  keep.mutate(reports, {
+                    onSuccess: () => props.onDone(reports[0]?.places[0] ?? null),
+                  })
+                }
+              >
+                {plural(reports.length, 'Keep this test', 'Keep these {n} tests')}
+              </Button>
+              {homeless > 0 && (
+                <span className="small">
+                  {plural(
+                    homeless,
+                    'One sample has no bed yet: choose it above.',
+                    '{n} samples have no bed yet: choose them above.',
+                  )}
+                </span>
+              )}
+              <Refused faults={faultsOf(keep.error)} />
+            </div>
+          )}
+        </>
+      )}
+    </div>
+  )
+}
+
+function Bring(props: { busy: boolean; onBring: (brought: Brought) => void }) {
+  const [text, setText] = useState('')
+  const picked = useRef<HTMLInputElement>(null)
+  const take = async (file: File) => {
+    const bytes = new Uint8Array(await file.arrayBuffer())
+    let binary = ''
+    for (let n = 0; n < bytes.length; n += 32768) {
+      binary += String.fromCharCode(...bytes.subarray(n, n + 32768))
+    }
+    props.onBring({ file: btoa(binary) })
+  }
+  return (
+    <>
+      <div className="row">
+        <input
+          ref={picked}
+          type="file"
+          accept=".csv,.tsv,.txt,text/csv,text/plain"
+          aria-label={t('A table (CSV) or text file')}
+          onChange={(event) => {
+            const file = event.target.files?.[0]
+            if (file) void take(file)
+            event.target.value = ''
+          }}
+        />
+      </div>
+      <Field label={t('Or paste the report’s text')}>
+        {(id) => (
+          <textarea
+            id={id}
+            className="input"
+            rows={5}
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+          />
+        )}
+      </Field>
+      <div>
+        <Button disabled={!text.trim() || props.busy} onClick={() => props.onBring({ text })}>
+          {t('Read it')}
+        </Button>
+      </div>
+    </>
+  )
+}
+
+/** What nobody understood stands here: nothing is dropped in silence. */
+function LeftOver({ understood }: { understood: Understood }) {
+  const strangers = understood.columns.filter((one) => !one.meaning && one.heading)
+  if (understood.left.length === 0 && strangers.length === 0) return null
+  return (
+    <details>
+      <summary>
+        {plural(
+          understood.left.length + strangers.length,
+          'One piece was not understood',
+          '{n} pieces were not understood',
+        )}
+      </summary>
+      <ul className="small">
+        {strangers.map((one) => (
+          <li key={one.heading}>{t('column “{heading}”', { heading: one.heading })}</li>
+        ))}
+        {understood.left.map((one) => (
+          <li key={one.at + one.words}>
+            {one.words} <span className="soft">({one.at})</span>
+          </li>
+        ))}
+      </ul>
+    </details>
+  )
+}
+
+function OneSample(props: {
+  gardenId: string
+  sample: Sample
+  taken: boolean
+  changed: Record<string, Partial<Report>>
+  onChange: Dispatch<SetStateAction<Record<string, Partial<Report>>>>
+  onTake: (id: string, taken: boolean) => void
+}) {
+  const { sample } = props
+  const { file } = useGarden(props.gardenId)
+  const { report } = sample
+  if (!report) {
+    return (
+      <article className="read-sample stack">
+        <b>{sample.name}</b>
+        <Refused faults={sample.faults} />
+        <Pieces sample={sample} />
+      </article>
+    )
+  }
+  const shown = { ...report, ...props.changed[report.id] }
+  const change = (part: Partial<Report>) =>
+    props.onChange((old) => ({ ...old, [report.id]: { ...old[report.id], ...part } }))
+  const places: Place[] = file.garden.places
+  return (
+    <article className="read-sample stack">
+      <label className="row">
+        <input
+          type="checkbox"
+          checked={props.taken}
+          onChange={(event) => props.onTake(report.id, event.target.checked)}
+        />
+        <b>{sample.name || t('the pasted report')}</b>
+      </label>
+      <Pieces sample={sample} />
+      {props.taken && (
+        <div className="fields">
+          <ChoiceField
+            label={t('Belongs to')}
+            value={shown.places[0] ?? ''}
+            options={[
+              { value: '', label: t('choose …') },
+              ...places.map((one) => ({ value: one.id, label: one.name })),
+            ]}
+            onChange={(id) => change({ places: id ? [id] : [] })}
+          />
+          <DateField
+            label={t('Sampled on')}
+            hint={sample.dated ? undefined : t('No date was read: today stands in.')}
+            value={shown.sampled_on}
+            onChange={(day) => day && change({ sampled_on: day })}
+          />
+          <TextField
+            label={t('Laboratory')}
+            value={shown.lab}
+            onChange={(lab) => change({ lab })}
+          />
+        </div>
+      )}
+    </article>
+  )
+}
+
+const MARK = { sure: '✓', asked: '?', left: '–' } as const
+
+/** Each piece beside the words that it came from. */
+function Pieces({ sample }: { sample: Sample }) {
+  const { terms } = useWords()
+  return (
+    <ul className="pieces small">
+      {sample.pieces.map((one, n) => (
+        <li key={n} className={one.taken}>
+          <span aria-hidden>{MARK[one.taken]}</span>{' '}
+          <b>
+            {one.meaning
+              ? (terms[`meaning.${one.meaning}`] ??
+                terms[`nutrient.${one.meaning}`] ??
+                terms[`analyte.${one.meaning}`] ??
+                one.meaning)
+              : t('not taken')}
+          </b>{' '}
+          {one.meaning && one.number !== null && (
+            <span>
+              {showNumber(one.number)} {one.unit}{' '}
+            </span>
+          )}
+          {one.meaning && one.rating && <span>{terms[`class.${one.rating}`]} </span>}
+          <q className="soft">{one.words}</q>
+          {one.question && <span className="soft"> {terms[`ask.${one.question}`]}</span>}
+        </li>
+      ))}
+    </ul>
+  )
+}
