@@ -20,7 +20,7 @@ import eznel.core
 from eznel import catalogue
 from eznel.api.app import description
 from eznel.core import document
-from eznel.core.season import result
+from eznel.core.season import place_result, result
 from eznel.core.working import Level, Origin
 from eznel.store.kinds import KINDS
 from eznel.words import LOCALES, formulas, words
@@ -65,12 +65,14 @@ def test_every_module_says_what_it_is(module) -> None:
 
 UNITS = (
     "_m", "_m2", "_deg", "_c", "_pct", "_ds_m", "_g", "_l", "_ml", "_g_m2", "_g_ml", "_kg_m2",
-    "_mg_l", "_share", "_per_g", "_ds_m_per_g_l", "_mg_kg", "litres",
+    "_mg_l", "_mm", "cmol_kg", "_ds_m", "_share", "_per_g", "_ds_m_per_g_l", "_mg_kg", "litres",
 )  # fmt: skip
 PLAIN = {
     "ph", "low", "high", "target", "value", "parts", "n", "p2o5", "k2o", "amount", "printed",
     "compared", "per", "count", "miss", "cost", "caution_above", "bounds", "share",
-    "first_season_n", "grams", "release_days", "pct", "ml", "fractions",
+    "first_season_n", "grams", "release_days", "pct", "ml", "fractions", "medium", "very_high",
+    "before", "now", "explained", "estimate", "likely", "spread", "works", "minutes", "bag_price",
+    "mix_cost",
 }  # fmt: skip
 """Numbers whose unit stands beside them, or that have none."""
 
@@ -82,7 +84,7 @@ def float_fields():
             for name, field in model.model_fields.items():
                 if "float" in str(field.annotation):
                     yield f"{model.__name__}.{name}"
-    for name, thing in vars(result).items():
+    for name, thing in {**vars(result), **vars(place_result)}.items():
         if is_dataclass(thing):
             yield from (f"{name}.{f.name}" for f in fields(thing) if "float" in str(f.type))
 
@@ -113,7 +115,7 @@ def _literals(pattern: str, *folders: str) -> set[str]:
 
 def test_every_step_has_a_formula_and_a_sentence() -> None:
     used = _literals(r'(?:Worked\.first|\.then)\(\s*"(\w+)"', "core")
-    used |= _literals(r'"(plant_area_[a-l,n-z]\w+|sufficiency\w*)"', "core")
+    used |= _literals(r'"(plant_area_[a-l,n-z]\w+|sufficiency\w*|soil_value_per_\w+)"', "core")
     assert set(formulas()) == set(EN.steps)
     assert used == set(EN.steps)
 
@@ -156,8 +158,12 @@ def test_sentences_can_be_filled() -> None:
 def test_every_public_word_of_the_core_stands_in_the_nomenclature() -> None:
     page = (ROOT / "docs/nomenclature.md").read_text()
     words_used = [name for name in document.__all__ if name not in ("Entry", "Thing")]
-    words_used += [name for name, thing in vars(result).items() if is_dataclass(thing)
-                   and thing.__module__ == result.__name__]  # fmt: skip
+    words_used += [
+        name
+        for module in (result, place_result)
+        for name, thing in vars(module).items()
+        if is_dataclass(thing) and thing.__module__ == module.__name__
+    ]
     missing = [word for word in words_used if f"`{word}`" not in page]
     assert missing == []
 
@@ -219,6 +225,9 @@ def test_every_language_says_the_catalogue(locale: str) -> None:
     rows = catalogue.load()
     said = {row.name for row in (*rows.crops.values(), *rows.materials.values(), *rows.climates)}
     said |= {stage.recognise_by for stages in rows.stages.values() for stage in stages}
+    said |= {band.basis for band in rows.bands}
+    said |= {step.question for step in rows.texture_key}
+    said |= {answer.say for step in rows.texture_key for answer in step.answers}
     for school in rows.programmes.values():
         said |= {school.name, school.idea, school.evidence}
     assert words(locale).catalogue.keys() == said

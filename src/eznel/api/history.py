@@ -109,9 +109,14 @@ def _view(change: journal.Written, undone: frozenset[int]) -> ChangeView:
     )
 
 
+NAMING = (
+    "name", "lab", "source", "variety", "crop", "stage", "material", "on", "to", "key",
+)  # fmt: skip
+
+
 def _name(thing: dict[str, Any]) -> str:
     """What people know a thing by."""
-    for field in ("name", "lab", "source", "variety", "crop", "stage", "material", "on", "to", "key"):
+    for field in NAMING:
         if thing.get(field):
             return str(thing[field])
     return ""

@@ -115,12 +115,17 @@ def _first_frost_after(day: date, site: Site) -> date | None:
 
 
 def _anchors(planting: Planting, stages: tuple[Stage, ...]) -> dict[str, tuple[date, bool]]:
-    if planting.sown_in_place:
+    if _begins_there(planting, stages):
         return {stages[0].key: (planting.planted_on, False)}
     anchors = {"transplant_establishment": (planting.planted_on, False)}
     if planting.sown_on is not None:
         anchors[stages[0].key] = (planting.sown_on, False)
     return anchors
+
+
+def _begins_there(planting: Planting, stages: tuple[Stage, ...]) -> bool:
+    """Whether its first stage is in its place: sown there, or never transplanted by anybody."""
+    return planting.sown_in_place or all(s.key != "transplant_establishment" for s in stages)
 
 
 def _hold_end(
@@ -132,8 +137,9 @@ def _hold_end(
 ) -> date:
     """First day of feeding: true leaves for a crop sown in place, else after the hold."""
     keys = [stage.key for stage in stages]
-    if planting.sown_in_place:
-        after = keys[keys.index("seedling") + 1]
+    if _begins_there(planting, stages):
+        # Seed lives on itself until true leaves, a seed tuber until shoots are up.
+        after = keys[keys.index("seedling") + 1 if "seedling" in keys else 1]
         return next(span.start for span in spans if span.key == after)
     planned = planting.planted_on + timedelta(programme.hold_days)
     restarted = keys[keys.index("transplant_establishment") + 1 :]

@@ -202,7 +202,7 @@ def _holes(how: InHoles, plants: int) -> Worked:
         Quantity("holes", holes, "holes", Origin.TYPED),
         Quantity("width_m", width, "m", Origin.TYPED),
         Quantity("depth_m", depth, "m", Origin.TYPED),
-        Quantity("share_pct", how.share_pct, "%", Origin.TYPED),
+        Quantity("hole_share_pct", how.share_pct, "%", Origin.TYPED),
     )
 
 

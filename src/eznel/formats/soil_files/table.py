@@ -142,7 +142,18 @@ def column_of(heading: str) -> Column:
 
 
 def heading_row(rows: Sequence[Sequence[str]]) -> int:
-    """Return which row holds the headings: the one of which most is understood. [row]"""
+    """Return which row holds the headings: the one of which most is understood.
+
+    Parameters
+    ----------
+    rows : sequence of sequence of str
+        The table. [cells]
+
+    Returns
+    -------
+    int
+        From 0. [row]
+    """
     best, most = 0, 0
     for n, row in enumerate(rows[:HEADING_WITHIN]):
         # A heading is words; a row of results has numbers in most of its cells.

@@ -48,7 +48,8 @@ _NAMES: tuple[tuple[str, str], ...] = (
              r"|probenahme(?:datum)?|datum|fecha"),
     ("depth", r"(?:sampling |sample )?depth|tiefe|profundidad"),
     ("sample", r"sample(?: (?:id|no\.?|number|name|identification))?|(?:your |field |plot |bed |"
-               r"lab )(?:id|no\.?|number|name|ref\w*)|(?:report|analysis) (?:on|for|of)|place|field|plot"
+               r"lab )(?:id|no\.?|number|name|ref\w*)|(?:report|analysis) (?:on|for|of)"
+               r"|place|field|plot"
                r"|\bbeds?\b|probe(?:n\w*)?"
                r"|\bfl[aä]che|muestra|parcela|reference"),
     ("extractant", r"extract(?:ant|ion)?(?: used)?|method|methode|m[eé]todo"),
@@ -190,18 +191,51 @@ def first_of(table: Table, text: str) -> tuple[str, re.Match[str]] | None:
 
 
 def unit_in(text: str) -> tuple[str, re.Match[str]] | None:
-    """Return the unit that stands in a plain text, and where."""
+    """Return the unit that stands in a plain text.
+
+    Parameters
+    ----------
+    text : str
+        Plain text. [text]
+
+    Returns
+    -------
+    tuple of str and Match, or None
+        Our spelling of it, and where it stands.
+    """
     return first_of(_UNITS, text)
 
 
 def extractant_in(text: str) -> str | None:
-    """Return the extractant that a plain text names."""
+    """Return the extractant that a plain text names.
+
+    Parameters
+    ----------
+    text : str
+        Plain text. [text]
+
+    Returns
+    -------
+    str or None
+        Our name of it.
+    """
     found = first_of(_EXTRACTANTS, text)
     return found[0] if found else None
 
 
 def rating_in(text: str) -> str | None:
-    """Return the class that a plain text is: a word or letter of a laboratory's rating."""
+    """Return the class that a text is: a word or letter of a laboratory's rating.
+
+    Parameters
+    ----------
+    text : str
+        Plain text. [text]
+
+    Returns
+    -------
+    str or None
+        Our name of the class.
+    """
     found = first_of(_RATINGS, text.strip(" ()[].:"))
     return found[0] if found else None
 

@@ -1,0 +1,158 @@
+"""Mending pH in a garden: which product, on which day, and what follows from doing it."""
+
+from datetime import date
+
+import pytest
+
+import gardens
+from eznel.core.document import Log
+
+LIME = gardens.product("lime", CaO=50, material="ground_limestone", liming={"cce_pct": 100})
+DOLOMITE = gardens.product("dolomite", CaO=30, MgO=20, material="dolomitic_limestone")
+SOUR = {"ph": 5.5, "buffer": {"method": "Mehlich", "value": 6.3}}
+
+
+def planned(products=(LIME,), plantings=None, today=gardens.TODAY, preparations=(), **report):
+    garden = gardens.garden(
+        places=[gardens.bed(depth=gardens.measure(15, "cm"))],
+        plantings=[gardens.planting("kale")] if plantings is None else plantings,
+        products=list(products),
+        preparations=list(preparations),
+        reports=[gardens.report(**{**SOUR, **report})],
+    )
+    (place,) = gardens.plan_of(garden, Log(), today).places
+    return place
+
+
+def test_dolomite_only_where_magnesium_is_low() -> None:
+    both = (LIME, DOLOMITE)
+    assert planned(both, values={"Mg": 45.0}).ph_work.product_name == "dolomite"
+    assert planned(both, values={"Mg": 150.0}).ph_work.product_name == "lime"
+    assert planned(both).ph_work.product_name == "lime"
+    # Only dolomite in the shed and magnesium enough: plain lime is to be bought.
+    bought = planned((DOLOMITE,), values={"Mg": 150.0}).ph_work
+    assert (bought.product_name, bought.in_shed) == ("Ground limestone", False)
+
+
+def test_dolomite_counts_as_magnesium() -> None:
+    # Mehlich: AC 1.2 × (6.5 − 5.5) ÷ 1.1 = 1.091 tons for 8 in = 180.5 g/m² pure at 15 cm;
+    # dolomite 30 % CaO + 20 % MgO = 103.2 % × 0.9: 194.4 g/m² with 12.06 % Mg = 23.4 g Mg/m²
+    garden = gardens.garden(
+        places=[gardens.bed(depth=gardens.measure(15, "cm"))],
+        plantings=[gardens.planting("kale")],
+        products=[DOLOMITE],
+        reports=[gardens.report(values={"Mg": 45.0}, **SOUR)],
+    )
+    made = gardens.plan_of(garden)
+    (place,) = made.places
+    assert place.ph_work.brings_g_m2["Mg"] == pytest.approx(23.4, abs=0.1)
+    assert gardens.need(gardens.single(made), "Mg") == 0
+
+
+def test_lime_waits_until_the_ground_is_free() -> None:
+    standing = gardens.planting("kale", planted_on="2026-04-01", ends_on="2026-09-20")
+    (job,) = planned(plantings=[standing]).jobs
+    assert (job.kind, job.due_on) == ("lime", date(2026, 9, 20))
+    (job,) = planned(plantings=[gardens.planting("kale", planted_on="2026-06-01")]).jobs
+    assert job.due_on == gardens.TODAY
+
+
+def test_once_spread_it_waits_for_a_new_ph() -> None:
+    (job,) = planned().jobs
+    done = {
+        "id": str(job.key), "place": gardens.uid("bed"), "product": gardens.uid("lime"),
+        "how": {"by": "total", "amount": gardens.measure(800, "g")}, "on": "2026-05-01", "done": True,
+    }  # fmt: skip
+    place = planned(preparations=[done])
+    assert place.ph_work.done_on == date(2026, 5, 1)
+    assert {one.kind: one.due_on for one in place.jobs} == {
+        "preparation": date(2026, 5, 1),
+        "retest": date(2026, 8, 29),  # 120 days on
+    }
+    # A new pH in range ends it.
+    again = planned(preparations=[done], ph=6.6, sampled_on="2026-04-30")
+    assert again.ph_work is None
+
+
+def test_most_vegetables_range_counts_for_empty_ground() -> None:
+    place = planned(plantings=[])
+    assert (place.ph.low, place.ph.high, place.ph.planted) == (6.0, 7.0, False)
+    assert place.ph_work.target == 6.5
+
+
+def test_potatoes_and_lime() -> None:
+    sown = gardens.planting("potato", sown_in_place=True)
+    place = planned(plantings=[sown], ph=4.6)
+    assert "lime_scab" in {f.key for f in place.ph_work.findings}
+
+
+def test_a_kit_s_ph_is_unsure() -> None:
+    place = planned(extractant="Colour kit")
+    assert place.ph.spread == 0.5
+    assert "ph_by_kit" in {f.key for f in place.findings}
+
+
+def test_sulphur_and_free_lime() -> None:
+    bed = gardens.bed(depth=gardens.measure(15, "cm"), texture="loam")
+
+    def work(**report):
+        garden = gardens.garden(
+            places=[bed],
+            plantings=[gardens.planting("kale")],
+            reports=[gardens.report(**report)],
+        )
+        return gardens.plan_of(garden).places[0].ph_work
+
+    # Kale's range 6.0–7.5, target 6.75: 100 × (7.9 − 6.75) = 115 g S/m²; ÷ 0.92 = 125: 70 now
+    sour = work(ph=7.9)
+    assert sour.kind == "sulphur"
+    assert sour.wanted_g_m2 == pytest.approx(125)
+    assert sour.now_g_m2 == 70
+    limy = work(ph=7.9, free_lime_pct=2)
+    assert limy.now_g_m2 == 0
+    assert [f.key for f in limy.findings] == ["sulphur_not_practical"]
+
+
+def test_ammonium_keeps_away_from_lime() -> None:
+    ammonium = gardens.product("sulphate of ammonia", N=21, material="ammonium_sulphate",
+                               nitrogen={"ammonium_pct": 21})  # fmt: skip
+    limed = {
+        "id": gardens.uid("limed"), "place": gardens.uid("bed"), "material": "ground_limestone",
+        "how": {"by": "total", "amount": gardens.measure(1, "kg")}, "on": "2026-05-20", "done": False,
+    }  # fmt: skip
+    def dressed(preparations):
+        garden = gardens.garden(
+            places=[gardens.bed()],
+            plantings=[gardens.planting("kale", programme="base_and_side_dress")],
+            products=[ammonium],
+            scoops=[gardens.scoop()],
+            preparations=preparations,
+        )
+        jobs = gardens.single(gardens.plan_of(garden)).jobs
+        near = [j for j in jobs if abs((j.due_on - date(2026, 5, 20)).days) < 14 and j.need_g["N"] > 1]
+        assert near
+        return [bool(job.mixes) for job in near]
+
+    assert all(dressed([]))
+    assert not any(dressed([limed]))
+
+
+@pytest.mark.parametrize("where", ["hole", "band"])
+def test_base_dressings_near_roots_are_small(where) -> None:
+    bag = gardens.product("general", N=10, P2O5=10, K2O=10, material="granular_balanced")
+    garden = gardens.garden(
+        places=[gardens.bed()],
+        plantings=[
+            gardens.planting(
+                "kale", programme="base_and_side_dress", plants=8, base_by=where,
+                spacing={"pattern": "square", "in_row": gardens.measure(50, "cm")},
+            )
+        ],
+        products=[bag],
+        scoops=[gardens.scoop("pinch", 1)],
+    )  # fmt: skip
+    (base,) = gardens.jobs(gardens.single(gardens.plan_of(garden)), "base")
+    grams = sum(line.grams * mix.portions for mix in base.mixes[:1] for line in mix.lines)
+    # hole: at most 5 g and 0.5 g N a plant, 8 plants: 40 g.
+    # band: 8 × 0.5 m of row × 7 g of N + K2O = 28 g, of a bag with 20 %: 140 g.
+    assert 0 < grams <= (40 if where == "hole" else 140)
