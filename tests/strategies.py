@@ -10,7 +10,10 @@ import gardens
 from eznel.core.document import Garden
 
 TEXTURES = (None, "sand", "sandy_loam", "loam", "silt_loam", "clay_loam", "clay")
-CROPS = ("cucumber", "courgette", "tomato", "sweet_pepper", "kale", "leek")
+CROPS = (
+    "cucumber", "courgette", "tomato", "sweet_pepper", "kale", "leek", "cabbage", "pea", "potato",
+    "carrot",
+)  # fmt: skip
 PROGRAMMES = ("leaf_then_fruit", "base_and_side_dress")
 FORMS = ("granular", "soluble", "liquid", "organic", "coated")
 CAPS = ("max_rate", "max_strength", "stock")
@@ -85,7 +88,16 @@ EXTRACTS = {
     "Mehlich-3": ("P", "K", "Ca", "Mg", "S"),
     "Olsen": ("P",),
     "Ammonium acetate": ("K", "Ca", "Mg"),
+    "Mehlich-1": ("P", "K", "Ca", "Mg"),
+    "Modified Morgan": ("P", "K", "Ca", "Mg"),
+    "Bray P1": ("P",),
+    "Calcium phosphate": ("S",),
 }
+SCHOOLS = ("sufficiency", "build", "balance")
+BASES = ("broadcast", "band", "hole")
+BUFFERS = ("Mehlich", "SMP", "Sikora", "Adams-Evans", "Moore-Sikora")
+WAYS = ("layer", "holes", "plant", "nitrogen", "total")
+FORMS_PRINTED = {"P": "P2O5", "K": "K2O", "Ca": "CaO", "Mg": "MgO"}
 HIGHEST = {"P": 200, "K": 500, "Ca": 4000, "Mg": 400, "S": 60}
 
 
@@ -94,15 +106,44 @@ def values(draw: st.DrawFn) -> list[dict[str, Any]]:
     found = []
     for analyte in draw(st.lists(st.sampled_from(sorted(HIGHEST)), unique=True)):
         extracts = [name for name, known in sorted(EXTRACTS.items()) if analyte in known]
-        found.append(
-            {
-                "analyte": analyte,
-                "value": draw(sizes(0, HIGHEST[analyte])),
-                "unit": draw(st.sampled_from(("mg/kg", "ppm", "mg/dm3"))),
-                "extractant": draw(st.sampled_from(extracts)),
-            }
-        )
+        line = {
+            "analyte": analyte,
+            "value": draw(sizes(0, HIGHEST[analyte])),
+            "unit": draw(st.sampled_from(("mg/kg", "ppm", "mg/dm3", "lb/acre", "kg/ha"))),
+            "extractant": draw(st.sampled_from(extracts)),
+            "printed_as": draw(st.sampled_from((None, FORMS_PRINTED.get(analyte)))),
+        }
+        if draw(st.booleans()) and analyte in ("Ca", "Mg", "K"):
+            line |= {"value": draw(sizes(0, 20)), "unit": "cmol/kg", "printed_as": None}
+        found.append(line)
     return found
+
+
+@st.composite
+def preparations(draw: st.DrawFn, place: str, n: int) -> dict[str, Any]:
+    by = draw(st.sampled_from(WAYS))
+    how = {
+        "layer": {"thickness": draw(metres(0.002, 0.08))},
+        "holes": {
+            "share_pct": draw(sizes(5, 90)),
+            "width": draw(metres(0.1, 0.5)),
+            "depth": draw(metres(0.1, 0.4)),
+        },
+        "plant": {"volume": gardens.measure(draw(sizes(0.2, 6)), "L")},
+        "nitrogen": {"available": gardens.measure(draw(sizes(0.5, 8)), "g/m2")},
+        "total": {"amount": gardens.measure(draw(sizes(0.1, 30)), "kg")},
+    }[by]
+    day = date(2026, 4, 20) + timedelta(draw(st.integers(-500, 60)))
+    bulk = ("garden_compost", "cow_manure_fresh", "horse_manure_composted", "wood_ash")
+    return {
+        "id": gardens.uid(f"preparation {n}"),
+        "place": gardens.uid(place),
+        "material": draw(st.sampled_from((*bulk, "ground_limestone"))),
+        "how": {"by": by, **how},
+        "on": day.isoformat(),
+        "done": draw(st.booleans()),
+        "mulch": draw(st.booleans()),
+    }
 
 
 @st.composite
@@ -153,6 +194,7 @@ def any_garden(draw: st.DrawFn) -> Garden:
             density = draw(st.one_of(st.none(), sizes(0.4, 1.5)))
             made = gardens.bed(name, shape=shape, texture=draw(st.sampled_from(TEXTURES)))
             made["density"] = density and gardens.measure(density, "g/mL")
+            made["school"] = draw(st.sampled_from(SCHOOLS))
         else:
             made = gardens.tub(name, shape=shape, count=draw(st.integers(1, 4)))
             coated = [p["id"] for p in shed if p["form"] == "coated"]
@@ -170,6 +212,8 @@ def any_garden(draw: st.DrawFn) -> Garden:
                 spacing=draw(spacings()),
                 programme=draw(st.sampled_from(PROGRAMMES)),
                 sown_in_place=draw(st.booleans()),
+                base_by=draw(st.sampled_from(BASES)),
+                residue=draw(st.sampled_from((None, "left", "removed"))),
             )
         )
     tested = [p["name"] for p in places if p["kind"] == "bed"]
@@ -179,7 +223,17 @@ def any_garden(draw: st.DrawFn) -> Garden:
         made["values"] = draw(values())
         made["ph_in"] = draw(st.sampled_from(("water", "CaCl2")))
         made["organic_matter_pct"] = draw(st.one_of(st.none(), sizes(0.5, 14)))
+        made["cec_cmol_kg"] = draw(st.one_of(st.none(), sizes(3, 40)))
+        if draw(st.booleans()):
+            method = draw(st.sampled_from(BUFFERS))
+            made["buffer"] = {"method": method, "value": draw(sizes(5.6, 7.9))}
+        if draw(st.booleans()):
+            method = draw(st.sampled_from(("paste", "1:2", "1:5", "SME")))
+            made["ec"] = {"value": draw(sizes(0, 6)), "unit": "dS/m", "method": method}
         reports.append(made)
+    worked_in = [
+        draw(preparations(p["name"], n)) for n, p in enumerate(places) if draw(st.booleans())
+    ]
     scoops = [gardens.scoop("small", 2.5), gardens.scoop("spoon", 15), gardens.scoop("cup", 250)]
     return gardens.garden(
         site=gardens.site(low=draw(sizes(8, 13)), high=draw(sizes(16, 26))),
@@ -188,4 +242,5 @@ def any_garden(draw: st.DrawFn) -> Garden:
         products=shed,
         scoops=scoops[: draw(st.integers(1, 3))],
         reports=reports,
+        preparations=worked_in,
     )

@@ -118,10 +118,22 @@ def _numbers(made) -> list[str]:
     for place in made.places:
         keys.append(f"area/{place.id}")
         keys += [f"volume/{place.id}"] if place.tubs else [f"soil/{place.id}", f"layer/{place.id}"]
-        keys += [
-            f"{kind}/{place.id}/{g.analyte}" for g in place.gauges for kind in ("value", "stock")
-        ]
+        for gauge in place.gauges:
+            keys += [f"value/{place.id}/{gauge.analyte}"] if gauge.compared is not None else []
+            keys += [f"stock/{place.id}/{gauge.analyte}"] if gauge.g_m2 is not None else []
         keys += [f"ph/{place.id}"] if place.ph else []
+        if place.ph_work:
+            keys += [f"lime/{place.id}/{one.method}" for one in place.ph_work.methods]
+            keys.append(f"mend/{place.id}")
+        keys += [f"cec/{place.id}"] if place.exchange else []
+        keys += [f"salts/{place.id}"] if place.salts else []
+        keys += [f"prepared/{one.id}" for one in place.preparations]
+        keys += [
+            f"school/{school.school}/{crop.planting}/{x}"
+            for school in place.schools
+            for crop in school.crops
+            for x in crop.per_m2
+        ]
     for planting in made.plantings:
         keys += [f"need/{planting.id}/{x}" for x in ("N", "P", "K", "Ca", "Mg", "S")]
         keys += [f"ground/{planting.id}"] if planting.area_m2 else []
@@ -197,7 +209,7 @@ def test_twice_the_area_twice_the_need(length: float, width: float, crop: str) -
     def needs(times: int) -> list[float]:
         garden = gardens.garden(
             places=[gardens.bed(length=length * times, width=width)],
-            plantings=[gardens.planting(crop, plants=400)],
+            plantings=[gardens.planting(crop, plants=4000)],
             reports=[gardens.report(values={"P": 20, "K": 60, "Mg": 40}, organic_matter_pct=4)],
         )
         return [need.total_g for need in gardens.single(gardens.plan_of(garden)).needs]
@@ -286,12 +298,17 @@ def test_random_gardens_reach_everything() -> None:
         seen.update(product.form for product in garden.products)
         seen.update(cap for p in garden.products for cap in strategies.CAPS if getattr(p, cap))
         seen.update(planting.programme for planting in garden.plantings)
+        seen.update(planting.base_by for planting in garden.plantings)
+        seen.update(p.school for p in garden.places if p.kind == "bed")
+        seen.update(r.buffer.method for r in garden.reports if r.buffer)
+        seen.update(one.how.by for one in garden.preparations)
         seen.update(p.spacing.pattern for p in garden.plantings if p.spacing)
 
     draw()
     wanted = {
         *strategies.SHAPES, *strategies.EXTRACTS, *strategies.FORMS, *strategies.CAPS,
-        *strategies.PROGRAMMES, "square", "staggered", "rows",
+        *strategies.PROGRAMMES, *strategies.BASES, *strategies.SCHOOLS, *strategies.BUFFERS,
+        *strategies.WAYS, "square", "staggered", "rows",
     }  # fmt: skip
     assert wanted <= set(seen)
 
@@ -357,3 +374,111 @@ def test_a_plan_made_from_an_earlier_one_is_the_same(
         assert make(then, log, gardens.TODAY, cat, before).plan == plan(
             then, log, gardens.TODAY, cat
         )
+
+
+SAME_SOIL = {
+    # 50 mg/kg P and 90 mg/kg K in a sample of 1.2 g/mL, in every unit that can say so.
+    "mg/kg": (50, 90, {}),
+    "ppm": (50, 90, {}),
+    "mg/100g": (5, 9, {}),
+    "mg/dm3": (60, 108, {}),  # × 1.2
+    "lb/acre": (100, 180, {}),  # × 2
+    "kg/ha": (100, 180, {}),  # × 2
+    "lb/acre for 8 in": (120, 216, {"unit": "lb/acre", "depth": gardens.measure(8, "in")}),
+    "oxides": (114.566, 108.414, {"unit": "mg/kg", "oxides": True}),  # ÷ 0.43643, ÷ 0.83015
+    "charge": (50, 0.230191, {"charge": True}),  # 90 ÷ 390.98
+    "share": (50, 1.918258, {"share": True}),  # of 12 cmol/kg
+}
+
+
+@pytest.mark.parametrize("unit", SAME_SOIL)
+@settings(deadline=None, max_examples=8, phases=(Phase.generate,))
+@given(crop=st.sampled_from(strategies.CROPS), density=strategies.sizes(0.5, 1.5))
+def test_the_same_soil_in_another_unit_gives_the_same_plan(
+    unit: str, crop: str, density: float
+) -> None:
+    def needs(p: float, k: float, more: dict) -> list[float]:
+        line = {"unit": more.get("unit", unit)}
+        if "charge" in more or "share" in more:
+            line["unit"] = "mg/kg"
+        line |= {"depth": more["depth"]} if "depth" in more else {}
+        values = [{"analyte": "P", "value": p, **line}, {"analyte": "K", "value": k, **line}]
+        if "oxides" in more:
+            values[0]["printed_as"], values[1]["printed_as"] = "P2O5", "K2O"
+        if "charge" in more:
+            values[1]["unit"] = "cmol/kg"
+        if "share" in more:
+            values[1]["unit"] = "% of CEC"
+        made = gardens.report(sample_density=gardens.measure(1.2, "g/mL"), cec_cmol_kg=12)
+        bed = gardens.bed(density=gardens.measure(density, "g/mL"))
+        garden = gardens.garden(
+            places=[bed], plantings=[gardens.planting(crop)], reports=[made | {"values": values}]
+        )
+        return [need.total_g for need in gardens.single(gardens.plan_of(garden)).needs]
+
+    assert needs(*SAME_SOIL[unit]) == pytest.approx(needs(50, 90, {"unit": "mg/kg"}), rel=1e-4)
+
+
+@SLOW
+@given(strategies.any_garden())
+def test_lime_is_never_more_than_one_application(garden: Garden) -> None:
+    for place in gardens.plan_of(garden).places:
+        work = place.ph_work
+        if work is None:
+            continue
+        most = 250 if work.kind == "lime" else 70
+        assert 0 <= work.now_g_m2 <= most + 1e-9
+        whole = work.now_g_m2 + work.later_g_m2
+        assert whole <= work.wanted_g_m2 * (1 + 1e-9)
+        assert work.now_g == pytest.approx(work.now_g_m2 * place.area_m2)
+
+
+@SLOW
+@given(strategies.any_garden())
+def test_an_extractant_is_rated_by_its_own_bands_alone(garden: Garden) -> None:
+    bands = {(b.extractant, b.analyte): b for b in catalogue.load().bands}
+    for place in gardens.plan_of(garden).places:
+        analytes = [gauge.analyte for gauge in place.gauges]
+        assert len(analytes) == len(set(analytes))
+        for gauge in place.gauges:
+            report = next(r for r in garden.reports if r.id == gauge.report)
+            printed = [
+                v
+                for v in report.values
+                if v.analyte == gauge.analyte
+                and (v.extractant or report.extractant) == gauge.extractant
+            ]
+            assert [v.value for v in printed] == [gauge.printed]
+            own = bands[gauge.extractant, gauge.analyte]
+            assert gauge.bounds[0] in (
+                own.low,
+                own.low * own.sand_factor,
+                own.low * own.clay_factor,
+            ) or (gauge.unit == "mg/dm3")
+
+
+@SLOW
+@given(strategies.any_garden(), st.integers(2, 5))
+def test_compost_in_parts_gives_what_it_gives_at_once(garden: Garden, parts: int) -> None:
+    for one in garden.preparations:
+        if one.how.by != "total":
+            continue
+        size = one.how.amount.value / parts
+        pieces = tuple(
+            one.model_copy(
+                update={
+                    "id": gardens.UUID(gardens.uid(f"part {n}")),
+                    "how": one.how.model_copy(
+                        update={"amount": one.how.amount.model_copy(update={"value": size})}
+                    ),
+                }
+            )
+            for n in range(parts)
+        )
+        rest = tuple(p for p in garden.preparations if p.id != one.id)
+        split = garden.model_copy(update={"preparations": (*rest, *pieces)})
+
+        def needs(made) -> list[float]:
+            return [n.total_g for p in gardens.plan_of(made).plantings for n in p.needs]
+
+        assert needs(split) == pytest.approx(needs(garden), rel=1e-9, abs=1e-9)

@@ -61,7 +61,8 @@ def test_once_spread_it_waits_for_a_new_ph() -> None:
     (job,) = planned().jobs
     done = {
         "id": str(job.key), "place": gardens.uid("bed"), "product": gardens.uid("lime"),
-        "how": {"by": "total", "amount": gardens.measure(800, "g")}, "on": "2026-05-01", "done": True,
+        "how": {"by": "total", "amount": gardens.measure(800, "g")}, "on": "2026-05-01",
+        "done": True,
     }  # fmt: skip
     place = planned(preparations=[done])
     assert place.ph_work.done_on == date(2026, 5, 1)
@@ -118,8 +119,10 @@ def test_ammonium_keeps_away_from_lime() -> None:
                                nitrogen={"ammonium_pct": 21})  # fmt: skip
     limed = {
         "id": gardens.uid("limed"), "place": gardens.uid("bed"), "material": "ground_limestone",
-        "how": {"by": "total", "amount": gardens.measure(1, "kg")}, "on": "2026-05-20", "done": False,
+        "how": {"by": "total", "amount": gardens.measure(1, "kg")}, "on": "2026-05-20",
+        "done": False,
     }  # fmt: skip
+
     def dressed(preparations):
         garden = gardens.garden(
             places=[gardens.bed()],
@@ -129,7 +132,9 @@ def test_ammonium_keeps_away_from_lime() -> None:
             preparations=preparations,
         )
         jobs = gardens.single(gardens.plan_of(garden)).jobs
-        near = [j for j in jobs if abs((j.due_on - date(2026, 5, 20)).days) < 14 and j.need_g["N"] > 1]
+        near = [
+            j for j in jobs if abs((j.due_on - date(2026, 5, 20)).days) < 14 and j.need_g["N"] > 1
+        ]
         assert near
         return [bool(job.mixes) for job in near]
 

@@ -80,14 +80,18 @@ def test_it_is_taken_off_the_need_once() -> None:
 
 def test_a_test_taken_later_carries_it() -> None:
     tested = gardens.report(values={"K": 90.0}, organic_matter_pct=3, sampled_on="2026-04-20")
-    per = {n.nutrient: n.per for n in gardens.single(planned(prep(layer(1)), reports=[tested])).needs}
+    per = {
+        n.nutrient: n.per for n in gardens.single(planned(prep(layer(1)), reports=[tested])).needs
+    }
     assert per["N"] == pytest.approx(16)
     assert per["K"] == pytest.approx(9.13, abs=0.01)
 
 
 def test_last_year_s_compost_gives_its_rest() -> None:
     # 3.84 was the first season's; 5 % of 48 × 0.92 = 2.21 g N/m² in the year after
-    per = {n.nutrient: n.per for n in gardens.single(planned(prep(layer(1), on="2025-04-10"))).needs}
+    per = {
+        n.nutrient: n.per for n in gardens.single(planned(prep(layer(1), on="2025-04-10"))).needs
+    }
     assert per["N"] == pytest.approx(16 - 2.208)
 
 
@@ -184,11 +188,12 @@ def test_straw_ties_nitrogen_up() -> None:
 )
 def test_the_crop_before(crop, residue, ended, credit) -> None:
     before = gardens.planting(
-        crop, name="before", planted_on=f"{int(ended[:4]) - 1}-10-01", ends_on=ended, residue=residue,
-        sown_in_place=crop == "pea",
+        crop, name="before", planted_on=f"{int(ended[:4]) - 1}-10-01", ends_on=ended,
+        residue=residue, sown_in_place=crop == "pea",
     )  # fmt: skip
     garden = gardens.garden(
-        places=[gardens.bed()], plantings=[before, gardens.planting("cabbage", planted_on="2026-05-12")]
+        places=[gardens.bed()],
+        plantings=[before, gardens.planting("cabbage", planted_on="2026-05-12")],
     )
     (cabbage,) = [p for p in gardens.plan_of(garden).plantings if p.crop == "cabbage"]
     assert {n.nutrient: n.per for n in cabbage.needs}["N"] == pytest.approx(20 - credit)

@@ -36,7 +36,8 @@ def write_table(reports: Iterable[SoilReport], places: Sequence[Place]) -> str:
         common = (str(report.id), where, report.lab, report.sampled_on.isoformat())
         for n, line in enumerate(_lines(report)):
             cells = {"note": report.note if n == 0 else "", **line}
-            sheet.writerow([*common, *(_safe(cells.get(h, "")) for h in HEADINGS[4:])])
+            own = (cells.get(heading, "") for heading in HEADINGS[4:])
+            sheet.writerow([_safe(cell) for cell in (*common, *own)])
     return out.getvalue()
 
 

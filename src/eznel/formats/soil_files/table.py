@@ -6,6 +6,7 @@ and every heading can be told what it means.
 
 import csv
 import io
+import re
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from datetime import date
@@ -106,7 +107,7 @@ def rows_of(text: str) -> list[list[str]]:
     found: list[list[str]] = []
     try:
         for row in csv.reader(io.StringIO(text, newline=""), delimiter=mark):
-            cells = [cell.strip() for cell in row]
+            cells = [_bare(cell.strip()) for cell in row]
             if len(cells) > MOST_COLUMNS:
                 raise Impossible("file", "too_many_columns", most=MOST_COLUMNS)
             if any(cells):
@@ -116,6 +117,11 @@ def rows_of(text: str) -> list[list[str]]:
     except csv.Error as error:
         raise Impossible("file", "table_unreadable", detail=str(error)) from error
     return found
+
+
+def _bare(cell: str) -> str:
+    """A cell without the mark that kept a spreadsheet from taking it for a formula."""
+    return cell[1:] if re.match(r"'[=+@]", cell) else cell
 
 
 def column_of(heading: str) -> Column:

@@ -262,6 +262,8 @@ def named(text: str) -> Named:
         if found and found[0] != "%":
             bare = bare.replace(found[1].group(), " ", 1)
     about = first_of(_NAMES, words if re.search(r"buffer|bph|lbc", words) else bare)
+    if about is None and extractant and extractant[0] in ("Bray P1", "Olsen"):
+        about = ("P", extractant[1])  # what these are made for
     if about is None:
         return Named(None, unit[0] if unit else None)
     meaning = about[0]

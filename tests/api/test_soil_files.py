@@ -1,0 +1,115 @@
+"""Soil files over the wire: read without storing, kept all or none, written back."""
+
+import base64
+import json
+
+import pytest
+from fastapi.testclient import TestClient
+
+import gardens as make
+from eznel.formats import garden_file
+
+GARDEN = f"/api/gardens/{make.uid('garden')}"
+TABLE = """Sample,Date,pH,P ppm (M3),K ppm (M3),Colour
+bed,2026-03-03,6.4,41,60,blue
+other,2026-03-03,5.7,18,96,red
+"""
+
+
+@pytest.fixture
+def garden(client: TestClient) -> TestClient:
+    file = make.garden_file(places=[make.bed("bed"), make.bed("other")])
+    assert client.put(f"{GARDEN}/file", json=json.loads(garden_file.dumps(file))).status_code == 200
+    return client
+
+
+def read(client: TestClient, data: bytes, **more):
+    brought = {"file": base64.b64encode(data).decode(), **more}
+    return client.post(f"{GARDEN}/soil-files/read", json=brought)
+
+
+def stored(client: TestClient) -> list:
+    return client.get(GARDEN).json()["file"]["garden"]["reports"]
+
+
+def test_read_keep_and_write_back(garden: TestClient) -> None:
+    understood = read(garden, TABLE.encode()).json()
+    assert [c["meaning"] for c in understood["columns"]] == ["sample", "date", "ph", "P", "K", None]
+    samples = understood["samples"]
+    assert [s["report"]["places"] for s in samples] == [[make.uid("bed")], [make.uid("other")]]
+    assert [p["words"] for p in samples[0]["pieces"] if p["taken"] == "left"] == ["Colour: blue"]
+    assert stored(garden) == []  # reading stores nothing
+
+    reports = [s["report"] for s in samples]
+    kept = garden.post(f"{GARDEN}/soil-files/keep", json={"reports": reports})
+    assert kept.status_code == 200
+    assert [r["id"] for r in stored(garden)] == [r["id"] for r in reports]
+    again = garden.post(f"{GARDEN}/soil-files/keep", json={"reports": reports})
+    assert again.json() == kept.json()  # the same again changes nothing
+    journal = garden.get(f"{GARDEN}/journal").json()["changes"]
+    assert [c["kind"] for c in journal].count("reports") == 2
+
+    sheet = garden.get(f"{GARDEN}/soil-tests.csv")
+    assert sheet.headers["content-type"].startswith("text/csv")
+    back = read(garden, sheet.content).json()["samples"]
+    assert [s["report"]["ph"] for s in back] == [6.4, 5.7]
+    assert [s["report"]["places"] for s in back] == [[make.uid("bed")], [make.uid("other")]]
+
+
+def test_all_are_kept_or_none(garden: TestClient) -> None:
+    reports = [s["report"] for s in read(garden, TABLE.encode()).json()["samples"]]
+    homeless = {**reports[1], "places": [make.uid("nowhere")]}
+    refused = garden.post(f"{GARDEN}/soil-files/keep", json={"reports": [reports[0], homeless]})
+    assert refused.status_code == 422
+    assert refused.json()["faults"][0]["key"] == "no_such_thing"
+    assert stored(garden) == []
+    garden.post(f"{GARDEN}/soil-files/keep", json={"reports": [reports[0]]})
+    changed = {**reports[0], "ph": 6.9}
+    stale = garden.post(f"{GARDEN}/soil-files/keep", json={"reports": [reports[1], changed]})
+    assert stale.status_code == 409
+    assert len(stored(garden)) == 1
+
+
+def test_columns_are_told_and_read_again(garden: TestClient) -> None:
+    told = read(garden, TABLE.encode()).json()["columns"]
+    told[3] |= {"unit": "lb/acre", "method": "Bray P1", "printed_as": "P2O5"}
+    (first, _) = read(garden, TABLE.encode(), columns=told).json()["samples"]
+    value = first["report"]["values"][0]
+    assert (value["unit"], value["extractant"], value["printed_as"]) == (
+        "lb/acre", "Bray P1", "P2O5",
+    )  # fmt: skip
+
+
+def test_pasted_text(garden: TestClient) -> None:
+    brought = {"text": "Report on: other\npH 6.1\nPotassium 60 ppm (Mehlich-3)"}
+    (sample,) = garden.post(f"{GARDEN}/soil-files/read", json=brought).json()["samples"]
+    assert sample["report"]["ph"] == 6.1
+    assert sample["report"]["places"] == [make.uid("other")]
+
+
+def test_a_sample_that_cannot_be_says_why(garden: TestClient) -> None:
+    (sample,) = read(garden, b"Sample,pH,P ppm\nbed,64,41\n").json()["samples"]
+    assert sample["report"] is None
+    assert [(f["field"], f["key"]) for f in sample["faults"]] == [("ph", "ph_out_of_range")]
+
+
+@pytest.mark.parametrize(
+    ("body", "key"),
+    [
+        ({}, "file_empty"),
+        ({"text": "  "}, "text_empty"),
+        ({"file": base64.b64encode(b"x" * 10_000_000).decode()}, "file_too_large"),
+        ({"file": base64.b64encode(b"pH,P\n" + b"6,4\n" * 100_000).decode()}, "too_many_rows"),
+        ({"file": base64.b64encode(b"\x00\x01").decode()}, "file_not_text"),
+        ({"text": "pH 6\n" * 5_000}, "text_too_long"),
+    ],
+    ids=["nothing", "blank", "10 MB", "100,000 rows", "binary", "a novel"],
+)
+def test_what_is_no_report_is_refused(garden: TestClient, body, key) -> None:
+    refused = garden.post(f"{GARDEN}/soil-files/read", json=body)
+    assert refused.status_code == 422
+    (fault,) = refused.json()["faults"]
+    assert fault["key"] == key
+    assert fault["problem"]
+    assert fault["remedy"]
+    assert stored(garden) == []
