@@ -3,8 +3,8 @@
 from pathlib import Path
 from typing import Any
 
-from fastapi import FastAPI, Response
-from fastapi.responses import FileResponse
+from fastapi import FastAPI, Request
+from fastapi.responses import FileResponse, JSONResponse
 from fastapi.routing import APIRoute
 from starlette.datastructures import Headers, MutableHeaders
 from starlette.exceptions import HTTPException
@@ -13,6 +13,7 @@ from starlette.middleware.trustedhost import TrustedHostMiddleware
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from eznel.api import door, gardens, history, plans, problems, reference, soil_files, things
+from eznel.api.speech import locale_of
 from eznel.api.world import World
 
 # On loopback without sign-in, the name asked for is the guard against pages elsewhere.
@@ -107,11 +108,14 @@ class _Frame:
                 MutableHeaders(scope=message).update(HEADERS)
             await send(message)
 
-        app = self.app
+        app: ASGIApp = self.app
         if scope["type"] == "http":
             length = Headers(scope=scope).get("content-length") or "0"
             if int(length) > MOST_BYTES:
-                app = Response("too large", status_code=413)
+                problem = problems.refusal(413, "too_large", locale_of(Request(scope)))
+                app = JSONResponse(
+                    problem.model_dump(), status_code=413, media_type=problems.MEDIA_TYPE
+                )
         await app(scope, receive, sending)
 
 

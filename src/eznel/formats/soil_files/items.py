@@ -83,7 +83,8 @@ def sample_of(name: str, items: Iterable[Item], *, today: date, key: str, defaul
     today : date
         Stands in where no date was read. [date]
     key : str
-        Tells this sample from all others of what was read. [text]
+        Tells this sample from all others of what was read; a report's id, where it has one.
+        [text]
     default : str
         The extractant where no piece names one. [name]
 
@@ -92,7 +93,7 @@ def sample_of(name: str, items: Iterable[Item], *, today: date, key: str, defaul
     Sample
         With a report, or with what it cannot be.
     """
-    making = _Making({"id": uuid5(READ, key), "lab": "", "sampled_on": today, "places": ()})
+    making = _Making({"id": _id(key), "lab": "", "sampled_on": today, "places": ()})
     kept: list[Item] = []
     dated = False
     for item in items:
@@ -111,6 +112,14 @@ def sample_of(name: str, items: Iterable[Item], *, today: date, key: str, defaul
     except ValidationError as error:
         return Sample(name, tuple(kept), None, dated, Wrong(error))
     return Sample(name, tuple(kept), report, dated)
+
+
+def _id(key: str) -> UUID:
+    """A report that we wrote keeps its id; any other gets one from what was read."""
+    try:
+        return UUID(key)
+    except ValueError:
+        return uuid5(READ, key)
 
 
 def _take(item: Item, making: _Making) -> Item:

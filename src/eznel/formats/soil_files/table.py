@@ -276,8 +276,15 @@ def _long(
         ]
     for group, items in groups.items():
         yield sample_of(
-            named[group][:80], items, today=today, key=f"{key}/{group}", default="Unknown"
+            named[group][:80],
+            items,
+            today=today,
+            key=group if _ID.fullmatch(group) else f"{key}/{group}",
+            default="Unknown",
         )
+
+
+_ID = re.compile(r"[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}")
 
 
 def _common(cells: dict[str, str], n: int) -> list[Item]:

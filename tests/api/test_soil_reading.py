@@ -98,12 +98,12 @@ def test_a_sample_that_cannot_be_says_why(garden: TestClient) -> None:
     [
         ({}, "file_empty"),
         ({"text": "  "}, "text_empty"),
-        ({"file": base64.b64encode(b"x" * 10_000_000).decode()}, "file_too_large"),
+        ({"file": base64.b64encode(b"x" * 3_000_000).decode()}, "file_too_large"),
         ({"file": base64.b64encode(b"pH,P\n" + b"6,4\n" * 100_000).decode()}, "too_many_rows"),
         ({"file": base64.b64encode(b"\x00\x01").decode()}, "file_not_text"),
         ({"text": "pH 6\n" * 5_000}, "text_too_long"),
     ],
-    ids=["nothing", "blank", "10 MB", "100,000 rows", "binary", "a novel"],
+    ids=["nothing", "blank", "3 MB", "100,000 rows", "binary", "a novel"],
 )
 def test_what_is_no_report_is_refused(garden: TestClient, body, key) -> None:
     refused = garden.post(f"{GARDEN}/soil-files/read", json=body)
@@ -113,3 +113,10 @@ def test_what_is_no_report_is_refused(garden: TestClient, body, key) -> None:
     assert fault["problem"]
     assert fault["remedy"]
     assert stored(garden) == []
+
+
+def test_ten_megabytes_are_refused_before_they_are_read(garden: TestClient) -> None:
+    refused = read(garden, b"x" * 10_000_000)
+    assert refused.status_code == 413
+    (fault,) = refused.json()["faults"]
+    assert (fault["key"], fault["remedy"]) == ("too_large", "Send less at once.")
