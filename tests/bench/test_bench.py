@@ -23,9 +23,10 @@ def test_the_generated_garden_is_of_every_kind() -> None:
         "granular", "soluble", "liquid", "organic", "coated",
     }  # fmt: skip
     assert len(garden.products) == 12
-    nitrogen = [one.needs[0].total_g for one in made.plantings]
-    assert len(set(nitrogen)) == len(nitrogen)  # no two needs are equal
-    assert sum(bool(job.mixes) for one in made.plantings for job in one.jobs) > 200
+    # No two needs are equal, but for peas that a tub's charge feeds whole.
+    nitrogen = [one.needs[0].total_g for one in made.plantings if one.needs[0].total_g > 0]
+    assert len(set(nitrogen)) == len(nitrogen) >= 37
+    assert sum(bool(job.mixes) for one in made.plantings for job in one.jobs) > 150
     assert generated(40, rows) == garden
 
 

@@ -67,7 +67,7 @@ def test_a_name_is_never_a_formula(capsys: pytest.CaptureFixture[str], tmp_path:
     [
         ("{", "not readable"),
         ('{"format": "other"}', "not an Eznel garden file"),
-        ('{"format": "eznel garden", "version": 99}', "version 99; this release reads up to 2"),
+        ('{"format": "eznel garden", "version": 99}', "version 99; this release reads up to 3"),
         ('{"format": "eznel garden", "version": 1}', "garden: it is missing"),
     ],
 )

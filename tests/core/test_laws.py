@@ -286,7 +286,7 @@ def test_random_gardens_reach_everything() -> None:
 
     @settings(
         deadline=None,
-        max_examples=300,
+        max_examples=500,
         database=None,
         derandomize=True,
         suppress_health_check=list(HealthCheck),
@@ -377,17 +377,17 @@ def test_a_plan_made_from_an_earlier_one_is_the_same(
 
 
 SAME_SOIL = {
-    # 50 mg/kg P and 90 mg/kg K in a sample of 1.2 g/mL, in every unit that can say so.
-    "mg/kg": (50, 90, {}),
-    "ppm": (50, 90, {}),
-    "mg/100g": (5, 9, {}),
-    "mg/dm3": (60, 108, {}),  # × 1.2
-    "lb/acre": (100, 180, {}),  # × 2
-    "kg/ha": (100, 180, {}),  # × 2
-    "lb/acre for 8 in": (120, 216, {"unit": "lb/acre", "depth": gardens.measure(8, "in")}),
-    "oxides": (114.566, 108.414, {"unit": "mg/kg", "oxides": True}),  # ÷ 0.43643, ÷ 0.83015
-    "charge": (50, 0.230191, {"charge": True}),  # 90 ÷ 390.98
-    "share": (50, 1.918258, {"share": True}),  # of 12 cmol/kg
+    # 48 mg/kg P and 90 mg/kg K in a sample of 1.2 g/mL, in every unit that can say so.
+    "mg/kg": (48, 90, {}),
+    "ppm": (48, 90, {}),
+    "mg/100g": (4.8, 9, {}),
+    "mg/dm3": (57.6, 108, {}),  # × 1.2
+    "lb/acre": (96, 180, {}),  # × 2
+    "kg/ha": (96, 180, {}),  # × 2
+    "lb/acre for 8 in": (115.2, 216, {"unit": "lb/acre", "depth": gardens.measure(8, "in")}),
+    "oxides": (109.9836, 108.4141, {"unit": "mg/kg", "oxides": True}),  # ÷ 0.43643, ÷ 0.83015
+    "charge": (48, 0.230191, {"charge": True}),  # 90 ÷ 390.98
+    "share": (48, 1.918257, {"share": True}),  # of 12 cmol/kg
 }
 
 
@@ -416,7 +416,7 @@ def test_the_same_soil_in_another_unit_gives_the_same_plan(
         )
         return [need.total_g for need in gardens.single(gardens.plan_of(garden)).needs]
 
-    assert needs(*SAME_SOIL[unit]) == pytest.approx(needs(50, 90, {"unit": "mg/kg"}), rel=1e-4)
+    assert needs(*SAME_SOIL[unit]) == pytest.approx(needs(48, 90, {"unit": "mg/kg"}), rel=1e-4)
 
 
 @SLOW

@@ -195,7 +195,7 @@ def _less_organic(
     if not credits_ or per.value <= 0:
         return per, 0.0
     total = sum(one.value for one in credits_)
-    less = per.then(
+    less = Worked.first(
         "less_organic",
         max(per.value - total, 0.0),
         "g/m²",

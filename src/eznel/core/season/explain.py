@@ -171,7 +171,7 @@ def _lime(workings: Workings, place: str, method: str) -> Worked:
 def _mend(workings: Workings, place: str) -> Worked:
     """What goes on now, for the whole bed. [g]"""
     work, ground = _work(workings, place), places.area(_the_bed(workings, place))
-    return work.wanted.then(
+    return Worked.first(
         "mend_now",
         work.now_g_m2 * ground.value,
         "g",

@@ -19,6 +19,9 @@ LIGHT_MIX_G_ML = 1.0
 FIELD_SOIL_G_ML = 1.25
 """A mix lighter than the first is read as if its soil were spread as thin as it is."""
 
+_EQUAL = 1e-9
+"""A value on a bound stays on it in whatever unit it was printed."""
+
 SAMPLE_SPREAD, COMPOSITE_SPREAD = 0.15, 0.25
 """How far another sample from the same place would differ; from one of several places, further."""
 
@@ -137,7 +140,7 @@ def rate(
     factor = _texture_factor(band, ground.texture)
     bounds = tuple(b * factor for b in (band.low, band.medium, band.high, band.very_high))
     ours, low, high = (
-        CLASSES[sum(compared.value * part >= bound for bound in bounds)]
+        CLASSES[sum(compared.value * part >= bound * (1 - _EQUAL) for bound in bounds)]
         for part in (1, 1 - spread, 1 + spread)
     )
     word = value.lab_rating

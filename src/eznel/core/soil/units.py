@@ -13,7 +13,7 @@ from eznel.core.working import Origin, Quantity, Worked
 SAMPLE_DENSITY_G_ML = 1.1
 """Dried, ground soil in a laboratory's scoop, where the report does not say."""
 
-FURROW_SLICE_M = 0.1693333
+FURROW_SLICE_M = 0.0254 * 20 / 3
 HECTARE_SLICE_M = 0.15
 """Layers that two million pounds an acre and two million kilograms a hectare belong to. [m]"""
 

@@ -39,7 +39,7 @@ export function ReadFile(props: { gardenId: string; onDone: (place: string | nul
   return (
     <div className="sheet stack read-file">
       <div className="row">
-        <h2>{t('Read a laboratory’s file')}</h2>
+        <h1>{t('Read a laboratory’s file')}</h1>
         <span className="spacer" />
         <Button type="text" onClick={() => props.onDone(null)}>
           {t('Close')}

@@ -21,6 +21,8 @@ export function Schools(props: { gardenId: string; place: Place; schools: readon
   const { place, schools } = props
   const words = useWords()
   const { save } = useWrites(props.gardenId)
+  // What was just picked shows at once; the plan follows.
+  const picked = save.isPending ? save.variables.thing.school : undefined
   if (place.kind !== 'bed' || schools.length === 0) {
     return (
       <p className="sheet soft">
@@ -44,7 +46,7 @@ export function Schools(props: { gardenId: string; place: Place; schools: readon
               <input
                 type="radio"
                 name="school"
-                checked={one.chosen}
+                checked={picked ? picked === one.school : one.chosen}
                 disabled={save.isPending}
                 onChange={() =>
                   save.mutate({

@@ -1,0 +1,192 @@
+"""The Soil view in a browser: lime, schools, compost, bands, by hand, and reading files."""
+
+import re
+from pathlib import Path
+from typing import Any
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from eznel import demo
+from ui.conftest import DESK, PHONE
+from ui.test_access import faults_of
+from ui.test_views import read
+
+
+def bed(page: Page, name: str, more: str = "") -> None:
+    page.goto(re.sub(r"/today.*$", f"/soil?bed={demo._id(name)}{more}", page.url))
+    page.get_by_role("heading", level=1, name=name).wait_for()
+
+
+def place(page: Page, name: str) -> Any:
+    return next(p for p in read(page, "/plan")["places"] if p["id"] == demo._id(name))
+
+
+def test_lime_is_said_first_and_ticked_on_today(slip_page: Page) -> None:
+    home = slip_page.url
+    bed(slip_page, "Port strip")
+    work = slip_page.get_by_role("region", name="Mending pH")
+    # pH 5.7, kale 6.0–7.5, Mehlich 6.35: AC 1.0 × (6.5 − 5.7) ÷ 0.9 = 0.889 tons = 196 g/m²
+    expect(work).to_contain_text("Lime to pH 6.75")
+    expect(work.get_by_role("img", name="What each method asks for")).to_contain_text(
+        "Mehlich buffer 196"
+    )
+    work.get_by_role("button", name="Mehlich buffer").click()
+    expect(slip_page.get_by_role("dialog")).to_contain_text("8 in")
+    slip_page.keyboard.press("Escape")
+
+    slip_page.goto(home)
+    card = slip_page.get_by_role("article", name="Crane bed, lime")
+    job = next(j for j in place(slip_page, "Crane bed")["jobs"] if j["kind"] == "lime")
+    expect(card).to_contain_text(f"{job['grams'] / 1000:.2f} kg")
+    card.get_by_role("button", name="Spread today").click()
+    expect(slip_page.get_by_text("recorded. The plan counts it")).to_be_visible()
+    expect(card).to_have_count(0)
+    kinds = {j["kind"]: j["due_on"] for j in place(slip_page, "Crane bed")["jobs"]}
+    assert kinds["retest"] == "2026-10-17"  # 120 days after 19 June
+    assert "lime" not in kinds
+    slip_page.locator(".toast").get_by_role("button", name="Undo").click()
+    expect(card).to_be_visible()
+
+
+def test_schools_are_compared_before_one_is_picked(slip_page: Page) -> None:
+    bed(slip_page, "Starboard strip", "&page=schools")
+    schools = {
+        s["school"]: s["crops"][0]["per_m2"] for s in place(slip_page, "Starboard strip")["schools"]
+    }
+    assert schools["build"]["K"] != schools["sufficiency"]["K"]
+    choice = slip_page.get_by_role("radiogroup", name="School of reading the test")
+    for name in ("enough is enough", "build and maintain", "balanced cations"):
+        expect(choice).to_contain_text(name)
+    with slip_page.expect_response(lambda answer: answer.request.method == "PUT"):
+        choice.get_by_role("radio", name=re.compile("build and maintain")).check()
+    expect(choice.get_by_role("radio", name=re.compile("build and maintain"))).to_be_checked()
+    need = next(
+        n
+        for p in read(slip_page, "/plan")["plantings"]
+        if p["place"] == demo._id("Starboard strip")
+        for n in p["needs"]
+        if n["nutrient"] == "K"
+    )
+    assert need["per"] == pytest.approx(schools["build"]["K"])
+
+
+def test_compost_answers_while_it_is_typed(slip_page: Page) -> None:
+    bed(slip_page, "Starboard strip", "&page=work")
+    slip_page.get_by_role("button", name="Work in compost or manure").click()
+    slip_page.get_by_label("Thickness", exact=True).fill("3")
+    # 3.75 m² × 3 cm = 112.5 L; × 0.6 = 67.5 kg
+    expect(slip_page.locator(".preparation")).to_contain_text("67.5 kg")
+    expect(slip_page.locator(".preparation")).to_contain_text("112 L")
+    slip_page.get_by_label("What", exact=True).select_option(label="Cow manure, fresh")
+    slip_page.get_by_label("On", exact=True).fill("2026-08-01")
+    expect(slip_page.locator(".preparation")).to_contain_text("needed against germs")
+    slip_page.get_by_label("How much").select_option(label="an amount for the whole place")
+    slip_page.get_by_label("Amount", exact=True).fill("1000000")
+    slip_page.get_by_label("Amount", exact=True).fill("4")
+    slip_page.get_by_role("button", name="Keep it").click()
+    expect(slip_page.get_by_role("button", name="Change")).to_be_visible()
+    (kept,) = [
+        p
+        for p in read(slip_page)["file"]["garden"]["preparations"]
+        if p["place"] == demo._id("Starboard strip")
+    ]
+    assert kept["how"]["amount"] == {"value": 4, "unit": "kg"}
+
+
+def test_bands_of_one_s_own_win(slip_page: Page) -> None:
+    bed(slip_page, "Starboard strip")
+    slip_page.get_by_role("button", name="bands").first.click()
+    form = slip_page.get_by_role("group", name="Bands of your own")
+    form.get_by_label("very high from").fill("35")
+    expect(form.get_by_label("enough from")).to_have_value("50")
+    form.get_by_label("Printed where").fill("Tidal county guide")
+    form.get_by_role("button", name="Keep these bands").click()
+    expect(slip_page.get_by_role("alert")).to_contain_text("begin above the one before")
+    form.get_by_label("enough from").fill("32")
+    form.get_by_role("button", name="Keep these bands").click()
+    expect(slip_page.get_by_text("Tidal county guide")).to_be_visible()
+    (p,) = [g for g in place(slip_page, "Starboard strip")["gauges"] if g["analyte"] == "P"]
+    assert (p["soil_class"], p["origin"]) == ("very_high", "typed")  # 41 mg/kg
+
+
+def test_texture_and_drainage_by_hand(slip_page: Page) -> None:
+    bed(slip_page, "Keel bed", "&page=feel")
+    slip_page.get_by_role("button", name="Yes", exact=True).click()
+    slip_page.get_by_role("button", name=re.compile("under 2.5 cm")).click()
+    slip_page.get_by_role("button", name="Gritty").click()
+    expect(slip_page.get_by_text("Now: sandy loam (by feel, an estimate)")).to_be_visible()
+    slip_page.get_by_label("The water fell by", exact=True).fill("1")
+    slip_page.get_by_label("In", exact=True).fill("120")
+    slip_page.get_by_role("button", name="Note it for this bed").click()
+    expect(slip_page.get_by_text("Noted: 1 cm in 120 minutes.")).to_be_visible()
+    keel = place(slip_page, "Keel bed")
+    assert "drains_slowly" in {f["key"] for f in keel["findings"]}  # 0.5 cm/h
+
+
+def test_a_file_is_read_mapped_and_kept(slip_page: Page, tmp_path: Path) -> None:
+    sheet = tmp_path / "results.csv"
+    sheet.write_text(
+        "Plot;Date;pH;Buffer pH;P ppm (M3);K ppm (M3);Odour\n"
+        "Winch oval;12.04.2026;6,4;6,5;44;70;none\n"
+        "Somewhere;12.04.2026;5,9;6,3;20;50;none\n"
+    )
+    bed(slip_page, "Keel bed")
+    slip_page.get_by_role("button", name="Read a file").click()
+    slip_page.get_by_label("A table (CSV) or text file").set_input_files(sheet)
+    expect(slip_page.get_by_text("which buffer?").first).to_be_visible()
+    expect(slip_page.get_by_text("One sample has no bed yet")).to_be_visible()
+    slip_page.get_by_label("Buffer pH: extract or method").select_option("Mehlich")
+    slip_page.get_by_role("button", name="Read it again with these").click()
+    expect(slip_page.get_by_text("which buffer?")).to_have_count(0)
+    slip_page.get_by_text("was not understood").click()
+    expect(slip_page.get_by_text("column “Odour”")).to_be_visible()
+    slip_page.get_by_label("Belongs to").nth(1).select_option(label="Port strip")
+    slip_page.get_by_role("button", name="Keep these 2 tests").click()
+    slip_page.get_by_role("heading", level=1, name="Winch oval").wait_for()
+    kept = [
+        r for r in read(slip_page)["file"]["garden"]["reports"] if r["sampled_on"] == "2026-04-12"
+    ]
+    assert [(r["ph"], r["buffer"]["value"], r["places"]) for r in kept] == [
+        (6.4, 6.5, [demo._id("Winch oval")]),
+        (5.9, 6.3, [demo._id("Port strip")]),
+    ]
+
+
+def test_a_report_of_another_kind_is_typed_in(slip_page: Page) -> None:
+    bed(slip_page, "Crane bed")
+    slip_page.get_by_role("button", name="Type in a test").click()
+    slip_page.get_by_label("Extract used").select_option("Bray P1")
+    slip_page.get_by_label("P", exact=True).fill("80")
+    row = slip_page.locator(".value-row").first
+    row.get_by_role("combobox").first.select_option("lb/acre")
+    slip_page.get_by_label("P: counted as").select_option("P2O5")
+    slip_page.get_by_label("P: for a layer of", exact=True).fill("8")
+    # 80 lb P2O5 in 8 in: ÷ 2.4 × 0.4364 = 14.5 mg/kg P
+    expect(slip_page.locator(".gauge-row").filter(has_text="Bray P1")).to_contain_text("14.5")
+    slip_page.get_by_label("Buffer pH").fill("12")
+    expect(slip_page.get_by_text(re.compile("must be 8.5 or less"))).to_be_visible()
+    slip_page.get_by_label("Buffer pH").fill("6.5")
+    slip_page.get_by_role("button", name="Keep this test").click()
+    expect(slip_page.get_by_role("button", name="Correct this test")).to_be_visible()
+
+
+@pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
+def test_everybody_can_use_every_page_of_it(slip_page: Page, size: Any) -> None:
+    slip_page.set_viewport_size(size)
+    home = slip_page.url
+    for page in ("schools", "exchange", "work", "past", "feel"):
+        slip_page.goto(home)
+        bed(slip_page, "Keel bed", f"&page={page}")
+        slip_page.wait_for_load_state("networkidle")
+        assert faults_of(slip_page) == [], page
+        assert slip_page.evaluate("document.documentElement.scrollWidth - innerWidth") <= 0, page
+    slip_page.goto(home)
+    slip_page.goto(re.sub(r"/today.*$", "/soil?read=", home))
+    slip_page.get_by_label("Or paste the report’s text").fill(
+        "pH 6.4\nPotassium 60 ppm\nhello there"
+    )
+    slip_page.get_by_role("button", name="Read it", exact=True).click()
+    expect(slip_page.get_by_text("no unit is printed")).to_have_count(0)
+    slip_page.get_by_text("was not understood").wait_for()
+    assert faults_of(slip_page) == []
