@@ -161,3 +161,81 @@ def test_base_dressings_near_roots_are_small(where) -> None:
     # hole: at most 5 g and 0.5 g N a plant, 8 plants: 40 g.
     # band: 8 × 0.5 m of row × 7 g of N + K2O = 28 g, of a bag with 20 %: 140 g.
     assert 0 < grams <= (40 if where == "hole" else 140)
+
+
+def test_a_little_ash_is_counted_and_no_liming() -> None:
+    # 432 g of ash on 4.32 m²: 100 g/m² × 45 % × 0.9 = 40.5 g/m² pure. Its oxides are given, not
+    # its neutralising value: 30 % CaO × 1.7848 + 3 % MgO × 2.4833 = 61.0 %, × 0.9: 54.9 g/m².
+    ash = {
+        "id": gardens.uid("ash"), "place": gardens.uid("bed"), "material": "wood_ash",
+        "how": {"by": "total", "amount": gardens.measure(432, "g")}, "on": "2026-04-20",
+        "done": True,
+    }  # fmt: skip
+    before, after = planned().ph_work, planned(preparations=[ash]).ph_work
+    assert after.done_on is None
+    # The bag is pure × 0.9, so 54.9 g of calcium carbonate spare 61.0 g of it.
+    assert before.now_g_m2 - after.now_g_m2 == pytest.approx(61.0, abs=0.1)
+
+
+def test_ash_is_potash_too() -> None:
+    # 100 g/m² × 5 % K2O × 0.8301 × 0.9 = 3.74 g K/m² off the medium class's 9.13
+    def potassium(preparations):
+        garden = gardens.garden(
+            places=[gardens.bed()],
+            plantings=[gardens.planting("kale")],
+            preparations=preparations,
+        )
+        need = gardens.single(gardens.plan_of(garden)).needs[2]
+        return need.per
+
+    ash = {
+        "id": gardens.uid("ash"), "place": gardens.uid("bed"), "material": "wood_ash",
+        "how": {"by": "total", "amount": gardens.measure(432, "g")}, "on": "2026-04-20",
+        "done": True,
+    }  # fmt: skip
+    assert potassium([]) - potassium([ash]) == pytest.approx(3.74, abs=0.01)
+
+
+LAST_YEAR = gardens.planting(
+    "kale", name="last year", planted_on="2025-05-01", ends_on="2025-10-01"
+)
+
+
+def test_last_year_s_harvest_is_taken_into_account() -> None:
+    # 8 × 2 plants of kale fit: 16 × 0.225 = 3.6 of 4.32 m². They take 4.6 × 2.5 = 11.5 g K/m²:
+    # 9.58 over the bed. Over 260 kg/m² and a buffer of 2.5 the test falls by 14.7, from 60 to 45.3.
+    # To 120: 74.7 × 0.26 × 2.5 ÷ 4 = 12.15, and this year's harvest 11.5: 23.65.
+    # Without last year: 60 × 0.26 × 2.5 ÷ 4 + 11.5 = 21.25.
+    def potassium(plantings):
+        garden = gardens.garden(
+            places=[gardens.bed(school="build")],
+            plantings=plantings,
+            reports=[gardens.report(values={"K": 60.0}, sampled_on="2024-03-03")],
+        )
+        now = gardens.plan_of(garden).plantings[-1]
+        return now.needs[2].per
+
+    this_year = gardens.planting("kale")
+    assert potassium([LAST_YEAR, this_year]) == pytest.approx(23.65, abs=0.01)
+    assert potassium([this_year]) == pytest.approx(21.25, abs=0.01)
+
+
+def test_what_the_log_explains_of_a_change() -> None:
+    # The same harvest: 14.7 mg/kg of the 20 by which two tests differ.
+    old = gardens.report(values={"K": 90.0}, sampled_on="2024-03-03", id=gardens.uid("old"))
+    new = gardens.report(values={"K": 70.0}, sampled_on="2026-03-03")
+    other = gardens.report(
+        values={"K": 150.0}, sampled_on="2025-03-03", id=gardens.uid("other"),
+        extractant="Ammonium acetate",
+    )  # fmt: skip
+    garden = gardens.garden(
+        places=[gardens.bed()],
+        plantings=[LAST_YEAR, gardens.planting("kale")],
+        reports=[old, other, new],
+    )
+    (place,) = gardens.plan_of(garden).places
+    (change,) = place.changes
+    assert (change.before, change.now) == (90, 70)  # never against another extract
+    assert change.removed_g_m2 == pytest.approx(9.58, abs=0.01)
+    assert change.explained == pytest.approx(-14.74, abs=0.01)
+    assert change.estimate == 70  # nothing has ended since

@@ -124,8 +124,8 @@ def organic_credit(stand: Stand, nutrient: str, *, since: date | None) -> Worked
     planted, stop = stand.planting.planted_on, stand.calendar.stop
     for one, year, gives in given_in(list(stand.soil.prepared), planted, stop):
         carried = since is not None and one.preparation.on <= since
-        # Once a year: the crop before has had it, and what is bought as a salt is counted by test.
-        if carried or (year == 0 and stand.follows is not None) or one.product.form != "organic":
+        # Once a year: the crop before has had it.
+        if carried or (year == 0 and stand.follows is not None):
             continue
         spread = isinstance(one.preparation.how, InHoles | PerPlant)
         ground = room.fed_m2 if spread else room.ground_m2

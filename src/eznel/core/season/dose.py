@@ -185,9 +185,10 @@ def _less_organic(
     stand: Stand, nutrient: str, per: Worked, since: date | None
 ) -> tuple[Worked, float]:
     """A need less what compost, and lime with magnesium in it, bring already. [g/m²]"""
-    known = [organic_credit(stand, nutrient, since=since) if nutrient in ("P", "K") else None]
+    known = [organic_credit(stand, nutrient, since=since)]
     work = stand.soil.work
-    along = work.brings_g_m2[NUTRIENTS.index("Mg")] if work is not None else 0.0
+    ahead = work is not None and work.done_on is None
+    along = work.brings_g_m2[NUTRIENTS.index("Mg")] if work is not None and ahead else 0.0
     if nutrient == "Mg" and along:
         number = Quantity("along_g_m2", along, "g/m²", Origin.LABEL)
         known.append(Worked.first("credit_dolomite", along, "g/m²", number))
@@ -227,6 +228,7 @@ def question_of(stand: Stand) -> Question:
         mix=stand.method == "light_bed",
         below_range=acidity is not None and acidity.below,
         exchange=stand.soil.exchange,
+        carried=stand.carried,
     )
 
 

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 from uuid import UUID, uuid5
 
-from eznel.core.document import Bed, Preparation, Product, SoilReport
+from eznel.core.document import Bed, Product, SoilReport
 from eznel.core.products.analysis import fraction, general
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.reference import Catalogue, Material
@@ -23,6 +23,8 @@ PLACE_JOBS = UUID("c7a1d6a2-3f0d-4a43-9c55-7d1f7b0d2f90")
 
 RETEST_DAYS = 120
 """From an application to a new pH: between three and six months, in warm soil."""
+DONE_SHARE = 0.5
+"""From this share of an application on, the next one waits for a new pH."""
 TRIFLE_G_M2 = 15.0
 """Less than this is not worth spreading."""
 DISAGREE = 1.5
@@ -103,8 +105,9 @@ class Asked:
     """Whether a crop stands or is planned there that lime harms."""
     free_from: date
     """First day without plants, from today on."""
-    done: tuple[Preparation, ...]
-    """What was worked in since the pH was measured, that mends it."""
+    done: tuple[tuple[date, float], ...]
+    """What was worked in since the pH was measured, that mends it: day, and what of it works, in
+    pure calcium carbonate or sulphur. [g/m²]"""
 
 
 def mend(asked: Asked, products: tuple[Product, ...], catalogue: Catalogue) -> PhWork | None:
@@ -232,9 +235,13 @@ def _work(
         Quantity("works", share.value, "g/g", Origin.LABEL),
     )
     now, later = lime.at_once(wanted.value, remedy.most_g_m2)
+    given = sum(grams for _, grams in asked.done) / (share.value or 1.0)
+    # A little ash is no liming: it is taken off, and the rest still goes on.
+    done = max(day for day, _ in asked.done) if given >= DONE_SHARE * now > 0 else None
+    if done is None:
+        now = max(now - given, 0.0)
     if now < TRIFLE_G_M2:
         now = 0.0
-    done = max((one.on for one in asked.done), default=None)
     brings = [fraction(remedy.product, nutrient).value * now for nutrient in NUTRIENTS]
     return PhWork(
         key=job_key(asked.bed.id, remedy.kind, asked.report.id),

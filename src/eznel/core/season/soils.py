@@ -6,11 +6,13 @@ from datetime import date
 
 from eznel.core import places
 from eznel.core.document import BandTable, Bed, Place, Preparation, Product, SoilReport, Tub
+from eznel.core.quantities import NUTRIENTS
 from eznel.core.reference import Catalogue, Crop
 from eznel.core.season.mending import Asked, PhWork, mend
 from eznel.core.season.preparing import RICH_SHARE, Prepared, Room, compost_share, prepare
 from eznel.core.soil.acidity import Acidity, acidity
 from eznel.core.soil.cations import Exchange, exchange
+from eznel.core.soil.lime import effective_share
 from eznel.core.soil.ratings import Ground, own_band
 from eznel.core.soil.reading import Reading, read
 from eznel.core.soil.salts import paste_ec
@@ -169,7 +171,7 @@ def _asked(
         hates_lime=any(crop.hates_lime for crop in grown.crops),
         free_from=grown.free_from,
         done=tuple(
-            one.preparation
+            (one.preparation.on, _mends(one) / places.area(bed).value)
             for one in prepared
             if one.preparation.done
             and one.preparation.on > measured
@@ -178,3 +180,11 @@ def _asked(
             and (one.material.cce_pct > 0) == known.below
         ),
     )
+
+
+def _mends(one: Prepared) -> float:
+    """Pure calcium carbonate, or sulphur, in what was worked in. [g]"""
+    assert one.material is not None
+    if (one.material.cce_pct or 0) > 0:
+        return one.mass.value * effective_share(one.product, one.material).value
+    return one.totals_g[NUTRIENTS.index("S")]

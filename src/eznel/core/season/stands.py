@@ -1,5 +1,6 @@
 """A planting in its place: everything about it that does not depend on feeding."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date
 from functools import cached_property
@@ -9,6 +10,7 @@ from uuid import UUID
 from eznel.core import places
 from eznel.core.crops.stages import stage_on
 from eznel.core.document import (
+    FeedEntry,
     Garden,
     Log,
     Place,
@@ -23,6 +25,8 @@ from eznel.core.document import (
 )
 from eznel.core.errors import Unknown
 from eznel.core.outlines import Point
+from eznel.core.products.analysis import fraction, mass_of
+from eznel.core.quantities import NUTRIENTS
 from eznel.core.reference import Catalogue, Crop, Stage
 from eznel.core.season.calendars import Calendar, calendar_of, stages_of
 from eznel.core.season.preparing import Prepared
@@ -58,6 +62,8 @@ class Stand:
     follows: UUID | None
     """The planting that had this ground before in the same year."""
     water: Water | None
+    carried: Mapping[str, float]
+    """What past years took from the ground since its test, or left in it. [g/m²]"""
 
     @property
     def id(self) -> UUID:
@@ -132,6 +138,8 @@ class Stands:
                 found[place].append(report)
         for one in self.garden.preparations:
             found[one.place].append(one)
+        for planting_id, entries in self._past.items():
+            found[where[planting_id]] += entries
         return found
 
     @cached_property
@@ -248,7 +256,52 @@ class Stands:
             first_calendar=first,
             follows=self.sharing.follows(planting),
             water=self.garden.site.water,
+            carried={} if in_tub else self._carried(place),
         )
+
+    def _carried(self, place: Place) -> dict[str, float]:
+        """Given less removed, per square metre, in seasons of past years since each test."""
+        ground = places.area(place).value
+        found: dict[str, float] = {}
+        ratings = self.soil_of(place).reading.ratings
+        for nutrient in ("P", "K"):
+            if nutrient not in ratings:
+                continue
+            since, i, total = ratings[nutrient].report.sampled_on, NUTRIENTS.index(nutrient), 0.0
+            for planting in self.sharing.in_place.get(place.id, []):
+                last = self.sharing.last_pick[planting.id]
+                if not since < last or last.year >= self.today.year:
+                    continue
+                crop = self.catalogue.crop(planting.crop)
+                stood = min(self.sharing.wanted_m2(planting), ground)
+                removal = crop.removal_p if nutrient == "P" else crop.removal_k
+                total -= removal * crop.yield_kg_m2 * stood
+                total += self._given_g(planting.id, i)
+            found[nutrient] = total / ground
+        return found
+
+    def _given_g(self, planting: UUID, nutrient: int) -> float:
+        """What was logged for a planting of past years. [g]"""
+        products = {product.id: product for product in self.garden.products}
+        scoops = {scoop.id: scoop for scoop in self.garden.scoops}
+        total = 0.0
+        for entry in self._past.get(planting, ()):
+            for amount in entry.amounts:
+                product = products[amount.product]
+                material = self.catalogue.materials.get(product.material or "")
+                scoop = scoops.get(getattr(amount, "scoop", amount.product))
+                grams = mass_of(amount, product, material, scoop)
+                total += grams * fraction(product, NUTRIENTS[nutrient], material).value
+        return total
+
+    @cached_property
+    def _past(self) -> dict[UUID, list[FeedEntry]]:
+        """Feeds given in past years, by planting."""
+        found: dict[UUID, list[FeedEntry]] = {}
+        for entry in self.log.feeds:
+            if entry.outcome == "given" and entry.on.year < self.today.year:
+                found.setdefault(entry.planting, []).append(entry)
+        return found
 
     def _ground(self, planting: Planting, place: Place) -> Worked:
         """The ground that a planting is fed on; in a crowded bed each plant has less."""

@@ -5,7 +5,8 @@ what the harvest takes away, and a part of the way to the critical level. Cation
 the exchange capacity; trials rarely find that yields gain by it.
 """
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 
 from eznel.core.quantities import element_of
 from eznel.core.reference import Catalogue, Crop
@@ -39,6 +40,8 @@ class Question:
     below_range: bool
     """Whether pH is below the crops' range: calcium comes by lime then."""
     exchange: Exchange | None
+    carried: Mapping[str, float] = field(default_factory=dict)
+    """What the years since the test took from the soil or left in it, by nutrient. [g/m²]"""
 
 
 def table_rate(
@@ -128,13 +131,16 @@ def _build(
     most = table_rate(crop, nutrient, "very_low", catalogue, tested=True).value
     if rating.soil_class == "very_high":
         return Worked.first("build_nothing", 0.0, "g/m²").after(mass)
-    gap = max(critical - mass.value, 0.0) if rating.soil_class != "high" else 0.0
     buffer = 1.0 if question.mix else BUFFER_P if nutrient == "P" else _buffer_k(question.texture)
+    carried = question.carried.get(nutrient, 0.0)
+    now = mass.value + carried / question.soil_kg_m2.value * 1000 / buffer
+    gap = max(critical - now, 0.0) if rating.soil_class != "high" else 0.0
     return Worked.first(
         "build",
         min(removal + gap * question.soil_kg_m2.value / 1000 * buffer / BUILD_YEARS, most),
         "g/m²",
         Quantity("removal", removal, "g/m²", Origin.TYPICAL, crop.name),
+        Quantity("carried", carried, "g/m²"),
         Quantity("gap", gap, "mg/kg"),
         Quantity("soil_kg_m2", question.soil_kg_m2.value, "kg/m²"),
         Quantity("buffer", buffer, "g/g", Origin.TYPICAL),
