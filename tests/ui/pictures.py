@@ -65,7 +65,40 @@ def read_german(page: Page) -> None:
     page.get_by_role("heading", name="Heute sind 2 Gaben fällig").wait_for()
 
 
+PASTED = """Tidewrack Soil Laboratory
+Report on: Port strip
+Sampled: 2 June 2026
+Soil pH (water)   5.8
+Buffer pH (Mehlich)   6.4
+Phosphorus (P), Mehlich-3   112 ppm   Very high
+Potassium   90 ppm; Magnesium 58 ppm
+Organic Matter 3.3 %
+Zinc <0.5 mg/kg (DTPA)
+With kind regards
+"""
+
+
+def choose_port_strip(page: Page) -> None:
+    page.get_by_role("button", name=re.compile("^Port strip")).click()
+    page.get_by_text("Lime to pH").wait_for()
+
+
+def compare_schools(page: Page) -> None:
+    page.get_by_role("button", name=re.compile("^Starboard strip")).click()
+    page.get_by_text("Schools", exact=True).click()
+    page.get_by_role("radiogroup", name="School of reading the test").wait_for()
+
+
+def read_a_report(page: Page) -> None:
+    page.get_by_role("button", name="Read a file").click()
+    page.get_by_label("Or paste the report’s text").fill(PASTED)
+    page.get_by_role("button", name="Read it", exact=True).click()
+    page.get_by_role("button", name="Keep this test").wait_for()
+
+
 PICTURES = [
+    ("soil-schools", "soil", DESK, compare_schools),
+    ("soil-reading", "soil", DESK, read_a_report),
     ("today", "today", DESK, None),
     ("today-week", "today", DESK, show_week),
     ("today-german", "today", DESK, read_german),
@@ -75,7 +108,7 @@ PICTURES = [
     ("soil-evening", "soil", DESK, turn_to_evening),
     ("plot-phone", "plot", PHONE, None),
     ("plot", "plot", DESK, None),
-    ("soil", "soil", DESK, None),
+    ("soil", "soil", DESK, choose_port_strip),
     ("shed", "shed", DESK, None),
     ("season", "season", DESK, choose_tomatoes),
     ("working", "soil", DESK, open_working),

@@ -8,7 +8,7 @@ export interface RulerMark {
   followed: boolean
 }
 
-const WIDTH = 480
+const WIDTH = 270
 const LINE = 19
 
 /** The next round number for a scale's steps. */
@@ -32,7 +32,7 @@ export function Ruler(props: {
   return (
     <svg
       className="ruler"
-      viewBox={`-6 0 ${WIDTH + 190} ${height}`}
+      viewBox={`-10 0 ${WIDTH + 170} ${height}`}
       role="img"
       aria-labelledby={id}
     >

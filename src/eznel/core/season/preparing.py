@@ -253,9 +253,12 @@ def _when(
     later = [totals[0] * (1 - n_share) * LATER_YEAR_SHARE]
     known = {"P": material.first_season_p_pct, "K": material.first_season_k_pct} if material else {}
     for nutrient, total in list(zip(NUTRIENTS, totals, strict=True))[1:]:
+        relied_on = total
+        if product.form == "organic" and nutrient not in ("P", "K"):
+            relied_on = 0.0  # what compost gives of calcium, magnesium, sulphur nobody knows
         share = known.get(nutrient, 100.0) / 100
-        first.append(total * share)
-        later.append(total * (1 - share))
+        first.append(relied_on * share)
+        later.append(relied_on * (1 - share))
     return tuple(first), tuple(later)
 
 
