@@ -44,7 +44,7 @@ def pull_a_side(page: Page) -> None:
 
 
 def try_a_programme(page: Page) -> None:
-    choose_tomatoes(page)
+    page.get_by_role("button", name=re.compile("^Kale Tall Rope")).press("Enter")
     page.get_by_label("Programme").select_option("base_and_side_dress")
     page.locator(".ghost-mark").first.wait_for()
 
