@@ -186,7 +186,7 @@ EXTRACTS = [(e, a) for e, analytes in strategies.EXTRACTS.items() for a in analy
 
 @pytest.mark.parametrize(("extractant", "analyte"), EXTRACTS)
 @pytest.mark.parametrize("crop", strategies.CROPS)
-@settings(deadline=None, max_examples=12, phases=(Phase.generate,))
+@settings(deadline=None, max_examples=4, phases=(Phase.generate,))
 @given(data=st.data())
 def test_a_higher_test_never_raises_the_need(
     data, crop: str, extractant: str, analyte: str

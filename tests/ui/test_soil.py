@@ -110,6 +110,24 @@ def test_bands_of_one_s_own_win(slip_page: Page) -> None:
     assert (p["soil_class"], p["origin"]) == ("very_high", "typed")  # 41 mg/kg
 
 
+def test_an_extract_without_bands_asks_for_some(slip_page: Page) -> None:
+    bed(slip_page, "Crane bed")
+    slip_page.get_by_role("button", name="Type in a test").click()
+    slip_page.get_by_label("Extract used").select_option("Morgan")
+    slip_page.get_by_label("Mg", exact=True).fill("90")
+    slip_page.get_by_role("button", name="Keep this test").click()
+    expect(slip_page.get_by_text("No bands are known for Mg")).to_be_visible()
+    slip_page.get_by_role("button", name="type bands for Mg").click()
+    form = slip_page.get_by_role("group", name="Bands of your own")
+    for name, bound in (("low", 25), ("medium", 50), ("enough", 120), ("very high", 250)):
+        form.get_by_label(f"{name} from", exact=True).fill(str(bound))
+    form.get_by_label("Printed where").fill("Tidal county guide")
+    form.get_by_role("button", name="Keep these bands").click()
+    expect(slip_page.get_by_text("No bands are known for Mg")).to_have_count(0)
+    (mg,) = [g for g in place(slip_page, "Crane bed")["gauges"] if g["analyte"] == "Mg"]
+    assert (mg["soil_class"], mg["extractant"]) == ("medium", "Morgan")
+
+
 def test_texture_and_drainage_by_hand(slip_page: Page) -> None:
     bed(slip_page, "Keel bed", "&page=feel")
     slip_page.get_by_role("button", name="Yes", exact=True).click()

@@ -209,3 +209,18 @@ def test_spring_nitrate_counts_only_in_spring() -> None:
 
     assert need("2026-04-20") == pytest.approx(16 - 4.68)
     assert need("2025-10-20") == pytest.approx(16)
+
+
+def test_the_water_feeds_along() -> None:
+    # 200 mm of 10 mg N, 8 mg K, 5 mg Mg a litre: 2, 1.6 and 1 g/m² off 16, 9.13 and (low) 3
+    water = {"nitrate_n_mg_l": 10, "k_mg_l": 8, "mg_mg_l": 5, "season_mm": 200}
+    garden = gardens.garden(
+        site=gardens.site(water=water),
+        places=[gardens.bed()],
+        plantings=[gardens.planting("kale")],
+        reports=[gardens.report(values={"K": 90.0, "Mg": 45.0})],
+    )
+    per = {n.nutrient: n.per for n in gardens.single(gardens.plan_of(garden)).needs}
+    assert per["N"] == pytest.approx(14)
+    assert per["K"] == pytest.approx(9.13 - 1.6, abs=0.01)
+    assert per["Mg"] == pytest.approx(2)

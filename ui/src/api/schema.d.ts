@@ -2242,7 +2242,7 @@ export interface components {
             /** Tubs */
             tubs: number;
             /** Unrated */
-            unrated: string[];
+            unrated: components["schemas"]["Unrated"][];
             /** Walk */
             walk: number;
             /** Width M */
@@ -3406,6 +3406,18 @@ export interface components {
             shape: "wide" | "long" | "text";
         };
         /**
+         * Unrated
+         * @description A value without bands: by that extract nobody has said what it means.
+         */
+        Unrated: {
+            /** Analyte */
+            analyte: string;
+            /** Extractant */
+            extractant: string;
+            /** Unit */
+            unit: string;
+        };
+        /**
          * Volume
          * @description A volume, read in litres.
          */
@@ -3424,11 +3436,6 @@ export interface components {
          * @description What the garden's water carries, and how much of it a season brings.
          */
         Water: {
-            /**
-             * Alkalinity Mg L
-             * @default 0
-             */
-            alkalinity_mg_l: number;
             /**
              * Ca Mg L
              * @default 0

@@ -226,7 +226,6 @@ const CARRIED = () =>
     ['k_mg_l', t('Potassium in your water')],
     ['ca_mg_l', t('Calcium in your water')],
     ['mg_mg_l', t('Magnesium in your water')],
-    ['alkalinity_mg_l', t('Alkalinity of your water')],
   ] as const
 
 /** What the water carries; it feeds along. */
@@ -240,7 +239,6 @@ function WaterFields(props: {
     k_mg_l: 0,
     ca_mg_l: 0,
     mg_mg_l: 0,
-    alkalinity_mg_l: 0,
     season_mm: 0,
   }
   const water = props.water ?? none

@@ -32,8 +32,6 @@ class Water(Entry):
     k_mg_l: Annotated[float, Field(ge=0, le=500)] = 0
     ca_mg_l: Annotated[float, Field(ge=0, le=1000)] = 0
     mg_mg_l: Annotated[float, Field(ge=0, le=500)] = 0
-    alkalinity_mg_l: Annotated[float, Field(ge=0, le=1000)] = 0
-    """As calcium carbonate. [mg/L]"""
     season_mm: Annotated[float, Field(ge=0, le=2000)] = 0
     """Watered on beds in a season. [mm]"""
 

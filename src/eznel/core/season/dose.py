@@ -184,8 +184,8 @@ def _by_class(stand: Stand, stands: Stands, nutrient: str) -> Need:
 def _less_organic(
     stand: Stand, nutrient: str, per: Worked, since: date | None
 ) -> tuple[Worked, float]:
-    """A need less what compost, and lime with magnesium in it, bring already. [g/m²]"""
-    known = [organic_credit(stand, nutrient, since=since)]
+    """A need less what compost, water, and lime with magnesium in it, bring already. [g/m²]"""
+    known = [organic_credit(stand, nutrient, since=since), water_credit(stand, nutrient)]
     work = stand.soil.work
     ahead = work is not None and work.done_on is None
     along = work.brings_g_m2[NUTRIENTS.index("Mg")] if work is not None and ahead else 0.0
@@ -277,7 +277,8 @@ def _calcium(stand: Stand, stands: Stands, nutrient: str) -> Need:
         per = Worked.first("calcium_by_lime", 0.0, "g/m²")
     else:
         per = Worked.first("calcium_none", 0.0, "g/m²")
-    return _ground_need(stand, nutrient, per, soil_class=soil_class)
+    per, credit = _less_organic(stand, nutrient, per, rating.report.sampled_on if rating else None)
+    return _ground_need(stand, nutrient, per, credit=credit, soil_class=soil_class)
 
 
 _GROUND: dict[str, Callable[[Stand, Stands, str], Need]] = {"N": _nitrogen, "Ca": _calcium}

@@ -5,6 +5,7 @@ from datetime import date
 from uuid import UUID
 
 from eznel.core.outlines import Point
+from eznel.core.soil.reading import Unrated
 from eznel.core.working import Finding, Origin
 
 ByNutrient = dict[str, float]
@@ -235,7 +236,7 @@ class PlacePlan:
     rich: bool
     compost_share: float
     gauges: tuple[Gauge, ...]
-    unrated: tuple[str, ...]
+    unrated: tuple[Unrated, ...]
     ph: PhGauge | None
     ph_work: PhWorkView | None
     exchange: ExchangeView | None

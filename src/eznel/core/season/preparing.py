@@ -90,10 +90,6 @@ class Prepared:
         """Whether it makes up a part of the soil: compost and manure."""
         return self.material is not None and self.material.bulk
 
-    def on(self) -> date:
-        """The day that it goes in."""
-        return self.preparation.on
-
 
 def prepare(
     preparation: Preparation,

@@ -16,6 +16,16 @@ STALE_YEARS = 3
 
 
 @dataclass(frozen=True, slots=True)
+class Unrated:
+    """A value without bands: by that extract nobody has said what it means."""
+
+    analyte: str
+    extractant: str
+    unit: str
+    """The unit that bands for it would have. [name]"""
+
+
+@dataclass(frozen=True, slots=True)
 class Reading:
     """The newest of everything. `rated` by analyte; `unrated` have no bands by their extract."""
 
@@ -25,7 +35,7 @@ class Reading:
     salts: SoilReport | None = None
     charge: SoilReport | None = None
     rated: tuple[Rating, ...] = ()
-    unrated: tuple[str, ...] = ()
+    unrated: tuple[Unrated, ...] = ()
 
     @property
     def ratings(self) -> dict[str, Rating]:
@@ -98,14 +108,16 @@ def read(
     if not past:
         return Reading()
     rated: dict[str, Rating] = {}
-    unrated: dict[str, None] = {}
+    unrated: dict[str, Unrated] = {}
     for report in past:
         for value in report.values:
             if value.analyte in rated:
                 continue
             found = rate(value, report, ground, bands)
             if found is None:
-                unrated[value.analyte] = None
+                extractant = value.extractant or report.extractant
+                unit = value.unit if value.unit in ("mg/dm3", "mg/L") else "mg/kg"
+                unrated.setdefault(value.analyte, Unrated(value.analyte, extractant, unit))
             else:
                 rated[value.analyte] = found
     return Reading(
@@ -115,5 +127,5 @@ def read(
         salts=next((r for r in past if r.ec is not None), None),
         charge=next((r for r in past if r.cec_cmol_kg is not None or r.values), None),
         rated=tuple(rated.values()),
-        unrated=tuple(a for a in unrated if a not in rated),
+        unrated=tuple(one for analyte, one in unrated.items() if analyte not in rated),
     )

@@ -131,7 +131,7 @@ def _build(
     most = table_rate(crop, nutrient, "very_low", catalogue, tested=True).value
     if rating.soil_class == "very_high":
         return Worked.first("build_nothing", 0.0, "g/m²").after(mass)
-    buffer = 1.0 if question.mix else BUFFER_P if nutrient == "P" else _buffer_k(question.texture)
+    buffer = buffer_of(nutrient, question.texture, mix=question.mix)
     carried = question.carried.get(nutrient, 0.0)
     now = mass.value + carried / question.soil_kg_m2.value * 1000 / buffer
     gap = max(critical - now, 0.0) if rating.soil_class != "high" else 0.0

@@ -9,10 +9,17 @@ import { NumberField, Refused, TextField, faultsAt, faultsOfWhole } from '../../
 import { className, extractName } from './state'
 
 type Table = Schemas['BandTable']
+
+/** A value that has bands, or that may get some. */
+export type Banded = Pick<
+  Schemas['Gauge'],
+  'analyte' | 'extractant' | 'unit' | 'bounds' | 'basis' | 'scheme'
+>
+
 const FROM = ['low', 'medium', 'high', 'very_high'] as const
 
 /** Bands as the grower's laboratory or region prints them; they come before ours. */
-export function Bands(props: { gardenId: string; gauge: Schemas['Gauge']; onClose: () => void }) {
+export function Bands(props: { gardenId: string; gauge: Banded; onClose: () => void }) {
   const { gauge, gardenId } = props
   const { file } = useGarden(gardenId)
   const { terms } = useWords()
@@ -44,7 +51,8 @@ export function Bands(props: { gardenId: string; gauge: Schemas['Gauge']; onClos
         </b>
       </p>
       <p className="small soft">
-        {known ? t('These are yours.') : `${gauge.basis} (${t('ours')}).`}{' '}
+        {known && `${t('These are yours.')} `}
+        {!known && gauge.basis && `${gauge.basis} (${t('ours')}). `}
         {t('Type what your laboratory or region prints; it comes before ours.')}
       </p>
       <div className="fields">
@@ -88,8 +96,8 @@ export function Bands(props: { gardenId: string; gauge: Schemas['Gauge']; onClos
   )
 }
 
-function ours(gauge: Schemas['Gauge']): Table {
-  const [low, medium, high, very_high] = gauge.bounds
+function ours(gauge: Banded): Table {
+  const [low = 0, medium = 0, high = 0, very_high = 0] = gauge.bounds
   return {
     id: newId(),
     extractant: gauge.extractant as Table['extractant'],

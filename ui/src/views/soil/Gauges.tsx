@@ -11,6 +11,7 @@ import { Findings } from '../../parts/Findings'
 import { Sentence } from '../../parts/Sentence'
 import { Why } from '../../parts/Why'
 import { MARKS, type Nutrient } from '../../theme/nutrients'
+import type { Banded } from './Bands'
 import { CLASSES, analyteName, className, comparable, extractName, type Report } from './state'
 
 type Facts = Schemas['PlacePlan']
@@ -27,14 +28,14 @@ interface Props {
   today: string
   /** The work on pH, said right after it. */
   phWork?: ReactNode
-  onBands: (gauge: OneGauge) => void
+  onBands: (gauge: Banded) => void
 }
 
 /** pH first, then each value on its own ruled scale. */
 export function Gauges(props: Props) {
   const { facts } = props
   const words = useWords()
-  if (!facts.ph && facts.gauges.length === 0) {
+  if (!facts.ph && facts.gauges.length === 0 && facts.unrated.length === 0) {
     return (
       <p className="sheet soft">
         {t(
@@ -67,8 +68,20 @@ export function Gauges(props: Props) {
         <p className="small">
           {t(
             'No bands are known for {names} by that extractant, so they get no class. Which extract did the laboratory use?',
-            { names: facts.unrated.join(', ') },
-          )}
+            { names: facts.unrated.map((one) => one.analyte).join(', ') },
+          )}{' '}
+          {facts.unrated.map((one) => (
+            <button
+              key={one.analyte}
+              type="button"
+              className="linkish"
+              onClick={() =>
+                props.onBands({ ...one, bounds: [], basis: '', scheme: 'sufficiency' })
+              }
+            >
+              {t('type bands for {analyte}', { analyte: one.analyte })}
+            </button>
+          ))}
         </p>
       )}
       {facts.soil_kg_m2 > 0 && facts.density_g_ml < LIGHT_G_ML && <Trap facts={facts} />}

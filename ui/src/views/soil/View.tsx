@@ -14,7 +14,7 @@ import { HistoryButton } from '../../parts/History'
 import { Keeping } from '../../parts/Keeping'
 import { termOf } from '../../parts/names'
 import { Search, found } from '../../parts/Search'
-import { Bands } from './Bands'
+import { Bands, type Banded } from './Bands'
 import { ByFeel } from './ByFeel'
 import { Exchange } from './Exchange'
 import { Follows } from './Follows'
@@ -50,7 +50,7 @@ export function View() {
   const words = useWords()
   const [looked, setLooked] = useState('')
   const [beside, setBeside] = useState('')
-  const [banding, setBanding] = useState<Schemas['Gauge'] | null>(null)
+  const [banding, setBanding] = useState<Banded | null>(null)
   const places: Place[] = [
     ...file.garden.places.filter((place) => place.kind === 'bed'),
     ...file.garden.places.filter((place) => place.kind === 'tub'),
