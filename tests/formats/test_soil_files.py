@@ -100,6 +100,7 @@ def test_days(text, day, why) -> None:
 
 
 WIDE = """Tidewrack Soil Laboratory,,,,,,
+Season after season,,,,,,
 Sample ID,pH,Buffer pH (SMP),P ppm (M3),K ppm (M3),Mg ppm (M3),OM %,Colour of the bag
 Keel bed,6.4,6.9,41,60,88,4.2,blue
 Port strip,5.7,6.6,118 VH,96,52,3.1,
@@ -110,8 +111,9 @@ def test_one_sample_a_row() -> None:
     found = read_table(WIDE, TODAY)
     assert found.shape == "wide"
     assert [c.heading for c in found.columns if c.meaning is None] == ["Colour of the bag"]
-    assert [item.words for item in found.left] == ["Tidewrack Soil Laboratory"]
+    assert [item.words for item in found.left] == ["Season after season"]
     keel, port = found.samples
+    assert keel.report.lab == port.report.lab == "Tidewrack Soil Laboratory"
     assert (keel.name, port.name) == ("Keel bed", "Port strip")
     assert [item.words for item in keel.items if item.taken == "left"] == [
         "Colour of the bag: blue"

@@ -105,7 +105,7 @@ def sample_of(name: str, items: Iterable[Item], *, today: date, key: str, defaul
     data.setdefault(
         "extractant", max(dict.fromkeys(extractants), key=extractants.count, default=default)
     )
-    data["lab"] = data["lab"] or name or "?"
+    data["lab"] = data["lab"] or "?"
     data["values"] = list(making.values.values())
     try:
         report = SoilReport.model_validate(data)

@@ -213,11 +213,10 @@ def read_table(
     meanings = {column.meaning for column in columns}
     long = {"analyte", "value"} <= meanings
     key = key or sha256(text.encode("utf-8", errors="replace")).hexdigest()
-    samples = (_long if long else _wide)(columns, body, today, key)
-    left = tuple(
-        Item(f"row {n + 1}", " | ".join(cell for cell in row if cell)[:200], None)
-        for n, row in enumerate(rows[:at])
-    )
+    titles = [_title(row, n) for n, row in enumerate(rows[:at], start=1)]
+    common = [item for item in titles if item.meaning is not None]
+    samples = (_long if long else _wide)(columns, body, common, today, key)
+    left = tuple(item for item in titles if item.meaning is None)
     return Understood("long" if long else "wide", columns, tuple(samples), left)
 
 
@@ -239,8 +238,21 @@ def _cell(column: Column, at: str, cell: str) -> Item:
     )
 
 
+def _title(row: Sequence[str], n: int) -> Item:
+    """A row above the headings: the laboratory or the date of all samples, or nothing we know."""
+    text = " ".join(cell for cell in row if cell)[:200]
+    meaning = words.named(text).meaning
+    known = meaning if meaning in ("lab", "date") else None
+    said = re.split(r"[:=]", text, maxsplit=1)[-1].strip() if known else ""
+    return Item(f"row {n}", text, known, text=said)
+
+
 def _wide(
-    columns: Sequence[Column], body: Iterable[tuple[int, list[str]]], today: date, key: str
+    columns: Sequence[Column],
+    body: Iterable[tuple[int, list[str]]],
+    common: Sequence[Item],
+    today: date,
+    key: str,
 ) -> Iterator[Sample]:
     for n, row in body:
         items = [
@@ -252,11 +264,22 @@ def _wide(
             continue
         names = [item.text for item in items if item.meaning == "sample"]
         name = " ".join(names)[:80] or f"{n}"
-        yield sample_of(name, items, today=today, key=f"{key}/{n}", default="Unknown")
+        whole = [*items, *_besides(items, common)]
+        yield sample_of(name, whole, today=today, key=f"{key}/{n}", default="Unknown")
+
+
+def _besides(items: Iterable[Item], common: Iterable[Item]) -> list[Item]:
+    """What stands above the headings and not in the sample itself."""
+    known = {item.meaning for item in items}
+    return [item for item in common if item.meaning not in known]
 
 
 def _long(
-    columns: Sequence[Column], body: Iterable[tuple[int, list[str]]], today: date, key: str
+    columns: Sequence[Column],
+    body: Iterable[tuple[int, list[str]]],
+    common: Sequence[Item],
+    today: date,
+    key: str,
 ) -> Iterator[Sample]:
     groups: dict[str, list[Item]] = {}
     named: dict[str, str] = {}
@@ -277,7 +300,7 @@ def _long(
     for group, items in groups.items():
         yield sample_of(
             named[group][:80],
-            items,
+            [*items, *_besides(items, common)],
             today=today,
             key=group if _ID.fullmatch(group) else f"{key}/{group}",
             default="Unknown",

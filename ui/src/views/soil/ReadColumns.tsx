@@ -23,6 +23,7 @@ const METHODS: Partial<Record<string, readonly string[]>> = {
   buffer: ['Mehlich', 'SMP', 'Sikora', 'Adams-Evans', 'Moore-Sikora'],
   ec: ['paste', '1:2', '1:5', 'SME'],
 }
+const UNITLESS = ['ph', 'buffer', 'composite', 'fizz']
 const PLAIN = ['sample', 'lab', 'date', 'report', 'note', 'analyte', 'value', 'unit', 'rating']
 
 /** What each column is taken to mean; all of it can be told otherwise. */
@@ -78,19 +79,21 @@ export function Columns(props: {
                 </select>
               </td>
               <td>
-                {column.meaning && !PLAIN.includes(column.meaning) && column.meaning !== 'ph' && (
-                  <select
-                    className="input"
-                    aria-label={t('{heading}: unit', { heading: column.heading })}
-                    value={column.unit ?? ''}
-                    onChange={(event) => change(n, { unit: event.target.value || null })}
-                  >
-                    <option value="">{t('as in the cell')}</option>
-                    {[...UNITS, ...OTHER_UNITS].map((one) => (
-                      <option key={one}>{one}</option>
-                    ))}
-                  </select>
-                )}
+                {column.meaning &&
+                  !PLAIN.includes(column.meaning) &&
+                  !UNITLESS.includes(column.meaning) && (
+                    <select
+                      className="input"
+                      aria-label={t('{heading}: unit', { heading: column.heading })}
+                      value={column.unit ?? ''}
+                      onChange={(event) => change(n, { unit: event.target.value || null })}
+                    >
+                      <option value="">{t('as in the cell')}</option>
+                      {[...UNITS, ...OTHER_UNITS].map((one) => (
+                        <option key={one}>{one}</option>
+                      ))}
+                    </select>
+                  )}
               </td>
               <td>
                 {column.meaning && !PLAIN.includes(column.meaning) && (
