@@ -7,9 +7,9 @@ from datetime import date
 
 from eznel.core.crops.stages import normals
 from eznel.core.document import Bed, InHoles, PerPlant
+from eznel.core.ground.preparing import given_in
 from eznel.core.places import density_g_ml, soil_mass
 from eznel.core.quantities import NUTRIENTS
-from eznel.core.season.preparing import given_in
 from eznel.core.season.stands import Stand, Stands, crop_before
 from eznel.core.soil.supply import organic_matter_credit, stock
 from eznel.core.working import Origin, Quantity, Worked

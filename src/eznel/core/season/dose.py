@@ -16,12 +16,12 @@ from datetime import date
 
 from eznel.core.crops.stages import normals
 from eznel.core.document import Bed, Product, Tub
+from eznel.core.ground.preparing import RICH_SHARE
 from eznel.core.places import bed_soil_mass
 from eznel.core.products.analysis import first_season_share, fraction
 from eznel.core.products.release import coated_released
 from eznel.core.quantities import NUTRIENTS, element_of
 from eznel.core.season.credits import credits_n, organic_credit, water_credit
-from eznel.core.season.preparing import RICH_SHARE
 from eznel.core.season.stands import Stand, Stands
 from eznel.core.soil.ratings import CLASSES
 from eznel.core.soil.schools import (

@@ -15,12 +15,12 @@ from uuid import UUID
 from eznel.core import mixes, places
 from eznel.core.document import Bed, Garden, Log, Place, Product, Scoop, Tub
 from eznel.core.errors import Unknown
+from eznel.core.ground.mending import PhWork
 from eznel.core.products.analysis import first_season_share, fraction, nutrient_in, scoop_mass
 from eznel.core.products.solutions import strength
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.reference import Catalogue, Material
 from eznel.core.season.fold import JobPlan, Season
-from eznel.core.season.mending import PhWork
 from eznel.core.season.place_plans import SHOWN_LAYER_M, school_gives
 from eznel.core.season.workings import Workings
 from eznel.core.soil.ratings import Rating

@@ -16,11 +16,11 @@ from math import ceil
 from uuid import UUID
 
 from eznel.core.document import FeedEntry
+from eznel.core.ground.preparing import Prepared
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.season.dose import Needs
 from eznel.core.season.jobs import FirstPlan, Job
 from eznel.core.season.mixing import Answered, Task, answer
-from eznel.core.season.preparing import Prepared
 from eznel.core.season.shed import MixPlan, Reliance, Shed, Shelf, Vector
 from eznel.core.season.stands import Stand
 

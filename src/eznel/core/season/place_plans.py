@@ -5,6 +5,10 @@ from math import floor
 
 from eznel.core import cautions
 from eznel.core.document import Bed, Circle, Frustum, Nominal, Place, Product, Rectangle, Row, Tub
+from eznel.core.ground import preparing
+from eznel.core.ground.mending import PhWork, job_key
+from eznel.core.ground.preparing import Prepared
+from eznel.core.ground.soils import Soil
 from eznel.core.mixes import Portion, mix_volume, portions
 from eznel.core.outlines import Point, ring
 from eznel.core.places import (
@@ -17,9 +21,7 @@ from eznel.core.places import (
 )
 from eznel.core.products.analysis import scoop_mass
 from eznel.core.quantities import NUTRIENTS
-from eznel.core.season import preparing
 from eznel.core.season.dose import question_of
-from eznel.core.season.mending import PhWork, job_key
 from eznel.core.season.place_result import (
     ByNutrient,
     ExchangeView,
@@ -37,8 +39,6 @@ from eznel.core.season.place_result import (
     SchoolView,
     ScoopsOf,
 )
-from eznel.core.season.preparing import Prepared
-from eznel.core.season.soils import Soil
 from eznel.core.season.stands import Stand, Stands
 from eznel.core.soil.acidity import KIT_SPREAD
 from eznel.core.soil.cations import WANTED_PCT

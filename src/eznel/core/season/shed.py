@@ -6,11 +6,11 @@ from datetime import date
 from uuid import UUID
 
 from eznel.core.document import FeedEntry, Product, ScoopOf
+from eznel.core.ground.preparing import Prepared
 from eznel.core.products.analysis import bulk_mass, contents, mass_of, scoop_mass
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.reference import Material
 from eznel.core.season.dose import released_share
-from eznel.core.season.preparing import Prepared
 from eznel.core.season.stands import Stand, Stands
 
 Vector = tuple[float, ...]

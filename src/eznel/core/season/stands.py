@@ -24,14 +24,14 @@ from eznel.core.document import (
     Water,
 )
 from eznel.core.errors import Unknown
+from eznel.core.ground.preparing import Prepared
+from eznel.core.ground.soils import Common, Grown, Soil, soil_of
 from eznel.core.outlines import Point
 from eznel.core.products.analysis import fraction, mass_of
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.reference import Catalogue, Crop, Stage
 from eznel.core.season.calendars import Calendar, calendar_of, stages_of
-from eznel.core.season.preparing import Prepared
 from eznel.core.season.sharing import Sharing
-from eznel.core.season.soils import Common, Grown, Soil, soil_of
 from eznel.core.working import Worked
 
 Method = Literal["tested", "untested", "light_bed", "tub"]

@@ -8,7 +8,6 @@ import {
   NumberField,
   TextField,
   faultsAt,
-  type FaultAt,
 } from '../../parts/Field'
 import { More } from './ReportMore'
 import {
@@ -22,16 +21,11 @@ import {
   unitsOf,
   withValue,
   type Analyte,
+  type FormProps,
   type Place,
   type Report,
   type SoilClass,
 } from './state'
-
-export interface FormProps {
-  draft: Report
-  faults: FaultAt[]
-  onChange: (draft: Report) => void
-}
 
 /** A soil report, value by value, as the laboratory or the kit printed it. */
 export function ReportForm(props: FormProps & { places: readonly Place[] }) {

@@ -9,7 +9,7 @@ import {
   TextField,
   faultsAt,
 } from '../../parts/Field'
-import type { FormProps } from './ReportForm'
+import type { FormProps } from './state'
 
 type Ec = Schemas['Conductivity']
 

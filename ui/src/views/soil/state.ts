@@ -1,6 +1,7 @@
 import type { Schemas } from '../../api/client'
 import { newId } from '../../lib/ids'
 import { t } from '../../lib/words'
+import type { FaultAt } from '../../parts/Field'
 
 export type Report = Schemas['SoilReport']
 export type Value = Schemas['SoilValue']
@@ -8,6 +9,13 @@ export type Analyte = Value['analyte']
 export type Unit = Value['unit']
 export type Extractant = Report['extractant']
 export type Place = Schemas['Bed'] | Schemas['Tub']
+
+/** What every part of the form of a report takes. */
+export interface FormProps {
+  draft: Report
+  faults: FaultAt[]
+  onChange: (draft: Report) => void
+}
 
 export const MAIN: readonly Analyte[] = ['P', 'K', 'Ca', 'Mg', 'S']
 export const OTHERS: readonly Analyte[] = ['Na', 'NO3-N', 'B', 'Cu', 'Fe', 'Mn', 'Mo', 'Zn']

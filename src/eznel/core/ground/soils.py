@@ -6,10 +6,10 @@ from datetime import date
 
 from eznel.core import places
 from eznel.core.document import BandTable, Bed, Place, Preparation, Product, SoilReport, Tub
+from eznel.core.ground.mending import Asked, PhWork, mend
+from eznel.core.ground.preparing import RICH_SHARE, Prepared, Room, compost_share, prepare
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.reference import Catalogue, Crop
-from eznel.core.season.mending import Asked, PhWork, mend
-from eznel.core.season.preparing import RICH_SHARE, Prepared, Room, compost_share, prepare
 from eznel.core.soil.acidity import Acidity, acidity
 from eznel.core.soil.cations import Exchange, exchange
 from eznel.core.soil.lime import effective_share
