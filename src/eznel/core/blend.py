@@ -83,7 +83,7 @@ class _Table:
     """Products in each mix."""
     measures: Floats
 
-    def only(self, columns: NDArray[np.int_]) -> "_Table":
+    def rows_at(self, columns: NDArray[np.int_]) -> "_Table":
         """Return some of the mixes."""
         return _Table(self.counts[:, columns], self.used[columns], self.measures[columns])
 
@@ -194,7 +194,7 @@ def _allowed(items: tuple[Item, ...], caps: tuple[Cap, ...]) -> _Table:
     over = np.sum(uses > np.array(limits)[:, None], axis=0)
     over[0] = 0
     kept = np.flatnonzero(over == 0)
-    return table if len(kept) == len(over) else table.only(kept)
+    return table if len(kept) == len(over) else table.rows_at(kept)
 
 
 def _score(brings: Floats, need: Sequence[float], scale: Sequence[float]) -> tuple[Floats, Floats]:

@@ -131,9 +131,7 @@ def mend(asked: Asked, products: tuple[Product, ...], catalogue: Catalogue) -> P
     bed = asked.bed
     layer = Layer(bed.depth.m, asked.density_g_ml, bed.texture)
     if acidity.below:
-        found = lime.requirements(
-            asked.report, ph=acidity.ph.value, target=acidity.target, layer=layer
-        )
+        found = lime.requirements_for(asked.report, acidity.target, layer)
         return _limed(asked, found, products, catalogue) if found else None
     if acidity.ph.value > acidity.high:
         pure = lime.sulphur(ph=acidity.ph.value, target=acidity.target, layer=layer)

@@ -93,9 +93,7 @@ def make(
                 replace(
                     known[p.id] if p.id in stands.unchanged else place_plan(p, stands, turn),
                     walk=turn,
-                    changes=changes(p, stands, workings.seasons, workings.shed)
-                    if isinstance(p, Bed) and p.id in twice
-                    else (),
+                    changes=changes(p, stands) if isinstance(p, Bed) and p.id in twice else (),
                 )
                 for p, turn in zip(garden.places, walk, strict=True)
             ),

@@ -70,6 +70,16 @@ class Sharing:
         spacing = places.spacing_of(planting, self.catalogue.crop(planting.crop))
         return self.plants_of(planting) * places.plant_area(spacing).value
 
+    def crowding(self, planting: Planting) -> float:
+        """Return how many times over the plants of a bed want its ground; 1 where there is room."""
+        ground = places.area(self.places[planting.place]).value
+        return max(1.0, sum(self.wanted_m2(p) for p in self.beside(planting)) / ground)
+
+    def stands_on_m2(self, planting: Planting) -> float:
+        """Return the ground that a planting's plants have. [m²]"""
+        ground = places.area(self.places[planting.place]).value
+        return min(ground, self.wanted_m2(planting) / self.crowding(planting))
+
     def share_of_tub(self, planting: Planting) -> float:
         """Return the part of a tub's mix that is a planting's: by plants. [g/g]"""
         together = sum(self.plants_of(p) for p in self.beside(planting))

@@ -27,10 +27,9 @@ from eznel.core.errors import Unknown
 from eznel.core.ground.preparing import Prepared
 from eznel.core.ground.soils import Common, Grown, Soil, soil_of
 from eznel.core.outlines import Point
-from eznel.core.products.analysis import fraction, mass_of
-from eznel.core.quantities import NUTRIENTS
 from eznel.core.reference import Catalogue, Crop, Stage
 from eznel.core.season.calendars import Calendar, calendar_of, stages_of
+from eznel.core.season.ledger import Ledger
 from eznel.core.season.sharing import Sharing
 from eznel.core.working import Worked
 
@@ -138,8 +137,9 @@ class Stands:
                 found[place].append(report)
         for one in self.garden.preparations:
             found[one.place].append(one)
-        for planting_id, entries in self._past.items():
-            found[where[planting_id]] += entries
+        for entry in self.log.feeds:
+            if entry.on.year < self.today.year:
+                found[where[entry.planting]].append(entry)
         return found
 
     @cached_property
@@ -261,54 +261,28 @@ class Stands:
 
     def _carried(self, place: Place) -> dict[str, float]:
         """Given less removed, per square metre, in seasons of past years since each test."""
-        ground = places.area(place).value
+        ratings, last_year = self.soil_of(place).reading.ratings, date(self.today.year - 1, 12, 31)
         found: dict[str, float] = {}
-        ratings = self.soil_of(place).reading.ratings
-        for nutrient in ("P", "K"):
-            if nutrient not in ratings:
-                continue
-            since, i, total = ratings[nutrient].report.sampled_on, NUTRIENTS.index(nutrient), 0.0
-            for planting in self.sharing.in_place.get(place.id, []):
-                last = self.sharing.last_pick[planting.id]
-                if not since < last or last.year >= self.today.year:
-                    continue
-                crop = self.catalogue.crop(planting.crop)
-                stood = min(self.sharing.wanted_m2(planting), ground)
-                removal = crop.removal_p if nutrient == "P" else crop.removal_k
-                total -= removal * crop.yield_kg_m2 * stood
-                total += self._given_g(planting.id, i)
-            found[nutrient] = total / ground
+        for nutrient in CARRIED:
+            if nutrient in ratings:
+                since = ratings[nutrient].report.sampled_on
+                given, removed = self.ledger.between(place, nutrient, since, last_year)
+                found[nutrient] = given - removed
         return found
-
-    def _given_g(self, planting: UUID, nutrient: int) -> float:
-        """What was logged for a planting of past years. [g]"""
-        products = {product.id: product for product in self.garden.products}
-        scoops = {scoop.id: scoop for scoop in self.garden.scoops}
-        total = 0.0
-        for entry in self._past.get(planting, ()):
-            for amount in entry.amounts:
-                product = products[amount.product]
-                material = self.catalogue.materials.get(product.material or "")
-                scoop = scoops.get(getattr(amount, "scoop", amount.product))
-                grams = mass_of(amount, product, material, scoop)
-                total += grams * fraction(product, NUTRIENTS[nutrient], material).value
-        return total
 
     @cached_property
-    def _past(self) -> dict[UUID, list[FeedEntry]]:
-        """Feeds given in past years, by planting."""
-        found: dict[UUID, list[FeedEntry]] = {}
+    def ledger(self) -> Ledger:
+        """What went in and what was taken out, season by season."""
+        feeds: dict[UUID, list[FeedEntry]] = {}
         for entry in self.log.feeds:
-            if entry.outcome == "given" and entry.on.year < self.today.year:
-                found.setdefault(entry.planting, []).append(entry)
-        return found
+            feeds.setdefault(entry.planting, []).append(entry)
+        return Ledger(self.garden, self.catalogue, self.sharing, feeds)
 
     def _ground(self, planting: Planting, place: Place) -> Worked:
         """The ground that a planting is fed on; in a crowded bed each plant has less."""
         one = places.plant_area(places.spacing_of(planting, self.catalogue.crop(planting.crop)))
         whole = places.area(place)
-        wanted = sum(self.sharing.wanted_m2(p) for p in self.sharing.beside(planting))
-        crowding = max(1.0, wanted / whole.value)
+        crowding = self.sharing.crowding(planting)
         return places.dosed_area(
             place_area_m2=whole.value,
             plants=self.sharing.plants_of(planting),
@@ -338,6 +312,9 @@ class Stands:
             seen=seen,
         )
 
+
+CARRIED = ("P", "K")
+"""Nutrients whose tests are carried forward: what the buffer is known for."""
 
 BEFORE_DAYS = 300
 """A crop that ended longer ago left nothing that counts. [days]"""
