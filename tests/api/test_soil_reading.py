@@ -120,3 +120,46 @@ def test_ten_megabytes_are_refused_before_they_are_read(garden: TestClient) -> N
     assert refused.status_code == 413
     (fault,) = refused.json()["faults"]
     assert (fault["key"], fault["remedy"]) == ("too_large", "Send less at once.")
+
+
+def test_what_is_worked_in_and_bands_of_one_s_own_over_the_wire(garden: TestClient) -> None:
+    layer = {"by": "layer", "thickness": make.measure(1, "cm")}
+    compost = {
+        "id": make.uid("compost"), "place": make.uid("bed"), "material": "garden_compost",
+        "how": layer, "on": "2026-04-01", "done": True,
+    }  # fmt: skip
+    tried = garden.post(f"{GARDEN}/what-if", json={"preparations": [compost]}).json()
+    (view,) = tried["places"][0]["preparations"]
+    assert view["litres"] == pytest.approx(43.2)  # 4.32 m² × 1 cm
+    assert garden.get(GARDEN).json()["file"]["garden"]["preparations"] == []
+
+    saved = garden.put(f"{GARDEN}/preparations/{compost['id']}", json=compost)
+    assert saved.status_code == 200
+    why = garden.get(f"{GARDEN}/why/prepared/{compost['id']}").json()
+    assert why["value"] == pytest.approx(25_920)
+    (kept,) = garden.get(GARDEN).json()["file"]["garden"]["preparations"]
+    assert kept["how"]["thickness"] == make.measure(1, "cm")
+    in_use = garden.delete(f"{GARDEN}/places/{make.uid('bed')}?based_on=1")
+    assert in_use.status_code == 409
+
+    wrong = {**compost, "how": {"by": "layer", "thickness": make.measure(9, "m")}}
+    refused = garden.post(f"{GARDEN}/what-if", json={"preparations": [wrong]})
+    (fault,) = refused.json()["faults"]
+    assert fault["field"].endswith("how.thickness")
+    unknown = {**compost, "material": "moon_dust"}
+    refused = garden.put(
+        f"{GARDEN}/preparations/{compost['id']}?based_on={saved.json()['revision']}", json=unknown
+    )
+    assert refused.json()["faults"][0]["key"] == "unknown_material"
+
+    bands = {
+        "id": make.uid("bands"), "extractant": "Morgan", "analyte": "Mg", "low": 25, "medium": 50,
+        "high": 120, "very_high": 250, "source": "a county guide",
+    }  # fmt: skip
+    report = make.report("bed", values={"Mg": 90.0}, extractant="Morgan")
+    tried = garden.post(f"{GARDEN}/what-if", json={"reports": [report], "bands": [bands]}).json()
+    (gauge,) = tried["places"][0]["gauges"]
+    assert (gauge["soil_class"], gauge["basis"]) == ("medium", "a county guide")
+    undone = garden.get(f"{GARDEN}/journal").json()["undo"]["number"]
+    assert garden.post(f"{GARDEN}/undo/{undone}").status_code == 200
+    assert garden.get(GARDEN).json()["file"]["garden"]["preparations"] == []

@@ -7,11 +7,13 @@ from pydantic import TypeAdapter, ValidationError
 
 import gardens
 from eznel.core.document import (
+    BandTable,
     FeedEntry,
     Garden,
     GardenFile,
     Place,
     Planting,
+    Preparation,
     Product,
     Programme,
     Scoop,
@@ -26,6 +28,7 @@ SHAPES: dict[str, Any] = {
     "place": Place, "report": SoilReport, "product": Product, "scoop": Scoop,
     "planting": Planting, "spacing": Spacing, "site": Site, "preferences": Preferences,
     "programme": Programme, "entry": FeedEntry, "garden": Garden, "file": GardenFile,
+    "bands": BandTable, "preparation": Preparation,
 }  # fmt: skip
 M = gardens.measure
 CIRCLE = {"kind": "circle", "diameter": M(0, "m")}
@@ -40,7 +43,67 @@ def whole(**parts: Any) -> dict[str, Any]:
     return {"id": gardens.uid("garden"), "name": "g", "site": gardens.site(), **parts}
 
 
+def value(**line: Any) -> dict[str, Any]:
+    return gardens.report() | {"values": [{"analyte": "P", "value": 1} | line]}
+
+
+def prepared(how: dict[str, Any], **more: Any) -> dict[str, Any]:
+    return {"id": gardens.uid("p"), "place": gardens.uid("bed"), "material": "garden_compost",
+            "how": how, "on": "2026-04-01", **more}  # fmt: skip
+
+
+BANDS = {"id": gardens.uid("b"), "extractant": "Olsen", "analyte": "P", "low": 10, "medium": 20,
+         "high": 30, "very_high": 40, "source": "a guide"}  # fmt: skip
+HOLE = {"by": "holes", "share_pct": 30, "width": M(30, "cm"), "depth": M(25, "cm")}
+
 WRONG = [
+    ("report", value(value=None), "values.0.value", "value_or_class"),
+    ("report", value(printed_as="K2O"), "values.0.printed_as", "printed_as_another"),
+    ("report", value(unit="cmol/kg"), "values.0.unit", "not_a_cation"),
+    ("report", value(analyte="K", unit="% of CEC", value=101), "values.0.value",
+     "percent_out_of_range"),
+    ("report", value(depth=M(20, "m")), "values.0.depth", "depth_out_of_range"),
+    ("report", gardens.report(buffer={"method": "SMP", "value": 65}), "buffer.value",
+     "less_than_equal"),
+    ("report", gardens.report(buffer={"method": "Somebody", "value": 6.5}), "buffer.method",
+     "literal_error"),
+    ("report", gardens.report(ec={"value": 400, "method": "1:5"}), "ec.value", "ec_out_of_range"),
+    ("report", gardens.report(cec_cmol_kg=0), "cec_cmol_kg", "greater_than"),
+    ("report", gardens.report(organic_carbon_pct=150), "organic_carbon_pct",
+     "percent_out_of_range"),
+    ("report", gardens.report(sample_density=M(11, "g/mL")), "sample_density",
+     "density_out_of_range"),
+    ("report", gardens.report(lime={"amount": M(60, "kg/m2")}), "lime.amount",
+     "lime_out_of_range"),
+    ("report", gardens.report(lime={"amount": M(2, "t/ha"), "depth": M(1, "cm")}), "lime.depth",
+     "depth_out_of_range"),
+    ("bands", BANDS | {"high": 20}, "high", "bands_do_not_rise"),
+    ("bands", BANDS | {"low": 0}, "low", "greater_than"),
+    ("bands", BANDS | {"source": ""}, "source", "string_too_short"),
+    ("preparation", prepared({"by": "layer", "thickness": M(2, "m")}), "how.thickness",
+     "layer_out_of_range"),
+    ("preparation", prepared(HOLE | {"width": M(30, "m")}), "how.width", "hole_out_of_range"),
+    ("preparation", prepared(HOLE | {"share_pct": 0}), "how.share_pct", "greater_than"),
+    ("preparation", prepared({"by": "nitrogen", "available": M(-1, "g/m2")}),
+     "how.available.value", "greater_than_equal"),
+    ("preparation", prepared(HOLE, product=gardens.uid("bag")), "product", "product_or_material"),
+    ("preparation", prepared(HOLE, material=None), "product", "product_or_material"),
+    ("place", gardens.tub(recipe=[{"name": "grit", "parts": 1, "bag": M(5, "yd3")}]),
+     "recipe.0.bag", "bag_out_of_range"),
+    ("place", gardens.bed(drained={"fell": M(3, "cm"), "minutes": 0}), "drained.minutes",
+     "greater_than"),
+    ("place", gardens.bed(school="fortune"), "school", "literal_error"),
+    ("product", gardens.product("lime", CaO=50, liming={"passing_60_mesh_pct": 90,
+                                                        "passing_20_mesh_pct": 60}),
+     "liming.passing_60_mesh_pct", "sieves_disagree"),
+    ("garden", whole(preparations=[prepared(HOLE)]), "preparations.0.place", "no_such_thing"),
+    ("garden", whole(places=[gardens.bed()], preparations=[
+        prepared(HOLE, material=None, product=gardens.uid("bag"))]),
+     "preparations.0.product", "no_such_thing"),
+    ("garden", whole(bands=[BANDS, BANDS]), "bands", "id_twice"),
+    ("site", gardens.site(water={"nitrate_n_mg_l": -1}), "water.nitrate_n_mg_l",
+     "greater_than_equal"),
+    ("planting", gardens.planting(base_by="air"), "base_by", "literal_error"),
     ("place", gardens.bed(shape=CIRCLE), "shape.diameter", "side_out_of_range"),
     ("place", gardens.tub(shape=FRUSTUM), "shape.top", "tub_size_out_of_range"),
     ("place", gardens.tub(count=0), "count", "greater_than_equal"),

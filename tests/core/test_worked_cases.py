@@ -204,3 +204,19 @@ def test_case_16_compost_in_its_first_year() -> None:
     assert per == pytest.approx({"N": 6, "P": 0, "K": 0, "Ca": 0, "Mg": 0, "S": 0}, abs=1e-9)
     nitrogen = gardens.need(tomato, "N")
     assert nitrogen / tomato.plants == pytest.approx(2.7)
+
+
+def test_case_6_in_bags_with_its_cost() -> None:
+    # 116.4 L in bags of 40: 3; 58.2 L in bags of 2 ft³ (56.6 L): 2; 19.4 L in a bag of 25
+    bags = [(40, "L", 6.5), (2, "ft3", 8), (25, "L", 3)]
+    recipe = [
+        {"name": f"part {n}", "parts": p, "bag": gardens.measure(v, u), "bag_price": price}
+        for n, (p, (v, u, price)) in enumerate(zip((60, 30, 10), bags, strict=True))
+    ]
+    feed = gardens.product("feed", "coated", N=18, release_days=150)
+    charge = [{"product": gardens.uid("feed"), "strength": gardens.measure(2, "g/L")}]
+    tubs = gardens.tub(litres=28, count=7, recipe=recipe, charge=charge)
+    (place,) = gardens.plan_of(gardens.garden(places=[tubs], products=[feed])).places
+    assert [one.bags for one in place.mix] == [3, 2, 1]
+    assert place.mix_cost == pytest.approx(38.5)  # 19.5 + 16 + 3
+    assert place.charge[0].grams == pytest.approx(352.8)  # 28 × 0.9 × 7 × 2

@@ -208,3 +208,41 @@ def test_everybody_can_use_every_page_of_it(slip_page: Page, size: Any) -> None:
     expect(slip_page.get_by_text("no unit is printed")).to_have_count(0)
     slip_page.get_by_text("was not understood").wait_for()
     assert faults_of(slip_page) == []
+
+
+def test_where_the_base_goes_and_what_the_water_brings(slip_page: Page) -> None:
+    slip_page.goto(re.sub(r"/today.*$", "/plot", slip_page.url))
+    slip_page.get_by_role("button", name=re.compile("^Starboard strip")).press("Enter")
+    panel = slip_page.get_by_role("complementary", name="Starboard strip")
+    panel.get_by_role("button", name="Change").click()
+    panel.get_by_label("Base dressing goes").select_option("hole")
+    expect(panel.get_by_text("Little fits there")).to_be_visible()
+    panel.get_by_label("Roots and tops after harvest").select_option("left")
+    panel.get_by_role("button", name="Plant it").click()
+    expect(panel.get_by_role("button", name="Plant it")).to_have_count(0)
+    (leek,) = [p for p in read(slip_page)["file"]["garden"]["plantings"] if p["crop"] == "leek"]
+    assert (leek["base_by"], leek["residue"]) == ("hole", "left")
+
+    before = next(p for p in read(slip_page, "/plan")["plantings"] if p["crop"] == "leek")
+    slip_page.get_by_role("button", name="Skerrin Slip").click()
+    slip_page.get_by_label("Nitrate-N in your water").fill("10")
+    slip_page.get_by_label("Watered on beds in a season").fill("100")
+    slip_page.get_by_role("button", name="Save", exact=True).click()
+    expect(slip_page.get_by_label("Nitrate-N in your water")).to_have_count(0)
+    after = next(p for p in read(slip_page, "/plan")["plantings"] if p["crop"] == "leek")
+    # 10 mg/L × 100 mm ÷ 1000 = 1 g N/m²
+    assert before["needs"][0]["per"] - after["needs"][0]["per"] == pytest.approx(1)
+
+
+def test_a_potting_mix_says_what_to_buy(slip_page: Page) -> None:
+    slip_page.goto(re.sub(r"/today.*$", "/plot", slip_page.url))
+    slip_page.get_by_role("button", name=re.compile("^Lean-to troughs")).press("Enter")
+    panel = slip_page.get_by_role("complementary", name="Lean-to troughs")
+    # 3 × 54 L × 1.1 = 178.2 L; 60 % of it in bags of 40 L
+    expect(panel).to_contain_text("3 bags of 40 L")
+    expect(panel).to_contain_text("The mix costs €37.50")  # 3 × 6.50 + 3 × 4 + 2 × 3
+    expect(panel).to_contain_text("162 g Halyard tub feed")  # 1 g/L × 162 L
+    panel.get_by_text("Measures", exact=True).click()
+    panel.get_by_label("Sold in bags of", exact=True).first.fill("80")
+    panel.get_by_role("button", name="Keep these measures").click()
+    expect(panel).to_contain_text("2 bags of 80 L")
