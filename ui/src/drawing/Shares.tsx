@@ -9,7 +9,7 @@ export interface Share {
   wanted?: readonly [number, number]
 }
 
-const WIDTH = 520
+const WIDTH = 340
 const ORDER = ['Ca', 'Mg', 'K', 'Na']
 
 /** What sits on the exchange sites, as parts of one bar, with one school's wishes below. */
@@ -74,7 +74,7 @@ export function Shares(props: { shares: readonly Share[]; rest: string; label: s
 
 /** One cation's share on a line of its own, the wished part drawn thick. */
 function Wish({ share }: { share: Share }) {
-  const [from, width] = [110, WIDTH - 180]
+  const [from, width] = [84, WIDTH - 138]
   const most = share.wanted ? Math.max(share.wanted[1] * 1.4, share.pct * 1.1) : 100
   const x = (pct: number) => from + (pct / most) * width
   const [low, high] = share.wanted ?? [0, 0]

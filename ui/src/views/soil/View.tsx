@@ -1,5 +1,5 @@
 import { Button, Segmented } from 'antd'
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { conflictOf, faultsOf, type Schemas } from '../../api/client'
 import { revisionOf, useGarden, usePlan, useWrites } from '../../api/gardens'
@@ -147,15 +147,7 @@ export function View() {
             }}
           />
         ) : (
-          place.kind === 'bed' && (
-            <Segmented<Page>
-              className="soil-pages"
-              value={page}
-              aria-label={t('Show')}
-              options={PAGES.map((value) => ({ value, label: pageNames()[value] }))}
-              onChange={(next) => go({ page: next })}
-            />
-          )
+          place.kind === 'bed' && <Pages page={page} onChange={(next) => go({ page: next })} />
         )}
         {facts && (draft || page === 'test' || place.kind === 'tub') && (
           <>
@@ -219,6 +211,25 @@ export function View() {
       </section>
       <Follows gardenId={gardenId} bed={place.id} plan={plan} before={before ? kept : undefined} />
     </div>
+  )
+}
+
+/** The pages of a bed's soil; on a phone the chosen one is brought into sight. */
+function Pages(props: { page: Page; onChange: (page: Page) => void }) {
+  const bar = useRef<HTMLDivElement>(null)
+  useEffect(() => {
+    const chosen = bar.current?.querySelector('.ant-segmented-item-selected')
+    chosen?.scrollIntoView({ block: 'nearest', inline: 'center' })
+  }, [props.page])
+  return (
+    <Segmented<Page>
+      ref={bar}
+      className="soil-pages"
+      value={props.page}
+      aria-label={t('Show')}
+      options={PAGES.map((value) => ({ value, label: pageNames()[value] }))}
+      onChange={props.onChange}
+    />
   )
 }
 
