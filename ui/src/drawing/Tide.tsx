@@ -20,6 +20,8 @@ export interface TideProps {
 const LEFT = 44
 const BOTTOM = 22
 const TOP = 10
+/** The axis reaches at least this far, so that a season of nothing has legible labels. */
+const LEAST_GRAMS = 0.1
 
 /** Need and supply as two lines over the season, the gap between them shaded. */
 export function Tide(props: TideProps) {
@@ -27,7 +29,7 @@ export function Tide(props: TideProps) {
   const id = useId()
   const first = dayNumber(days[0])
   const last = Math.max(dayNumber(days[days.length - 1]), first + 1)
-  const most = Math.max(...need, ...supply, ...(props.was?.supply ?? []), 1e-6) * 1.06
+  const most = Math.max(...need, ...supply, ...(props.was?.supply ?? []), LEAST_GRAMS) * 1.06
   const x = (day: string) => LEFT + ((dayNumber(day) - first) / (last - first)) * (width - LEFT - 8)
   const y = (grams: number) => TOP + (1 - grams / most) * (height - TOP - BOTTOM)
   const line = (values: readonly number[]) =>
