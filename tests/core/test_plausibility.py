@@ -11,11 +11,14 @@ from eznel.core.cautions import cautions
 from eznel.core.document import Product
 
 TODAY = date(2026, 5, 1)
+MATERIALS = catalogue.load().materials
 
 
 def asked(**parts) -> dict[str, str]:
     made = gardens.garden(**parts)
-    return {finding.key: finding.field for finding in plausibility.of_garden(made, TODAY)}
+    return {
+        finding.key: finding.field for finding in plausibility.of_garden(made, TODAY, MATERIALS)
+    }
 
 
 ODD = [

@@ -10,13 +10,8 @@ import gardens
 from eznel import catalogue
 from eznel.core import mixes, outlines, places
 from eznel.core.document import Bed, Product, Scoop, Spacing, Tub
-from eznel.core.products.analysis import (
-    amount_for,
-    first_season_share,
-    fraction,
-    nutrient_in,
-    scoop_mass,
-)
+from eznel.core.products.analysis import amount_for, first_season_share, fraction, nutrient_in
+from eznel.core.products.masses import scoop_mass
 from eznel.core.products.solutions import SEEDLING_N_MG_L, strength
 from eznel.core.quantities import Length
 from eznel.core.season import plan

@@ -72,7 +72,7 @@ PLAIN = {
     "compared", "per", "count", "miss", "cost", "caution_above", "bounds", "share",
     "first_season_n", "grams", "release_days", "pct", "ml", "fractions", "medium", "very_high",
     "before", "now", "explained", "estimate", "likely", "spread", "works", "minutes", "bag_price",
-    "mix_cost",
+    "mix_cost", "carbon_to_n",
 }  # fmt: skip
 """Numbers whose unit stands beside them, or that have none."""
 

@@ -27,6 +27,7 @@ from eznel.core.document import (
     Scoop,
     SoilReport,
     StageSeen,
+    StockMove,
 )
 from eznel.core.season import SeasonPlan, explain, measures
 from eznel.core.season.result import PlaceMeasures
@@ -52,6 +53,7 @@ class Changes(BaseModel):
     pins: list[MoveJob] = []
     feeds: list[FeedEntry] = []
     stages: list[StageSeen] = []
+    stock_moves: list[StockMove] = []
 
 
 @router.get("/plan", response_model=SeasonPlan)

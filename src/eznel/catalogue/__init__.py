@@ -48,9 +48,14 @@ def rows(name: str, model: type[AnyRow]) -> tuple[AnyRow, ...]:
         given: dict[str, object] = {k: v for k, v in cells.items() if v != ""}
         if "cautions" in given:
             given["cautions"] = str(given["cautions"]).split()
-        for column in ("analysis", "fills_ground", "fills_water"):  # like N:15.5 CaO:26.5
-            if column in given:
+        for column in ("analysis", "nitrogen", "fills_ground", "fills_water"):
+            if column in given:  # like N:15.5 CaO:26.5
                 given[column] = dict(pair.split(":") for pair in str(given[column]).split())
+        if "ranges" in given:  # like N:15..15.5
+            pairs = (pair.split(":") for pair in str(given["ranges"]).split())
+            given["ranges"] = {key: tuple(span.split("..")) for key, span in pairs}
+        if "also_called" in given:
+            given["also_called"] = str(given["also_called"]).split("|")
         try:
             found.append(model.model_validate(given))
         except ValueError as error:

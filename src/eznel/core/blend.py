@@ -56,6 +56,14 @@ class Cap:
 
 
 @dataclass(frozen=True, slots=True)
+class Apart:
+    """Two groups of items that never meet in one mix, as what falls out of a solution."""
+
+    one: tuple[int, ...]
+    other: tuple[int, ...]
+
+
+@dataclass(frozen=True, slots=True)
 class Mix:
     """Whole measures of each item, and how far from the targets that is."""
 
@@ -123,7 +131,11 @@ def _table(products: tuple[int, ...], most: tuple[int, ...]) -> _Table:
 
 
 def blend(
-    need: Sequence[float], scale: Sequence[float], items: tuple[Item, ...], caps: tuple[Cap, ...]
+    need: Sequence[float],
+    scale: Sequence[float],
+    items: tuple[Item, ...],
+    caps: tuple[Cap, ...],
+    apart: Apart | None = None,
 ) -> tuple[Answer, ...]:
     """Return up to three mixes for a need: best match, fewest products, cheapest.
 
@@ -137,13 +149,15 @@ def blend(
         One measure each; two of the same product are never mixed. [g]
     caps : tuple of Cap
         Never exceeded. [as each cap]
+    apart : Apart or None
+        Items that may not be in one mix. [core]
 
     Returns
     -------
     tuple of Answer
         Best first; fewer than three where they coincide. The best may be no measure at all.
     """
-    table = _allowed(items, caps)
+    table = _allowed(items, caps, apart)
     per_measure = np.array([item.brings for item in items]).reshape(len(items), len(NUTRIENTS)).T
     brings = per_measure @ table.counts
     short, excess = _score(brings, need, scale)
@@ -177,7 +191,7 @@ def blend(
     )
 
 
-def _allowed(items: tuple[Item, ...], caps: tuple[Cap, ...]) -> _Table:
+def _allowed(items: tuple[Item, ...], caps: tuple[Cap, ...], apart: Apart | None) -> _Table:
     """Every mix that no cap forbids; to do nothing is always allowed."""
     most = [float(MOST_MEASURES)] * len(items)
     limits = [cap.limit + _EPS * max(1.0, abs(cap.limit)) for cap in caps]
@@ -188,6 +202,10 @@ def _allowed(items: tuple[Item, ...], caps: tuple[Cap, ...]) -> _Table:
                 if use > 0 and limit < most[n] * use:
                     most[n] = limit / use
     table = _table(tuple(item.product for item in items), tuple(max(int(n), 0) for n in most))
+    if apart is not None:
+        counts = table.counts
+        both = counts[list(apart.one)].any(axis=0) & counts[list(apart.other)].any(axis=0)
+        table = table.rows_at(np.flatnonzero(~both))
     if not caps or not items:
         return table
     uses = np.array([cap.per_measure for cap in caps]) @ table.counts

@@ -5,10 +5,11 @@ from eznel.core.reference import Material
 
 OF_FORM = {
     "granular": ("keep_from_children",),
-    "soluble": ("keep_from_children",),
-    "liquid": ("keep_from_children",),
+    "soluble": ("keep_from_children", "store_sealed"),
+    "liquid": ("keep_from_children", "store_frost_free"),
     "organic": ("meal_dust", "pets_meal"),
-    "coated": ("keep_from_children",),
+    "coated": ("keep_from_children", "store_cool"),
+    "mix": ("mix_dust",),
 }
 """Where the material is not known."""
 

@@ -3,7 +3,9 @@
 It asks; it never changes a value by itself. What cannot be at all is refused by the document.
 """
 
+from collections.abc import Mapping
 from datetime import date
+from uuid import UUID
 
 from eznel.core.document import (
     Bed,
@@ -17,8 +19,9 @@ from eznel.core.document import (
     Tub,
 )
 from eznel.core.places import spacing_of
+from eznel.core.products.limits import most_in_mix
 from eznel.core.quantities import element_of
-from eznel.core.reference import Crop
+from eznel.core.reference import Crop, Material
 from eznel.core.soil.reading import age_years, is_stale
 from eznel.core.soil.units import by_mass
 from eznel.core.working import Finding, Level, Origin, Quantity
@@ -28,7 +31,7 @@ USUAL_BED_DEPTH_M = (0.08, 0.45)
 USUAL_BED_DENSITY = (0.3, 1.6)
 USUAL_PRODUCT_DENSITY = {
     "granular": (0.6, 1.5), "soluble": (0.6, 1.5), "liquid": (0.95, 1.5),
-    "organic": (0.3, 1.0), "coated": (0.7, 1.3),
+    "organic": (0.3, 1.0), "coated": (0.7, 1.3), "mix": (0.08, 0.9),
 }  # fmt: skip
 LARGEST_TUB_L = 400.0
 RICHEST_PCT = {"N": 46.7, "P": 27.0, "K": 52.5, "Ca": 72.0, "Mg": 60.5, "S": 100.0}
@@ -147,14 +150,16 @@ def of_product(product: Product) -> list[Finding]:
     found = []
     for n, line in enumerate(product.declared):
         element, share = element_of(line.nutrient)
-        if line.pct * share > RICHEST_PCT[element] + 0.05:
+        if line.pct * share > RICHEST_PCT.get(element, 100.0) + 0.05:
             found.append(
                 _ask(
                     product.id,
                     f"declared.{n}.pct",
                     "odd_label",
                     _typed("pct", line.pct, f"% {line.nutrient}"),
-                    Quantity("richest", RICHEST_PCT[element] / share, "%", Origin.TYPICAL),
+                    Quantity(
+                        "richest", RICHEST_PCT.get(element, 100.0) / share, "%", Origin.TYPICAL
+                    ),
                     names=(line.nutrient,),
                 )
             )
@@ -227,7 +232,46 @@ def of_planting(planting: Planting, crop: Crop) -> list[Finding]:
     ]
 
 
-def of_garden(garden: Garden, today: date) -> tuple[Finding, ...]:
+def of_mix(
+    place: Place, products: Mapping[UUID, Product], materials: Mapping[str, Material]
+) -> list[Finding]:
+    """Return what is odd about what a tub is filled with.
+
+    Parameters
+    ----------
+    place : Place
+        Bed or tub. [document]
+    products : mapping
+        The shed, by id. [document]
+    materials : mapping
+        General materials, by key. [catalogue]
+
+    Returns
+    -------
+    list of Finding
+        Fertiliser in a mix for seed, and more of it than a label allows.
+    """
+    if not isinstance(place, Tub) or not place.charge:
+        return []
+    found = []
+    bags = [products[part.product] for part in place.recipe if part.product is not None]
+    if any(bag.for_seed for bag in bags):
+        found.append(_ask(place.id, "charge", "fertiliser_in_seed_mix"))
+    for n, charge in enumerate(place.charge):
+        product = products[charge.product]
+        most = most_in_mix(product, materials.get(product.material or ""))
+        if most is not None and charge.strength.g_per_l > most * 1.001:
+            numbers = (
+                Quantity("most_g_l", most, "g/L", Origin.LABEL),
+                _typed("charge_g_l", charge.strength.g_per_l, "g/L"),
+            )
+            found.append(_ask(place.id, f"charge.{n}", "charge_over_label", *numbers))
+    return found
+
+
+def of_garden(
+    garden: Garden, today: date, materials: Mapping[str, Material]
+) -> tuple[Finding, ...]:
     """Return what is odd about everything typed, except plantings, which need their crop.
 
     Parameters
@@ -236,13 +280,17 @@ def of_garden(garden: Garden, today: date) -> tuple[Finding, ...]:
         The garden. [document]
     today : date
         The garden's date. [date]
+    materials : mapping
+        General materials, by key. [catalogue]
 
     Returns
     -------
     tuple of Finding
         `about` is the thing's id, `field` its field.
     """
+    products = {product.id: product for product in garden.products}
     found = [f for place in garden.places for f in of_place(place)]
+    found += [f for place in garden.places for f in of_mix(place, products, materials)]
     found += [f for report in garden.reports for f in of_report(report, today)]
     found += [f for product in garden.products for f in of_product(product)]
     found += [f for scoop in garden.scoops for f in of_scoop(scoop)]

@@ -18,6 +18,10 @@ ATOMIC_WEIGHT = {
     "S": 32.06, "K": 39.098, "Ca": 40.078, "Na": 22.990,
 }  # fmt: skip
 
+TRACES = ("B", "Cu", "Fe", "Mn", "Mo", "Zn", "Cl", "Na")
+"""What labels declare besides; kept and shown, and bounded where it does harm."""
+
+
 NUTRIENTS = ("N", "P", "K", "Ca", "Mg", "S")
 """The order of every nutrient vector in the core. Elements, never oxides."""
 
@@ -60,7 +64,7 @@ def element_of(declared: str) -> tuple[str, float]:
     KeyError
         When the name is neither an element nor an oxide in use on labels.
     """
-    if declared in NUTRIENTS:
+    if declared in NUTRIENTS or declared in TRACES:
         return declared, 1.0
     atoms, element, rest = _DECLARED[declared]
     own = atoms * ATOMIC_WEIGHT[element]
@@ -88,6 +92,7 @@ _SPELLING = {
     "lb/100ft2": "pound/(100*foot**2)", "g/L": "gram/liter", "oz/gal_us": "ounce/gallon",
     "kg/ha": "kilogram/hectare", "t/ha": "metric_ton/hectare", "lb/acre": "pound/acre",
     "ton/acre": "2000*pound/acre", "lb/1000ft2": "pound/(1000*foot**2)",
+    "m2": "meter**2", "ft2": "foot**2", "yd2": "yard**2", "lb/gal_us": "pound/gallon",
 }  # fmt: skip
 
 
@@ -140,6 +145,18 @@ class Length(Measure):
         return self._canonical()
 
 
+class Area(Measure):
+    """An area, read in square metres."""
+
+    canonical = "m2"
+    unit: Literal["m2", "ft2", "yd2"] = "m2"
+
+    @property
+    def m2(self) -> float:
+        """The area. [m²]"""
+        return self._canonical()
+
+
 class Volume(Measure):
     """A volume, read in litres."""
 
@@ -177,7 +194,7 @@ class Density(Measure):
     """A bulk density, read in grams per millilitre (the same as kg/L and g/cm³)."""
 
     canonical = "g/mL"
-    unit: Literal["g/mL", "kg/L", "lb/ft3"] = "g/mL"
+    unit: Literal["g/mL", "kg/L", "lb/ft3", "lb/gal_us"] = "g/mL"
 
     @property
     def g_per_ml(self) -> float:

@@ -80,6 +80,10 @@ class Crop(Row):
     """Nitrogen that its roots and tops leave for the next crop, where they stay."""
     hates_lime: bool = False
     """Not in the season of liming: scab."""
+    hates_chloride: bool = False
+    """Harmed by chloride: not where muriate of potash is the source."""
+    hates_boron: bool = False
+    """Harmed by boron in amounts that others need."""
     note: str = ""
 
     @model_validator(mode="after")
@@ -130,9 +134,14 @@ class Material(Row):
 
     key: Key
     name: str
+    also_called: tuple[str, ...] = ()
+    """Other names on labels, in any language."""
     form: Literal["granular", "soluble", "liquid", "organic", "coated"]
     density_g_ml: Annotated[float, Field(gt=0)]
     ec_of_1g_l_ds_m: float | None = None
+    solubility_g_l_20c: Annotated[float, Field(gt=0)] | None = None
+    solubility_g_l_5c: Annotated[float, Field(gt=0)] | None = None
+    """How much dissolves in a litre of water of 20 and of 5 °C. [g/L]"""
     dry_matter_pct: float = 100
     first_season_n_pct: float | None = None
     liming: bool = False
@@ -141,17 +150,44 @@ class Material(Row):
     raw: Literal["no", "until_hot", "yes"] = "no"
     """Manure may carry germs until time has passed, or until a heap was hot throughout."""
     analysis: Mapping[str, float] = Field(default_factory=dict)
-    """Typical contents as spread, where it is used without a label: declared form and per cent."""
+    """Typical contents as sold, where it is used without a label: declared form and per cent."""
+    ranges: Mapping[str, tuple[float, float]] = Field(default_factory=dict)
+    """How far batches differ: the lowest and the highest per cent of a declared form."""
+    nitrogen: Mapping[str, float] = Field(default_factory=dict)
+    """How its nitrogen is split: nitrate, ammonium, urea, insoluble. [%]"""
     carbon_to_n: float | None = None
     first_season_p_pct: float = 100
     first_season_k_pct: float = 100
+    first_season_ca_pct: float = 100
+    release_k_per_day_25c: Annotated[float, Field(gt=0)] | None = None
+    """First-order rate at which an organic material's nitrogen comes free at 25 °C. [1/day]"""
+    release_days: int | None = None
+    """Rated days of a coated material at 21 °C."""
     cce_pct: float | None = None
     """Calcium carbonate equivalent; negative where it makes sour. [%]"""
+    organic: Literal["yes", "no", "depends"] = "depends"
+    """Whether organic growing allows it; rules differ, so "depends" has to be looked up."""
+    animal: bool = False
+    """Whether it comes from animals."""
+    restricted: bool = False
+    """Its sale or use is restricted in places: never used before the grower has made sure."""
+    unproven: bool = False
+    """Homemade, of a strength that nobody knows: never counted on."""
+    max_g_m2: Annotated[float, Field(gt=0)] | None = None
+    max_g_l: Annotated[float, Field(gt=0)] | None = None
+    """The most that is usual in one application, on the ground and in water. [g/m², g/L]"""
     fills_ground: Mapping[str, float] = Field(default_factory=dict)
     """What it is bought for when the shed is short: declared form and per cent, spread dry."""
     fills_water: Mapping[str, float] = Field(default_factory=dict)
     """The same, dissolved."""
     cautions: tuple[Key, ...] = ()
+
+    @model_validator(mode="after")
+    def _ranges_hold_the_typical(self) -> "Material":
+        for declared, (low, high) in self.ranges.items():
+            if not low <= self.analysis[declared] <= high:
+                raise ValueError(f"{declared} of {self.key} is outside its range")
+        return self
 
 
 class KeyAnswer(Entry):

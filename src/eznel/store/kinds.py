@@ -18,6 +18,7 @@ from eznel.core.document import (
     Scoop,
     SoilReport,
     StageSeen,
+    StockMove,
 )
 from eznel.store import tables
 from eznel.store.tables import Base
@@ -61,6 +62,7 @@ KINDS = {
         Kind("pins", MoveJob, tables.PinRow, "garden", "pin"),
         Kind("feeds", FeedEntry, tables.FeedEntryRow, "log", "feed"),
         Kind("stages", StageSeen, tables.StageSeenRow, "log", "stage"),
+        Kind("stock_moves", StockMove, tables.StockMoveRow, "log", "stock_move"),
     )
 }
 

@@ -182,12 +182,25 @@ class ProductRow(_Thing, Base):
     dry_matter_pct: Mapped[float | None]
     first_season_n_pct: Mapped[float | None]
     release_days: Mapped[int | None]
+    added: Mapped[Nested | None]
+    for_seed: Mapped[bool]
     liming: Mapped[Nested | None]
     material: Mapped[str | None]
+    proof: Mapped[str]
+    carbon_to_n: Mapped[float | None]
+    ec_of_1g_l_ds_m: Mapped[float | None]
+    organic: Mapped[bool | None]
+    animal: Mapped[bool | None]
+    may_use: Mapped[bool]
     max_rate: Mapped[Nested | None]
+    max_per_plant: Mapped[Nested | None]
     max_strength: Mapped[Nested | None]
+    max_in_mix: Mapped[Nested | None]
+    interval_days: Mapped[int | None]
+    max_times: Mapped[int | None]
     stock: Mapped[Nested | None]
     price: Mapped[Nested | None]
+    other_packs: Mapped[Nested | None]
     note: Mapped[str] = mapped_column(Text)
 
 
@@ -251,6 +264,18 @@ class StageSeenRow(_Thing, Base):
     planting: Mapped[str] = mapped_column(String(60), index=True)
     stage: Mapped[str]
     on: Mapped[date]
+
+
+class StockMoveRow(_Thing, Base):
+    """What came into the shed, was opened or written off."""
+
+    __tablename__ = "stock_move"
+
+    product: Mapped[str] = mapped_column(String(60), index=True)
+    on: Mapped[date]
+    kind: Mapped[str]
+    amount: Mapped[Nested | None]
+    note: Mapped[str] = mapped_column(Text)
 
 
 class PinRow(_Thing, Base):

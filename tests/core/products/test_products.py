@@ -7,13 +7,8 @@ import pytest
 import gardens
 from eznel import catalogue
 from eznel.core.document import Product, Scoop
-from eznel.core.products.analysis import (
-    contents,
-    ec_of_1g_l,
-    first_season_share,
-    fraction,
-    scoop_mass,
-)
+from eznel.core.products.analysis import contents, ec_of_1g_l, first_season_share, fraction
+from eznel.core.products.masses import scoop_mass
 from eznel.core.products.release import coated_course, coated_released, organic_course, rule_share
 from eznel.core.products.solutions import most_ec_ds_m, most_n_mg_l
 from eznel.core.working import Origin

@@ -9,7 +9,7 @@ import gardens
 from eznel import catalogue
 from eznel.core.document import Log, Product, Scoop
 from eznel.core.places import walking_order
-from eznel.core.products.analysis import density_g_ml
+from eznel.core.products.masses import density_g_ml
 from eznel.core.season import explain, measures
 from eznel.core.season.result import Tide
 from eznel.core.season.tides import standing_of

@@ -2,7 +2,7 @@
 
 from eznel.core.document._base import Entry, Thing
 from eznel.core.document.garden import Garden, GardenFile, Preferences, Site, Water
-from eznel.core.document.log import FeedEntry, Log, MoveJob, StageSeen
+from eznel.core.document.log import FeedEntry, Log, MoveJob, StageSeen, StockMove
 from eznel.core.document.place import (
     Bed,
     Charge,
@@ -25,14 +25,17 @@ from eznel.core.document.preparation import (
     Preparation,
 )
 from eznel.core.document.product import (
+    Added,
     Amount,
     Declared,
+    Dilution,
     Liming,
     NitrogenForms,
     Price,
     Product,
     Scoop,
     ScoopOf,
+    Spread,
     Stock,
     WeighedOf,
     Weighing,
@@ -62,6 +65,7 @@ from eznel.core.document.shape import (
 )
 
 __all__ = [
+    "Added",
     "Amount",
     "BandTable",
     "Bed",
@@ -72,6 +76,7 @@ __all__ = [
     "Conductivity",
     "Corner",
     "Declared",
+    "Dilution",
     "Drained",
     "Ellipse",
     "Entry",
@@ -113,8 +118,10 @@ __all__ = [
     "SoilReport",
     "SoilValue",
     "Spacing",
+    "Spread",
     "StageSeen",
     "Stock",
+    "StockMove",
     "Texture",
     "Thing",
     "Trough",

@@ -75,6 +75,9 @@ class Preferences(Entry):
     kitchen: Literal["us", "metric", "imperial", "au"] = "metric"
     can: Volume = Volume(value=9, unit="L")
     currency: Annotated[str, Field(pattern=r"^[A-Z]{3}$")] = "EUR"
+    organic_only: bool = False
+    """Nothing that is not allowed in organic growing."""
+    no_animal_products: bool = False
 
     @model_validator(mode="after")
     def _is_a_can(self) -> "Preferences":
@@ -129,15 +132,24 @@ class Garden(Thing):
             if preparation.product is not None:
                 yield f"preparations.{n}.product", preparation.product, products
         for n, tub in enumerate(self.places):
-            for m, charge in enumerate(tub.charge if isinstance(tub, Tub) else ()):
-                yield f"places.{n}.charge.{m}.product", charge.product, products
+            if isinstance(tub, Tub):
+                yield from _names_in(tub, f"places.{n}", products)
+
+
+def _names_in(tub: Tub, at: str, products: set[UUID]) -> Iterator[tuple[str, UUID, set[UUID]]]:
+    """Every product that a tub is filled or charged with."""
+    for m, charge in enumerate(tub.charge):
+        yield f"{at}.charge.{m}.product", charge.product, products
+    for m, part in enumerate(tub.recipe):
+        if part.product is not None:
+            yield f"{at}.recipe.{m}.product", part.product, products
 
 
 class GardenFile(Entry):
     """The file that leaves and enters: one garden with its log, in one version of the format."""
 
     format: Literal["eznel garden"] = "eznel garden"
-    version: int = 3
+    version: int = 4
     garden: Garden
     log: Log = Log()
 
@@ -157,6 +169,9 @@ class GardenFile(Entry):
                 _known(f"{at}.product", amount.product, products)
                 if hasattr(amount, "scoop"):
                     _known(f"{at}.scoop", amount.scoop, scoops)
+        _unique("log.stock_moves", (move.id for move in self.log.stock_moves))
+        for n, move in enumerate(self.log.stock_moves):
+            _known(f"log.stock_moves.{n}.product", move.product, products)
         return self
 
 

@@ -1,4 +1,4 @@
-"""What happened: feeds given or missed, stages seen."""
+"""What happened: feeds given or missed, stages seen, bags bought and opened."""
 
 from datetime import date
 from typing import Literal
@@ -8,7 +8,7 @@ from pydantic import model_validator
 
 from eznel.core.document._base import Entry, Note, Thing, fault
 from eznel.core.document.product import Amount
-from eznel.core.quantities import Volume
+from eznel.core.quantities import Mass, Volume
 
 
 class FeedEntry(Thing):
@@ -39,6 +39,25 @@ class StageSeen(Thing):
     on: date
 
 
+class StockMove(Thing):
+    """What came into the shed or left it otherwise than as a feed.
+
+    Written off without an amount is all of it. A bag is opened from what was there before.
+    """
+
+    product: UUID
+    on: date
+    kind: Literal["bought", "opened", "written_off"]
+    amount: Mass | Volume | None = None
+    note: Note = ""
+
+    @model_validator(mode="after")
+    def _says_how_much(self) -> "StockMove":
+        if self.kind == "bought" and self.amount is None:
+            raise fault("bought_needs_amount", "amount")
+        return self
+
+
 class MoveJob(Thing):
     """A pin: this job on that day."""
 
@@ -51,3 +70,4 @@ class Log(Entry):
 
     feeds: tuple[FeedEntry, ...] = ()
     stages: tuple[StageSeen, ...] = ()
+    stock_moves: tuple[StockMove, ...] = ()

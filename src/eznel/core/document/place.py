@@ -24,6 +24,8 @@ class Ingredient(Entry):
     parts: Annotated[float, Field(gt=0, le=1000)]
     bag: Volume | None = None
     bag_price: Annotated[float, Field(ge=0, le=100_000)] | None = None
+    product: UUID | None = None
+    """A bagged mix out of the shed, with what its maker added."""
 
     @model_validator(mode="after")
     def _comes_in_bags(self) -> "Ingredient":

@@ -1,4 +1,4 @@
-"""Fertilisers as their labels declare them, and the grower's own scoops."""
+"""Fertilisers and mixes as their labels declare them, and the grower's own scoops."""
 
 from datetime import date
 from typing import Annotated, Literal
@@ -7,17 +7,74 @@ from uuid import UUID
 from pydantic import Field, model_validator
 
 from eznel.core.document._base import Entry, Name, Note, Thing, fault
-from eznel.core.quantities import AreaRate, Density, Mass, Strength, Volume, element_of
+from eznel.core.quantities import (
+    Area,
+    AreaRate,
+    Density,
+    Mass,
+    Strength,
+    Volume,
+    element_of,
+)
 
-Form = Literal["granular", "soluble", "liquid", "organic", "coated"]
+Form = Literal["granular", "soluble", "liquid", "organic", "coated", "mix"]
+Nutrient = Literal[
+    "N", "P2O5", "P", "K2O", "K", "CaO", "Ca", "MgO", "Mg", "SO3", "S",
+    "B", "Cu", "Fe", "Mn", "Mo", "Zn", "Cl", "Na",
+]  # fmt: skip
 Percent = Annotated[float, Field(ge=0, le=100, allow_inf_nan=False)]
 
 
 class Declared(Entry):
     """One line of a guaranteed analysis, element or oxide as printed."""
 
-    nutrient: Literal["N", "P2O5", "P", "K2O", "K", "CaO", "Ca", "MgO", "Mg", "SO3", "S"]
+    nutrient: Nutrient
     pct: Percent
+    low_pct: Percent | None = None
+    high_pct: Percent | None = None
+    """Where batches differ: what can be relied on, and what there may be at most. [%]"""
+
+    @model_validator(mode="after")
+    def _range_holds_it(self) -> "Declared":
+        low = self.pct if self.low_pct is None else self.low_pct
+        high = self.pct if self.high_pct is None else self.high_pct
+        if not low <= self.pct <= high:
+            raise fault("range_without_value", "low_pct", low=low, value=self.pct, high=high)
+        return self
+
+
+class Dilution(Entry):
+    """So much of a product in so much water or potting mix, as printed: 15 mL in 10 L."""
+
+    product: Mass | Volume
+    water: Volume
+
+    @model_validator(mode="after")
+    def _is_diluted(self) -> "Dilution":
+        if self.water.l <= 0:
+            raise fault("not_above_zero", "water")
+        return self
+
+
+class Spread(Entry):
+    """So much of a product on so much ground, as printed: 1 cup on 10 square feet."""
+
+    product: Mass | Volume
+    area: Area
+
+    @model_validator(mode="after")
+    def _has_ground(self) -> "Spread":
+        if self.area.m2 <= 0:
+            raise fault("not_above_zero", "area")
+        return self
+
+
+class Added(Entry):
+    """What the maker has added to a bagged potting mix, element or oxide as printed."""
+
+    nutrient: Nutrient
+    mg_l: Annotated[float, Field(ge=0, le=20_000, allow_inf_nan=False)]
+    """In a litre of mix. [mg/L]"""
 
 
 class Liming(Entry):
@@ -43,6 +100,15 @@ class NitrogenForms(Entry):
     nitrate_pct: Percent = 0
     ammonium_pct: Percent = 0
     urea_pct: Percent = 0
+    insoluble_pct: Percent = 0
+    """Organic, or insoluble in water."""
+    slow_pct: Percent = 0
+    """Slowly released, in whichever of the other forms it then is."""
+
+    @property
+    def parts_pct(self) -> float:
+        """The forms that exclude each other, together. [%]"""
+        return self.nitrate_pct + self.ammonium_pct + self.urea_pct + self.insoluble_pct
 
 
 class Stock(Entry):
@@ -88,13 +154,37 @@ class Product(Thing):
     """Share of the nitrogen that the label or a laboratory says works in the first season."""
     release_days: Annotated[int, Field(ge=20, le=540)] | None = None
     """Rated days of a coated product at 21 °C."""
+    added: tuple[Added, ...] = ()
+    """What a bagged potting mix was charged with; nothing in one for seed."""
+    for_seed: bool = False
+    """A mix to sow in: unfertilised, and to be left so."""
     liming: Liming | None = None
     material: str | None = None
     """Key of the general material it is, for its typical figures and cautions."""
-    max_rate: AreaRate | None = None
-    max_strength: Strength | None = None
+    proof: Literal["label", "lab", "typical", "unproven"] = "label"
+    """Where its figures come from. Unproven is never counted on."""
+    carbon_to_n: Annotated[float, Field(gt=0, le=500)] | None = None
+    ec_of_1g_l_ds_m: Annotated[float, Field(ge=0, le=5)] | None = None
+    """Measured by the grower: the conductivity of a gram in a litre of pure water. [dS/m]"""
+    organic: bool | None = None
+    """Whether the label allows it in organic growing."""
+    animal: bool | None = None
+    """Whether it comes from animals."""
+    may_use: bool = False
+    """The grower has made sure that a restricted material may be kept and used where they live."""
+    max_rate: AreaRate | Spread | None = None
+    max_per_plant: Mass | Volume | None = None
+    max_strength: Strength | Dilution | None = None
+    max_in_mix: Strength | Dilution | None = None
+    """In a litre of potting mix."""
+    interval_days: Annotated[int, Field(ge=1, le=400)] | None = None
+    """The label's shortest time between two applications. [days]"""
+    max_times: Annotated[int, Field(ge=1, le=100)] | None = None
+    """The label's most applications in a season. [count]"""
     stock: Stock | None = None
     price: Price | None = None
+    other_packs: Annotated[tuple[Price, ...], Field(max_length=6)] = ()
+    """Other sizes that it is sold in."""
     note: Note = ""
 
     @model_validator(mode="after")
@@ -114,7 +204,7 @@ class Product(Thing):
     def _forms_fit(self) -> "Product":
         if self.nitrogen is not None:
             forms = self.nitrogen
-            parts = forms.nitrate_pct + forms.ammonium_pct + forms.urea_pct
+            parts = max(forms.parts_pct, forms.slow_pct)
             total = next((d.pct for d in self.declared if d.nutrient == "N"), 0.0)
             if parts > total + 0.05:
                 raise fault("forms_over_total", "nitrogen", parts=round(parts, 2), total=total)
@@ -132,6 +222,16 @@ class Product(Thing):
             )
         if self.form == "coated" and self.release_days is None:
             raise fault("coated_needs_days", "release_days")
+        return self
+
+    @model_validator(mode="after")
+    def _mix_is_a_mix(self) -> "Product":
+        if self.form != "mix" and (self.added or self.for_seed):
+            raise fault("only_a_mix_is_charged", "added")
+        if self.form == "mix" and self.declared:
+            raise fault("mix_is_charged_by_litre", "declared")
+        if self.for_seed and self.added:
+            raise fault("seed_mix_is_unfertilised", "for_seed")
         return self
 
 

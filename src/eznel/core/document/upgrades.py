@@ -23,7 +23,12 @@ def _to_3(data: Data) -> Data:
     return data
 
 
-STEPS: tuple[Callable[[Data], Data], ...] = (_to_2, _to_3)
+def _to_4(data: Data) -> Data:
+    """Version 4 knows label limits, traces, ranges, mixes, rules of the garden, stock moves."""
+    return data
+
+
+STEPS: tuple[Callable[[Data], Data], ...] = (_to_2, _to_3, _to_4)
 """Step n (from 0) brings version n + 1 to n + 2."""
 
 CURRENT = len(STEPS) + 1

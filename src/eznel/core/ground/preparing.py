@@ -22,13 +22,8 @@ from eznel.core.document import (
     Preparation,
     Product,
 )
-from eznel.core.products.analysis import (
-    bulk_mass,
-    density_g_ml,
-    first_season_share,
-    fraction,
-    general,
-)
+from eznel.core.products.analysis import first_season_share, fraction, general
+from eznel.core.products.masses import bulk_mass, density_g_ml
 from eznel.core.quantities import NUTRIENTS, element_of
 from eznel.core.reference import Catalogue, Material
 from eznel.core.working import Finding, Level, Origin, Quantity, Worked

@@ -1,22 +1,14 @@
-"""From what a label declares to grams of each element, and from a scoop to grams.
-
-P = 0.4364 P₂O₅ and so on, from atomic weights. A volume becomes a mass only through the
-product's own bulk density, weighed by the grower or typical of the material and marked so.
-"""
+"""From what a label declares to grams of each element: P = 0.4364 P₂O₅ and so on."""
 
 from dataclasses import dataclass
 from uuid import UUID, uuid5
 
-from eznel.core.document import Amount, Product, Scoop, ScoopOf
+from eznel.core.document import Product
+from eznel.core.products.masses import density_g_ml
 from eznel.core.products.release import rule_share
-from eznel.core.quantities import ATOMIC_WEIGHT, NUTRIENTS, Mass, Volume, element_of
+from eznel.core.quantities import ATOMIC_WEIGHT, NUTRIENTS, element_of
 from eznel.core.reference import Material
 from eznel.core.working import Origin, Quantity, Worked
-
-TYPICAL_DENSITY_G_ML = {
-    "granular": 1.0, "soluble": 1.0, "liquid": 1.15, "organic": 0.65, "coated": 0.95,
-}  # fmt: skip
-"""Bulk density by form, where neither the grower nor the material says."""
 
 TYPICAL_DRY_MATTER_PCT = 90.0
 
@@ -33,13 +25,21 @@ class Contents:
     """One gram of a product, as the core counts it. Vectors are in the order of NUTRIENTS."""
 
     total: tuple[float, ...]
+    """At most, where batches of something unproven differ."""
     available: tuple[float, ...]
+    """What can be counted on in its first season; nothing of what is unproven."""
+    declared: tuple[float, ...]
+    """As declared, or typical."""
     soluble_n: float
     ammonium_urea_n: float | None
     """None where the label does not say in which forms its nitrogen is."""
     ec_ds_m_per_g_l: float
     density_g_ml: float
     density_origin: Origin
+    chloride: float
+    boron: float
+    metals: float
+    """Copper, manganese, molybdenum and zinc together, with iron."""
 
 
 def general(material: Material) -> Product:
@@ -60,37 +60,25 @@ def general(material: Material) -> Product:
             "id": uuid5(GENERAL, material.key),
             "name": material.name,
             "form": material.form,
-            "declared": [
-                {"nutrient": nutrient, "pct": pct} for nutrient, pct in material.analysis.items()
-            ],
+            "declared": [_typical(material, nutrient) for nutrient in material.analysis],
+            "nitrogen": {f"{form}_pct": pct for form, pct in material.nitrogen.items()} or None,
             "material": material.key,
+            "proof": "unproven" if material.unproven else "typical",
             "dry_matter_pct": material.dry_matter_pct,
+            "carbon_to_n": material.carbon_to_n,
+            "release_days": material.release_days,
+            "organic": {"yes": True, "no": False}.get(material.organic),
+            "animal": material.animal,
+            "max_rate": material.max_g_m2 and {"value": material.max_g_m2, "unit": "g/m2"},
+            "max_strength": material.max_g_l and {"value": material.max_g_l, "unit": "g/L"},
         }
     )
 
 
-def density_g_ml(product: Product, material: Material | None) -> tuple[float, Origin]:
-    """Return a product's bulk density and where it comes from.
-
-    Parameters
-    ----------
-    product : Product
-        The product. [document]
-    material : Material or None
-        The general material it is. [catalogue]
-
-    Returns
-    -------
-    tuple of float and Origin
-        Density. [g/mL]
-    """
-    if product.density is not None:
-        return product.density.g_per_ml, Origin.MEASURED
-    if product.weighed is not None:
-        return product.weighed.g_per_ml, Origin.MEASURED
-    if material is not None:
-        return material.density_g_ml, Origin.ASSUMED
-    return TYPICAL_DENSITY_G_ML[product.form], Origin.ASSUMED
+def _typical(material: Material, nutrient: str) -> dict[str, object]:
+    low, high = material.ranges.get(nutrient, (None, None))
+    pct = material.analysis[nutrient]
+    return {"nutrient": nutrient, "pct": pct, "low_pct": low, "high_pct": high}
 
 
 def fraction(product: Product, nutrient: str, material: Material | None = None) -> Worked:
@@ -148,7 +136,12 @@ def first_season_share(product: Product, material: Material | None) -> Worked:
     Worked
         Share between 0 and 1. [g/g]
     """
-    if product.form != "organic":
+    liquid_organic = (
+        product.form == "liquid"
+        and material is not None
+        and material.first_season_n_pct is not None
+    )
+    if product.form != "organic" and not liquid_organic and product.first_season_n_pct is None:
         return Worked(value=1.0, unit="g/g")
     if product.first_season_n_pct is not None:
         pct, origin = product.first_season_n_pct, Origin.LABEL
@@ -157,7 +150,7 @@ def first_season_share(product: Product, material: Material | None) -> Worked:
     else:
         dry = product.dry_matter_pct
         return rule_share(
-            n_pct=next((d.pct for d in product.declared if d.nutrient == "N"), 0.0),
+            n_pct=_declared_n(product),
             dry_matter_pct=TYPICAL_DRY_MATTER_PCT if dry is None else dry,
             dry_matter_origin=Origin.ASSUMED if dry is None else Origin.LABEL,
         ).settling(f"products/{product.id}/dry_matter_pct")
@@ -179,25 +172,81 @@ def contents(product: Product, material: Material | None) -> Contents:
     Contents
         Per gram of product. [g/g]
     """
-    total = tuple(fraction(product, nutrient, material).value for nutrient in NUTRIENTS)
-    share = first_season_share(product, material).value
+    declared = tuple(fraction(product, nutrient, material).value for nutrient in NUTRIENTS)
+    shares = first_season_shares(product, material)
     density, origin = density_g_ml(product, material)
+    unproven = product.proof == "unproven"
     return Contents(
-        total=total,
-        available=(total[0] * share, *total[1:]),
-        soluble_n=_soluble_n(product, total[0]),
-        ammonium_urea_n=_ammonium_urea_n(product, total[0]),
+        total=_at_most(product, declared) if unproven else declared,
+        available=tuple(
+            0.0 if unproven else held * share for held, share in zip(declared, shares, strict=True)
+        ),
+        declared=declared,
+        soluble_n=_soluble_n(product, declared[0]),
+        ammonium_urea_n=_ammonium_urea_n(product, declared[0]),
         ec_ds_m_per_g_l=ec_of_1g_l(product, material),
         density_g_ml=density,
         density_origin=origin,
+        chloride=_trace(product, material, "Cl"),
+        boron=_trace(product, material, "B"),
+        metals=sum(_trace(product, material, metal) for metal in METALS),
     )
+
+
+METALS = ("Cu", "Fe", "Mn", "Mo", "Zn")
+
+
+def first_season_shares(product: Product, material: Material | None) -> tuple[float, ...]:
+    """Return what share of each nutrient works in the first season.
+
+    Nitrogen as above; of organic materials and shells phosphorus, potassium and calcium by what
+    is typical of the material; all else in full.
+
+    Parameters
+    ----------
+    product : Product
+        The product. [document]
+    material : Material or None
+        The general material it is. [catalogue]
+
+    Returns
+    -------
+    tuple of float
+        In the order of NUTRIENTS, between 0 and 1. [g/g]
+    """
+    nitrogen = first_season_share(product, material).value
+    slow = material is not None and product.form not in ("coated", "mix")
+    if material is None or not slow:
+        return (nitrogen, 1.0, 1.0, 1.0, 1.0, 1.0)
+    p, k, ca = (
+        material.first_season_p_pct, material.first_season_k_pct, material.first_season_ca_pct,
+    )  # fmt: skip
+    return (nitrogen, p / 100, k / 100, ca / 100, 1.0, 1.0)
+
+
+def _at_most(product: Product, declared: tuple[float, ...]) -> tuple[float, ...]:
+    """The most that there may be of each element, where a range is known. [g/g]"""
+    most = dict(zip(NUTRIENTS, declared, strict=True))
+    for line in product.declared:
+        element, _ = element_of(line.nutrient)
+        if line.high_pct is not None and line.pct > 0 and element in most:
+            most[element] *= line.high_pct / line.pct
+    return tuple(most.values())
+
+
+def _trace(product: Product, material: Material | None, element: str) -> float:
+    """A trace as declared, else as is typical of the material. [g/g]"""
+    for line in product.declared:
+        if line.nutrient == element:
+            return line.pct / 100
+    return material.analysis.get(element, 0.0) / 100 if material is not None else 0.0
 
 
 def ec_of_1g_l(product: Product, material: Material | None) -> float:
     """Return the conductivity of one gram in a litre of pure water.
 
-    The material's own figure, else the sum of cations in milliequivalents divided by ten, which
-    is good to about a third.
+    As the grower measured it, else the material's own figure, else the sum of cations in
+    milliequivalents divided by ten, which is good to about a third.
 
     Parameters
     ----------
@@ -211,95 +260,20 @@ def ec_of_1g_l(product: Product, material: Material | None) -> float:
     float
         Electrical conductivity. [dS/m]
     """
+    if product.ec_of_1g_l_ds_m is not None:
+        return product.ec_of_1g_l_ds_m
     if material is not None and material.ec_of_1g_l_ds_m is not None:
         return material.ec_of_1g_l_ds_m
-    if product.form in ("organic", "coated"):
+    if product.form in ("organic", "coated", "mix"):
         return 0.0
     grams = {nutrient: fraction(product, nutrient, material).value for nutrient in NUTRIENTS}
-    n = next((d.pct for d in product.declared if d.nutrient == "N"), 0.0)
-    known = product.nitrogen
+    n, known = _declared_n(product), product.nitrogen
     ammonium_share = known.ammonium_pct / n if known and n else _UNKNOWN_N_AS_AMMONIUM
     milliequivalents = 1000 * (
         sum(grams[e] * charge / ATOMIC_WEIGHT[e] for e, charge in _CHARGE.items())
         + grams["N"] * ammonium_share / ATOMIC_WEIGHT["N"]
     )
     return milliequivalents / 10
-
-
-def scoop_mass(product: Product, material: Material | None, scoop: Scoop) -> Worked:
-    """Return what one level scoop of a product weighs.
-
-    Parameters
-    ----------
-    product : Product
-        The product. [document]
-    material : Material or None
-        The general material it is. [catalogue]
-    scoop : Scoop
-        The measure. [document]
-
-    Returns
-    -------
-    Worked
-        Mass. [g]
-    """
-    density, origin = density_g_ml(product, material)
-    return Worked.first(
-        "scoop_mass",
-        scoop.volume.ml * density,
-        "g",
-        Quantity("scoop_ml", scoop.volume.ml, "mL", Origin.MEASURED),
-        Quantity("density_g_ml", density, "g/mL", origin),
-    ).settling(f"products/{product.id}/weighed")
-
-
-def mass_of(
-    amount: Amount, product: Product, material: Material | None, scoop: Scoop | None
-) -> float:
-    """Return the grams of an amount that was measured, poured or weighed.
-
-    Parameters
-    ----------
-    amount : Amount
-        Scoops, mass or volume. [document]
-    product : Product
-        The product. [document]
-    material : Material or None
-        The general material it is. [catalogue]
-    scoop : Scoop or None
-        The measure, where the amount is in scoops. [document]
-
-    Returns
-    -------
-    float
-        Mass. [g]
-    """
-    if isinstance(amount, ScoopOf):
-        assert scoop is not None
-        return amount.count * scoop_mass(product, material, scoop).value
-    return bulk_mass(amount.amount, product, material)
-
-
-def bulk_mass(bulk: Mass | Volume, product: Product, material: Material | None) -> float:
-    """Return the grams of a mass or volume of a product.
-
-    Parameters
-    ----------
-    bulk : Mass or Volume
-        As typed. [g or L]
-    product : Product
-        The product. [document]
-    material : Material or None
-        The general material it is. [catalogue]
-
-    Returns
-    -------
-    float
-        Mass. [g]
-    """
-    if isinstance(bulk, Mass):
-        return bulk.g
-    return bulk.ml * density_g_ml(product, material)[0]
 
 
 def nutrient_in(grams: float, share: Worked) -> Worked:
@@ -351,19 +325,26 @@ def amount_for(need_g: float, share: float) -> Worked:
 
 
 def _soluble_n(product: Product, total_n: float) -> float:
-    if product.form == "coated":
+    """Nitrate, ammonium and urea: what dissolves and acts at once. [g/g]"""
+    if product.form in ("coated", "mix"):
         return 0.0
-    forms = product.nitrogen
+    forms, whole = product.nitrogen, _declared_n(product)
     if product.form == "organic":
         declared = forms.nitrate_pct + forms.ammonium_pct + forms.urea_pct if forms else 0.0
         return declared / 100
-    return total_n
+    if forms is None or not whole:
+        return total_n
+    return total_n * max(1 - (forms.insoluble_pct + forms.slow_pct) / whole, 0.0)
 
 
 def _ammonium_urea_n(product: Product, total_n: float) -> float | None:
     if total_n == 0:
         return 0.0
-    forms, declared = product.nitrogen, next(d.pct for d in product.declared if d.nutrient == "N")
-    if forms is None:
+    forms = product.nitrogen
+    if forms is None or not (forms.parts_pct or forms.slow_pct):
         return None
-    return total_n * (forms.ammonium_pct + forms.urea_pct) / declared
+    return total_n * (forms.ammonium_pct + forms.urea_pct) / _declared_n(product)
+
+
+def _declared_n(product: Product) -> float:
+    return next((line.pct for line in product.declared if line.nutrient == "N"), 0.0)

@@ -53,22 +53,27 @@ def rule_share(*, n_pct: float, dry_matter_pct: float, dry_matter_origin: Origin
     )
 
 
-def organic_course(temperatures_c: Sequence[float]) -> list[float]:
+def organic_course(
+    temperatures_c: Sequence[float], k_per_day_25c: float | None = None
+) -> list[float]:
     """Return how much of a season's organic release has happened by each day.
 
     Parameters
     ----------
     temperatures_c : sequence of float
         Daily mean temperature from the day it was worked in to the season's end. [°C]
+    k_per_day_25c : float or None
+        The material's first-order rate, if it is known. [1/day at 25 °C]
 
     Returns
     -------
     list of float
         Share of what the season releases, rising to 1 on the last day. [g/g]
     """
+    k = ORGANIC_K_25C if k_per_day_25c is None else k_per_day_25c
     reached, course = 0.0, []
     for temperature in temperatures_c:
-        reached += ORGANIC_K_25C * 2 ** ((temperature - 25) / 10)
+        reached += k * 2 ** ((temperature - 25) / 10)
         course.append(1 - exp(-reached))
     return [share / course[-1] for share in course]
 

@@ -376,6 +376,22 @@ def _charge(stand: Stand, stands: Stands, nutrient: str) -> Worked:
     litres = stand.filled_l.value * stand.tubs * stand.tub_share / stand.plants
     charge = Worked(value=0.0, unit="g")
     products = {product.id: product for product in stands.garden.products}
+    parts = sum(part.parts for part in stand.place.recipe)
+    for part in stand.place.recipe:
+        bag = products[part.product] if part.product is not None else None
+        mg_l = _added_mg_l(bag, nutrient)
+        if bag is None or not mg_l:
+            continue
+        charge = charge.after(stand.filled_l).then(
+            "charge_of_mix",
+            charge.value + mg_l / 1000 * litres * part.parts / parts,
+            "g",
+            Quantity("before_g", charge.value, "g"),
+            Quantity("added_mg_l", mg_l, "mg/L", Origin.LABEL, bag.name),
+            Quantity("litres", litres, "L"),
+            Quantity("parts", part.parts, "parts", Origin.TYPED),
+            Quantity("all_parts", parts, "parts", Origin.TYPED),
+        )
     for line in stand.place.charge:
         product = products[line.product]
         share = fraction(product, nutrient, stands.catalogue.materials.get(product.material or ""))
@@ -396,6 +412,15 @@ def _charge(stand: Stand, stands: Stands, nutrient: str) -> Worked:
             Quantity("released", released.value, "g/g"),
         )
     return charge
+
+
+def _added_mg_l(bag: Product | None, nutrient: str) -> float:
+    """What the maker of a bagged mix added of an element. [mg/L]"""
+    found = 0.0
+    for line in bag.added if bag is not None else ():
+        element, share = element_of(line.nutrient)
+        found += line.mg_l * share if element == nutrient else 0.0
+    return found
 
 
 def released_share(product: Product, stand: Stand, stands: Stands, day: date) -> Worked:

@@ -16,7 +16,8 @@ from eznel.core import mixes, places
 from eznel.core.document import Bed, Garden, Log, Place, Product, Scoop, Tub
 from eznel.core.errors import Unknown
 from eznel.core.ground.mending import PhWork
-from eznel.core.products.analysis import first_season_share, fraction, nutrient_in, scoop_mass
+from eznel.core.products.analysis import first_season_share, fraction, nutrient_in
+from eznel.core.products.masses import scoop_mass
 from eznel.core.products.solutions import strength
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.reference import Catalogue, Material

@@ -15,12 +15,14 @@ from itertools import accumulate
 from math import ceil
 from uuid import UUID
 
-from eznel.core.document import FeedEntry
+from eznel.core.document import FeedEntry, StockMove
 from eznel.core.ground.preparing import Prepared
 from eznel.core.quantities import NUTRIENTS
+from eznel.core.season.caps import Task
 from eznel.core.season.dose import Needs
 from eznel.core.season.jobs import FirstPlan, Job
-from eznel.core.season.mixing import Answered, Task, answer
+from eznel.core.season.mixing import Answered, answer
+from eznel.core.season.rules import Refused, Used
 from eznel.core.season.shed import MixPlan, Reliance, Shed, Shelf, Vector
 from eznel.core.season.stands import Stand
 
@@ -52,6 +54,7 @@ class JobPlan:
     entry: FeedEntry | None
     reasons: tuple[str, ...]
     relies: tuple[Reliance, ...]
+    refused: tuple[Refused, ...]
 
 
 @dataclass
@@ -67,6 +70,7 @@ class _Course:
     given: Vector = NOTHING
     totals: Vector = NOTHING
     dropped: Vector = NOTHING
+    used: Used = field(default_factory=Used)
     last_given: date | None = None
     next: int = 0
     ahead: list[Vector] = field(default_factory=list)
@@ -164,6 +168,7 @@ class Happened:
     entries: tuple[FeedEntry, ...]
     pins: dict[UUID, date]
     worked_in: Sequence[Prepared]
+    moves: Sequence[StockMove]
 
 
 def fold(
@@ -208,7 +213,7 @@ def fold(
         )
         for stand, needs, plan in stands
     ]
-    shelf = shed.shelf(happened.entries, happened.worked_in)
+    shelf = shed.shelf(happened.entries, happened.worked_in, happened.moves)
     queue = [(day, n) for n, c in enumerate(courses) if (day := c.due()) is not None]
     heapq.heapify(queue)
     while queue:
@@ -217,6 +222,7 @@ def fold(
         if course.extras and course.extras[0].on == day:
             extra = course.extras.pop(0)
             course.count(*shed.given(extra, course.stand), extra.on)
+            course.used.add(extra.on, dict(shed.used(extra, None)), shed.boron)
         else:
             job = course.kept(day, shelf)
             if job is None:
@@ -225,6 +231,9 @@ def fold(
             if job.mixes:
                 shelf.take(job.mixes[0])
             course.settle(job)
+            if job.status in ("given", "planned"):
+                mix = job.mixes[0] if job.mixes else None
+                course.used.add(job.due_on, dict(shed.used(job.entry, mix)), shed.boron)
         following = course.due()
         if following is not None:
             heapq.heappush(queue, (following, n))
@@ -289,6 +298,7 @@ def _pass(course: _Course, day: date, today: date, shed: Shed, shelf: Shelf) -> 
             need=need,
             left=left,
             totals=course.totals,
+            used=course.used,
             jobs=len(course.plan.jobs),
         )
         answered = answer(task, shed, shelf)
@@ -306,6 +316,7 @@ def _pass(course: _Course, day: date, today: date, shed: Shed, shelf: Shelf) -> 
         entry=entry,
         reasons=answered.reasons,
         relies=answered.relies,
+        refused=answered.refused,
     )
 
 

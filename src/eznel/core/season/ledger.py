@@ -10,7 +10,8 @@ from uuid import UUID
 
 from eznel.core import places
 from eznel.core.document import FeedEntry, Garden, Place
-from eznel.core.products.analysis import fraction, mass_of
+from eznel.core.products.analysis import fraction
+from eznel.core.products.masses import mass_of
 from eznel.core.reference import Catalogue
 from eznel.core.season.sharing import Sharing
 

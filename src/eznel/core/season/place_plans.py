@@ -19,7 +19,7 @@ from eznel.core.places import (
     layer_volume,
     place_extent_m,
 )
-from eznel.core.products.analysis import scoop_mass
+from eznel.core.products.masses import scoop_mass
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.season.dose import question_of
 from eznel.core.season.place_result import (

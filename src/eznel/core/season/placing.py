@@ -43,8 +43,8 @@ class Measured(Protocol):
         """What a gram of it holds. [g/g]"""
 
 
-def barred(stand: Stand, product: Product, held: Contents, kind: str, day: date) -> bool:
-    """Return whether a product may not be used for a job on the ground at all.
+def barred(stand: Stand, product: Product, held: Contents, kind: str, day: date) -> str | None:
+    """Return why a product may not be used for a job on the ground at all, if so.
 
     Parameters
     ----------
@@ -61,21 +61,22 @@ def barred(stand: Stand, product: Product, held: Contents, kind: str, day: date)
 
     Returns
     -------
-    bool
-        True for urea in the hole, for salts with seed, and for ammonium near lime.
+    str or None
+        A key for urea in the hole, for salts with seed, and for ammonium near lime.
     """
     if stand.area is None:
-        return False
+        return None
     quick = product.form not in SLOW
     if kind == "base" and stand.planting.base_by == "hole" and quick:
-        with_seed = stand.planting.sown_in_place
+        if stand.planting.sown_in_place:
+            return "salts_with_seed"
         urea = product.nitrogen is not None and product.nitrogen.urea_pct > 0
-        if with_seed or urea or product.material == "urea":
-            return True
+        if urea or product.material in ("urea", "di_ammonium_phosphate"):
+            return "ammonia_in_hole"
     limed = any(abs((day - one).days) < LIME_DAYS for one in stand.soil.limed_on)
     # Of a label that is silent on its nitrogen nobody knows that it has none of it.
     ammonium = held.total[0] if held.ammonium_urea_n is None else held.ammonium_urea_n
-    return limed and quick and ammonium > 0
+    return "ammonium_near_lime" if limed and quick and ammonium > 0 else None
 
 
 def placing_caps(stand: Stand, choices: Sequence[Measured], portions: int) -> Iterator[Cap]:

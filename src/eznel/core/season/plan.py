@@ -7,10 +7,11 @@ from datetime import date
 from uuid import UUID
 
 from eznel.core import cautions, plausibility
-from eznel.core.document import Bed, Garden, Log, Product
+from eznel.core.document import Bed, Garden, Log, Product, StockMove
 from eznel.core.outlines import positions
 from eznel.core.places import plant_area, walking_order
-from eznel.core.products.analysis import scoop_mass
+from eznel.core.products.analysis import first_season_share
+from eznel.core.products.masses import scoop_mass
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.reference import Catalogue
 from eznel.core.season import advice
@@ -28,6 +29,7 @@ from eznel.core.season.result import (
     ScoopSize,
     SeasonPlan,
     StageView,
+    Use,
 )
 from eznel.core.season.shed import Shelf, Vector
 from eznel.core.season.stands import Stand, family_before
@@ -103,7 +105,7 @@ def make(
             ),
             products=tuple(_products(workings)),
             scoops=tuple(ScoopSize(scoop.id, scoop.volume.ml) for scoop in garden.scoops),
-            findings=plausibility.of_garden(garden, today),
+            findings=plausibility.of_garden(garden, today, catalogue.materials),
         ),
     )
 
@@ -180,6 +182,7 @@ def _planting(season: Season, workings: Workings) -> PlantingPlan:
         ),
         tides=tide,
         jobs=tuple(_job(job, season, workings) for job in season.jobs),
+        refused=tuple(dict.fromkeys(one for job in season.jobs for one in job.refused)),
         to_buy=advice.to_buy(short, need, dissolved=stand.area is None, shed=workings.shed),
         findings=(*advice.of_stand(stand, stands, fits), *_extras_too_strong(season, workings)),
     )
@@ -267,17 +270,35 @@ def _job(job: JobPlan, season: Season, workings: Workings) -> JobView:
 
 
 def _products(workings: Workings) -> Iterator[ProductPlan]:
-    now = workings.shed.shelf(workings.log.feeds, workings.stands.worked_in)
+    log = workings.log
+    now = workings.shed.shelf(log.feeds, workings.stands.worked_in, log.stock_moves)
     after = Shelf(dict(now.left_g))
+    uses: dict[UUID, list[Use]] = {}
     for season in workings.seasons:
         for job in season.jobs:
-            if job.status == "planned" and job.mixes:
-                after.take(job.mixes[0])
-    for product in workings.stands.garden.products:
-        yield _product(product, workings, now, after)
+            if job.status != "planned" or not job.mixes:
+                continue
+            after.take(job.mixes[0])
+            for product, grams in workings.shed.used(None, job.mixes[0]):
+                uses.setdefault(product, []).append(Use(job.due_on, season.stand.id, grams))
+    opened = {m.product: m.on for m in sorted(log.stock_moves, key=_day) if m.kind == "opened"}
+    for one in workings.stands.garden.products:
+        coming = tuple(sorted(uses.get(one.id, ()), key=_day))
+        yield _product(one, workings, now, after, coming, opened.get(one.id))
 
 
-def _product(product: Product, workings: Workings, now: Shelf, after: Shelf) -> ProductPlan:
+def _day(one: Use | StockMove) -> date:
+    return one.on
+
+
+def _product(
+    product: Product,
+    workings: Workings,
+    now: Shelf,
+    after: Shelf,
+    uses: tuple[Use, ...],
+    opened_on: date | None,
+) -> ProductPlan:
     shed = workings.shed
     held = shed.contents[product.id]
     material = shed.material(product)
@@ -285,19 +306,22 @@ def _product(product: Product, workings: Workings, now: Shelf, after: Shelf) -> 
         id=product.id,
         density_g_ml=held.density_g_ml,
         density_origin=held.density_origin,
-        fractions=_by_nutrient(held.total),
-        first_season_n=held.available[0] / held.total[0] if held.total[0] else 1.0,
+        fractions=_by_nutrient(held.declared),
+        first_season_n=first_season_share(product, material).value,
         ec_of_1g_l_ds_m=held.ec_ds_m_per_g_l,
         scoops=tuple(
-            _scoop(product, scoop.id, scoop_mass(product, material, scoop).value, held.total)
+            _scoop(scoop.id, scoop_mass(product, material, scoop).value, held.declared)
             for scoop in workings.stands.garden.scoops
         ),
         left_g=now.left_g[product.id],
         left_after_g=after.left_g[product.id],
+        uses=uses,
+        opened_on=opened_on,
         price_per_g=shed.price_per_g[product.id],
+        refused=shed.refused[product.id],
         cautions=cautions.cautions(product, material, None),
     )
 
 
-def _scoop(product: Product, scoop: UUID, grams: float, held: Vector) -> ScoopFacts:
+def _scoop(scoop: UUID, grams: float, held: Vector) -> ScoopFacts:
     return ScoopFacts(scoop, grams, _by_nutrient([grams * share for share in held]))

@@ -7,6 +7,7 @@ from uuid import UUID
 from eznel.core.document import Amount
 from eznel.core.outlines import Point
 from eznel.core.season.place_result import ByNutrient, PlacePlan
+from eznel.core.season.rules import Refused
 from eznel.core.season.shed import MixPlan
 from eznel.core.working import Finding, Origin
 
@@ -118,6 +119,8 @@ class PlantingPlan:
     needs: tuple[NeedView, ...]
     tides: tuple[Tide, ...]
     jobs: tuple[JobView, ...]
+    refused: tuple[Refused, ...]
+    """What is in the shed, could be of use and may not be used, with the reasons."""
     to_buy: tuple[ToBuy, ...]
     findings: tuple[Finding, ...]
 
@@ -129,6 +132,15 @@ class ScoopFacts:
     scoop: UUID
     grams: float
     nutrients_g: ByNutrient
+
+
+@dataclass(frozen=True, slots=True)
+class Use:
+    """What the plan will take of a product on a day. [g]"""
+
+    on: date
+    planting: UUID
+    grams: float
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -144,7 +156,11 @@ class ProductPlan:
     scoops: tuple[ScoopFacts, ...]
     left_g: float | None
     left_after_g: float | None
+    uses: tuple[Use, ...]
+    opened_on: date | None
     price_per_g: float | None
+    refused: str | None
+    """Why it may not be used anywhere in this garden."""
     cautions: tuple[str, ...]
 
 

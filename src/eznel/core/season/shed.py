@@ -3,13 +3,16 @@
 from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import date
+from math import inf
 from uuid import UUID
 
-from eznel.core.document import FeedEntry, Product, ScoopOf
+from eznel.core.document import FeedEntry, Product, ScoopOf, StockMove
 from eznel.core.ground.preparing import Prepared
-from eznel.core.products.analysis import bulk_mass, contents, mass_of, scoop_mass
+from eznel.core.products.analysis import contents
+from eznel.core.products.masses import bulk_mass, mass_of, scoop_mass
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.reference import Material
+from eznel.core.season import rules
 from eznel.core.season.dose import released_share
 from eznel.core.season.stands import Stand, Stands
 
@@ -94,29 +97,54 @@ class Shed:
             for p in self.garden.products
         }
         """What one level scoop of each product weighs, in the order of `by_size`. [g]"""
+        self.boron = {p: held.boron for p, held in self.contents.items()}
+        """Grams of it in a gram of each product. [g/g]"""
+        self.refused = {
+            p.id: rules.of_garden(p, self.material(p), self.garden.preferences)
+            for p in self.garden.products
+        }
+        """Why a product may not be used anywhere here. [key or None]"""
         self.price_per_g = {p.id: self._price_per_g(p) for p in self.garden.products}
 
     def material(self, product: Product) -> Material | None:
         """Return the general material that a product is, if it says so."""
         return self.materials.get(product.material or "")
 
-    def shelf(self, entries: Iterable[FeedEntry], worked_in: Iterable[Prepared]) -> Shelf:
-        """Return what is in the shed after what was logged since each product was counted."""
+    def shelf(
+        self,
+        entries: Iterable[FeedEntry],
+        worked_in: Iterable[Prepared],
+        moves: Iterable[StockMove] = (),
+    ) -> Shelf:
+        """Return what is in the shed: as counted, with all that came and went since that day."""
         left: dict[UUID, float | None] = {}
         for product in self.garden.products:
             stock = product.stock
             material = self.material(product)
             left[product.id] = None if stock is None else bulk_mass(stock.amount, product, material)
-        taken = [(entry.on, *one) for entry in entries for one in self._amounts(entry)]
+        went = [(entry.on, p, -grams) for entry in entries for p, grams in self._amounts(entry)]
         for one in worked_in:
             if one.preparation.product is not None and one.preparation.done:
-                taken.append((one.preparation.on, one.preparation.product, one.mass.value))
-        for on, product_id, grams in taken:
+                went.append((one.preparation.on, one.preparation.product, -one.mass.value))
+        went += [(move.on, move.product, self._moved_g(move)) for move in moves]
+        for on, product_id, grams in sorted(went, key=lambda one: (one[0], -one[2])):
             counted = self.products[product_id].stock
             had = left[product_id]
-            if had is not None and counted is not None and on >= counted.counted_on:
-                left[product_id] = max(had - grams, 0.0)
+            if counted is None and grams > 0:
+                left[product_id] = (had or 0.0) + grams
+            elif had is not None and (counted is None or on >= counted.counted_on):
+                left[product_id] = max(had + grams, 0.0)
         return Shelf(left)
+
+    def _moved_g(self, move: StockMove) -> float:
+        """What a move adds, or takes; written off without an amount is all of it. [g]"""
+        if move.kind == "opened":
+            return 0.0
+        if move.amount is None:
+            return -inf
+        product = self.products[move.product]
+        grams = bulk_mass(move.amount, product, self.material(product))
+        return grams if move.kind == "bought" else -grams
 
     def given(self, entry: FeedEntry, stand: Stand) -> tuple[Vector, Vector]:
         """Return what a logged feed brought: what counts this season, and all of it. [g]"""

@@ -101,7 +101,8 @@ def _course(product: Product, on: date, stand: Stand, stands: Stands) -> list[fl
     means = warmth.means_c(on, max(stand.calendar.stop, on + timedelta(1)))
     if product.form == "coated" and product.release_days is not None:
         return coated_course(means, product.release_days)
-    return organic_course(means)
+    material = stands.catalogue.materials.get(product.material or "")
+    return organic_course(means, material.release_k_per_day_25c if material else None)
 
 
 EVEN_SHARE = 0.2

@@ -46,7 +46,7 @@ class Workings:
             self.planned[stand.id] = known
         pins = {pin.job: pin.to for pin in garden.pins}
         earlier = {s.stand.id: s for s in before.seasons} if before else {}
-        happened = Happened(log.feeds, pins, self.stands.worked_in)
+        happened = Happened(log.feeds, pins, self.stands.worked_in, log.stock_moves)
         self.seasons = fold(list(self.planned.values()), happened, today, self.shed, earlier)
 
     def _comparable(self, before: "Workings") -> bool:

@@ -1,0 +1,161 @@
+"""What a label allows at most; what dissolves, and what must not meet in a concentrate."""
+
+from eznel.core.document import Dilution, Product, Spread
+from eznel.core.products.masses import bulk_mass
+from eznel.core.quantities import Strength
+from eznel.core.reference import Material
+
+WARM_C, COLD_C = 20.0, 5.0
+"""Water temperatures that solubility is known for."""
+TRACE_PRODUCT = 0.01
+"""From here on traces are what a product is for. [g/g]"""
+CHLORIDE_PRODUCT = 0.1
+"""From here on a product is mainly a chloride. [g/g]"""
+BORON_PRODUCT = 0.001
+BORON_G_M2 = 0.1
+"""Most boron in a year. [g/m²]"""
+
+REACTS_CA = 0.02
+REACTS_S_OR_P = 0.005
+"""Shares from which a dissolved product brings enough to fall out with the other. [g/g]"""
+
+
+def most_on_ground(product: Product, material: Material | None) -> float | None:
+    """Return the most of a product in one application on the ground, by its label.
+
+    Parameters
+    ----------
+    product : Product
+        The product. [document]
+    material : Material or None
+        The general material it is, for its density. [catalogue]
+
+    Returns
+    -------
+    float or None
+        Rate; None where the label names none. [g/m²]
+    """
+    rate = product.max_rate
+    if rate is None:
+        return None
+    if isinstance(rate, Spread):
+        return bulk_mass(rate.product, product, material) / rate.area.m2
+    return rate.g_per_m2
+
+
+def most_in_water(product: Product, material: Material | None) -> float | None:
+    """Return the most of a product in a litre of water, by its label.
+
+    Parameters
+    ----------
+    product : Product
+        The product. [document]
+    material : Material or None
+        The general material it is, for its density. [catalogue]
+
+    Returns
+    -------
+    float or None
+        Strength; None where the label names none. [g/L]
+    """
+    return _diluted(product.max_strength, product, material)
+
+
+def most_in_mix(product: Product, material: Material | None) -> float | None:
+    """Return the most of a product in a litre of potting mix, by its label.
+
+    Parameters
+    ----------
+    product : Product
+        The product. [document]
+    material : Material or None
+        The general material it is, for its density. [catalogue]
+
+    Returns
+    -------
+    float or None
+        Charge; None where the label names none. [g/L]
+    """
+    return _diluted(product.max_in_mix, product, material)
+
+
+def most_per_plant(product: Product, material: Material | None) -> float | None:
+    """Return the most of a product for one plant in one application, by its label.
+
+    Parameters
+    ----------
+    product : Product
+        The product. [document]
+    material : Material or None
+        The general material it is, for its density. [catalogue]
+
+    Returns
+    -------
+    float or None
+        Mass; None where the label names none. [g]
+    """
+    if product.max_per_plant is None:
+        return None
+    return bulk_mass(product.max_per_plant, product, material)
+
+
+def _diluted(
+    said: Strength | Dilution | None, product: Product, material: Material | None
+) -> float | None:
+    if isinstance(said, Dilution):
+        return bulk_mass(said.product, product, material) / said.water.l
+    return None if said is None else said.g_per_l
+
+
+def solubility_g_l(material: Material | None, water_c: float) -> float | None:
+    """Return how much of a material dissolves in a litre of water.
+
+    Between 5 and 20 °C along a straight line, and no more than at 20 °C above that.
+
+    Parameters
+    ----------
+    material : Material or None
+        The general material. [catalogue]
+    water_c : float
+        The water's temperature. [°C]
+
+    Returns
+    -------
+    float or None
+        None where it is not known. [g/L]
+    """
+    if material is None or material.solubility_g_l_20c is None:
+        return None
+    warm = material.solubility_g_l_20c
+    cold = warm if material.solubility_g_l_5c is None else material.solubility_g_l_5c
+    share = min(max((water_c - COLD_C) / (WARM_C - COLD_C), 0.0), 1.0)
+    return cold + (warm - cold) * share
+
+
+def falls_out(calcium: tuple[float, ...], other: tuple[float, ...]) -> bool:
+    """Return whether calcium of one dissolved product falls out with another's S or P.
+
+    Calcium never shares a concentrate with sulphates or phosphates. What holds both by itself was
+    made so that it stays dissolved, and is no source of calcium here.
+
+    Parameters
+    ----------
+    calcium : tuple of float
+        What a gram of the one holds, in the order of NUTRIENTS. [g/g]
+    other : tuple of float
+        What a gram of the other holds. [g/g]
+
+    Returns
+    -------
+    bool
+        True where they belong in two tanks.
+    """
+    return _brings_calcium(calcium) and _brings_s_or_p(other)
+
+
+def _brings_calcium(held: tuple[float, ...]) -> bool:
+    return held[3] >= REACTS_CA and not _brings_s_or_p(held)
+
+
+def _brings_s_or_p(held: tuple[float, ...]) -> bool:
+    return held[1] >= REACTS_S_OR_P or held[5] >= REACTS_S_OR_P

@@ -1,0 +1,339 @@
+"""From the pieces of a label to the product that they make, and what is to be asked about it."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field, replace
+from typing import Any
+
+from eznel.core.plausibility import RICHEST_PCT
+from eznel.core.quantities import element_of, factor
+from eznel.formats.labels import words
+from eznel.formats.labels.amounts import Amount
+
+DIFFERENT = 0.5
+"""From here on a grade and the lines below it do not say the same. [%]"""
+ALIKE = 0.05
+NUTRIENTS = (
+    "N", "P2O5", "P", "K2O", "K", "CaO", "Ca", "MgO", "Mg", "SO3", "S",
+    "B", "Cu", "Fe", "Mn", "Mo", "Zn", "Cl", "Na",
+)  # fmt: skip
+SURE, ASKED, LEFT = "sure", "asked", "left"
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """One value of a label beside the words that it came from."""
+
+    at: str
+    words: str
+    meaning: str | None
+    """None where it was not understood."""
+    number: float | None = None
+    unit: str = ""
+    over: Amount | None = None
+    question: str = ""
+    part: bool = False
+    total: bool = False
+    lines: tuple[tuple[str, float], ...] = ()
+    elements: bool = False
+
+    @property
+    def taken(self) -> str:
+        """SURE, ASKED or LEFT."""
+        return LEFT if self.meaning is None else ASKED if self.question else SURE
+
+
+@dataclass(frozen=True, slots=True)
+class Label:
+    """A label as it was read. `product` has the document's fields, without an id."""
+
+    pieces: tuple[Piece, ...]
+    product: dict[str, Any]
+    pack: Amount | None
+    """What the pack holds; its price is on no label."""
+    questions: tuple[str, ...]
+
+
+@dataclass(slots=True)
+class _Making:
+    pieces: list[Piece]
+    tradition: str | None
+    whole: str
+    form: str | None
+    questions: dict[str, None] = field(default_factory=dict)
+
+    def ask(self, key: str) -> None:
+        self.questions[key] = None
+
+
+def product_of(
+    pieces: Sequence[Piece],
+    name: str,
+    form: str | None,
+    material: str | None,
+    tradition: str | None,
+    whole: str,
+) -> Label:
+    """Return a label: its pieces, and the product that they make.
+
+    Parameters
+    ----------
+    pieces : sequence of Piece
+        As read, in order. [pieces]
+    name : str
+        What it is called. [text]
+    form : str or None
+        Which kind it says it is. [name]
+    material : str or None
+        Key of the general material that it names. [name]
+    tradition : str or None
+        Whose way of printing it follows. [name]
+    whole : str
+        All of it, masked. [text]
+
+    Returns
+    -------
+    Label
+        With every question that a careful reader would put.
+    """
+    making = _Making(list(pieces), tradition, whole, form)
+    chosen = _chosen(making)
+    elements = _as_elements(making, chosen)
+    product: dict[str, Any] = {"name": name}
+    if form is not None:
+        product["form"] = form
+    if material is not None:
+        product["material"] = material
+    if form == "mix":
+        product["for_seed"] = words.is_for_seed(words.masked(name))
+        product["added"] = [
+            {"nutrient": key, "mg_l": one.number} for key, one in _added(chosen).items()
+        ]
+    else:
+        _declare(making, chosen, elements, product)
+    _nitrogen(making, chosen, product)
+    _particulars(making, product)
+    pack = _pack(making)
+    _question(making, chosen, product, form)
+    for piece in making.pieces:
+        if piece.question:
+            making.ask(piece.question)
+    return Label(tuple(making.pieces), product, pack, tuple(making.questions))
+
+
+def _chosen(making: _Making) -> dict[str, Piece]:
+    """For each thing that is stated the piece that counts: the whole rather than a part of it."""
+    groups: dict[str, list[int]] = {}
+    for n, piece in enumerate(making.pieces):
+        if piece.meaning in NUTRIENTS or piece.meaning in words.NITROGEN:
+            groups.setdefault(piece.meaning, []).append(n)
+    chosen = {}
+    for meaning, group in groups.items():
+        all_ = [making.pieces[n] for n in group]
+        totals = [one for one in all_ if one.total and not one.part] or [
+            one for one in all_ if one.total
+        ]
+        wholes = [one for one in all_ if not one.part]
+        best = (totals or wholes or [max(all_, key=_size)])[0]
+        if not best.total and any(one.part and _size(one) > _size(best) for one in all_):
+            best = max(all_, key=_size)
+        chosen[meaning] = best
+        for n, one in zip(group, all_, strict=True):
+            if one is best or abs(_size(one) - _size(best)) < 1e-9:
+                continue
+            if one.part and _size(one) <= _size(best) + 1e-9:
+                making.pieces[n] = replace(one, meaning="part")
+            else:
+                making.pieces[n] = replace(one, meaning=None, question="twice")
+    return chosen
+
+
+def _size(piece: Piece) -> float:
+    return piece.number or 0.0
+
+
+def _pct(piece: Piece) -> tuple[float, bool]:
+    """A share in per cent, and whether it is by volume."""
+    value = _size(piece)
+    by = {"%": 1.0, "% w/v": 1.0, "g/kg": 0.1, "g/L": 0.1, "mg/kg": 1e-4, "mg/L": 1e-4}
+    return round(value * by.get(piece.unit, 1.0), 9), piece.unit in ("% w/v", "g/L", "mg/L")
+
+
+def _added(chosen: dict[str, Piece]) -> dict[str, Piece]:
+    return {key: one for key, one in chosen.items() if key in NUTRIENTS and one.unit == "mg/L"}
+
+
+def _as_elements(making: _Making, chosen: dict[str, Piece]) -> bool | None:
+    """Whether P and K are elements on this label; None where one has to ask."""
+    if making.tradition in ("za", "au") or any(p.elements for p in making.pieces):
+        return True
+    if words.prints_oxides(making.whole, making.tradition):
+        return False
+    return None
+
+
+def _declare(
+    making: _Making, chosen: dict[str, Piece], elements: bool | None, product: dict[str, Any]
+) -> None:
+    lines: dict[str, float] = {}
+    by_volume = False
+    for key in NUTRIENTS:
+        if key in chosen:
+            lines[key], volume = _pct(chosen[key])
+            by_volume = by_volume or volume
+            if key in words.OXIDES and elements is not True:
+                making.ask("oxide_or_element")
+    if "N" not in lines:
+        forms = [_pct(chosen[f])[0] for f in ("nitrate", "ammonium", "urea") if f in chosen]
+        if forms:
+            lines["N"] = sum(forms)
+    lines = _with_grades(making, lines, elements)
+    if _is_by_volume(making):
+        by_volume = True
+    product["declared"] = [{"nutrient": key, "pct": pct} for key, pct in lines.items() if pct > 0]
+    if by_volume and making.form in ("liquid", None):
+        product["basis"] = "w/v"
+
+
+def _is_by_volume(making: _Making) -> bool:
+    return "analysis w/v" in making.whole or "analysis (w/v" in making.whole
+
+
+def _with_grades(
+    making: _Making, lines: dict[str, float], elements: bool | None
+) -> dict[str, float]:
+    """What lines say wins; a grade fills what no line says, and is compared where one does."""
+    for n, piece in enumerate(making.pieces):
+        if piece.meaning != "grade":
+            continue
+        asked = differs = False
+        for symbol, pct in piece.lines:
+            oxide = words.OXIDES.get(symbol)
+            known = next((x for x in (oxide, symbol) if x and x in lines), None)
+            if known is not None:
+                differs = differs or abs(lines[known] - pct) > DIFFERENT
+            elif pct > 0:
+                as_element = elements or piece.elements or oxide is None
+                lines[symbol if as_element or oxide is None else oxide] = round(pct, 4)
+                asked = asked or (oxide is not None and elements is None)
+        if differs:
+            making.pieces[n] = replace(piece, question="grade_differs")
+        elif asked:
+            making.pieces[n] = replace(piece, question="oxide_or_element")
+    return {key: lines[key] for key in NUTRIENTS if key in lines}
+
+
+def _nitrogen(making: _Making, chosen: dict[str, Piece], product: dict[str, Any]) -> None:
+    forms = {
+        f"{form}_pct": _pct(chosen[form])[0]
+        for form in words.NITROGEN
+        if form in chosen and _size(chosen[form]) > 0
+    }
+    if forms:
+        product["nitrogen"] = forms
+
+
+_RATE = {"rate_area": "max_rate", "rate_water": "max_strength", "rate_mix": "max_in_mix"}
+
+
+def _particulars(making: _Making, product: dict[str, Any]) -> None:
+    best: dict[str, tuple[float, Piece]] = {}
+    for n, piece in enumerate(making.pieces):
+        meaning, value = piece.meaning, _size(piece)
+        if meaning == "density":
+            product["density"] = {"value": value, "unit": piece.unit}
+        elif meaning == "dry_matter" and 0 < value <= 100:
+            product["dry_matter_pct"] = value
+        elif meaning == "moisture" and value < 100:
+            product["dry_matter_pct"] = round(100 - value, 9)
+        elif meaning == "carbon_to_n" and value > 0:
+            product["carbon_to_n"] = value
+        elif meaning == "cce" and 0 < value <= 180:
+            product["liming"] = {"cce_pct": round(value, 2)}
+        elif meaning == "organic":
+            product["organic"] = True
+        elif meaning in ("animal", "no_animal"):
+            product["animal"] = meaning == "animal"
+        elif meaning == "interval":
+            product["interval_days"] = min(int(value), product.get("interval_days", 400))
+        elif meaning == "times":
+            product["max_times"] = min(int(value), product.get("max_times", 100))
+        elif meaning == "release":
+            product.setdefault("release_days", int(value))
+        elif meaning in _RATE or meaning == "rate_plant":
+            size = _rate_size(piece)
+            if meaning not in best or size > best[meaning][0]:
+                best[meaning] = (size, making.pieces[n])
+    for meaning, (_, piece) in best.items():
+        amount = {"value": _size(piece), "unit": piece.unit}
+        if meaning == "rate_plant":
+            product["max_per_plant"] = amount
+        elif piece.over is not None:
+            product[_RATE[meaning]] = _rate(amount, piece.over, on=meaning == "rate_area")
+    if "liming" not in product:
+        _carbonate(making, product)
+
+
+def _carbonate(making: _Making, product: dict[str, Any]) -> None:
+    """A lime that states only how much carbonate it is."""
+    for piece in making.pieces:
+        if piece.meaning == "carbonate" and 0 < _size(piece) <= 100:
+            product["liming"] = {"cce_pct": _size(piece)}
+
+
+def _rate_size(piece: Piece) -> float:
+    """How large a rate is, for comparing it with others of its kind."""
+    masses = {"g", "kg", "mg", "oz", "lb"}
+    one = factor(piece.unit, "g" if piece.unit in masses else "mL")
+    over = 1.0
+    if piece.over is not None:
+        area = piece.over.unit in ("m2", "ft2", "yd2")
+        over = piece.over.value * factor(piece.over.unit, "m2" if area else "L")
+    return _size(piece) * one / over
+
+
+_AREA_RATES = {
+    ("g", "m2"): "g/m2", ("kg", "m2"): "kg/m2", ("oz", "yd2"): "oz/yd2",
+    ("lb", "100ft2"): "lb/100ft2", ("lb", "1000ft2"): "lb/1000ft2",
+}  # fmt: skip
+
+
+def _rate(amount: dict[str, Any], over: Amount, *, on: bool) -> dict[str, Any]:
+    """A rate in one unit where there is one for it, else both amounts as printed."""
+    if not on:
+        return {"product": amount, "water": over.data}
+    sized = over.unit if over.value == 1 else f"{over.value:g}{over.unit}"
+    unit = _AREA_RATES.get((amount["unit"], sized))
+    if unit is not None:
+        return {"value": amount["value"], "unit": unit}
+    return {"product": amount, "area": over.data}
+
+
+def _pack(making: _Making) -> Amount | None:
+    packs = [piece for piece in making.pieces if piece.meaning == "pack"]
+    if not packs:
+        return None
+    named = [one for one in packs if "net" in one.words.lower() or "inh" in one.words.lower()]
+    best = (named or packs)[0]
+    return Amount(_size(best), best.unit)
+
+
+def _question(
+    making: _Making, chosen: dict[str, Piece], product: dict[str, Any], form: str | None
+) -> None:
+    """What cannot be right, and what a label leaves open."""
+    lines = {line["nutrient"]: line["pct"] for line in product.get("declared", [])}
+    if sum(lines.values()) > 100:
+        making.ask("over_100")
+    for key, pct in lines.items():
+        element, share = element_of(key)
+        if pct * share > RICHEST_PCT.get(element, 100.0) + ALIKE:
+            making.ask("richer_than_anything")
+    forms = product.get("nitrogen", {})
+    parts = sum(pct for form_, pct in forms.items() if form_ != "slow_pct")
+    if max(parts, forms.get("slow_pct", 0.0)) > lines.get("N", 0.0) + ALIKE:
+        making.ask("forms_over_total")
+    limes = "liming" in product
+    if not lines and form != "mix" and not limes:
+        making.ask("no_analysis")
+    if form is None and product.get("material") is None:
+        making.ask("which_form")

@@ -1,0 +1,341 @@
+"""What labels call things, in the traditions and languages of several countries.
+
+Everything is matched on lower-case text in which formulas are masked letter by letter, so that
+their digits are no numbers: P2O5 reads pxox, and positions stay what they were.
+"""
+
+import re
+import unicodedata
+
+_FORMULAS = (
+    ("p2o5", "pxox"), ("k2o", "kxo"), ("so3", "sox"), ("so4", "sox"), ("no3", "nox"),
+    ("nh4", "nhx"), ("h2o", "hxo"), ("cacl2", "cacly"), ("caco3", "cacox"), ("na2o", "naxo"),
+)  # fmt: skip
+_FORMULA = dict(_FORMULAS)
+_FORMULA_AT = re.compile("|".join(_FORMULA))
+_LOOKALIKES = str.maketrans(
+    "\u00a0\u2007\u202f\u2009\t\u2212\u2013\u2014\u00d7\u2044\u00b2\u00b3\u2080\u2081\u2082\u2083"
+    "\u2084\u2085",
+    "     ---x/23012345",
+)
+_LEADERS = re.compile(r"\.{2,}|_{3,}|\u2026")
+_PARTS_OF_ONE = {"\u00bd": " 1/2", "\u00bc": " 1/4", "\u00be": " 3/4", "\u2153": " 1/3"}
+
+
+def tidy(text: str) -> str:
+    """Return text with its typographic variants as plain signs.
+
+    Parameters
+    ----------
+    text : str
+        As pasted. [text]
+
+    Returns
+    -------
+    str
+        With plain dashes, spaces, small figures and fractions.
+    """
+    for sign, plain in _PARTS_OF_ONE.items():
+        text = text.replace(sign, plain)
+    text = text.translate(_LOOKALIKES)
+    return _LEADERS.sub(lambda dots: " " * len(dots.group()), text)
+
+
+def masked(text: str) -> str:
+    """Return tidy text in lower case with its formulas masked, letter by letter.
+
+    Parameters
+    ----------
+    text : str
+        Tidy. [text]
+
+    Returns
+    -------
+    str
+        Just as long.
+    """
+    low = text.lower()
+    if len(low) != len(text):  # a few letters become two
+        low = "".join(letter.lower()[0] for letter in text)
+    return _FORMULA_AT.sub(lambda found: _FORMULA[found.group()], low)
+
+
+def in_another_script(text: str) -> bool:
+    """Return whether a text has words in a script that labels here are not read in.
+
+    Parameters
+    ----------
+    text : str
+        Any. [text]
+
+    Returns
+    -------
+    bool
+        True from three letters on.
+    """
+    if text.isascii():
+        return False
+    other = sum(
+        1
+        for c in text
+        if ord(c) > 0x24F and c.isalpha() and not unicodedata.name(c, "LATIN").startswith("LATIN")
+    )
+    return other >= 3
+
+
+def _symbol(name: str) -> str:
+    """A symbol that stands alone; matched on text that keeps its capitals."""
+    return rf"(?<![A-Za-z0-9]){name}(?![A-Za-z]|\d[A-Za-z])"
+
+
+# Meaning -> how it is written. The first that is found in a name decides.
+_NAMES: tuple[tuple[str, str], ...] = (
+    ("P2O5", r"pxox|phosphate|phosphat\b|phosphor(?:us|ic)? ?(?:acid|pent?oxide)|pentoxi|pentoxyde"
+             r"|anh?[iy]drid[ea] (?:ph|f)osf?|gesamtphosphat|fosfaat|phosphors[aä]ure"),
+    ("P", r"phosphorus|phosphor[e]?\b|f[oó]sforo|fosfor\b"),
+    ("K2O", r"kxo\b|potash|potassium oxide|kaliumoxid|[oó]xido de potasio|ossido di potassio"
+            r"|oxyde de potassium|\bkali\b"),
+    ("K", r"potassium|kalium\b|potasio|potassio"),
+    ("slow", r"(?:slow(?:ly)?|controlled)[- ](?:releas\w*|availab\w*)"
+             r"(?: water soluble)? ?(?:nitrogen|n\b)"),
+    ("insoluble", r"water[- ]insoluble n|insoluble nitrogen|\bw\.?i\.?n\b|organic nitrogen"
+                  r"|(?:dont|davon) organi|azot[eo] organi|organischer stickstoff|dont organique"),
+    ("soluble_n", r"(?:other )?water[- ]soluble (?:organic )?nitrogen"),
+    ("urea", r"\burea\b|ure[iy]c|ur[ée]ique|carbamid|amidstickstoff|ureum"),
+    ("ammonium", r"am+on(?:i|y)|nhx"),
+    ("nitrate", r"nitrate|nitric\b|nitrat|n[ií]trico|nitrique|nox\b"),
+    ("N", r"nitrogen|stickstoff|azot[eo]\b|nitr[oó]geno|stikstof"),
+    ("MgO", r"\bmgo\b|magnesium ?oxide?|oxyde de magn|[oó]xido de magn|ossido di magn"),
+    ("Mg", r"magnesium|magn[eé]sio|magnesio"),
+    ("carbonate", r"calcium carbonate|cacox|kohlensaurer kalk|carbonate of lime"),
+    ("CaO", r"\bcao\b|calcium ?oxide?|oxyde de calcium|[oó]xido de calcio|ossido di calcio"),
+    ("Ca", r"calcium|calcio|kalzium"),
+    ("SO3", r"sox\b|sul(?:ph|f)ur trioxide|trioxyde de soufre|schwefeltrioxid"),
+    ("S", r"sul(?:ph|f)ur\b|schwefel|azufre|soufre|zolfo|swa[e]?wel|zwavel"),
+    ("B", r"\bboron\b|\bbor\b|\bbor[eo]\b"),
+    ("Cu", r"\bcopper\b|kupfer|cobre|cuivre|\brame\b|koper"),
+    ("Fe", r"\biron\b|eisen|hierro|\bfer\b|\bferro\b|ijzer"),
+    ("Mn", r"manganese|mangan\b|manganeso"),
+    ("Mo", r"molybdenum|molybd[aä]n|molibdeno"),
+    ("Zn", r"\bzinc\b|\bzink\b|cinc\b"),
+    ("Cl", r"chlorine|chloride|chlorid\b|cloro\b|cloruro"),
+    ("Na", r"\bsodium\b|natrium|sodio"),
+    ("dry_matter", r"dry matter|mati[eè]re s[eè]che|trockensubstanz|trockenmasse|materia seca"),
+    ("moisture", r"moisture|feuchte|humidit[eéà]|humedad|water content"),
+    ("organic_matter", r"organic (?:matter|carbon)|mati[eè]re organique|materia org"),
+)  # fmt: skip
+_NAME = tuple((name, re.compile(pattern)) for name, pattern in _NAMES)
+_SYMBOLS = tuple(
+    (name, re.compile(_symbol(name)))
+    for name in (
+        "N", "P", "K", "MgO", "Mg", "CaO", "Ca", "S", "B", "Cu", "Fe", "Mn", "Mo", "Zn", "Cl", "Na",
+    )
+)  # fmt: skip
+
+NITROGEN = ("nitrate", "ammonium", "urea", "insoluble", "slow")
+"""Forms of nitrogen that a product keeps."""
+
+OXIDES = {"P": "P2O5", "K": "K2O"}
+
+
+def named(text: str, low: str) -> str | None:
+    """Return what a piece of a label is about.
+
+    Parameters
+    ----------
+    text : str
+        Tidy, with its capitals. [text]
+    low : str
+        The same, masked. [text]
+
+    Returns
+    -------
+    str or None
+        A nutrient as declared, a form of nitrogen, or what else a label states.
+    """
+    for name, pattern in _NAME:
+        if pattern.search(low):
+            return name
+    for name, pattern in _SYMBOLS:
+        if pattern.search(text):
+            return name
+    return None
+
+
+PART = re.compile(
+    r"water[- ]soluble|soluble in water|citrate|wasserl[oö]slich|soluble en agua|solubile"
+    r"|soluble dans|chelat|insoluble|uncoated|wateroplosbaar"
+)
+"""Words of a line that states a part of what another states whole."""
+
+TOTAL = re.compile(r"total|gesamt|totaal|neutral|available|whole")
+
+# What kind of thing it is: the name of the product first, then all of the text.
+_FORMS: tuple[tuple[str, str], ...] = (
+    ("coated", r"(?:polymer|resin|sul(?:ph|f)ur)[- ]?coated|coated (?:granules|prills|feed|fert)"
+               r"|controlled[- ]release|umh[uü]llt"),
+    ("liquid", r"\bliquid\b|fl[uü]ssig|l[ií]quid[oe]\b|vloeibaar|fertili[sz]er solution"
+               r"|l[oö]sung\b"
+               r"|\bextract\b|\btea\b|emulsion|\bw/v\b|\bp/v\b|\bg/l\b|g/100 ?ml|fl\.? oz|kg/l\b"
+               r"|weight per gallon|specific gravity|\bm/v\b"),
+    ("soluble", r"\bsoluble (?:powder|crystals|feed|fert)|crystals"
+                r"|water[- ]soluble(?: fert|\)| powder|$| \d+-)|n[aä]hrsalz|[hi]drosol[uú]b"
+                r"|feed soluble|\bdissolve\b|aufl[oö]sen"),
+    ("organic", r"\borgani(?:c|que|sch|ese|co)|manure|bone ?meal|blood (?:and|&) bone"
+                r"|blood meal|dried blood|alfalfa|neem"
+                r"|(?:kelp|fish|feather|poultry|hoof|soy\w*|cotton\w*) meal"
+                r"|vermicompost|guano|worm cast"),
+    ("granular", r"granul|korrel|k[oö]rnig|pellet|prill|\bpowder\b|dust\b|limestone|\blime\b"),
+)  # fmt: skip
+_FORM = tuple((name, re.compile(pattern)) for name, pattern in _FORMS)
+_MIX = re.compile(
+    r"(?:potting|seed|starting|starter|growing|container)[- ](?:\w+ )?(?:mix|compost|medium|media)"
+    r"|blumenerde|anzuchterde|terreau|sustrato|potgrond"
+)
+_FOR_SEED = re.compile(r"\bseed|anzucht|semis|semillero|zaai")
+
+
+def form_of(title: str, whole: str) -> str | None:
+    """Return which kind of product a label speaks of.
+
+    Parameters
+    ----------
+    title : str
+        Its name, masked. [text]
+    whole : str
+        All of it, masked. [text]
+
+    Returns
+    -------
+    str or None
+        A form of the document; None where it does not say.
+    """
+    if _MIX.search(title):
+        return "mix"
+    for text in (title, whole):
+        for name, pattern in _FORM:
+            if pattern.search(text):
+                return name
+        if text is title and "compost" in title:
+            return "organic"
+    return None
+
+
+def says_form(low: str) -> bool:
+    """Return whether a piece of text is a word for a kind of product, and little else.
+
+    Parameters
+    ----------
+    low : str
+        Masked. [text]
+
+    Returns
+    -------
+    bool
+        True for "Granular" and the like.
+    """
+    return len(low.split()) <= 3 and any(pattern.search(low) for _, pattern in _FORM)
+
+
+def is_for_seed(title: str) -> bool:
+    """Return whether a mix is one to sow in.
+
+    Parameters
+    ----------
+    title : str
+        Its name, masked. [text]
+
+    Returns
+    -------
+    bool
+        As it says.
+    """
+    return _FOR_SEED.search(title) is not None
+
+
+_TRADITIONS: tuple[tuple[str, str], ...] = (
+    ("za", r"\d{1,3}:\d{1,3}:\d{1,3} ?\(\d|act 36|\bsr\b"),
+    ("au", r"analysis ?\(?w/[vw]|typical analysis|citrate (?:in)?soluble|\belements\b"),
+    ("in", r"per cent by weight|sq\.? ?mt|\bgms?\b"),
+    ("us", r"guaranteed analysis|available phosphate|soluble potash|net wt|derived from"),
+    ("eu", r"\be[cu] ferti|pentoxide|potassium oxide|magnesium oxide|\bmgo\b|\bcao\b|\bsox\b"
+           r"|stickstoff|azot[eo]\b|nitr[oó]geno|stikstof|trioxide"),
+)  # fmt: skip
+_TRADITION = tuple((name, re.compile(pattern)) for name, pattern in _TRADITIONS)
+_OXIDES_NAMED = re.compile(r"pxox|\bkxo\b|phosphate|potash|pentoxide|potassium oxide")
+_SPOONS_AU = re.compile(r"\b(?:per|in|to|/) ?9 ?l")
+IMPERIAL = re.compile(r"sq(?:uare)?\.? ?y(?:ar)?ds?|fertiliser|litre|imp(?:erial)?\.? gal")
+
+
+def tradition_of(whole: str) -> str | None:
+    """Return which country's way of printing a label follows.
+
+    Parameters
+    ----------
+    whole : str
+        All of it, masked. [text]
+
+    Returns
+    -------
+    str or None
+        "za" and "au" print elements; "us", "eu" and "in" print oxides; None where nothing tells.
+    """
+    return next((name for name, pattern in _TRADITION if pattern.search(whole)), None)
+
+
+def prints_oxides(whole: str, tradition: str | None) -> bool:
+    """Return whether three bare numbers on this label are surely nitrogen, P2O5 and K2O.
+
+    Parameters
+    ----------
+    whole : str
+        All of it, masked. [text]
+    tradition : str or None
+        As found. [name]
+
+    Returns
+    -------
+    bool
+        False where one would have to ask.
+    """
+    return tradition in ("us", "eu", "in") or _OXIDES_NAMED.search(whole) is not None
+
+
+def spoons(whole: str, tradition: str | None) -> str:
+    """Return whose kitchen measures a label means.
+
+    Parameters
+    ----------
+    whole : str
+        All of it, masked. [text]
+    tradition : str or None
+        As found. [name]
+
+    Returns
+    -------
+    str
+        "us", "au" or "metric".
+    """
+    if tradition == "us":
+        return "us"
+    return "au" if tradition == "au" or _SPOONS_AU.search(whole) else "metric"
+
+
+HEADING = re.compile(
+    r"^(?:guaranteed|typical)? ?analysis[: (]*(?:w/[vw])?\)?:?$|^e[cu] fertili[sz]\w+(?: product)?$"
+    r"|^directions.*:?$|^analyse:?$|^(?:chemical |nutrient )?analysis.{0,12}$|^anwendung:?$"
+    r"|^n-?p-?k(?:-?s)? by weight, elements$|^typical analysis \(w/w\)$|low in chloride|chloridarm"
+)
+"""Lines that say something without a value of their own."""
+
+ORGANIC = re.compile(
+    r"(?:suitable|approved|allowed|permitted|certified) for (?:use in )?organic|organic (?:grow|"
+    r"farm|product)|agriculture biologique|[oö]kologischen landbau|agricultura ecol"
+)
+ANIMAL = re.compile(
+    r"animal by-?product|poultry|chicken|bone ?meal|blood (?:and|&) bone|blood meal|feather|"
+    r"fish\b|manure|hoof|guano"
+)
+NO_ANIMAL = re.compile(
+    r"no animal|vegan|free (?:of|from) animal|plant[- ]based|rein pflanzlich|tierfrei"
+)
