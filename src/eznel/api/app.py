@@ -12,7 +12,18 @@ from starlette.middleware.gzip import GZipMiddleware
 from starlette.middleware.trustedhost import TrustedHostMiddleware
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from eznel.api import door, gardens, history, plans, problems, reference, soil_files, things
+from eznel.api import (
+    door,
+    gardens,
+    history,
+    plans,
+    problems,
+    product_files,
+    reference,
+    shed,
+    soil_files,
+    things,
+)
 from eznel.api.speech import locale_of
 from eznel.api.world import World
 
@@ -60,7 +71,17 @@ def create_app(world: World | None, ui: Path | None = None, password_hash: str =
     )
     app.state.world = world
     app.state.door = door.Door(password_hash)
-    for module in (gardens, things, history, plans, soil_files, reference, door):
+    for module in (
+        gardens,
+        things,
+        history,
+        plans,
+        shed,
+        soil_files,
+        product_files,
+        reference,
+        door,
+    ):
         app.include_router(module.router)
     problems.install(app)
     app.add_middleware(door.Guard, door=app.state.door)

@@ -18,6 +18,7 @@ from eznel.api.speech import said_in
 from eznel.core.document import Garden, GardenFile
 from eznel.core.reference import Catalogue
 from eznel.core.season import Made, SeasonPlan, make
+from eznel.core.season.workings import Workings
 from eznel.store import reading
 from eznel.store.reading import Stored
 from eznel.words import Words
@@ -72,6 +73,11 @@ class World:
     def made(self, file: GardenFile, day: date) -> Made:
         """Return the plan of a document, computed on from the garden's last one."""
         return make(file.garden, file.log, day, self.catalogue, self.before(file))
+
+    def workings(self, session: Session, garden_id: str) -> Workings:
+        """Return what a stored garden's plan of its own day is made from."""
+        file = self.stored(session, garden_id).file
+        return self.made(file, self.clock(file.garden)).workings
 
     def before(self, file: GardenFile) -> Made | None:
         """Return the last plan of a garden, if it is still in memory."""

@@ -132,6 +132,25 @@ def solubility_g_l(material: Material | None, water_c: float) -> float | None:
     return cold + (warm - cold) * share
 
 
+COLDEST_WATER_C, WARMEST_WATER_C = 5.0, 20.0
+
+
+def can_water_c(mean_c: float) -> float:
+    """Return how warm the water in a can is taken to be: as the day, within butt and tap.
+
+    Parameters
+    ----------
+    mean_c : float
+        The day's mean. [°C]
+
+    Returns
+    -------
+    float
+        Between 5 and 20. [°C]
+    """
+    return min(max(mean_c, COLDEST_WATER_C), WARMEST_WATER_C)
+
+
 def falls_out(calcium: tuple[float, ...], other: tuple[float, ...]) -> bool:
     """Return whether calcium of one dissolved product falls out with another's S or P.
 

@@ -15,6 +15,7 @@ from eznel.core.places import bed_soil_mass
 from eznel.core.products.analysis import Contents
 from eznel.core.products.limits import (
     BORON_G_M2,
+    can_water_c,
     falls_out,
     most_in_water,
     most_on_ground,
@@ -43,9 +44,6 @@ COLD_ROOTS_C = 15.0
 DRESSING_EC_DS_M = 1.0
 """Most that one dressing may add to the salinity of the soil's saturated extract."""
 SATURATION_L_PER_KG = 0.4
-
-COLDEST_WATER_C, WARMEST_WATER_C = 5.0, 20.0
-"""Water in a can is as warm as the day, within what comes out of a butt or a tap."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -188,7 +186,7 @@ def _product_caps(
 ) -> Iterable[Cap]:
     """Each product's own limits: label, stock, and what the water dissolves."""
     per = frame.portions
-    water_c = min(max(_warmth(task, shed), COLDEST_WATER_C), WARMEST_WATER_C)
+    water_c = can_water_c(_warmth(task, shed))
     for of, product in {c.of: c.product for c in choices}.items():
         use = tuple(c.grams if c.of == of else 0.0 for c in choices)
         material, left = shed.material(product), shelf.left_g[product.id]

@@ -28,7 +28,7 @@ MORE_CANS = 2
 SAME = 1e-9
 """Two teaspoons and a larger scoop are the same only if they are exactly."""
 
-_FORMS = {
+FORMS = {
     ("base", "ground"): ("granular", "organic", "coated", "soluble"),
     ("base", "tub"): ("coated", "organic"),
     ("dressing", "ground"): ("granular", "soluble"),
@@ -133,7 +133,7 @@ def _answers(
 
 def _useful(task: Task, shed: Shed) -> tuple[list[_Usable], tuple[Refused, ...]]:
     """The products that a job can use, whatever is left of them; and those it may not use."""
-    forms = _FORMS[task.job.kind, "ground" if task.stand.area else "tub"]
+    forms = FORMS[task.job.kind, "ground" if task.stand.area else "tub"]
     found, refused = [], []
     for product in shed.products.values():
         material, held = shed.material(product), shed.contents[product.id]

@@ -29,6 +29,7 @@ from eznel.core.season.result import (
     ScoopSize,
     SeasonPlan,
     StageView,
+    ToBuy,
     Use,
 )
 from eznel.core.season.shed import Shelf, Vector
@@ -147,11 +148,7 @@ def _planting(season: Season, workings: Workings) -> PlantingPlan:
     place = stand.place
     fits = len(positions(place.shape, stand.spacing)) if isinstance(place, Bed) else stand.plants
     tide = tides(season, workings.shed)
-    short = {
-        x: max(season.needs[x].total.value - given, 0.0)
-        for x, given in zip(NUTRIENTS, season.given_g, strict=True)
-    }
-    need = {x: season.needs[x].total.value for x in NUTRIENTS}
+    short = _short(season)
     return PlantingPlan(
         id=stand.id,
         place=place.id,
@@ -183,9 +180,36 @@ def _planting(season: Season, workings: Workings) -> PlantingPlan:
         tides=tide,
         jobs=tuple(_job(job, season, workings) for job in season.jobs),
         refused=tuple(dict.fromkeys(one for job in season.jobs for one in job.refused)),
-        to_buy=advice.to_buy(short, need, dissolved=stand.area is None, shed=workings.shed),
+        to_buy=short_of(season, workings),
         findings=(*advice.of_stand(stand, stands, fits), *_extras_too_strong(season, workings)),
     )
+
+
+def _short(season: Season) -> ByNutrient:
+    return {
+        x: max(season.needs[x].total.value - given, 0.0)
+        for x, given in zip(NUTRIENTS, season.given_g, strict=True)
+    }
+
+
+def short_of(season: Season, workings: Workings) -> tuple[ToBuy, ...]:
+    """Return what would fill what a planting's season stays short of.
+
+    Parameters
+    ----------
+    season : Season
+        The planting's. [core]
+    workings : Workings
+        The garden's. [core]
+
+    Returns
+    -------
+    tuple of ToBuy
+        General materials. [g]
+    """
+    need = {x: season.needs[x].total.value for x in NUTRIENTS}
+    dissolved = season.stand.area is None
+    return advice.to_buy(_short(season), need, dissolved=dissolved, shed=workings.shed)
 
 
 def _extras_too_strong(season: Season, workings: Workings) -> list[Finding]:

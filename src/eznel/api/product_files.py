@@ -1,0 +1,210 @@
+"""Labels out of pasted text, and products as files."""
+
+from collections.abc import Sequence
+from typing import Annotated, Any
+from uuid import UUID
+
+from fastapi import APIRouter, Response
+from pydantic import Base64Bytes, BaseModel, Field, ValidationError
+
+from eznel.api.gardens import WrittenView, written
+from eznel.api.problems import RESPONSES, FaultView
+from eznel.api.speech import Speech
+from eznel.api.world import TheSession, TheWorld, Who
+from eznel.core.document import Product
+from eznel.core.quantities import Mass, Volume
+from eznel.core.reference import Catalogue
+from eznel.formats import faults
+from eznel.formats.labels.product import Label
+from eznel.formats.labels.reading import read_label
+from eznel.formats.product_files import read_products, write_csv, write_json
+from eznel.store import gardens, reading
+from eznel.store.kinds import KINDS
+from eznel.words import Words
+
+router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["product files"], responses=RESPONSES)
+
+MOST_ENCODED = 4_000_000
+UNNAMED = "a bag"
+
+
+class LabelText(BaseModel):
+    """A label as pasted or typed, and the id that its product is to have."""
+
+    text: Annotated[str, Field(max_length=100_000)]
+    id: UUID
+
+
+class LabelPieceView(BaseModel):
+    """One piece of a label beside the words that it came from."""
+
+    at: str
+    words: str
+    taken: str
+    meaning: str | None
+    number: float | None
+    unit: str
+    over: str
+    question: str
+
+
+class LabelView(BaseModel):
+    """A label as it was read; nothing is stored."""
+
+    product: Product | None
+    """None where it cannot be kept as it stands: `faults` say why."""
+    pack: Mass | Volume | None
+    pieces: list[LabelPieceView]
+    questions: list[str]
+    faults: list[FaultView]
+
+
+class ProductsFile(BaseModel):
+    """A file of products, CSV or JSON."""
+
+    file: Annotated[Base64Bytes, Field(max_length=MOST_ENCODED)]
+
+
+class ReadProductView(BaseModel):
+    """One product of a file, or what it cannot be."""
+
+    at: str
+    name: str
+    product: Product | None
+    known: bool
+    """Whether the shed has one of the same id, which would be replaced."""
+    left: list[str]
+    faults: list[FaultView]
+
+
+class ReadProductsView(BaseModel):
+    """The products of a file; nothing is stored."""
+
+    products: list[ReadProductView]
+
+
+class Products(BaseModel):
+    """Products to be kept together: all or none."""
+
+    products: Annotated[list[Product], Field(min_length=1, max_length=500)]
+
+
+@router.post("/labels/read")
+def read_label_text(
+    garden_id: UUID, label: LabelText, session: TheSession, world: TheWorld, speech: Speech
+) -> LabelView:
+    """Read a label's text as a product; nothing is stored."""
+    stored = world.stored(session, str(garden_id)).file.garden
+    names = _names(world.catalogue, speech)
+    found = read_label(label.text, names, stored.preferences.kitchen)
+    data = {"id": str(label.id), "form": "granular", **found.product}
+    data["name"] = data["name"] or UNNAMED
+    data = _with_catalogue(data, world.catalogue)
+    product, wrong = _validated(data)
+    return LabelView(
+        product=product,
+        pack=_pack(found),
+        pieces=[
+            LabelPieceView(
+                at=piece.at,
+                words=piece.words,
+                taken=piece.taken,
+                meaning=piece.meaning,
+                number=piece.number,
+                unit=piece.unit,
+                over=f"{piece.over.value:g} {piece.over.unit}" if piece.over else "",
+                question=piece.question,
+            )
+            for piece in found.pieces
+        ],
+        questions=list(found.questions),
+        faults=_faults(wrong, speech),
+    )
+
+
+@router.get("/products.csv", response_class=Response)
+def write_products_csv(garden_id: UUID, session: TheSession) -> Response:
+    """Save the shed's products as a table."""
+    garden = reading.load(session, str(garden_id)).file.garden
+    return Response(
+        "\ufeff" + write_csv(garden.products),
+        media_type="text/csv; charset=utf-8",
+        headers={"Content-Disposition": 'attachment; filename="products.csv"'},
+    )
+
+
+@router.get("/products.json", response_class=Response)
+def write_products_json(garden_id: UUID, session: TheSession) -> Response:
+    """Save the shed's products as JSON."""
+    garden = reading.load(session, str(garden_id)).file.garden
+    return Response(
+        write_json(garden.products),
+        media_type="application/json",
+        headers={"Content-Disposition": 'attachment; filename="products.json"'},
+    )
+
+
+@router.post("/products-file/read")
+def read_products_file(
+    garden_id: UUID, brought: ProductsFile, session: TheSession, world: TheWorld, speech: Speech
+) -> ReadProductsView:
+    """Read a file of products; nothing is stored."""
+    known = {one.id for one in world.stored(session, str(garden_id)).file.garden.products}
+    return ReadProductsView(
+        products=[
+            ReadProductView(
+                at=one.at,
+                name=one.name,
+                product=one.product,
+                known=one.product is not None and one.product.id in known,
+                left=list(one.left),
+                faults=_faults(one.wrong, speech),
+            )
+            for one in read_products(brought.file)
+        ]
+    )
+
+
+@router.post("/products-file/keep")
+def keep_products(
+    garden_id: UUID, brought: Products, session: TheSession, world: TheWorld, who: Who
+) -> WrittenView:
+    """Keep several products at once, all or none."""
+    done = gardens.add(
+        session, str(garden_id), KINDS["products"], brought.products, who=who, check=world.check
+    )
+    return written(done)
+
+
+def _names(catalogue: Catalogue, said: Words) -> dict[str, Sequence[str]]:
+    return {
+        one.key: (one.name, said.of_row(one.name), *one.also_called)
+        for one in catalogue.materials.values()
+    }
+
+
+def _with_catalogue(data: dict[str, Any], catalogue: Catalogue) -> dict[str, Any]:
+    """The form of the general material that a label names, where it names no form itself."""
+    material = catalogue.materials.get(data.get("material") or "")
+    if material is not None and material.form == "coated" and "release_days" not in data:
+        data["release_days"] = material.release_days
+    return data
+
+
+def _validated(data: dict[str, Any]) -> tuple[Product | None, ValidationError | None]:
+    try:
+        return Product.model_validate(data), None
+    except ValidationError as error:
+        return None, error
+
+
+def _faults(wrong: ValidationError | None, said: Words) -> list[FaultView]:
+    found = faults.of(wrong, said) if wrong is not None else []
+    return [FaultView(**{n: getattr(f, n) for n in FaultView.model_fields}) for f in found]
+
+
+def _pack(label: Label) -> Mass | Volume | None:
+    if label.pack is None:
+        return None
+    shape = Mass if label.pack.unit in ("g", "kg", "oz", "lb", "mg") else Volume
+    return shape.model_validate(label.pack.data)

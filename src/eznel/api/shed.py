@@ -1,0 +1,104 @@
+"""Questions to the shed: what a scoop gives, products side by side, stock, what to buy instead."""
+
+from dataclasses import replace
+from typing import Annotated
+from uuid import UUID
+
+from fastapi import APIRouter
+from pydantic import BaseModel, Field
+
+from eznel.api.problems import RESPONSES
+from eznel.api.speech import Speech
+from eznel.api.world import TheSession, TheWorld
+from eznel.core.document import Product
+from eznel.core.products.analysis import general
+from eznel.core.season.rules import Refused
+from eznel.core.supplies.compare import Comparison, compare, refusals
+from eznel.core.supplies.gives import Gives, gives
+from eznel.core.supplies.stock import CheapestSet, Shopping, cheapest_set, shopping
+from eznel.core.supplies.substitutes import Substitutes, substitutes
+
+router = APIRouter(prefix="/api/gardens/{garden_id}/shed", tags=["shed"], responses=RESPONSES)
+
+
+class GivesAsked(BaseModel):
+    """A product, kept or still being typed; the place and can that it is reckoned on."""
+
+    product: Product
+    place: UUID | None = None
+    can_l: Annotated[float, Field(gt=0, le=2000, allow_inf_nan=False)] = 9
+
+
+class CompareAsked(BaseModel):
+    """Two to five products for what one planting still needs."""
+
+    planting: UUID
+    products: Annotated[list[UUID], Field(max_length=5)]
+
+
+class CheapestView(BaseModel):
+    """The cheapest set of bags, if there is anything to buy for."""
+
+    set: CheapestSet | None
+
+
+class RefusedView(BaseModel):
+    """What may not be used for each planting, and why."""
+
+    refused: dict[UUID, list[Refused]]
+
+
+@router.post("/gives")
+def read_gives(garden_id: UUID, asked: GivesAsked, session: TheSession, world: TheWorld) -> Gives:
+    """Read what each scoop of a product gives; nothing is stored."""
+    return gives(asked.product, asked.place, asked.can_l, world.workings(session, str(garden_id)))
+
+
+@router.post("/compare")
+def read_comparison(
+    garden_id: UUID, asked: CompareAsked, session: TheSession, world: TheWorld
+) -> Comparison:
+    """Read products side by side for what a planting still needs."""
+    return compare(asked.planting, asked.products, world.workings(session, str(garden_id)))
+
+
+@router.get("/refused")
+def read_refused(garden_id: UUID, session: TheSession, world: TheWorld) -> RefusedView:
+    """Read which products may not be used for which planting, and why."""
+    found = refusals(world.workings(session, str(garden_id)))
+    return RefusedView(refused={planting: list(why) for planting, why in found.items()})
+
+
+@router.get("/shopping")
+def read_shopping(
+    garden_id: UUID, session: TheSession, world: TheWorld, speech: Speech
+) -> Shopping:
+    """Read what the season takes of each product, when it runs out, and what to buy."""
+    found = shopping(world.workings(session, str(garden_id)))
+    materials = tuple(
+        replace(one, material_name=speech.of_row(one.material_name)) for one in found.materials
+    )
+    return replace(found, materials=materials)
+
+
+@router.get("/cheapest")
+def read_cheapest(garden_id: UUID, session: TheSession, world: TheWorld) -> CheapestView:
+    """Read the cheapest set of whole bags for all that is still to be given."""
+    return CheapestView(set=cheapest_set(world.workings(session, str(garden_id))))
+
+
+@router.get("/substitutes/{product}")
+def read_substitutes(
+    garden_id: UUID, product: UUID, session: TheSession, world: TheWorld, speech: Speech
+) -> Substitutes:
+    """Read the season planned again without a product, and with others in its place."""
+    found = substitutes(product, world.workings(session, str(garden_id)))
+    others = tuple(replace(one, name=speech.of_row(one.name)) for one in found.others)
+    return replace(found, others=others)
+
+
+@router.get("/materials/{key}")
+def read_material(garden_id: UUID, key: str, world: TheWorld, speech: Speech) -> Product:
+    """Read a general material as a product of its usual contents, to be kept and measured."""
+    found = general(world.catalogue.material(key))
+    return found.model_copy(update={"name": speech.of_row(found.name)})
