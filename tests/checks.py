@@ -29,7 +29,7 @@ def declared_share(product: Product, element: str, density: float) -> float:
     share = sum(
         line.pct / 100 * factors[line.nutrient][1]
         for line in product.declared
-        if factors[line.nutrient][0] == element
+        if factors.get(line.nutrient, ("", 0))[0] == element
     )
     return share / density if product.basis == "w/v" else share
 
@@ -47,6 +47,7 @@ def violations(made: SeasonPlan, garden: Garden) -> list[str]:
                     grams = line.grams * job.mixes[0].portions
                     taken[line.product] = taken.get(line.product, 0.0) + grams
         found += _of_season(planting)
+        found += _of_labels(planting, garden)
     for product in made.products:
         if product.left_g is not None and taken.get(product.id, 0) > product.left_g * SLACK:
             found.append("stock")
@@ -73,6 +74,51 @@ def _of_season(planting: PlantingPlan) -> Iterator[str]:
         yield "fed after the stop"
 
 
+def _of_labels(planting: PlantingPlan, garden: Garden) -> Iterator[str]:
+    """What labels say of time and number, over a planting's season."""
+    for product in garden.products:
+        days = sorted(
+            job.due_on
+            for job in planting.jobs
+            if job.mixes and any(line.product == product.id for line in job.mixes[0].lines)
+        )
+        if product.max_times is not None and len(days) > product.max_times:
+            yield "more often than the label allows"
+        gaps = [(b - a).days for a, b in itertools.pairwise(days)]
+        if product.interval_days is not None and any(g < product.interval_days for g in gaps):
+            yield "sooner than the label allows"
+        if product.proof == "unproven" and days:
+            yield "something unproven is relied on"
+    boron = sum(
+        line.grams * job.mixes[0].portions * declared_boron(product)
+        for job in planting.jobs
+        if job.mixes
+        for line in job.mixes[0].lines
+        for product in garden.products
+        if product.id == line.product
+    )
+    if planting.area_m2 and boron > 0.1 * planting.area_m2 * SLACK + 1e-9:
+        yield "boron"
+
+
+def declared_boron(product: Product) -> float:
+    """Grams of boron in a gram, from the label."""
+    return sum(line.pct / 100 for line in product.declared if line.nutrient == "B")
+
+
+def reacting(mix: MixPlan, products: dict[UUID, Product]) -> bool:
+    """Whether calcium meets sulphate or phosphate in one can."""
+    held = [
+        {x: declared_share(products[line.product], x, 1.0) for x in ("Ca", "P", "S")}
+        for line in mix.lines
+    ]
+    with_s_or_p = [one["P"] >= 0.006 or one["S"] >= 0.006 for one in held]
+    with_ca = [
+        one["Ca"] >= 0.03 and not other for one, other in zip(held, with_s_or_p, strict=True)
+    ]
+    return any(with_ca) and any(with_s_or_p)
+
+
 def _of_mix(
     planting: PlantingPlan, job: JobView, mix: MixPlan, made: SeasonPlan, garden: Garden
 ) -> Iterator[str]:
@@ -84,6 +130,8 @@ def _of_mix(
         yield "more than three products or twelve measures"
     if len({line.product for line in mix.lines}) < len(mix.lines):
         yield "two measure sizes of one product"
+    if mix.water_l and reacting(mix, products):
+        yield "calcium with sulphate or phosphate in one can"
     soluble_n = 0.0
     for line in mix.lines:
         product = products[line.product]
@@ -97,12 +145,14 @@ def _of_mix(
             and (grams > product.max_rate.g_per_m2 * planting.area_m2 * SLACK)
         ):
             yield "label rate"
-        if (
-            product.max_strength
-            and mix.water_l
-            and (line.grams > product.max_strength.g_per_l * mix.water_l * SLACK)
-        ):
-            yield "label strength"
+        strongest = product.max_strength
+        if strongest is not None and mix.water_l:
+            poured = getattr(strongest, "product", None)
+            g_per_l = strongest.value if poured is None else poured.value / strongest.water.value
+            if line.grams > g_per_l * mix.water_l * SLACK:
+                yield "label strength"
+        if product.max_per_plant and grams > product.max_per_plant.value * planting.plants * SLACK:
+            yield "label for a plant"
         material = materials.get(product.material or "")
         if material and material.liming:
             yield "lime without a lime need"

@@ -16,7 +16,7 @@ CROPS = (
 )  # fmt: skip
 PROGRAMMES = ("leaf_then_fruit", "base_and_side_dress")
 FORMS = ("granular", "soluble", "liquid", "organic", "coated")
-CAPS = ("max_rate", "max_strength", "stock")
+CAPS = ("max_rate", "max_strength", "stock", "interval_days", "max_times", "max_per_plant")
 
 
 def sizes(low: float, high: float) -> st.SearchStrategy[float]:
@@ -154,6 +154,8 @@ def products(draw: st.DrawFn, name: str) -> dict[str, Any]:
         draw(st.sampled_from(("P2O5", "P"))): draw(st.sampled_from((0, 4, 9))),
         draw(st.sampled_from(("K2O", "K"))): draw(st.sampled_from((0, 8, 20, 35))),
         draw(st.sampled_from(("CaO", "Ca"))): draw(st.sampled_from((0, 0, 15))),
+        draw(st.sampled_from(("S", "SO3"))): draw(st.sampled_from((0, 0, 12))),
+        "B": draw(st.sampled_from((0, 0, 0.02, 0.2))),
     }
     made = gardens.product(name, form, **lines)
     made["density"] = gardens.measure(draw(sizes(0.5, 1.3)), "g/mL")
@@ -164,7 +166,13 @@ def products(draw: st.DrawFn, name: str) -> dict[str, Any]:
     if draw(st.booleans()):
         made["max_rate"] = gardens.measure(draw(sizes(5, 80)), "g/m2")
     if draw(st.booleans()):
-        made["max_strength"] = gardens.measure(draw(sizes(0.5, 6)), "g/L")
+        grams = draw(sizes(0.5, 6))
+        poured = {"product": gardens.measure(grams * 10, "g"), "water": gardens.measure(10, "L")}
+        made["max_strength"] = draw(st.sampled_from((gardens.measure(grams, "g/L"), poured)))
+    made["interval_days"] = draw(st.sampled_from((None, None, 10, 25)))
+    made["max_times"] = draw(st.sampled_from((None, None, 2)))
+    made["max_per_plant"] = draw(st.sampled_from((None, None, gardens.measure(4, "g"))))
+    made["proof"] = draw(st.sampled_from(("label", "label", "lab", "unproven")))
     if draw(st.booleans()):
         amount = gardens.measure(draw(sizes(5, 1500)), "g")
         made["stock"] = {"amount": amount, "counted_on": "2026-04-01"}

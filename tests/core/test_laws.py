@@ -286,7 +286,7 @@ def test_random_gardens_reach_everything() -> None:
 
     @settings(
         deadline=None,
-        max_examples=500,
+        max_examples=700,
         database=None,
         derandomize=True,
         suppress_health_check=list(HealthCheck),

@@ -71,6 +71,29 @@ def element_of(declared: str) -> tuple[str, float]:
     return element, own / (own + sum(n * ATOMIC_WEIGHT[atom] for atom, n in rest.items()))
 
 
+CHLORIDE_OXYGEN = 15.999 / (2 * 35.45)
+"""Oxygen that an oxide is declared with where chloride stands in its place. [g/g]"""
+
+
+def declared_total(pct: dict[str, float]) -> float:
+    """Return how much of a product its declared lines make up.
+
+    Oxides count as printed, but where chloride is declared too their oxygen is not there: muriate
+    of potash declares 60 % K2O and 45 % chloride.
+
+    Parameters
+    ----------
+    pct : dict of str to float
+        Per cent by declared form. [%]
+
+    Returns
+    -------
+    float
+        Never above 100 on a label that can be. [%]
+    """
+    return sum(pct.values()) - CHLORIDE_OXYGEN * pct.get("Cl", 0.0)
+
+
 @cache
 def _library() -> Any:
     import pint  # slow to import, so only when a unit other than our own was typed

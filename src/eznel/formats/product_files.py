@@ -37,7 +37,7 @@ _MEASURES = ("density", "max_rate", "max_per_plant", "max_strength", "max_in_mix
 _NITROGEN = ("nitrate_pct", "ammonium_pct", "urea_pct", "insoluble_pct", "slow_pct")
 _LIMING = ("cce_pct", "passing_60_mesh_pct", "passing_20_mesh_pct")
 HEADINGS = (
-    *_TEXT[:5], *(f"{n} %" for n in NUTRIENTS), *(f"nitrogen.{n}" for n in _NITROGEN),
+    *_TEXT[:5], *(f"{n} %" for n in NUTRIENTS), "lines", *(f"nitrogen.{n}" for n in _NITROGEN),
     *(f"liming.{n}" for n in _LIMING), *_MEASURES, *_NUMBERS, *_YES_NO, *_TEXT[5:],
     "weighed", "stock", "counted_on", "price", "other_packs", "added",
 )  # fmt: skip
@@ -129,6 +129,9 @@ def _cells(product: Product) -> dict[str, str]:
         cells[key] = _measure(data[key])
     for line in data["declared"]:
         cells[f"{line['nutrient']} %"] = _declared(line)
+    order = [line["nutrient"] for line in data["declared"]]
+    if order != sorted(order, key=NUTRIENTS.index):
+        cells["lines"] = " ".join(order)
     for part, keys in (("nitrogen", _NITROGEN), ("liming", _LIMING)):
         for key in keys:
             value = (data[part] or {}).get(key)
@@ -291,7 +294,7 @@ def _added(text: str) -> list[dict[str, Any]]:
 
 def _readers() -> dict[str, Callable[[str], Any]]:
     return {
-        **dict.fromkeys(_TEXT, str),
+        **dict.fromkeys((*_TEXT, "lines"), str),
         **dict.fromkeys((*_NUMBERS,), _float),
         **dict.fromkeys(_YES_NO, _yes_no),
         **dict.fromkeys(_MEASURES, _any_measure),
@@ -314,10 +317,18 @@ def _read_cells(cells: dict[str, str]) -> tuple[dict[str, Any], tuple[str, ...]]
             _put(data, heading, text)
         except (ValueError, KeyError):
             left.append(f"{heading}: {text}"[:200])
+    if "lines" in data:
+        order = data.pop("lines").split()
+        data["declared"].sort(key=lambda line: _place(line["nutrient"], order))
     if "stock" in data and "counted_on" not in data["stock"]:
         left.append(f"stock: {cells['stock']}")
         del data["stock"]
     return data, tuple(left)
+
+
+def _place(nutrient: str, order: list[str]) -> int:
+    """Where a line stands on the label; what the order does not name comes last."""
+    return order.index(nutrient) if nutrient in order else len(order)
 
 
 def _put(data: dict[str, Any], heading: str, text: str) -> None:

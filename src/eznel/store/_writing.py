@@ -285,13 +285,23 @@ def _users(file: GardenFile, kind: Kind, key: str) -> list[str]:
         field = kind.name[:-1]
         used = [str(e.on) for e in log.feeds if any(
             str(getattr(a, field, "")) == key for a in e.amounts)]  # fmt: skip
-        charged = [p.name for p in garden.places if any(
-            str(c.product) == key for c in getattr(p, "charge", ()))]  # fmt: skip
-        worked_in = [str(p.on) for p in garden.preparations if str(p.product) == key]
-        return used + (charged + worked_in if field == "product" else [])
+        return used + (_users_of_product(file, key) if field == "product" else [])
     if kind.name == "programmes":
         return [p.label for p in garden.plantings if p.programme == key]
     return []
+
+
+def _users_of_product(file: GardenFile, key: str) -> list[str]:
+    """Where else than in feeds a product is named: mixes, preparations, moves of stock."""
+    filled = [
+        p.name
+        for p in file.garden.places
+        for one in (*getattr(p, "charge", ()), *getattr(p, "recipe", ()))
+        if str(one.product) == key
+    ]
+    worked_in = [str(p.on) for p in file.garden.preparations if str(p.product) == key]
+    moved = [str(m.on) for m in file.log.stock_moves if str(m.product) == key]
+    return filled + worked_in + moved
 
 
 def _write_rows(

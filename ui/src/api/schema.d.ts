@@ -190,6 +190,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/labels/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Label Text
+         * @description Read a label's text as a product; nothing is stored.
+         */
+        post: operations["read_label_text"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/measures": {
         parameters: {
             query?: never;
@@ -297,6 +317,86 @@ export interface paths {
         post?: never;
         /** Remove one of preparations */
         delete: operations["remove_preparation"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/products-file/keep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Products
+         * @description Keep several products at once, all or none.
+         */
+        post: operations["keep_products"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/products-file/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Products File
+         * @description Read a file of products; nothing is stored.
+         */
+        post: operations["read_products_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/products.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Write Products Csv
+         * @description Save the shed's products as a table.
+         */
+        get: operations["write_products_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/products.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Write Products Json
+         * @description Save the shed's products as JSON.
+         */
+        get: operations["write_products_json"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -414,6 +514,146 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/shed/cheapest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Cheapest
+         * @description Read the cheapest set of whole bags for all that is still to be given.
+         */
+        get: operations["read_cheapest"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/shed/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Comparison
+         * @description Read products side by side for what a planting still needs.
+         */
+        post: operations["read_comparison"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/shed/gives": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Gives
+         * @description Read what each scoop of a product gives; nothing is stored.
+         */
+        post: operations["read_gives"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/shed/materials/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Material
+         * @description Read a general material as a product of its usual contents, to be kept and measured.
+         */
+        get: operations["read_material"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/shed/refused": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Refused
+         * @description Read which products may not be used for which planting, and why.
+         */
+        get: operations["read_refused"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/shed/shopping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Shopping
+         * @description Read what the season takes of each product, when it runs out, and what to buy.
+         */
+        get: operations["read_shopping"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/shed/substitutes/{product}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Substitutes
+         * @description Read the season planned again without a product, and with others in its place.
+         */
+        get: operations["read_substitutes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/soil-files/keep": {
         parameters: {
             query?: never;
@@ -487,6 +727,24 @@ export interface paths {
         post?: never;
         /** Remove one of stages */
         delete: operations["remove_stage"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/stock_moves/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of stock_moves */
+        put: operations["save_stock_move"];
+        post?: never;
+        /** Remove one of stock_moves */
+        delete: operations["remove_stock_move"];
         options?: never;
         head?: never;
         patch?: never;
@@ -577,6 +835,33 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * Added
+         * @description What the maker has added to a bagged potting mix, element or oxide as printed.
+         */
+        Added: {
+            /** Mg L */
+            mg_l: number;
+            /**
+             * Nutrient
+             * @enum {string}
+             */
+            nutrient: "N" | "P2O5" | "P" | "K2O" | "K" | "CaO" | "Ca" | "MgO" | "Mg" | "SO3" | "S" | "B" | "Cu" | "Fe" | "Mn" | "Mo" | "Zn" | "Cl" | "Na";
+        };
+        /**
+         * Area
+         * @description An area, read in square metres.
+         */
+        Area: {
+            /**
+             * Unit
+             * @default m2
+             * @enum {string}
+             */
+            unit: "m2" | "ft2" | "yd2";
+            /** Value */
+            value: number;
+        };
+        /**
          * AreaRate
          * @description A mass per area, read in grams per square metre.
          */
@@ -589,6 +874,47 @@ export interface components {
             unit: "g/m2" | "kg/m2" | "kg/ha" | "t/ha" | "oz/yd2" | "lb/100ft2" | "lb/1000ft2" | "lb/acre" | "ton/acre";
             /** Value */
             value: number;
+        };
+        /**
+         * BagLine
+         * @description What the cheapest set takes of one product.
+         */
+        BagLine: {
+            /** Left G */
+            left_g: number;
+            /** Packs */
+            packs: components["schemas"]["ToTake"][];
+            /**
+             * Product
+             * Format: uuid
+             */
+            product: string;
+            /** Used G */
+            used_g: number;
+        };
+        /**
+         * BagsFor
+         * @description How the cheapest set serves one planting. [g]
+         */
+        BagsFor: {
+            /** Grams */
+            grams: [
+                string,
+                number
+            ][];
+            /** Need G */
+            need_g: {
+                [key: string]: number;
+            };
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+            /** Short G */
+            short_g: {
+                [key: string]: number;
+            };
         };
         /**
          * BandTable
@@ -884,6 +1210,11 @@ export interface components {
              * @default []
              */
             stages: components["schemas"]["StageSeen"][];
+            /**
+             * Stock Moves
+             * @default []
+             */
+            stock_moves: components["schemas"]["StockMove"][];
         };
         /**
          * Charge
@@ -896,6 +1227,31 @@ export interface components {
              */
             product: string;
             strength: components["schemas"]["Strength"];
+        };
+        /**
+         * CheapestSet
+         * @description The cheapest whole packs for all that is still to be given, in continuous amounts.
+         */
+        CheapestSet: {
+            /** Cost */
+            cost: number;
+            /** Gap */
+            gap: number;
+            /** Lines */
+            lines: components["schemas"]["BagLine"][];
+            /** List Cost */
+            list_cost: number;
+            /** Plantings */
+            plantings: components["schemas"]["BagsFor"][];
+            /** Proved */
+            proved: boolean;
+        };
+        /**
+         * CheapestView
+         * @description The cheapest set of bags, if there is anything to buy for.
+         */
+        CheapestView: {
+            set: components["schemas"]["CheapestSet"] | null;
         };
         /**
          * Circle
@@ -954,6 +1310,36 @@ export interface components {
             unit?: string | null;
         };
         /**
+         * CompareAsked
+         * @description Two to five products for what one planting still needs.
+         */
+        CompareAsked: {
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+            /** Products */
+            products: string[];
+        };
+        /**
+         * Comparison
+         * @description Products side by side for what one planting still needs. [g]
+         */
+        Comparison: {
+            /** Contenders */
+            contenders: components["schemas"]["Contender"][];
+            /** Need G */
+            need_g: {
+                [key: string]: number;
+            };
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+        };
+        /**
          * Conductivity
          * @description Salts, by how well an extract conducts.
          */
@@ -971,6 +1357,49 @@ export interface components {
             unit: "dS/m" | "mS/cm" | "mmho/cm" | "uS/cm";
             /** Value */
             value: number;
+        };
+        /**
+         * Contender
+         * @description One product for the whole need.
+         */
+        Contender: {
+            /** Brings G */
+            brings_g: {
+                [key: string]: number;
+            };
+            /** Cautions */
+            cautions: string[];
+            /** Cost */
+            cost: number | null;
+            /** Cost Per G */
+            cost_per_g: {
+                [key: string]: number;
+            };
+            /** First Season */
+            first_season: {
+                [key: string]: number;
+            };
+            /** Grams */
+            grams: number;
+            /** Left G */
+            left_g: number | null;
+            /** Match */
+            match: number;
+            /**
+             * Product
+             * Format: uuid
+             */
+            product: string;
+            /** Refused */
+            refused: string | null;
+            /** Salt Ds M */
+            salt_ds_m: number;
+            /** Unasked G */
+            unasked_g: {
+                [key: string]: number;
+            };
+            /** Weight G */
+            weight_g: number;
         };
         /**
          * Corner
@@ -1010,6 +1439,16 @@ export interface components {
              * @enum {string}
              */
             habit: "fruiting" | "leafy" | "bulb" | "root" | "tuber" | "stem" | "legume" | "perennial";
+            /**
+             * Hates Boron
+             * @default false
+             */
+            hates_boron: boolean;
+            /**
+             * Hates Chloride
+             * @default false
+             */
+            hates_chloride: boolean;
             /**
              * Hates Lime
              * @default false
@@ -1093,11 +1532,15 @@ export interface components {
          * @description One line of a guaranteed analysis, element or oxide as printed.
          */
         Declared: {
+            /** High Pct */
+            high_pct?: number | null;
+            /** Low Pct */
+            low_pct?: number | null;
             /**
              * Nutrient
              * @enum {string}
              */
-            nutrient: "N" | "P2O5" | "P" | "K2O" | "K" | "CaO" | "Ca" | "MgO" | "Mg" | "SO3" | "S";
+            nutrient: "N" | "P2O5" | "P" | "K2O" | "K" | "CaO" | "Ca" | "MgO" | "Mg" | "SO3" | "S" | "B" | "Cu" | "Fe" | "Mn" | "Mo" | "Zn" | "Cl" | "Na";
             /** Pct */
             pct: number;
         };
@@ -1111,9 +1554,18 @@ export interface components {
              * @default g/mL
              * @enum {string}
              */
-            unit: "g/mL" | "kg/L" | "lb/ft3";
+            unit: "g/mL" | "kg/L" | "lb/ft3" | "lb/gal_us";
             /** Value */
             value: number;
+        };
+        /**
+         * Dilution
+         * @description So much of a product in so much water or potting mix, as printed: 15 mL in 10 L.
+         */
+        Dilution: {
+            /** Product */
+            product: components["schemas"]["Mass"] | components["schemas"]["Volume"];
+            water: components["schemas"]["Volume"];
         };
         /**
          * DoorView
@@ -1370,7 +1822,9 @@ export interface components {
              *         "value": 9
              *       },
              *       "currency": "EUR",
-             *       "kitchen": "metric"
+             *       "kitchen": "metric",
+             *       "no_animal_products": false,
+             *       "organic_only": false
              *     }
              */
             preferences: components["schemas"]["Preferences"];
@@ -1418,13 +1872,14 @@ export interface components {
             /**
              * @default {
              *       "feeds": [],
-             *       "stages": []
+             *       "stages": [],
+             *       "stock_moves": []
              *     }
              */
             log: components["schemas"]["Log"];
             /**
              * Version
-             * @default 3
+             * @default 4
              */
             version: number;
         };
@@ -1521,6 +1976,55 @@ export interface components {
             unit: string;
         };
         /**
+         * Gives
+         * @description What one product gives by each of the grower's scoops.
+         */
+        Gives: {
+            /** By Sowing End */
+            by_sowing_end: number;
+            /** Can L */
+            can_l: number;
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** Ground M2 */
+            ground_m2: number;
+            /** High Pct */
+            high_pct: {
+                [key: string]: number;
+            };
+            /** Low Pct */
+            low_pct: {
+                [key: string]: number;
+            };
+            /** Place */
+            place: string | null;
+            /** Plants */
+            plants: number;
+            /**
+             * Product
+             * Format: uuid
+             */
+            product: string;
+            /** Release */
+            release: components["schemas"]["ReleasePoint"][];
+            /** Scoops */
+            scoops: components["schemas"]["ScoopGives"][];
+        };
+        /**
+         * GivesAsked
+         * @description A product, kept or still being typed; the place and can that it is reckoned on.
+         */
+        GivesAsked: {
+            /**
+             * Can L
+             * @default 9
+             */
+            can_l: number;
+            /** Place */
+            place?: string | null;
+            product: components["schemas"]["Product"];
+        };
+        /**
          * InAll
          * @description A weighed or measured amount for the whole place.
          */
@@ -1562,6 +2066,8 @@ export interface components {
             name: string;
             /** Parts */
             parts: number;
+            /** Product */
+            product?: string | null;
         };
         /**
          * JobView
@@ -1692,6 +2198,56 @@ export interface components {
             depth: components["schemas"]["Length"];
         };
         /**
+         * LabelPieceView
+         * @description One piece of a label beside the words that it came from.
+         */
+        LabelPieceView: {
+            /** At */
+            at: string;
+            /** Meaning */
+            meaning: string | null;
+            /** Number */
+            number: number | null;
+            /** Over */
+            over: string;
+            /** Question */
+            question: string;
+            /** Taken */
+            taken: string;
+            /** Unit */
+            unit: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * LabelText
+         * @description A label as pasted or typed, and the id that its product is to have.
+         */
+        LabelText: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * LabelView
+         * @description A label as it was read; nothing is stored.
+         */
+        LabelView: {
+            /** Faults */
+            faults: components["schemas"]["FaultView"][];
+            /** Pack */
+            pack: components["schemas"]["Mass"] | components["schemas"]["Volume"] | null;
+            /** Pieces */
+            pieces: components["schemas"]["LabelPieceView"][];
+            product: components["schemas"]["Product"] | null;
+            /** Questions */
+            questions: string[];
+        };
+        /**
          * Layer
          * @description A layer spread evenly over the whole place.
          */
@@ -1760,6 +2316,11 @@ export interface components {
              * @default []
              */
             stages: components["schemas"]["StageSeen"][];
+            /**
+             * Stock Moves
+             * @default []
+             */
+            stock_moves: components["schemas"]["StockMove"][];
         };
         /**
          * Mass
@@ -1780,10 +2341,20 @@ export interface components {
          * @description A general material: what is typical of it where a label is silent.
          */
         Material: {
+            /**
+             * Also Called
+             * @default []
+             */
+            also_called: string[];
             /** Analysis */
             analysis?: {
                 [key: string]: number;
             };
+            /**
+             * Animal
+             * @default false
+             */
+            animal: boolean;
             /** Basis */
             basis: string;
             /**
@@ -1823,6 +2394,11 @@ export interface components {
                 [key: string]: number;
             };
             /**
+             * First Season Ca Pct
+             * @default 100
+             */
+            first_season_ca_pct: number;
+            /**
              * First Season K Pct
              * @default 100
              */
@@ -1846,14 +2422,53 @@ export interface components {
              * @default false
              */
             liming: boolean;
+            /** Max G L */
+            max_g_l?: number | null;
+            /** Max G M2 */
+            max_g_m2?: number | null;
             /** Name */
             name: string;
+            /** Nitrogen */
+            nitrogen?: {
+                [key: string]: number;
+            };
+            /**
+             * Organic
+             * @default depends
+             * @enum {string}
+             */
+            organic: "yes" | "no" | "depends";
+            /** Ranges */
+            ranges?: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
             /**
              * Raw
              * @default no
              * @enum {string}
              */
             raw: "no" | "until_hot" | "yes";
+            /** Release Days */
+            release_days?: number | null;
+            /** Release K Per Day 25C */
+            release_k_per_day_25c?: number | null;
+            /**
+             * Restricted
+             * @default false
+             */
+            restricted: boolean;
+            /** Solubility G L 20C */
+            solubility_g_l_20c?: number | null;
+            /** Solubility G L 5C */
+            solubility_g_l_5c?: number | null;
+            /**
+             * Unproven
+             * @default false
+             */
+            unproven: boolean;
         };
         /**
          * MixCharge
@@ -1994,10 +2609,20 @@ export interface components {
              */
             ammonium_pct: number;
             /**
+             * Insoluble Pct
+             * @default 0
+             */
+            insoluble_pct: number;
+            /**
              * Nitrate Pct
              * @default 0
              */
             nitrate_pct: number;
+            /**
+             * Slow Pct
+             * @default 0
+             */
+            slow_pct: number;
             /**
              * Urea Pct
              * @default 0
@@ -2370,6 +2995,8 @@ export interface components {
             points: components["schemas"]["Point"][];
             /** Programme */
             programme: string;
+            /** Refused */
+            refused: components["schemas"]["Refused"][];
             /** Stage Now */
             stage_now: string | null;
             /** Stages */
@@ -2432,6 +3059,16 @@ export interface components {
              * @enum {string}
              */
             kitchen: "us" | "metric" | "imperial" | "au";
+            /**
+             * No Animal Products
+             * @default false
+             */
+            no_animal_products: boolean;
+            /**
+             * Organic Only
+             * @default false
+             */
+            organic_only: boolean;
         };
         /**
          * Preparation
@@ -2563,33 +3200,64 @@ export interface components {
          */
         Product: {
             /**
+             * Added
+             * @default []
+             */
+            added: components["schemas"]["Added"][];
+            /** Animal */
+            animal?: boolean | null;
+            /**
              * Basis
              * @default w/w
              * @enum {string}
              */
             basis: "w/w" | "w/v";
+            /** Carbon To N */
+            carbon_to_n?: number | null;
             /** Declared */
             declared: components["schemas"]["Declared"][];
             density?: components["schemas"]["Density"] | null;
             /** Dry Matter Pct */
             dry_matter_pct?: number | null;
+            /** Ec Of 1G L Ds M */
+            ec_of_1g_l_ds_m?: number | null;
             /** First Season N Pct */
             first_season_n_pct?: number | null;
+            /**
+             * For Seed
+             * @default false
+             */
+            for_seed: boolean;
             /**
              * Form
              * @enum {string}
              */
-            form: "granular" | "soluble" | "liquid" | "organic" | "coated";
+            form: "granular" | "soluble" | "liquid" | "organic" | "coated" | "mix";
             /**
              * Id
              * Format: uuid
              */
             id: string;
+            /** Interval Days */
+            interval_days?: number | null;
             liming?: components["schemas"]["Liming"] | null;
             /** Material */
             material?: string | null;
-            max_rate?: components["schemas"]["AreaRate"] | null;
-            max_strength?: components["schemas"]["Strength"] | null;
+            /** Max In Mix */
+            max_in_mix?: components["schemas"]["Strength"] | components["schemas"]["Dilution"] | null;
+            /** Max Per Plant */
+            max_per_plant?: components["schemas"]["Mass"] | components["schemas"]["Volume"] | null;
+            /** Max Rate */
+            max_rate?: components["schemas"]["AreaRate"] | components["schemas"]["Spread"] | null;
+            /** Max Strength */
+            max_strength?: components["schemas"]["Strength"] | components["schemas"]["Dilution"] | null;
+            /** Max Times */
+            max_times?: number | null;
+            /**
+             * May Use
+             * @default false
+             */
+            may_use: boolean;
             /** Name */
             name: string;
             nitrogen?: components["schemas"]["NitrogenForms"] | null;
@@ -2598,7 +3266,20 @@ export interface components {
              * @default
              */
             note: string;
+            /** Organic */
+            organic?: boolean | null;
+            /**
+             * Other Packs
+             * @default []
+             */
+            other_packs: components["schemas"]["Price"][];
             price?: components["schemas"]["Price"] | null;
+            /**
+             * Proof
+             * @default label
+             * @enum {string}
+             */
+            proof: "label" | "lab" | "typical" | "unproven";
             /** Release Days */
             release_days?: number | null;
             stock?: components["schemas"]["Stock"] | null;
@@ -2631,10 +3312,35 @@ export interface components {
             left_after_g: number | null;
             /** Left G */
             left_g: number | null;
+            /** Opened On */
+            opened_on: string | null;
             /** Price Per G */
             price_per_g: number | null;
+            /** Refused */
+            refused: string | null;
             /** Scoops */
             scoops: components["schemas"]["ScoopFacts"][];
+            /** Uses */
+            uses: components["schemas"]["Use"][];
+        };
+        /**
+         * Products
+         * @description Products to be kept together: all or none.
+         */
+        Products: {
+            /** Products */
+            products: components["schemas"]["Product"][];
+        };
+        /**
+         * ProductsFile
+         * @description A file of products, CSV or JSON.
+         */
+        ProductsFile: {
+            /**
+             * File
+             * Format: base64
+             */
+            file: string;
         };
         /**
          * Programme
@@ -2726,6 +3432,31 @@ export interface components {
             value: number;
         };
         /**
+         * ReadProductView
+         * @description One product of a file, or what it cannot be.
+         */
+        ReadProductView: {
+            /** At */
+            at: string;
+            /** Faults */
+            faults: components["schemas"]["FaultView"][];
+            /** Known */
+            known: boolean;
+            /** Left */
+            left: string[];
+            /** Name */
+            name: string;
+            product: components["schemas"]["Product"] | null;
+        };
+        /**
+         * ReadProductsView
+         * @description The products of a file; nothing is stored.
+         */
+        ReadProductsView: {
+            /** Products */
+            products: components["schemas"]["ReadProductView"][];
+        };
+        /**
          * Rectangle
          * @description A rectangle, measured inside its edges.
          */
@@ -2737,6 +3468,42 @@ export interface components {
             kind: "rectangle";
             length: components["schemas"]["Length"];
             width: components["schemas"]["Length"];
+        };
+        /**
+         * Refused
+         * @description A product that a planting's jobs could use and may not, and the key of the reason.
+         */
+        Refused: {
+            /**
+             * Product
+             * Format: uuid
+             */
+            product: string;
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * RefusedView
+         * @description What may not be used for each planting, and why.
+         */
+        RefusedView: {
+            /** Refused */
+            refused: {
+                [key: string]: components["schemas"]["Refused"][];
+            };
+        };
+        /**
+         * ReleasePoint
+         * @description How much of a product's nitrogen is at work by a day. [g/g]
+         */
+        ReleasePoint: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Share */
+            share: number;
         };
         /**
          * Reports
@@ -2857,6 +3624,41 @@ export interface components {
             scoop: string;
         };
         /**
+         * ScoopGives
+         * @description One level measure of a product. Nutrients are in grams, strengths in mg/L.
+         */
+        ScoopGives: {
+            /** Bed G M2 */
+            bed_g_m2: {
+                [key: string]: number;
+            } | null;
+            /** Can Ec Ds M */
+            can_ec_ds_m: number | null;
+            /** Can Mg L */
+            can_mg_l: {
+                [key: string]: number;
+            } | null;
+            /** Grams */
+            grams: number;
+            /** Nutrients G */
+            nutrients_g: {
+                [key: string]: number;
+            };
+            /** Of Label Ground Share */
+            of_label_ground_share: number | null;
+            /** Of Label Water Share */
+            of_label_water_share: number | null;
+            /** Plant G */
+            plant_g: {
+                [key: string]: number;
+            } | null;
+            /**
+             * Scoop
+             * Format: uuid
+             */
+            scoop: string;
+        };
+        /**
          * ScoopOf
          * @description Level scoops of a product; halves and quarters happen in real life, so not only whole.
          */
@@ -2937,6 +3739,20 @@ export interface components {
             site: components["schemas"]["Site"];
             /** Stands On */
             stands_on: string | null;
+        };
+        /**
+         * Shopping
+         * @description What the season takes, and what to buy for it.
+         */
+        Shopping: {
+            /** Cost */
+            cost: number;
+            /** Lines */
+            lines: components["schemas"]["StockLine"][];
+            /** Materials */
+            materials: components["schemas"]["ToBuy"][];
+            /** Unpriced */
+            unpriced: number;
         };
         /**
          * Shown
@@ -3141,6 +3957,15 @@ export interface components {
             pattern: "square" | "staggered" | "rows";
         };
         /**
+         * Spread
+         * @description So much of a product on so much ground, as printed: 1 cup on 10 square feet.
+         */
+        Spread: {
+            area: components["schemas"]["Area"];
+            /** Product */
+            product: components["schemas"]["Mass"] | components["schemas"]["Volume"];
+        };
+        /**
          * Stage
          * @description One stage of a crop. Shares are of the season's uptake, reached by the stage's end.
          */
@@ -3225,6 +4050,30 @@ export interface components {
             start: string;
         };
         /**
+         * StandIn
+         * @description The season with one thing in place of another, or with nothing in its place.
+         */
+        StandIn: {
+            /** Cost */
+            cost: number | null;
+            /** Feeds */
+            feeds: number;
+            /** Grams */
+            grams: number;
+            /** Material */
+            material: string | null;
+            /** Met */
+            met: {
+                [key: string]: number;
+            };
+            /** Name */
+            name: string;
+            /** Short G */
+            short_g: {
+                [key: string]: number;
+            };
+        };
+        /**
          * Standing
          * @description How a planting stands in its place.
          */
@@ -3259,6 +4108,68 @@ export interface components {
             counted_on: string;
         };
         /**
+         * StockLine
+         * @description One product over the rest of the season.
+         */
+        StockLine: {
+            /** Cost */
+            cost: number | null;
+            /** Leaves G */
+            leaves_g: number | null;
+            /** Left G */
+            left_g: number | null;
+            /** Packs */
+            packs: components["schemas"]["ToTake"][];
+            /**
+             * Product
+             * Format: uuid
+             */
+            product: string;
+            /** Runs Out On */
+            runs_out_on: string | null;
+            /** Short G */
+            short_g: number;
+            /** Uses */
+            uses: components["schemas"]["Use"][];
+            /** Wanted G */
+            wanted_g: number;
+        };
+        /**
+         * StockMove
+         * @description What came into the shed or left it otherwise than as a feed.
+         *
+         *     Written off without an amount is all of it. A bag is opened from what was there before.
+         */
+        StockMove: {
+            /** Amount */
+            amount?: components["schemas"]["Mass"] | components["schemas"]["Volume"] | null;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "bought" | "opened" | "written_off";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Product
+             * Format: uuid
+             */
+            product: string;
+        };
+        /**
          * Strength
          * @description A mass per volume of water, read in grams per litre.
          */
@@ -3271,6 +4182,21 @@ export interface components {
             unit: "g/L" | "oz/gal_us";
             /** Value */
             value: number;
+        };
+        /**
+         * Substitutes
+         * @description The plan with a product, without it, and with others in its place.
+         */
+        Substitutes: {
+            now: components["schemas"]["StandIn"];
+            /** Others */
+            others: components["schemas"]["StandIn"][];
+            /**
+             * Product
+             * Format: uuid
+             */
+            product: string;
+            without: components["schemas"]["StandIn"];
         };
         /**
          * Tide
@@ -3305,6 +4231,18 @@ export interface components {
             nutrient: string;
             /** Short G */
             short_g: number;
+        };
+        /**
+         * ToTake
+         * @description So many packs of one size. `size` is as it was typed.
+         */
+        ToTake: {
+            /** Count */
+            count: number;
+            /** Price */
+            price: number;
+            /** Size */
+            size: components["schemas"]["Mass"] | components["schemas"]["Volume"];
         };
         /**
          * Trough
@@ -3416,6 +4354,24 @@ export interface components {
             extractant: string;
             /** Unit */
             unit: string;
+        };
+        /**
+         * Use
+         * @description What the plan will take of a product on a day. [g]
+         */
+        Use: {
+            /** Grams */
+            grams: number;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
         };
         /**
          * Volume
@@ -4849,6 +5805,95 @@ export interface operations {
             };
         };
     };
+    read_label_text: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LabelText"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabelView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     read_measures: {
         parameters: {
             query?: never;
@@ -5695,6 +6740,352 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["WrittenView"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_products: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Products"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_products_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProductsFile"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadProductsView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    write_products_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    write_products_json: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {
@@ -6678,6 +8069,611 @@ export interface operations {
             };
         };
     };
+    read_cheapest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheapestView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_comparison: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Comparison"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_gives: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GivesAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Gives"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_material: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Product"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_refused: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_shopping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shopping"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_substitutes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+                product: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Substitutes"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     keep_reports: {
         parameters: {
             query?: never;
@@ -7036,6 +9032,190 @@ export interface operations {
         };
     };
     remove_stage: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_stock_move: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockMove"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_stock_move: {
         parameters: {
             query: {
                 based_on: number;

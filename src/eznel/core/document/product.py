@@ -14,6 +14,7 @@ from eznel.core.quantities import (
     Mass,
     Strength,
     Volume,
+    declared_total,
     element_of,
 )
 
@@ -195,7 +196,7 @@ class Product(Thing):
             if element in elements:
                 raise fault("declared_twice", f"declared.{index}.nutrient", element=element)
             elements.add(element)
-        total = sum(line.pct for line in self.declared)
+        total = declared_total({line.nutrient: line.pct for line in self.declared})
         if total > 100:
             raise fault("label_over_100", "declared", total=round(total, 2))
         return self

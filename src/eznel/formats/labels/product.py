@@ -5,7 +5,7 @@ from dataclasses import dataclass, field, replace
 from typing import Any
 
 from eznel.core.plausibility import RICHEST_PCT
-from eznel.core.quantities import element_of, factor
+from eznel.core.quantities import declared_total, element_of, factor
 from eznel.formats.labels import words
 from eznel.formats.labels.amounts import Amount
 
@@ -322,7 +322,7 @@ def _question(
 ) -> None:
     """What cannot be right, and what a label leaves open."""
     lines = {line["nutrient"]: line["pct"] for line in product.get("declared", [])}
-    if sum(lines.values()) > 100:
+    if declared_total(lines) > 100:
         making.ask("over_100")
     for key, pct in lines.items():
         element, share = element_of(key)
