@@ -9,7 +9,7 @@ from datetime import date, timedelta
 from typing import Any
 from uuid import UUID, uuid5
 
-from eznel.core.document import FeedEntry, Garden, GardenFile, Log, ScoopOf, StageSeen
+from eznel.core.document import FeedEntry, Garden, GardenFile, Log, ScoopOf, StageSeen, StockMove
 from eznel.core.reference import Catalogue
 from eznel.core.season import plan
 from eznel.core.season.result import JobView
@@ -176,7 +176,8 @@ def _products() -> list[dict[str, Any]]:
                 stock=_stock(1, "kg"), price=_price(7.5, 1, "kg")),
         product("Kelpie potash liquid", "liquid", _declared(N=1, P2O5=1, K2O=8), basis="w/v",
                 material="liquid_high_potash", max_strength=_measure(12, "g/L"),
-                stock=_stock(2.5, "L"), price=_price(8, 1, "L")),
+                interval_days=7, stock=_stock(1.3, "L"), price=_price(8, 1, "L"),
+                other_packs=[_price(32, 5, "L")]),
         product("Quayside nitrate of lime", "soluble", _declared(N=15.5, CaO=26.5),
                 nitrogen=nitrate, material="calcium_nitrate", max_rate=_measure(40, "g/m2"),
                 max_strength=_measure(1.5, "g/L"), stock=_stock(2, "kg"),
@@ -189,6 +190,10 @@ def _products() -> list[dict[str, Any]]:
                 max_rate=_measure(250, "g/m2"), price=_price(5, 5, "kg")),
         product("Ballast ground lime", "granular", _declared(CaO=50), material="ground_limestone",
                 price=_price(4.5, 10, "kg")),
+        {**product("Nettle water from the butt", "liquid", [
+            {"nutrient": "N", "pct": 0.05, "low_pct": 0.01, "high_pct": 0.1},
+            {"nutrient": "K2O", "pct": 0.06, "low_pct": 0.02, "high_pct": 0.12}]),
+         "material": "nettle_liquid", "proof": "unproven"},
     ]  # fmt: skip
 
 
@@ -274,7 +279,7 @@ def garden_file(catalogue: Catalogue) -> GardenFile:
     GardenFile
         Equal at every call. [document]
     """
-    slip, log = garden(), Log(stages=_stages_seen())
+    slip, log = garden(), Log(stages=_stages_seen(), stock_moves=_stock_moves())
     day = FIRST_DAY
     while True:
         today = plan(slip, log, day, catalogue)
@@ -296,6 +301,15 @@ def garden_file(catalogue: Catalogue) -> GardenFile:
         log = log.model_copy(update={"feeds": (*log.feeds, *entries)})
         day += timedelta(1)
     return GardenFile(garden=slip, log=log)
+
+
+def _stock_moves() -> tuple[StockMove, ...]:
+    opened = {"kind": "opened", "on": date(2026, 5, 9)}
+    return (
+        StockMove.model_validate(
+            {"id": _id("opened potash"), "product": _id("Kelpie potash liquid"), **opened}
+        ),
+    )
 
 
 def _stages_seen() -> tuple[StageSeen, ...]:

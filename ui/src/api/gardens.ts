@@ -67,6 +67,9 @@ export function revisionOf(garden: GardenView | undefined, key: string): number 
   return garden?.revisions[key] ?? 0
 }
 
+/** Kinds that stand in the log. */
+const LOGGED: readonly Kind[] = ['feeds', 'stages', 'stock_moves']
+
 /** The garden as it is once a write has arrived. */
 function patched(
   garden: GardenView,
@@ -75,7 +78,7 @@ function patched(
   thing: Thing | null,
   revision: number,
 ) {
-  const part = kind === 'feeds' || kind === 'stages' ? 'log' : 'garden'
+  const part = LOGGED.includes(kind) ? 'log' : 'garden'
   const things = (garden.file[part] as unknown as Record<Kind, Thing[]>)[kind]
   const rest = things.map((one) => ((one.id ?? one.key) === key ? thing : one))
   const known = things.some((one) => (one.id ?? one.key) === key)

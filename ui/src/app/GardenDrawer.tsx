@@ -74,6 +74,17 @@ export default function GardenDrawer(props: { gardenId: string; onClose: () => v
             onChange={(currency) => preferences({ currency: currency.toUpperCase() })}
           />
         </div>
+        <h2>{t('What this garden uses')}</h2>
+        <Rule
+          label={t('Only what organic growing allows')}
+          on={shown.preferences.organic_only}
+          onChange={(organic_only) => preferences({ organic_only })}
+        />
+        <Rule
+          label={t('Nothing that comes from animals')}
+          on={shown.preferences.no_animal_products}
+          onChange={(no_animal_products) => preferences({ no_animal_products })}
+        />
         {draft.thing && (
           <Keeping
             mine={draft.thing}
@@ -116,6 +127,20 @@ export default function GardenDrawer(props: { gardenId: string; onClose: () => v
         </div>
       </div>
     </Drawer>
+  )
+}
+
+/** A rule of the garden; what it forbids is left out of every mix, and said. */
+function Rule(props: { label: string; on: boolean; onChange: (on: boolean) => void }) {
+  return (
+    <label>
+      <input
+        type="checkbox"
+        checked={props.on}
+        onChange={(event) => props.onChange(event.target.checked)}
+      />{' '}
+      {props.label}
+    </label>
   )
 }
 

@@ -59,7 +59,7 @@ class Shopping:
 
     lines: tuple[StockLine, ...]
     materials: tuple[ToBuy, ...]
-    """What no product of the shed would fill, as general materials."""
+    """What stays short in spite of a full shed, as general materials that would fill it."""
     cost: float
     unpriced: int
     """Products to buy whose price nobody has typed."""
@@ -161,8 +161,11 @@ def _sizes(product: Product, material: Material | None) -> list[tuple[Mass | Vol
 def _materials(plenty: Workings) -> tuple[ToBuy, ...]:
     """What stays short in spite of a full shed, as general materials, over all plantings."""
     found: dict[tuple[str, str], ToBuy] = {}
+    there = {product.material for product in plenty.garden.products}
     for season in plenty.seasons:
         for one in short_of(season, plenty):
+            if one.material in there:
+                continue  # it is on the shelf: caps, not the shelf, keep it short
             key = one.nutrient, one.material
             known = found.get(key)
             found[key] = (
@@ -172,7 +175,7 @@ def _materials(plenty: Workings) -> tuple[ToBuy, ...]:
                     known, short_g=known.short_g + one.short_g, grams=known.grams + one.grams
                 )
             )
-    return tuple(found.values())
+    return tuple(sorted(found.values(), key=lambda one: NUTRIENTS.index(one.nutrient)))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -14,6 +14,8 @@ from eznel.core.season.place_result import ByNutrient
 from eznel.core.season.workings import Workings
 
 MOST_STAND_INS = 4
+POURED = ("soluble", "liquid")
+"""What is dissolved or diluted does the same job."""
 ALIKE = 0.5
 """Products less alike than this do not stand in for each other (cosine of what they bring)."""
 
@@ -93,13 +95,19 @@ def _replanned(workings: Workings, gone: Product, instead: Product | None) -> Wo
 
 
 def _candidates(gone: Product, workings: Workings) -> Iterable[Product]:
-    """General materials of the same form that bring much the same, the likest first."""
+    """General materials used the same way that bring much the same, the likest first."""
     catalogue, rules_here = workings.catalogue, workings.garden.preferences
     mine = contents(gone, catalogue.materials.get(gone.material or "")).declared
     known = {one.material for one in workings.garden.products}
+    kindred = POURED if gone.form in POURED else (gone.form,)
     found = []
     for material in catalogue.materials.values():
-        if material.form != gone.form or material.liming or material.bulk or not material.analysis:
+        if (
+            material.form not in kindred
+            or material.liming
+            or material.bulk
+            or not material.analysis
+        ):
             continue
         if material.key in known or material.restricted:
             continue

@@ -114,6 +114,8 @@ def read_label(
         if not re.search(r"[^\W_]|[?█]", line):
             continue
         named = n - 1 == title_at
+        if named:
+            page.add(f"line {n}", _name(line), "name")
         for sentence in _SENTENCES.split(line):
             for piece in _LONGEST.findall(sentence):
                 _read(piece, f"line {n}", page, is_title=named)
@@ -207,8 +209,8 @@ def _blanked(low: str, spent: list[tuple[int, int]]) -> str:
 
 def _say_nothing(piece: str, low: str, at: str, page: _Page, *, is_title: bool) -> None:
     if is_title:
-        page.add(at, piece, "name")
-    elif words.HEADING.search(low.strip()):
+        return
+    if words.HEADING.search(low.strip()):
         page.add(at, piece, "heading")
     elif words.says_form(low):
         page.add(at, piece, "form")

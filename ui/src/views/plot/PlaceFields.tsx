@@ -215,7 +215,12 @@ export function TubFields(props: {
         />
       )}
       <ChargeField {...props} />
-      <Recipe tub={tub} faults={faults} onChange={onChange} />
+      <Recipe
+        tub={tub}
+        mixes={props.products.filter((one) => one.form === 'mix')}
+        faults={faults}
+        onChange={onChange}
+      />
     </>
   )
 }
@@ -265,7 +270,12 @@ function ChargeField(props: {
   )
 }
 
-function Recipe(props: { tub: Tub; faults: FaultAt[]; onChange: (tub: Tub) => void }) {
+function Recipe(props: {
+  tub: Tub
+  mixes: readonly Schemas['Product'][]
+  faults: FaultAt[]
+  onChange: (tub: Tub) => void
+}) {
   const { tub, onChange } = props
   const change = (n: number, part: Partial<Schemas['Ingredient']>) =>
     onChange({ ...tub, recipe: tub.recipe.map((one, m) => (m === n ? { ...one, ...part } : one)) })
@@ -280,6 +290,18 @@ function Recipe(props: { tub: Tub; faults: FaultAt[]; onChange: (tub: Tub) => vo
             faults={faultsAt(props.faults, `recipe.${n}.name`)}
             onChange={(name) => change(n, { name })}
           />
+          {props.mixes.length > 0 && (
+            <ChoiceField
+              label={t('Bag out of the shed')}
+              hint={t('What its maker added is counted.')}
+              value={one.product ?? ''}
+              options={[
+                { value: '', label: t('none') },
+                ...props.mixes.map((mix) => ({ value: mix.id, label: mix.name })),
+              ]}
+              onChange={(product) => change(n, { product: product || null })}
+            />
+          )}
           <NumberField
             label={t('Parts')}
             value={one.parts}

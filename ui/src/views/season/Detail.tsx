@@ -14,6 +14,7 @@ import { ChoiceField, DateField, Refused, faultsAt, type FaultAt } from '../../p
 import { Findings } from '../../parts/Findings'
 import { Keeping } from '../../parts/Keeping'
 import { plantingName, programmesOf, termOf } from '../../parts/names'
+import { Refusals } from '../../parts/Refusals'
 import { Sentence } from '../../parts/Sentence'
 import { Why } from '../../parts/Why'
 import type { Nutrient } from '../../theme/nutrients'
@@ -97,10 +98,28 @@ export function Detail(props: {
         </p>
         <Findings of={planting.findings} words={words} />
         <Buy planting={planting} />
+        <NotUsed gardenId={gardenId} planting={planting} />
         <Try {...props} />
         <Seen gardenId={gardenId} planting={planting} />
       </section>
     </section>
+  )
+}
+
+/** What is in the shed, could be of use here and may not be used, with the reasons. */
+function NotUsed({ gardenId, planting }: { gardenId: string; planting: Planting }) {
+  const { products } = useGarden(gardenId).file.garden
+  const words = useWords()
+  if (planting.refused.length === 0) return null
+  const of = planting.refused.map((one) => ({
+    reason: one.reason,
+    who: products.find((p) => p.id === one.product)?.name ?? '',
+  }))
+  return (
+    <details className="small">
+      <summary>{t('Left in the shed, and why')}</summary>
+      <Refusals of={of} said={(names) => names} words={words} />
+    </details>
   )
 }
 

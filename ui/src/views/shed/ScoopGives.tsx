@@ -1,75 +1,262 @@
+import { Segmented } from 'antd'
+import { useState } from 'react'
 import type { Schemas } from '../../api/client'
+import { useGarden, usePlan } from '../../api/gardens'
 import { useWords } from '../../api/reference'
+import { useGives } from '../../api/shed'
 import { NutrientMark } from '../../drawing/NutrientMark'
-import { showMass, showNumber, showPrice } from '../../lib/numbers'
+import { Release } from '../../drawing/Release'
+import { Scoops as Drawn } from '../../drawing/Scoops'
+import { showLitres, showMass, showNumber, showPrice } from '../../lib/numbers'
 import { t } from '../../lib/words'
+import { ChoiceField } from '../../parts/Field'
+import { Findings } from '../../parts/Findings'
 import { Sentence } from '../../parts/Sentence'
 import { Why } from '../../parts/Why'
-import { MARKS, NUTRIENTS } from '../../theme/nutrients'
+import { MARKS, NUTRIENTS, type Nutrient } from '../../theme/nutrients'
 import type { Product } from './state'
 
-/** What one level scoop of a product weighs, and what each scoop brings, drawn side by side. */
+type Where = 'scoop' | 'bed' | 'plant' | 'can'
+type OneScoop = Schemas['ScoopGives']
+
+/** What each level scoop of a product gives, drawn: in itself, on a bed, to a plant, in a can. */
 export function ScoopGives(props: {
+  gardenId: string
   product: Product
   facts: Schemas['ProductPlan']
-  /** As it was before what is being typed. */
-  before?: Schemas['ProductPlan']
-  garden: Schemas['Garden']
 }) {
-  const { product, facts, garden, before } = props
-  const was = (scoop: string, nutrient: string, now: number) => {
-    const old = before?.scoops.find((one) => one.scoop === scoop)?.nutrients_g[nutrient]
-    return old !== undefined && Math.abs(old - now) > 0.005 ? (
-      <s className="soft">{showMass(old)}</s>
-    ) : null
-  }
+  const { gardenId, product, facts } = props
+  const { garden } = useGarden(gardenId).file
   const words = useWords()
+  const [where, setWhere] = useState<Where>('scoop')
+  const [chosen, setChosen] = useState('')
+  const plan = usePlan(gardenId)
+  const [place, setPlace] = useState(garden.places[0]?.id ?? '')
+  const { can } = garden.preferences
+  const litres = can.unit === 'L' ? can.value : can.value * (can.unit === 'gal_us' ? 3.785 : 4.546)
+  const { data: gives } = useGives(gardenId, {
+    product,
+    place: place || null,
+    can_l: litres,
+  })
   const names = new Map(garden.scoops.map((scoop) => [scoop.id, scoop.name]))
-  const most = Math.max(...facts.scoops.flatMap((s) => Object.values(s.nutrients_g)), 1e-9)
   const holds = NUTRIENTS.filter((nutrient) => facts.fractions[nutrient] > 0)
+  const shown = offered(gives, where)
+  const scoops = gives?.scoops ?? []
+  const one =
+    scoops.find((scoop) => scoop.scoop === chosen) ?? scoops[Math.floor(scoops.length / 2)]
+  const most = Math.max(...Object.values(one ? valuesOf(one, shown) : {}), 1e-9)
+  const ml = new Map(plan.scoops.map((scoop) => [scoop.id, scoop.ml]))
   return (
     <div className="sheet stack">
-      <h3>{t('One level scoop gives')}</h3>
-      {facts.scoops.length === 0 && <p className="soft">{t('Add a scoop of yours to see it.')}</p>}
-      {facts.scoops.map((scoop) => (
-        <div key={scoop.scoop} className="scoop-gives">
-          <span>
-            <b>{names.get(scoop.scoop)}</b>{' '}
-            <Why
-              of={`scoop/${product.id}/${scoop.scoop}`}
-              assumed={facts.density_origin === 'assumed'}
-            >
-              {showMass(scoop.grams)}
-            </Why>
-          </span>
-          <span className="bars">
-            {holds.map((nutrient) => (
-              <span key={nutrient} className="bar-row">
-                <NutrientMark nutrient={nutrient} size={12} />
-                <span className="bar-name">{nutrient}</span>
-                <span
-                  className="bar-fill"
-                  style={{
-                    width: `${Math.max((55 * scoop.nutrients_g[nutrient]) / most, 0.6)}%`,
-                    background: MARKS[nutrient].colour,
-                  }}
+      <div className="row">
+        <Segmented<Where>
+          value={shown}
+          size="small"
+          aria-label={t('One level scoop gives')}
+          options={[
+            { value: 'scoop', label: t('In itself') },
+            { value: 'bed', label: t('On a bed'), disabled: !gives?.ground_m2 },
+            { value: 'plant', label: t('To each plant'), disabled: !gives?.plants },
+            {
+              value: 'can',
+              label: t('In the can'),
+              disabled: !scoops.some((one) => one.can_mg_l),
+            },
+          ]}
+          onChange={setWhere}
+        />
+        <span className="spacer" />
+        {garden.places.length > 0 && (shown === 'bed' || shown === 'plant') && (
+          <ChoiceField
+            label={t('Place')}
+            value={place}
+            options={garden.places.map((one) => ({ value: one.id, label: one.name }))}
+            onChange={setPlace}
+          />
+        )}
+        {shown === 'can' && <span className="small soft">{showLitres(litres)}</span>}
+      </div>
+      {garden.scoops.length === 0 && <p className="soft">{t('Add a scoop of yours to see it.')}</p>}
+      <div className="scoop-choice" role="radiogroup" aria-label={t('Scoops, level')}>
+        {scoops.map((scoop) => (
+          <button
+            key={scoop.scoop}
+            type="button"
+            role="radio"
+            aria-checked={scoop === one}
+            onClick={() => setChosen(scoop.scoop)}
+          >
+            <Drawn count={1} ml={ml.get(scoop.scoop) ?? 5} label="" />
+            {names.get(scoop.scoop)}
+          </button>
+        ))}
+      </div>
+      {one && (
+        <div className="gives-sides">
+          <div className="stack">
+            <p>
+              <b>{names.get(one.scoop)}</b>{' '}
+              <Why
+                of={`scoop/${product.id}/${one.scoop}`}
+                assumed={facts.density_origin === 'assumed'}
+              >
+                {showMass(one.grams)}
+              </Why>
+              <OfLabel scoop={one} where={shown} />
+            </p>
+            <span className="bars">
+              {holds.map((nutrient) => (
+                <Bar
+                  key={nutrient}
+                  nutrient={nutrient}
+                  value={valuesOf(one, shown)[nutrient] ?? 0}
+                  most={most}
+                  where={shown}
+                  why={`scoop/${product.id}/${one.scoop}/${nutrient}`}
                 />
-                {was(scoop.scoop, nutrient, scoop.nutrients_g[nutrient])}
-                <Why of={`scoop/${product.id}/${scoop.scoop}/${nutrient}`}>
-                  {showMass(scoop.nutrients_g[nutrient])}
-                </Why>
-              </span>
-            ))}
-          </span>
+              ))}
+            </span>
+          </div>
+          {gives && <Over gives={gives} product={product} holds={holds} />}
         </div>
-      ))}
+      )}
+      {shown === 'can' && (
+        <Findings
+          of={(gives?.findings ?? []).filter((found) => found.about === one?.scoop)}
+          words={words}
+        />
+      )}
+      <Notes product={product} facts={facts} holds={holds} currency={garden.preferences.currency} />
+    </div>
+  )
+}
+
+/** The question chosen, or the first one where it has no answer. */
+function offered(gives: Schemas['Gives'] | undefined, where: Where): Where {
+  const answers: Record<Where, boolean> = {
+    scoop: true,
+    bed: Boolean(gives?.ground_m2),
+    plant: Boolean(gives?.plants),
+    can: Boolean(gives?.scoops.some((one) => one.can_mg_l)),
+  }
+  return answers[where] ? where : 'scoop'
+}
+
+function valuesOf(scoop: OneScoop, where: Where): Record<string, number> {
+  const found = {
+    scoop: scoop.nutrients_g,
+    bed: scoop.bed_g_m2,
+    plant: scoop.plant_g,
+    can: scoop.can_mg_l,
+  }[where]
+  return found ?? {}
+}
+
+function Bar(props: {
+  nutrient: Nutrient
+  value: number
+  most: number
+  where: Where
+  why: string
+}) {
+  const { nutrient, value, where } = props
+  const said = {
+    scoop: () => showMass(value),
+    bed: () => `${showMass(value)}/m²`,
+    plant: () => showMass(value),
+    can: () => `${showNumber(value, 2)} mg/L`,
+  }[where]()
+  return (
+    <span className="bar-row">
+      <NutrientMark nutrient={nutrient} size={12} />
+      <span className="bar-name">{nutrient}</span>
+      <span
+        className="bar-fill"
+        style={{
+          width: `${Math.max((55 * value) / props.most, 0.6)}%`,
+          background: MARKS[nutrient].colour,
+        }}
+      />
+      {where === 'scoop' ? <Why of={props.why}>{said}</Why> : <b>{said}</b>}
+    </span>
+  )
+}
+
+/** What part of the label's most a scoop is, and how salty it makes the can. */
+function OfLabel({ scoop, where }: { scoop: OneScoop; where: Where }) {
+  const share = where === 'can' ? scoop.of_label_water_share : scoop.of_label_ground_share
+  const asked = where === 'can' || where === 'bed'
+  return (
+    <>
+      {where === 'can' && scoop.can_ec_ds_m != null && (
+        <span className="soft small of-label">EC {showNumber(scoop.can_ec_ds_m, 2)} dS/m</span>
+      )}
+      {asked && share != null && (
+        <span className={share > 1 ? 'small of-label too-much' : 'soft small of-label'}>
+          {t('{share} % of the label’s most', { share: showNumber(share * 100, 2) })}
+        </span>
+      )}
+    </>
+  )
+}
+
+/** Release over time, where it takes time; and how far batches differ. */
+function Over(props: { gives: Schemas['Gives']; product: Product; holds: readonly Nutrient[] }) {
+  const { gives, product } = props
+  const slow = gives.release.some((point) => point.share < 0.999)
+  const ranged = props.holds.filter((n) => gives.low_pct[n] !== undefined)
+  const coated = product.form === 'coated'
+  if (!slow && ranged.length === 0) return null
+  return (
+    <div className="stack">
+      {slow && (
+        <figure className="release-figure">
+          <figcaption className="small">
+            {coated
+              ? t('Released over the months at this site’s warmth, if it is given today')
+              : t('Nitrogen at work over the months at this site’s warmth, if it is given today')}
+          </figcaption>
+          <Release
+            points={gives.release}
+            nutrient="N"
+            title={t('{share} % by {months} months', {
+              share: showNumber(gives.by_sowing_end * 100, 2),
+              months: 6,
+            })}
+            percent={(share) => `${showNumber(share * 100, 3)} %`}
+          />
+        </figure>
+      )}
+      {ranged.length > 0 && (
+        <p className="small soft">
+          {t('Batches differ:')}{' '}
+          {ranged
+            .map(
+              (n) =>
+                `${n} ${showNumber(gives.low_pct[n], 2)}–${showNumber(gives.high_pct[n], 2)} %`,
+            )
+            .join(' · ')}
+        </p>
+      )}
+    </div>
+  )
+}
+
+function Notes(props: {
+  product: Product
+  facts: Schemas['ProductPlan']
+  holds: readonly Nutrient[]
+  currency: string
+}) {
+  const { product, facts, holds } = props
+  return (
+    <>
       {facts.density_origin === 'assumed' && (
         <p className="small">
           {t(
             'Its density of {density} g/mL is assumed, good to about 15 %. Weigh one level cup and type it in: every amount follows.',
-            {
-              density: showNumber(facts.density_g_ml),
-            },
+            { density: showNumber(facts.density_g_ml) },
           )}
         </p>
       )}
@@ -94,18 +281,13 @@ export function ScoopGives(props: {
               {t('{price} for 100 g', {
                 price: showPrice(
                   ((facts.price_per_g ?? 0) / facts.fractions[nutrient]) * 100,
-                  garden.preferences.currency,
+                  props.currency,
                 ),
               })}
             </span>
           ))}
         </p>
       )}
-      <ul className="small cautions-list">
-        {facts.cautions.map((key) => (
-          <li key={key}>{words.cautions[key]}</li>
-        ))}
-      </ul>
-    </div>
+    </>
   )
 }

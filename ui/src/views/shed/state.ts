@@ -5,6 +5,7 @@ import { t } from '../../lib/words'
 export type Product = Schemas['Product']
 export type Scoop = Schemas['Scoop']
 export type Declared = Schemas['Declared']
+export type Move = Schemas['StockMove']
 
 /** The analysis fields in the order labels print them; each may be oxide or element. */
 export const LABEL_LINES: readonly (readonly Declared['nutrient'][])[] = [
@@ -15,6 +16,20 @@ export const LABEL_LINES: readonly (readonly Declared['nutrient'][])[] = [
   ['MgO', 'Mg'],
   ['S', 'SO3'],
 ]
+
+/** What some labels print besides. */
+export const TRACE_LINES: readonly (readonly Declared['nutrient'][])[] = [
+  ['B'],
+  ['Cu'],
+  ['Fe'],
+  ['Mn'],
+  ['Mo'],
+  ['Zn'],
+  ['Cl'],
+  ['Na'],
+]
+
+export const FORMS = ['granular', 'soluble', 'liquid', 'organic', 'coated', 'mix'] as const
 
 export const SHOWN: Record<Declared['nutrient'], string> = {
   N: 'N',
@@ -28,6 +43,14 @@ export const SHOWN: Record<Declared['nutrient'], string> = {
   Mg: 'Mg',
   SO3: 'SO₃',
   S: 'S',
+  B: 'B',
+  Cu: 'Cu',
+  Fe: 'Fe',
+  Mn: 'Mn',
+  Mo: 'Mo',
+  Zn: 'Zn',
+  Cl: 'Cl',
+  Na: 'Na',
 }
 
 /** An empty bag. */
@@ -38,6 +61,11 @@ export function newProduct(): Product {
     form: 'granular',
     declared: [],
     basis: 'w/w',
+    proof: 'label',
+    added: [],
+    for_seed: false,
+    may_use: false,
+    other_packs: [],
     note: '',
   }
 }
@@ -54,6 +82,29 @@ export function withDeclared(
   nutrient: Declared['nutrient'],
   pct: number | null,
 ): Product {
-  const rest = product.declared.filter((one) => !line.includes(one.nutrient))
-  return { ...product, declared: pct === null ? rest : [...rest, { nutrient, pct }] }
+  const at = product.declared.findIndex((one) => line.includes(one.nutrient))
+  if (pct === null) {
+    return { ...product, declared: product.declared.filter((one) => !line.includes(one.nutrient)) }
+  }
+  const next = { nutrient, pct }
+  const declared = at < 0 ? [...product.declared, next] : product.declared.with(at, next)
+  return { ...product, declared }
 }
+
+/** A product as another kind: a mix has no percentages, and nothing else has a charge. */
+export function asForm(product: Product, form: Product['form']): Product {
+  if (form === 'mix') return { ...product, form, declared: [], nitrogen: null, basis: 'w/w' }
+  return { ...product, form, added: [], for_seed: false }
+}
+
+/** A label in one line: its kind and what it declares. */
+export function labelOf(product: Product, terms: Record<string, string>): string {
+  const lines = product.declared.map((one) => `${SHOWN[one.nutrient]} ${one.pct}`)
+  const added = product.added.map((one) => `${SHOWN[one.nutrient]} ${one.mg_l} mg/L`)
+  const none = product.for_seed ? t('unfertilised, for sowing') : t('nothing declared')
+  return `${terms[`form.${product.form}`]}: ${[...lines, ...added].join(' · ') || none}`
+}
+
+/** The pages of the shed. */
+export const PAGES = ['shelf', 'compare', 'buy'] as const
+export type Page = (typeof PAGES)[number]

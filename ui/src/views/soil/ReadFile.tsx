@@ -4,6 +4,7 @@ import { faultsOf, type Schemas } from '../../api/client'
 import { useGarden } from '../../api/gardens'
 import { useKeepReports, useReadReports } from '../../api/soilFiles'
 import { useWords } from '../../api/reference'
+import { base64 } from '../../lib/files'
 import { showNumber } from '../../lib/numbers'
 import { plural, t } from '../../lib/words'
 import { ChoiceField, DateField, Field, Refused, TextField } from '../../parts/Field'
@@ -113,12 +114,7 @@ function Bring(props: { busy: boolean; onBring: (brought: Brought) => void }) {
   const [text, setText] = useState('')
   const picked = useRef<HTMLInputElement>(null)
   const take = async (file: File) => {
-    const bytes = new Uint8Array(await file.arrayBuffer())
-    let binary = ''
-    for (let n = 0; n < bytes.length; n += 32768) {
-      binary += String.fromCharCode(...bytes.subarray(n, n + 32768))
-    }
-    props.onBring({ file: btoa(binary) })
+    props.onBring({ file: await base64(file) })
   }
   return (
     <>

@@ -1,0 +1,99 @@
+import {
+  keepPreviousData,
+  queryOptions,
+  useMutation,
+  useQuery,
+  useQueryClient,
+} from '@tanstack/react-query'
+import { get, write, type Schemas } from './client'
+
+type Product = Schemas['Product']
+
+/** Questions to the shed; each begins with the garden's key, so that a write renews it. */
+export const shedQueries = {
+  gives: (id: string, asked: { product: Product; place: string | null; can_l: number }) =>
+    queryOptions({
+      queryKey: ['garden', id, 'gives', asked] as const,
+      queryFn: ({ signal }) =>
+        write<Schemas['Gives']>('POST', `/api/gardens/${id}/shed/gives`, asked, signal),
+      retry: false,
+      gcTime: 30_000,
+    }),
+  compare: (id: string, planting: string, products: readonly string[]) =>
+    queryOptions({
+      queryKey: ['garden', id, 'compare', planting, products] as const,
+      queryFn: ({ signal }) =>
+        write<Schemas['Comparison']>(
+          'POST',
+          `/api/gardens/${id}/shed/compare`,
+          { planting, products },
+          signal,
+        ),
+      retry: false,
+    }),
+  refused: (id: string) =>
+    queryOptions({
+      queryKey: ['garden', id, 'refused'] as const,
+      queryFn: ({ signal }) =>
+        get<Schemas['RefusedView']>(`/api/gardens/${id}/shed/refused`, signal),
+    }),
+  shopping: (id: string) =>
+    queryOptions({
+      queryKey: ['garden', id, 'shopping'] as const,
+      queryFn: ({ signal }) => get<Schemas['Shopping']>(`/api/gardens/${id}/shed/shopping`, signal),
+    }),
+  cheapest: (id: string) =>
+    queryOptions({
+      queryKey: ['garden', id, 'cheapest'] as const,
+      queryFn: ({ signal }) =>
+        get<Schemas['CheapestView']>(`/api/gardens/${id}/shed/cheapest`, signal),
+    }),
+  substitutes: (id: string, product: string) =>
+    queryOptions({
+      queryKey: ['garden', id, 'substitutes', product] as const,
+      queryFn: ({ signal }) =>
+        get<Schemas['Substitutes']>(`/api/gardens/${id}/shed/substitutes/${product}`, signal),
+    }),
+}
+
+/** What each scoop of a product gives; what was known stays while something is typed. */
+export function useGives(
+  id: string,
+  asked: { product: Product; place: string | null; can_l: number } | null,
+) {
+  return useQuery({
+    ...shedQueries.gives(id, asked ?? ({} as never)),
+    enabled: asked !== null,
+    placeholderData: keepPreviousData,
+  })
+}
+
+/** A general material as a product, to be kept and then measured. */
+export function useMaterial(id: string) {
+  return useMutation({
+    mutationFn: (key: string) => get<Product>(`/api/gardens/${id}/shed/materials/${key}`),
+  })
+}
+
+/** Reads a label's text. Nothing is stored. */
+export function useReadLabel(id: string) {
+  return useMutation({
+    mutationFn: (label: { text: string; id: string }) =>
+      write<Schemas['LabelView']>('POST', `/api/gardens/${id}/labels/read`, label),
+  })
+}
+
+/** Reads a file of products, and keeps them all or none. */
+export function useProductFiles(id: string) {
+  const client = useQueryClient()
+  const read = useMutation({
+    mutationFn: (file: string) =>
+      write<Schemas['ReadProductsView']>('POST', `/api/gardens/${id}/products-file/read`, { file }),
+  })
+  const keep = useMutation({
+    mutationFn: (products: Product[]) =>
+      write<Schemas['WrittenView']>('POST', `/api/gardens/${id}/products-file/keep`, { products }),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['garden', id] }),
+  })
+  return { read, keep }
+}

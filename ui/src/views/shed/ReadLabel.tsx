@@ -1,0 +1,151 @@
+import { Button } from 'antd'
+import { useEffect, useState } from 'react'
+import { faultsOf, type Schemas } from '../../api/client'
+import { usePlan } from '../../api/gardens'
+import { useWords } from '../../api/reference'
+import { useReadLabel } from '../../api/shed'
+import { newId } from '../../lib/ids'
+import { showNumber } from '../../lib/numbers'
+import { t } from '../../lib/words'
+import { Field, Refused } from '../../parts/Field'
+import { plainly } from '../../parts/Keeping'
+import { SHOWN, type Product } from './state'
+
+const PAUSE_MS = 350
+
+/** A label as pasted or typed, and beside it what was understood of it, value by value. */
+export function ReadLabel(props: {
+  gardenId: string
+  onUse: (product: Product) => void
+  onClose: () => void
+}) {
+  const plan = usePlan(props.gardenId)
+  const read = useReadLabel(props.gardenId)
+  const [text, setText] = useState('')
+  const [id] = useState(newId)
+  const [full, setFull] = useState(true)
+  const { mutate, reset } = read
+  useEffect(() => {
+    if (!text.trim()) {
+      reset()
+      return undefined
+    }
+    const timer = setTimeout(() => mutate({ text, id }), PAUSE_MS)
+    return () => clearTimeout(timer)
+  }, [text, id, mutate, reset])
+  const label = text.trim() ? read.data : undefined
+  const pack = label?.pack ?? null
+  const use = (product: Product) => {
+    const amount = pack as never
+    const counted = full && pack ? { stock: { amount, counted_on: plan.as_of } } : {}
+    props.onUse({ ...product, ...counted })
+  }
+  return (
+    <div className="sheet stack read-label">
+      <div className="row">
+        <h2>{t('Read a label')}</h2>
+        <span className="spacer" />
+        <Button type="text" onClick={props.onClose}>
+          {t('Close')}
+        </Button>
+      </div>
+      <div className="label-sides">
+        <Field
+          label={t('What the bag says')}
+          hint={t('Paste it, or type its lines: the name, the analysis, how to use it.')}
+        >
+          {(field) => (
+            <textarea
+              id={field}
+              className="input label-text"
+              rows={14}
+              value={text}
+              placeholder={'… 4-3-8\nN 4 %  P2O5 3 %  K2O 8 %\n20 ml per 10 L, 1 L'}
+              onChange={(event) => setText(event.target.value)}
+            />
+          )}
+        </Field>
+        <div className="stack" aria-live="polite">
+          <b className="small">{t('What Eznel reads')}</b>
+          {!label && !read.error && (
+            <p className="soft small">{t('Each value appears here beside its words.')}</p>
+          )}
+          <Refused faults={text.trim() ? faultsOf(read.error) : []} />
+          {label && <Pieces pieces={label.pieces} />}
+        </div>
+      </div>
+      {label && <Open label={label} />}
+      {label?.product && (
+        <div className="row">
+          {pack && (
+            <label className="small">
+              <input
+                type="checkbox"
+                checked={full}
+                onChange={(event) => setFull(event.target.checked)}
+              />{' '}
+              {t('A full pack of {size} is in the shed', { size: plainly(pack) })}
+            </label>
+          )}
+          <span className="spacer" />
+          <Button type="primary" onClick={() => label.product && use(label.product)}>
+            {t('Look it over and keep it')}
+          </Button>
+        </div>
+      )}
+    </div>
+  )
+}
+
+function Pieces({ pieces }: { pieces: Schemas['LabelPieceView'][] }) {
+  const words = useWords()
+  const meaning = (key: string) =>
+    SHOWN[key as keyof typeof SHOWN] ?? words.terms[`label.${key}`] ?? key
+  return (
+    <ul className="pieces small">
+      {pieces.map((piece, n) => (
+        <li key={n} className={`piece ${piece.taken}`}>
+          <q>{piece.words}</q>
+          <span>
+            {piece.meaning === null ? (
+              <span className="soft">{t('not understood')}</span>
+            ) : (
+              <b>
+                {meaning(piece.meaning)}
+                {piece.number !== null && ` ${showNumber(piece.number, 4)} ${unit(piece)}`}
+              </b>
+            )}
+            {piece.question && <span className="asks">{words.terms[`ask.${piece.question}`]}</span>}
+          </span>
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+function unit(piece: Schemas['LabelPieceView']): string {
+  const plain = piece.unit.replace(/_(us|metric|au|imp|imperial)$/, '').replace('_', ' ')
+  return piece.over ? `${plain} / ${piece.over.replace('_', ' ')}` : plain
+}
+
+/** What is open of the label as a whole, and what cannot be. */
+function Open({ label }: { label: Schemas['LabelView'] }) {
+  const words = useWords()
+  const asked = label.questions.filter(
+    (key) => !label.pieces.some((piece) => piece.question === key),
+  )
+  return (
+    <>
+      {asked.map((key) => (
+        <p key={key} className="finding question small">
+          {words.terms[`ask.${key}`]}
+        </p>
+      ))}
+      {label.faults.map((fault) => (
+        <p key={fault.field + fault.key} className="fault" role="alert">
+          {fault.problem}. {fault.remedy}
+        </p>
+      ))}
+    </>
+  )
+}
