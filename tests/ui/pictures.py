@@ -49,10 +49,29 @@ def try_a_programme(page: Page) -> None:
     page.locator(".ghost-mark").first.wait_for()
 
 
-def lay_side_by_side(page: Page) -> None:
-    for name in ("Jib soluble 24-8-16", "Mainsail soluble 12-4-18", "Ebb potash"):
-        page.get_by_label(f"{name}: side by side").check()
-    page.get_by_role("table").wait_for()
+def compare_for_tomatoes(page: Page) -> None:
+    page.locator(".contender").nth(2).wait_for()
+
+
+LABEL = """Bollard Tomato Feed
+NPK FERTILISER SOLUTION 4-3-8
+Nitrogen (N) total 4.0%
+Phosphorus pentoxide (P2O5) soluble in water 3.0% (1.3% P)
+Potassium oxide (K2O) soluble in water 8?%
+Contains the natural goodness of the tides
+Dilute one capful (20 ml) in 4.5 litres of water. Feed weekly.
+1 litre e"""
+
+
+def read_a_label(page: Page) -> None:
+    page.get_by_role("button", name="Read a label").click()
+    page.get_by_label("What the bag says").fill(LABEL)
+    page.get_by_role("button", name="Look it over and keep it").wait_for()
+
+
+def find_the_cheapest(page: Page) -> None:
+    page.get_by_role("button", name="Find it").click()
+    page.get_by_text("by the list").wait_for()
 
 
 def turn_to_evening(page: Page) -> None:
@@ -103,7 +122,9 @@ PICTURES = [
     ("today-week", "today", DESK, show_week),
     ("today-german", "today", DESK, read_german),
     ("plot-oval", "plot", DESK, pull_a_side),
-    ("shed-beside", "shed", DESK, lay_side_by_side),
+    ("shed-compare", "shed?page=compare", DESK, compare_for_tomatoes),
+    ("shed-label", "shed", DESK, read_a_label),
+    ("shed-buy", "shed?page=buy", DESK, find_the_cheapest),
     ("season-try", "season", DESK, try_a_programme),
     ("soil-evening", "soil", DESK, turn_to_evening),
     ("plot-phone", "plot", PHONE, None),

@@ -69,7 +69,7 @@ def test_with_a_drawer_open(slip_page: Page, size: Any) -> None:
 def test_with_an_error_shown(slip_page: Page, size: Any) -> None:
     slip_page.set_viewport_size(size)
     view(slip_page, "shed")
-    slip_page.get_by_role("button", name="Add a bag or bottle").click()
+    slip_page.get_by_role("button", name="Type one in").click()
     slip_page.get_by_label("Name").fill("Caulk")
     slip_page.get_by_label("N, %", exact=True).fill("140")
     expect(slip_page.get_by_text(re.compile("100 or less|adds up to")).first).to_be_visible()

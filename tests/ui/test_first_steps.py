@@ -46,7 +46,7 @@ def test_from_nothing_to_what_to_weigh(page: Page, address: str) -> None:
     hand.press("Plant it")
     expect(page.get_by_text("Tomato", exact=False).first).to_be_visible()
     hand.press("Shed", "link")
-    hand.press("Add a bag or bottle")
+    hand.press("Type one in")
     hand.type("Name", "feed")
     hand.choose("Kind", "soluble")
     hand.type("N, %", "12")

@@ -57,7 +57,7 @@ def forgiving(browser: Browser, address: str, slip_page: Page) -> Page:
 
 def test_what_was_typed_survives_a_store_that_is_down(forgiving: Page) -> None:
     forgiving.get_by_role("link", name="Shed").click()
-    forgiving.get_by_role("button", name="Add a bag or bottle").click()
+    forgiving.get_by_role("button", name="Type one in").click()
     forgiving.get_by_label("Name").fill("Caulk 5-5-5")
     forgiving.get_by_label("N, %", exact=True).fill("5")
     down = json.dumps({"title": "the database does not answer", "faults": [
@@ -135,7 +135,7 @@ def test_with_one_thumb(slip_page: Page) -> None:
     assert done
     assert done["height"] >= 38
     slip_page.get_by_role("link", name="Shed").click()
-    slip_page.get_by_role("button", name="Add a bag or bottle").click()
+    slip_page.get_by_role("button", name="Type one in").click()
     expect(slip_page.get_by_label("Name")).to_be_in_viewport()  # the form comes to the thumb
 
 

@@ -88,7 +88,7 @@ def test_ticked_and_typed_without_a_connection(slip_page: Page) -> None:
 
 def test_what_was_typed_survives_a_reload(slip_page: Page) -> None:
     slip_page.get_by_role("link", name="Shed").click()
-    slip_page.get_by_role("button", name="Add a bag or bottle").click()
+    slip_page.get_by_role("button", name="Type one in").click()
     slip_page.get_by_label("Name").fill("Oakum 4-4-4")
     slip_page.get_by_label("N, %", exact=True).fill("4")
     slip_page.reload()

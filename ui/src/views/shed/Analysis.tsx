@@ -20,8 +20,7 @@ export function Analysis(
       return (
         <NumberField
           key={line[0]}
-          label={SHOWN[line[0]]}
-          suffix="%"
+          label={`${SHOWN[line[0]]}, %`}
           value={known?.pct}
           faults={index < 0 ? [] : faultsAt(faults, `declared.${index}`)}
           onChange={(pct) => onChange(withDeclared(draft, line, line[0], pct))}

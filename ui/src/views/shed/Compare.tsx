@@ -118,7 +118,7 @@ function Contender(props: {
   if (!product) return null
   return (
     <section className={why ? 'sheet stack contender barred' : 'sheet stack contender'}>
-      <h3>{product.name}</h3>
+      <h2>{product.name}</h2>
       <p>
         <b className="big">{showMass(of.weight_g)}</b>{' '}
         {of.cost != null && <span>{showPrice(of.cost, currency)}</span>}

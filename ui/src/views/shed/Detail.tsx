@@ -41,7 +41,7 @@ export function Detail(props: {
         <HistoryButton of={product.id} name={product.name} />
         <Button onClick={props.onEdit}>{t('Change what the label says')}</Button>
       </div>
-      <NotUsed gardenId={gardenId} product={product} />
+      <NotUsed gardenId={gardenId} product={product} everywhere={facts.refused ?? null} />
       {!mixed && (
         <Segmented<Tab>
           className="shed-tabs"
@@ -72,7 +72,8 @@ export function Detail(props: {
 }
 
 /** For whom it may not be used, and why. What is only of another kind is not worth a word. */
-function NotUsed({ gardenId, product }: { gardenId: string; product: Product }) {
+function NotUsed(props: { gardenId: string; product: Product; everywhere: string | null }) {
+  const { gardenId, product, everywhere } = props
   const plan = usePlan(gardenId)
   const words = useWords()
   const { data } = useQuery(shedQueries.refused(gardenId))
@@ -81,6 +82,10 @@ function NotUsed({ gardenId, product }: { gardenId: string; product: Product }) 
       .filter((one) => one.product === product.id && !QUIET.includes(one.reason))
       .map((one) => ({ reason: one.reason, who: plantingName(planting) })),
   )
+  if (everywhere) {
+    const said = () => t('Not used in this garden.')
+    return <Refusals of={[{ reason: everywhere, who: '' }]} said={said} words={words} />
+  }
   const said = (names: string) => t('Not for {names}.', { names })
   return <Refusals of={found} said={said} words={words} />
 }

@@ -24,6 +24,8 @@ export function ScoopGives(props: {
   gardenId: string
   product: Product
   facts: Schemas['ProductPlan']
+  /** As it was before what is being typed. */
+  before?: Schemas['ProductPlan']
 }) {
   const { gardenId, product, facts } = props
   const { garden } = useGarden(gardenId).file
@@ -87,7 +89,9 @@ export function ScoopGives(props: {
             aria-checked={scoop === one}
             onClick={() => setChosen(scoop.scoop)}
           >
-            <Drawn count={1} ml={ml.get(scoop.scoop) ?? 5} label="" />
+            <span aria-hidden>
+              <Drawn count={1} ml={ml.get(scoop.scoop) ?? 5} label="" />
+            </span>
             {names.get(scoop.scoop)}
           </button>
         ))}
@@ -112,6 +116,11 @@ export function ScoopGives(props: {
                   nutrient={nutrient}
                   value={valuesOf(one, shown)[nutrient] ?? 0}
                   most={most}
+                  was={
+                    props.before?.scoops.find((old) => old.scoop === one.scoop)?.nutrients_g[
+                      nutrient
+                    ]
+                  }
                   where={shown}
                   why={`scoop/${product.id}/${one.scoop}/${nutrient}`}
                 />
@@ -157,10 +166,12 @@ function Bar(props: {
   nutrient: Nutrient
   value: number
   most: number
+  was?: number
   where: Where
   why: string
 }) {
-  const { nutrient, value, where } = props
+  const { nutrient, value, was, where } = props
+  const changed = where === 'scoop' && was !== undefined && Math.abs(was - value) > 0.005
   const said = {
     scoop: () => showMass(value),
     bed: () => `${showMass(value)}/m²`,
@@ -178,6 +189,7 @@ function Bar(props: {
           background: MARKS[nutrient].colour,
         }}
       />
+      {changed && <s className="soft">{showMass(was)}</s>}
       {where === 'scoop' ? <Why of={props.why}>{said}</Why> : <b>{said}</b>}
     </span>
   )

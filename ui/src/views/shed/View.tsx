@@ -150,7 +150,14 @@ function Shelf({ gardenId }: { gardenId: string }) {
                 typed.drop()
               }}
             />
-            {facts && <ScoopGives gardenId={gardenId} product={named(draft)} facts={facts} />}
+            {facts && (
+              <ScoopGives
+                gardenId={gardenId}
+                product={named(draft)}
+                facts={facts}
+                before={kept.products.find((one) => one.id === draft.id)}
+              />
+            )}
           </>
         )}
         {!adding && !draft && shown && facts && (
