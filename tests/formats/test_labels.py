@@ -108,6 +108,19 @@ def test_spoons_are_the_gardens_where_the_label_does_not_tell() -> None:
     assert label.product["max_strength"]["product"] == {"value": 1.0, "unit": "tbsp_au"}
 
 
+def test_the_growers_answer_decides_oxide_or_element() -> None:
+    """Three bare numbers, and a phosphorus without a formula: both ask, and take the answer."""
+    for text in (
+        "Plain 4-3-8 granules",
+        "Plain granules\nNitrogen 4%\nPhosphorus 3%\nPotassium 8%",
+    ):
+        assert "oxide_or_element" in read_label(text).questions
+        oxides, elements = read_label(text, elements=False), read_label(text, elements=True)
+        assert [line["nutrient"] for line in oxides.product["declared"]] == ["N", "P2O5", "K2O"]
+        assert [line["nutrient"] for line in elements.product["declared"]] == ["N", "P", "K"]
+        assert "oxide_or_element" not in (*oxides.questions, *elements.questions)
+
+
 WORDS = st.sampled_from(
     sorted({word for one in LABELS for word in one["text"].split()} | {"%", "(", "-", "1,5", "½"})
 )

@@ -33,6 +33,8 @@ class LabelText(BaseModel):
 
     text: Annotated[str, Field(max_length=100_000)]
     id: UUID
+    elements: bool | None = None
+    """Whether its P and K are elements, where the grower has answered that."""
 
 
 class LabelPieceView(BaseModel):
@@ -96,7 +98,7 @@ def read_label_text(
     """Read a label's text as a product; nothing is stored."""
     stored = world.stored(session, str(garden_id)).file.garden
     names = _names(world.catalogue, speech)
-    found = read_label(label.text, names, stored.preferences.kitchen)
+    found = read_label(label.text, names, stored.preferences.kitchen, label.elements)
     data = {"id": str(label.id), "form": "granular", **found.product}
     data["name"] = data["name"] or UNNAMED
     data = _with_catalogue(data, world.catalogue)

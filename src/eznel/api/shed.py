@@ -11,7 +11,9 @@ from eznel.api.problems import RESPONSES
 from eznel.api.speech import Speech
 from eznel.api.world import TheSession, TheWorld
 from eznel.core.document import Product
+from eznel.core.errors import Impossible
 from eznel.core.products.analysis import general
+from eznel.core.quantities import Volume
 from eznel.core.season.rules import Refused
 from eznel.core.supplies.compare import Comparison, compare, refusals
 from eznel.core.supplies.gives import Gives, gives
@@ -20,13 +22,15 @@ from eznel.core.supplies.substitutes import Substitutes, substitutes
 
 router = APIRouter(prefix="/api/gardens/{garden_id}/shed", tags=["shed"], responses=RESPONSES)
 
+SMALLEST_CAN_L, LARGEST_CAN_L = 0.1, 2000.0
+
 
 class GivesAsked(BaseModel):
     """A product, kept or still being typed; the place and can that it is reckoned on."""
 
     product: Product
     place: UUID | None = None
-    can_l: Annotated[float, Field(gt=0, le=2000, allow_inf_nan=False)] = 9
+    can: Volume = Volume(value=9, unit="L")
 
 
 class CompareAsked(BaseModel):
@@ -51,7 +55,9 @@ class RefusedView(BaseModel):
 @router.post("/gives")
 def read_gives(garden_id: UUID, asked: GivesAsked, session: TheSession, world: TheWorld) -> Gives:
     """Read what each scoop of a product gives; nothing is stored."""
-    return gives(asked.product, asked.place, asked.can_l, world.workings(session, str(garden_id)))
+    if not SMALLEST_CAN_L <= asked.can.l <= LARGEST_CAN_L:
+        raise Impossible("can", "can_out_of_range", litres=round(asked.can.l, 2))
+    return gives(asked.product, asked.place, asked.can.l, world.workings(session, str(garden_id)))
 
 
 @router.post("/compare")

@@ -1984,6 +1984,8 @@ export interface components {
             by_sowing_end: number;
             /** Can L */
             can_l: number;
+            /** Dissolves G L */
+            dissolves_g_l: number | null;
             /** Findings */
             findings: components["schemas"]["Finding"][];
             /** Ground M2 */
@@ -1996,6 +1998,8 @@ export interface components {
             low_pct: {
                 [key: string]: number;
             };
+            /** Not With */
+            not_with: string[];
             /** Place */
             place: string | null;
             /** Plants */
@@ -2009,6 +2013,8 @@ export interface components {
             release: components["schemas"]["ReleasePoint"][];
             /** Scoops */
             scoops: components["schemas"]["ScoopGives"][];
+            /** Water C */
+            water_c: number;
         };
         /**
          * GivesAsked
@@ -2016,10 +2022,12 @@ export interface components {
          */
         GivesAsked: {
             /**
-             * Can L
-             * @default 9
+             * @default {
+             *       "unit": "L",
+             *       "value": 9
+             *     }
              */
-            can_l: number;
+            can: components["schemas"]["Volume"];
             /** Place */
             place?: string | null;
             product: components["schemas"]["Product"];
@@ -2224,6 +2232,8 @@ export interface components {
          * @description A label as pasted or typed, and the id that its product is to have.
          */
         LabelText: {
+            /** Elements */
+            elements?: boolean | null;
             /**
              * Id
              * Format: uuid

@@ -8,10 +8,11 @@ import {
 import { get, write, type Schemas } from './client'
 
 type Product = Schemas['Product']
+type GivesAsked = Pick<Schemas['GivesAsked'], 'product' | 'place' | 'can'>
 
 /** Questions to the shed; each begins with the garden's key, so that a write renews it. */
 export const shedQueries = {
-  gives: (id: string, asked: { product: Product; place: string | null; can_l: number }) =>
+  gives: (id: string, asked: GivesAsked) =>
     queryOptions({
       queryKey: ['garden', id, 'gives', asked] as const,
       queryFn: ({ signal }) =>
@@ -57,10 +58,7 @@ export const shedQueries = {
 }
 
 /** What each scoop of a product gives; what was known stays while something is typed. */
-export function useGives(
-  id: string,
-  asked: { product: Product; place: string | null; can_l: number } | null,
-) {
+export function useGives(id: string, asked: GivesAsked | null) {
   return useQuery({
     ...shedQueries.gives(id, asked ?? ({} as never)),
     enabled: asked !== null,
@@ -78,7 +76,7 @@ export function useMaterial(id: string) {
 /** Reads a label's text. Nothing is stored. */
 export function useReadLabel(id: string) {
   return useMutation({
-    mutationFn: (label: { text: string; id: string }) =>
+    mutationFn: (label: { text: string; id: string; elements: boolean | null }) =>
       write<Schemas['LabelView']>('POST', `/api/gardens/${id}/labels/read`, label),
   })
 }

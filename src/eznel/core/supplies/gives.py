@@ -1,5 +1,6 @@
 """What the grower's own measures of one product give: on a bed, to a plant, in a can, over time."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import date, timedelta
 from uuid import UUID
@@ -11,6 +12,7 @@ from eznel.core.errors import Unknown
 from eznel.core.products.analysis import contents, first_season_share, fraction
 from eznel.core.products.limits import (
     can_water_c,
+    falls_out,
     most_in_water,
     most_on_ground,
     solubility_g_l,
@@ -67,6 +69,12 @@ class Gives:
     ground_m2: float
     plants: int
     can_l: float
+    water_c: float
+    """How warm the water is taken to be."""
+    dissolves_g_l: float | None
+    """How much of it dissolves at that, where it is known. [g/L]"""
+    not_with: tuple[UUID, ...]
+    """Products of the shed with which it would fall out in one can."""
     scoops: tuple[ScoopGives, ...]
     release: tuple[ReleasePoint, ...]
     """Of all its nitrogen, or of all of it where it has none."""
@@ -110,12 +118,16 @@ def gives(product: Product, place: UUID | None, can_l: float, workings: Workings
     plants = sum(s.plants for s in workings.stands.all if there is not None and s.place is there)
     release = release_curve(product, material, there, workings)
     low, high = _range(product, material)
+    water_c = can_water_c(normals(garden.site, 0.0).mean_c(workings.today))
     return Gives(
         product=product.id,
         place=place,
         ground_m2=ground,
         plants=plants,
         can_l=can_l,
+        water_c=water_c,
+        dissolves_g_l=solubility_g_l(material, water_c) if _is_dissolved(product) else None,
+        not_with=tuple(_not_with(product, material, workings)),
         scoops=tuple(_scoops(product, material, ground, plants, can_l, workings)),
         release=release,
         by_sowing_end=release[-1].share,
@@ -135,7 +147,7 @@ def _scoops(
 ) -> list[ScoopGives]:
     held = contents(product, material)
     on_ground, in_water = most_on_ground(product, material), most_in_water(product, material)
-    dissolves = product.form in ("soluble", "liquid")
+    dissolves = _is_dissolved(product)
     found = []
     for scoop in workings.garden.scoops:
         grams = scoop_mass(product, material, scoop).value
@@ -157,6 +169,21 @@ def _scoops(
             )
         )
     return found
+
+
+def _is_dissolved(product: Product) -> bool:
+    return product.form in ("soluble", "liquid")
+
+
+def _not_with(product: Product, material: Material | None, workings: Workings) -> Iterator[UUID]:
+    """What else is dissolved here and reacts with it, either way round."""
+    mine = contents(product, material).total
+    for other in workings.garden.products:
+        if other.id == product.id or not (_is_dissolved(product) and _is_dissolved(other)):
+            continue
+        theirs = workings.shed.contents[other.id].total
+        if falls_out(mine, theirs) or falls_out(theirs, mine):
+            yield other.id
 
 
 def _times(held: tuple[float, ...], by: float) -> ByNutrient:
@@ -225,7 +252,7 @@ def _findings(
     product: Product, material: Material | None, can_l: float, workings: Workings
 ) -> list[Finding]:
     """One scoop too strong for a can, or more than its water dissolves."""
-    if product.form not in ("soluble", "liquid"):
+    if not _is_dissolved(product):
         return []
     held, found = contents(product, material), []
     water_c = can_water_c(normals(workings.garden.site, 0.0).mean_c(workings.today))

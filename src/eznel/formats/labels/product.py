@@ -56,9 +56,9 @@ class Label:
 @dataclass(slots=True)
 class _Making:
     pieces: list[Piece]
-    tradition: str | None
-    whole: str
     form: str | None
+    answered: bool
+    """Whether somebody has said if P and K are oxides or elements."""
     questions: dict[str, None] = field(default_factory=dict)
 
     def ask(self, key: str) -> None:
@@ -70,8 +70,9 @@ def product_of(
     name: str,
     form: str | None,
     material: str | None,
-    tradition: str | None,
-    whole: str,
+    elements: bool | None,
+    *,
+    answered: bool = False,
 ) -> Label:
     """Return a label: its pieces, and the product that they make.
 
@@ -85,19 +86,18 @@ def product_of(
         Which kind it says it is. [name]
     material : str or None
         Key of the general material that it names. [name]
-    tradition : str or None
-        Whose way of printing it follows. [name]
-    whole : str
-        All of it, masked. [text]
+    elements : bool or None
+        Whether its P and K are elements; None where one has to ask. [yes or no]
+    answered : bool
+        Whether the grower says so, not the label. [yes or no]
 
     Returns
     -------
     Label
         With every question that a careful reader would put.
     """
-    making = _Making(list(pieces), tradition, whole, form)
+    making = _Making(list(pieces), form, answered)
     chosen = _chosen(making)
-    elements = _as_elements(making, chosen)
     product: dict[str, Any] = {"name": name}
     if form is not None:
         product["form"] = form
@@ -162,40 +162,49 @@ def _added(chosen: dict[str, Piece]) -> dict[str, Piece]:
     return {key: one for key, one in chosen.items() if key in NUTRIENTS and one.unit == "mg/L"}
 
 
-def _as_elements(making: _Making, chosen: dict[str, Piece]) -> bool | None:
-    """Whether P and K are elements on this label; None where one has to ask."""
-    if making.tradition in ("za", "au") or any(p.elements for p in making.pieces):
+def elements_on(pieces: Sequence[Piece], tradition: str | None, whole: str) -> bool | None:
+    """Return whether P and K are elements on a label, by its own words and its style.
+
+    Parameters
+    ----------
+    pieces : sequence of Piece
+        As read. [pieces]
+    tradition : str or None
+        Whose way of printing it follows. [name]
+    whole : str
+        All of it, masked. [text]
+
+    Returns
+    -------
+    bool or None
+        None where one has to ask.
+    """
+    if tradition in ("za", "au") or any(piece.elements for piece in pieces):
         return True
-    if words.prints_oxides(making.whole, making.tradition):
-        return False
-    return None
+    return False if words.prints_oxides(whole, tradition) else None
 
 
 def _declare(
     making: _Making, chosen: dict[str, Piece], elements: bool | None, product: dict[str, Any]
 ) -> None:
     lines: dict[str, float] = {}
-    by_volume = False
+    by_volume = any(p.meaning == "heading" and "w/v" in p.words.lower() for p in making.pieces)
     for key in NUTRIENTS:
         if key in chosen:
             lines[key], volume = _pct(chosen[key])
             by_volume = by_volume or volume
-            if key in words.OXIDES and elements is not True:
+            if key in words.OXIDES and elements is not True and not making.answered:
                 making.ask("oxide_or_element")
+    if making.answered and elements is False:
+        lines = {words.OXIDES.get(key, key): pct for key, pct in lines.items()}
     if "N" not in lines:
         forms = [_pct(chosen[f])[0] for f in ("nitrate", "ammonium", "urea") if f in chosen]
         if forms:
             lines["N"] = sum(forms)
     lines = _with_grades(making, lines, elements)
-    if _is_by_volume(making):
-        by_volume = True
     product["declared"] = [{"nutrient": key, "pct": pct} for key, pct in lines.items() if pct > 0]
     if by_volume and making.form in ("liquid", None):
         product["basis"] = "w/v"
-
-
-def _is_by_volume(making: _Making) -> bool:
-    return "analysis w/v" in making.whole or "analysis (w/v" in making.whole
 
 
 def _with_grades(

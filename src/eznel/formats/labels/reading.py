@@ -25,7 +25,7 @@ from eznel.formats.labels.amounts import (
 )
 from eznel.formats.labels.directions import Direction, directions
 from eznel.formats.labels.grades import grades
-from eznel.formats.labels.product import Label, Piece, product_of
+from eznel.formats.labels.product import Label, Piece, elements_on, product_of
 
 MOST_CHARACTERS = 40_000
 MOST_PIECE = 200
@@ -77,7 +77,10 @@ class _Page:
 
 
 def read_label(
-    text: str, materials: Mapping[str, Sequence[str]] | None = None, kitchen: str | None = None
+    text: str,
+    materials: Mapping[str, Sequence[str]] | None = None,
+    kitchen: str | None = None,
+    elements: bool | None = None,
 ) -> Label:
     """Return what a pasted label says.
 
@@ -89,6 +92,9 @@ def read_label(
         What general materials are called, by key: a label that names one is taken to be it. [name]
     kitchen : str or None
         Whose spoons the garden uses, where the label's own style does not tell. [name]
+    elements : bool or None
+        Whether P and K are elements, where somebody has answered; else the label decides.
+        [yes or no]
 
     Returns
     -------
@@ -121,7 +127,14 @@ def read_label(
                 _read(piece, f"line {n}", page, is_title=named)
     name = _name(lines[title_at]) if title_at is not None else ""
     material = _material(lines, title_at, materials or {})
-    return product_of(page.pieces, name, page.form, material, page.tradition, page.whole)
+    return product_of(
+        page.pieces,
+        name,
+        page.form,
+        material,
+        elements if elements is not None else elements_on(page.pieces, page.tradition, page.whole),
+        answered=elements is not None,
+    )
 
 
 def _page(whole: str, title: str, kitchen: str | None) -> _Page:

@@ -1,4 +1,4 @@
-import { Button } from 'antd'
+import { Button, Segmented } from 'antd'
 import { useEffect, useState } from 'react'
 import { faultsOf, type Schemas } from '../../api/client'
 import { usePlan } from '../../api/gardens'
@@ -7,9 +7,10 @@ import { useReadLabel } from '../../api/shed'
 import { newId } from '../../lib/ids'
 import { showNumber } from '../../lib/numbers'
 import { t } from '../../lib/words'
+import { useDraft } from '../../parts/draft'
 import { Field, Refused } from '../../parts/Field'
 import { plainly } from '../../parts/Keeping'
-import { SHOWN, type Product } from './state'
+import { labelDraft, SHOWN, type Product } from './state'
 
 const PAUSE_MS = 350
 
@@ -21,8 +22,11 @@ export function ReadLabel(props: {
 }) {
   const plan = usePlan(props.gardenId)
   const read = useReadLabel(props.gardenId)
-  const [text, setText] = useState('')
+  const typed = useDraft<{ text: string }>(labelDraft(props.gardenId))
+  const text = typed.thing?.text ?? ''
+  const setText = (next: string) => (next ? typed.begin({ text: next }, 0) : typed.drop())
   const [id] = useState(newId)
+  const [elements, setElements] = useState<boolean | null>(null)
   const [full, setFull] = useState(true)
   const { mutate, reset } = read
   useEffect(() => {
@@ -30,14 +34,15 @@ export function ReadLabel(props: {
       reset()
       return undefined
     }
-    const timer = setTimeout(() => mutate({ text, id }), PAUSE_MS)
+    const timer = setTimeout(() => mutate({ text, id, elements }), PAUSE_MS)
     return () => clearTimeout(timer)
-  }, [text, id, mutate, reset])
+  }, [text, id, elements, mutate, reset])
   const label = text.trim() ? read.data : undefined
   const pack = label?.pack ?? null
   const use = (product: Product) => {
     const amount = pack as never
     const counted = full && pack ? { stock: { amount, counted_on: plan.as_of } } : {}
+    typed.drop()
     props.onUse({ ...product, ...counted })
   }
   return (
@@ -45,7 +50,13 @@ export function ReadLabel(props: {
       <div className="row">
         <h2>{t('Read a label')}</h2>
         <span className="spacer" />
-        <Button type="text" onClick={props.onClose}>
+        <Button
+          type="text"
+          onClick={() => {
+            typed.drop()
+            props.onClose()
+          }}
+        >
           {t('Close')}
         </Button>
       </div>
@@ -75,6 +86,22 @@ export function ReadLabel(props: {
         </div>
       </div>
       {label && <Open label={label} />}
+      {label && (label.questions.includes('oxide_or_element') || elements !== null) && (
+        <div className="row">
+          <span className="small">{t('Its P and K are')}</span>
+          <Segmented<string>
+            size="small"
+            aria-label={t('Its P and K are')}
+            value={elements === null ? 'asked' : String(elements)}
+            options={[
+              { value: 'asked', label: t('not known') },
+              { value: 'false', label: t('oxides, P₂O₅ and K₂O') },
+              { value: 'true', label: t('elements') },
+            ]}
+            onChange={(said) => setElements(said === 'asked' ? null : said === 'true')}
+          />
+        </div>
+      )}
       {label?.product && (
         <div className="row">
           {pack && (

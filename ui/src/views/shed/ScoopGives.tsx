@@ -1,15 +1,15 @@
 import { Segmented } from 'antd'
 import { useState } from 'react'
-import type { Schemas } from '../../api/client'
+import { faultsOf, type Schemas } from '../../api/client'
 import { useGarden, usePlan } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { useGives } from '../../api/shed'
 import { NutrientMark } from '../../drawing/NutrientMark'
 import { Release } from '../../drawing/Release'
 import { Scoops as Drawn } from '../../drawing/Scoops'
-import { showLitres, showMass, showNumber, showPrice } from '../../lib/numbers'
+import { showAmount, showMass, showNumber, showPrice } from '../../lib/numbers'
 import { t } from '../../lib/words'
-import { ChoiceField } from '../../parts/Field'
+import { ChoiceField, MeasureField, faultsAt } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
 import { Sentence } from '../../parts/Sentence'
 import { Why } from '../../parts/Why'
@@ -34,12 +34,11 @@ export function ScoopGives(props: {
   const [chosen, setChosen] = useState('')
   const plan = usePlan(gardenId)
   const [place, setPlace] = useState(garden.places[0]?.id ?? '')
-  const { can } = garden.preferences
-  const litres = can.unit === 'L' ? can.value : can.value * (can.unit === 'gal_us' ? 3.785 : 4.546)
-  const { data: gives } = useGives(gardenId, {
+  const [can, setCan] = useState(garden.preferences.can)
+  const { data: gives, error } = useGives(gardenId, {
     product,
     place: place || null,
-    can_l: litres,
+    can,
   })
   const names = new Map(garden.scoops.map((scoop) => [scoop.id, scoop.name]))
   const holds = NUTRIENTS.filter((nutrient) => facts.fractions[nutrient] > 0)
@@ -77,7 +76,15 @@ export function ScoopGives(props: {
             onChange={setPlace}
           />
         )}
-        {shown === 'can' && <span className="small soft">{showLitres(litres)}</span>}
+        {shown === 'can' && (
+          <MeasureField
+            label={t('Can')}
+            units={['L', 'gal_us', 'gal_imp']}
+            value={can as never}
+            faults={faultsAt(faultsOf(error), 'can')}
+            onChange={(next) => next && setCan(next)}
+          />
+        )}
       </div>
       {garden.scoops.length === 0 && <p className="soft">{t('Add a scoop of yours to see it.')}</p>}
       <div className="scoop-choice" role="radiogroup" aria-label={t('Scoops, level')}>
@@ -136,6 +143,7 @@ export function ScoopGives(props: {
           words={words}
         />
       )}
+      {shown === 'can' && gives && <Dissolving gives={gives} products={garden.products} />}
       <Notes product={product} facts={facts} holds={holds} currency={garden.preferences.currency} />
     </div>
   )
@@ -208,6 +216,32 @@ function OfLabel({ scoop, where }: { scoop: OneScoop; where: Where }) {
         <span className={share > 1 ? 'small of-label too-much' : 'soft small of-label'}>
           {t('{share} % of the label’s most', { share: showNumber(share * 100, 2) })}
         </span>
+      )}
+    </>
+  )
+}
+
+/** What dissolves, and what it must not meet in one can. */
+function Dissolving(props: { gives: Schemas['Gives']; products: readonly Product[] }) {
+  const { gives } = props
+  const apart = props.products.filter((one) => gives.not_with.includes(one.id))
+  return (
+    <>
+      {gives.dissolves_g_l != null && (
+        <p className="small soft">
+          {t('Water of {warmth} dissolves {amount} of it in a litre.', {
+            warmth: showAmount(gives.water_c, '°C'),
+            amount: showMass(gives.dissolves_g_l),
+          })}
+        </p>
+      )}
+      {apart.length > 0 && (
+        <p className="small finding">
+          {t('Never in one can with {names}: it would fall out.', {
+            names: apart.map((one) => one.name).join(', '),
+          })}{' '}
+          <span className="way-out">{t('Two cans, or two days.')}</span>
+        </p>
       )}
     </>
   )

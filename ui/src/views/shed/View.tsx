@@ -15,7 +15,7 @@ import { ProductList } from './ProductList'
 import { ReadLabel } from './ReadLabel'
 import { ScoopGives } from './ScoopGives'
 import { Scoops } from './ScoopList'
-import { newProduct, PAGES, type Page, type Product } from './state'
+import { labelDraft, newProduct, PAGES, type Page, type Product } from './state'
 import './shed.css'
 
 const pageNames = (): Record<Page, string> => ({
@@ -57,7 +57,8 @@ function Shelf({ gardenId }: { gardenId: string }) {
   const kept = usePlan(gardenId)
   const typed = useDraft<Product>(`${gardenId}.product`)
   const [chosen, setChosen] = useState<string | null>(products[0]?.id ?? null)
-  const [adding, setAdding] = useState<Adding>(null)
+  const label = useDraft<{ text: string }>(labelDraft(gardenId))
+  const [adding, setAdding] = useState<Adding>(label.thing ? 'label' : null)
   const draft = typed.thing
   const whatIf = useWhatIf(gardenId, draft ? { products: [named(draft)] } : null)
   const plan = (draft && whatIf.plan) || kept

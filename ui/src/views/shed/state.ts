@@ -105,6 +105,9 @@ export function labelOf(product: Product, terms: Record<string, string>): string
   return `${terms[`form.${product.form}`]}: ${[...lines, ...added].join(' · ') || none}`
 }
 
+/** Where a label is remembered while it is typed. */
+export const labelDraft = (gardenId: string) => `${gardenId}.label`
+
 /** The pages of the shed. */
 export const PAGES = ['shelf', 'compare', 'buy'] as const
 export type Page = (typeof PAGES)[number]

@@ -69,7 +69,7 @@ def test_a_label_that_cannot_be_says_why_at_the_field(garden: TestClient) -> Non
 
 def test_the_questions_of_the_shed(garden: TestClient) -> None:
     feed, other = products(garden)
-    asked = {"product": feed, "place": make.uid("bed"), "can_l": 10}
+    asked = {"product": feed, "place": make.uid("bed"), "can": make.measure(10, "L")}
     found = garden.post(f"{GARDEN}/shed/gives", json=asked).json()
     assert found["scoops"][1]["can_mg_l"]["N"] == pytest.approx(15 * 0.1 / 10 * 1000)
     assert len(found["release"]) == 27
