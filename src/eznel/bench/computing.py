@@ -13,6 +13,9 @@ from eznel.bench.rows import Row, median_ms
 from eznel.core.blend import blend
 from eznel.core.document import Garden, Log
 from eznel.core.season import make, mixing, plan
+from eznel.core.season.workings import Workings
+from eznel.core.supplies.stock import cheapest_set
+from eznel.formats.labels.reading import read_label
 
 SEASON, MANY = 40, 2000
 COLD_SAMPLES, CHANGES = 7, 15
@@ -69,6 +72,8 @@ def rows(*, many: bool) -> list[Row]:
         Row(f"whole season, {SEASON} plantings, 12 products, cold", whole, "ms", 250, 150),
         Row("  of which blending", 100 * share, "%", 50, 50),
         Row("one changed planting, in the core", _changed_ms(), "ms", 40, 16),
+        Row("a label of 20,000 characters, read", _label_ms(), "ms", 200, 200),
+        Row("the cheapest bags for 40 plantings", _bags_ms(), "ms"),
     ]
     if many:
         all_ms = _cold(MANY)["whole"]
@@ -80,6 +85,30 @@ def rows(*, many: bool) -> list[Row]:
 
 def _loop_ms() -> float:
     return median_ms(lambda: sum(n + 1 for n in range(1_000_000)), 5)
+
+
+LABEL = """Bollard Garden Feed {n} soluble
+Total Nitrogen (N) {n}.5 % (nitrate 4,5 %, ammoniacal 3 %)
+Phosphorus pentoxide (P2O5) soluble in water 6 % (2.6 % P)
+15 % K2O potassium oxide soluble in water
+Loved by all who keep a garden between the rails
+Dissolve {n} g in 10 litres, every 7-14 days. Net weight 25 kg
+"""
+LABEL_CHARACTERS = 20_000
+
+
+def _label_ms() -> float:
+    text = ""
+    while len(text) < LABEL_CHARACTERS:
+        text += LABEL.format(n=len(text) % 17 + 1)
+    read_label(LABEL)  # what is loaded once is not the reading
+    return median_ms(lambda: read_label(text[:LABEL_CHARACTERS]), 7)
+
+
+def _bags_ms() -> float:
+    known = catalogue.load()
+    workings = Workings(generated(SEASON, known), Log(), TODAY, known)
+    return median_ms(lambda: cheapest_set(workings), 3)
 
 
 def _cold(plantings: int) -> dict[str, float]:
