@@ -295,7 +295,7 @@ def _job(job: JobPlan, season: Season, workings: Workings) -> JobView:
 
 def _products(workings: Workings) -> Iterator[ProductPlan]:
     log = workings.log
-    now = workings.shed.shelf(log.feeds, workings.stands.worked_in, log.stock_moves)
+    now = workings.shelf()
     after = Shelf(dict(now.left_g))
     uses: dict[UUID, list[Use]] = {}
     for season in workings.seasons:

@@ -8,7 +8,7 @@ from eznel.core.reference import Catalogue
 from eznel.core.season.dose import Needs, needs
 from eznel.core.season.fold import Happened, Season, fold
 from eznel.core.season.jobs import FirstPlan, first_plan
-from eznel.core.season.shed import Shed
+from eznel.core.season.shed import Shed, Shelf
 from eznel.core.season.stands import Stand, Stands
 
 
@@ -48,6 +48,10 @@ class Workings:
         earlier = {s.stand.id: s for s in before.seasons} if before else {}
         happened = Happened(log.feeds, pins, self.stands.worked_in, log.stock_moves)
         self.seasons = fold(list(self.planned.values()), happened, today, self.shed, earlier)
+
+    def shelf(self) -> Shelf:
+        """Return what is in the shed today, after all that was logged."""
+        return self.shed.shelf(self.log.feeds, self.stands.worked_in, self.log.stock_moves)
 
     def _comparable(self, before: "Workings") -> bool:
         """Whether nothing differs that reaches every planting."""

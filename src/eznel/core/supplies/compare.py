@@ -100,9 +100,7 @@ def compare(planting: UUID, products: Sequence[UUID], workings: Workings) -> Com
     if missing:
         raise Unknown("products", "no_such_product")
     need = to_come(season)
-    left = shed.shelf(
-        workings.log.feeds, workings.stands.worked_in, workings.log.stock_moves
-    ).left_g
+    left = workings.shelf().left_g
     return Comparison(
         planting,
         _by(need),

@@ -79,9 +79,7 @@ def shopping(workings: Workings) -> Shopping:
         Every product of the shed, in its order.
     """
     plenty = _with_plenty(workings)
-    left = workings.shed.shelf(
-        workings.log.feeds, workings.stands.worked_in, workings.log.stock_moves
-    ).left_g
+    left = workings.shelf().left_g
     lines = tuple(
         _line(product, left[product.id], _uses(product.id, plenty), workings)
         for product in workings.garden.products
@@ -229,9 +227,7 @@ def cheapest_set(workings: Workings) -> CheapestSet | None:
         None where nothing is needed, or the solver found nothing in its time.
     """
     products = workings.garden.products
-    left = workings.shed.shelf(
-        workings.log.feeds, workings.stands.worked_in, workings.log.stock_moves
-    ).left_g
+    left = workings.shelf().left_g
     seasons = [one for one in workings.seasons if any(x > 0 for x in _wanted(one))]
     sizes = [_sizes(product, workings.shed.material(product)) for product in products]
     offers = [
