@@ -12,7 +12,7 @@ from eznel.core.document import Garden
 TEXTURES = (None, "sand", "sandy_loam", "loam", "silt_loam", "clay_loam", "clay")
 CROPS = (
     "cucumber", "courgette", "tomato", "sweet_pepper", "kale", "leek", "cabbage", "pea", "potato",
-    "carrot",
+    "carrot", "bush_tomato", "climbing_bean", "lettuce", "onion", "winter_squash", "radish",
 )  # fmt: skip
 PROGRAMMES = ("leaf_then_fruit", "base_and_side_dress")
 FORMS = ("granular", "soluble", "liquid", "organic", "coated")

@@ -13,6 +13,7 @@ from starlette.middleware.trustedhost import TrustedHostMiddleware
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from eznel.api import (
+    calendar_feed,
     door,
     gardens,
     history,
@@ -79,6 +80,7 @@ def create_app(world: World | None, ui: Path | None = None, password_hash: str =
         shed,
         soil_files,
         product_files,
+        calendar_feed,
         reference,
         door,
     ):

@@ -287,6 +287,15 @@ class PinRow(_Thing, Base):
     to: Mapped[date]
 
 
+class CalendarKeyRow(Base):
+    """The key in a calendar's private address. It outlives the replacing of its garden."""
+
+    __tablename__ = "calendar_key"
+
+    garden_id: Mapped[str] = mapped_column(String(60), primary_key=True)
+    key: Mapped[str] = mapped_column(String(60), unique=True, index=True)
+
+
 class JournalRow(Base):
     """What was changed, when and by whom. Append only: a row for each write, never read whole."""
 

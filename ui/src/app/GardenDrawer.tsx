@@ -12,6 +12,7 @@ import { ChoiceField, Field, MeasureField, NumberField, TextField, faultsAt } fr
 import { useHistory } from '../parts/History'
 import { Keeping } from '../parts/Keeping'
 import { termOf } from '../parts/names'
+import { CalendarPart } from './CalendarPart'
 import { ImportButton } from './ImportButton'
 import { Reading, kitchens, type Kitchen } from './Reading'
 
@@ -112,6 +113,7 @@ export default function GardenDrawer(props: { gardenId: string; onClose: () => v
             }}
           />
         )}
+        <CalendarPart gardenId={gardenId} />
         <h2>{t('This browser')}</h2>
         <Who />
         <Reading />

@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { t } from '../../lib/words'
+import { locale, t } from '../../lib/words'
 import { useCatalogue } from '../../api/reference'
 import {
   ChoiceField,
@@ -22,6 +22,11 @@ const patterns = () => [
   { value: 'square', label: t('square') },
   { value: 'staggered', label: t('staggered') },
 ]
+
+/** Whether a crop is usually grown on before it is planted out. */
+function isPlantedOut(stages: readonly Schemas['Stage'][]): boolean {
+  return stages.some((stage) => stage.key === 'transplant_establishment')
+}
 
 /** Crop, dates, number, spacing and programme of a planting. */
 export function PlantingForm(props: {
@@ -48,9 +53,18 @@ export function PlantingForm(props: {
       <ChoiceField
         label={t('Crop')}
         value={draft.crop}
-        options={catalogue.crops.map((one) => ({ value: one.key, label: one.name }))}
+        options={catalogue.crops
+          .map((one) => ({ value: one.key, label: one.name }))
+          .sort((a, b) => a.label.localeCompare(b.label, locale))}
         faults={faultsAt(faults, 'crop')}
-        onChange={(key) => onChange({ ...draft, crop: key, spacing: null })}
+        onChange={(key) =>
+          onChange({
+            ...draft,
+            crop: key,
+            spacing: null,
+            sown_in_place: !isPlantedOut(catalogue.stages[key]),
+          })
+        }
       />
       <TextField
         label={t('Variety')}

@@ -1,0 +1,119 @@
+"""The plan as an iCalendar file: an all-day event for each job, that moves when the plan does.
+
+A job's event has the job's own key as its id, so a calendar that reads the plan again moves what
+has moved instead of doubling it.
+"""
+
+from collections.abc import Iterator
+from datetime import UTC, date, datetime, time, timedelta
+from uuid import UUID, uuid5
+
+from icalendar import Calendar, Event
+
+from eznel.core.document import Garden
+from eznel.core.season.place_result import PlaceJob, PlacePlan
+from eznel.core.season.result import JobView, PlantingPlan, SeasonPlan
+from eznel.formats.plan_text import Names
+from eznel.formats.text import number
+from eznel.words import Words
+
+OWN = "@eznel.garden"
+REFRESH = timedelta(hours=6)
+SHOWN = ("planned", "given", "done")
+
+
+def write_calendar(plan: SeasonPlan, garden: Garden, words: Words, revision: int) -> bytes:
+    """Return a plan's jobs as a calendar.
+
+    Parameters
+    ----------
+    plan : SeasonPlan
+        The plan. [core]
+    garden : Garden
+        For the names. [document]
+    words : Words
+        The locale's sentences. [words]
+    revision : int
+        The garden's: the sequence of every event, so that a file read later wins. [count]
+
+    Returns
+    -------
+    bytes
+        iCalendar, UTF-8.
+    """
+    calendar = Calendar()
+    calendar.add("prodid", "-//Eznel//plan//EN")
+    calendar.add("version", "2.0")
+    calendar.add("method", "PUBLISH")
+    calendar.add("x-wr-calname", garden.name)
+    calendar.add("refresh-interval", REFRESH)
+    calendar.add("x-published-ttl", REFRESH)
+    names = Names(garden)
+    stamp = datetime.combine(plan.as_of, time(0), tzinfo=UTC)
+    for event in _events(plan, names, words):
+        event.add("dtstamp", stamp)
+        event.add("sequence", revision)
+        event.add("transp", "TRANSPARENT")
+        calendar.add_component(event)
+    written: bytes = calendar.to_ical()
+    return written
+
+
+def _events(plan: SeasonPlan, names: Names, words: Words) -> Iterator[Event]:
+    for planting in plan.plantings:
+        for job in planting.jobs:
+            if job.status in SHOWN and (job.mixes or job.status == "given"):
+                yield _of_job(job, planting, names, words)
+        if planting.harvest_from is not None:
+            title = words.terms["calendar.harvest"].format(planting=names.planting(planting))
+            yield _event(uuid5(planting.id, "harvest"), planting.harvest_from, title, "")
+    for place in plan.places:
+        for work in place.jobs:
+            if work.status in SHOWN:
+                yield _of_place(work, place, names, words)
+
+
+def _of_job(job: JobView, planting: PlantingPlan, names: Names, words: Words) -> Event:
+    terms = words.terms
+    title = f"{names.planting(planting)}: {terms[f'kind.{job.kind}']}"
+    lines = [names.places[planting.place]]
+    for mix in job.mixes[:1]:
+        each = f"{mix.portions} × {terms[f'portion.{mix.portion}']}"
+        water = f", {number(mix.water_l)} L" if mix.water_l else ""
+        lines.append(each + water)
+        lines += [
+            terms["calendar.scoops"].format(
+                count=line.count,
+                scoop=names.scoops[line.scoop],
+                product=names.products[line.product],
+                grams=number(line.grams),
+            )
+            for line in mix.lines
+        ]
+    lines += [words.cautions[key] for key in job.cautions]
+    lines.append(words.cautions["general"])
+    return _event(job.key, job.due_on, _ticked(title, job.status), "\n".join(lines))
+
+
+def _of_place(work: PlaceJob, place: PlacePlan, names: Names, words: Words) -> Event:
+    title = f"{names.places[place.id]}: {words.terms[f'kind.{work.kind}']}"
+    lines = [work.name] if work.name else []
+    if work.grams:
+        lines.append(f"{number(work.grams)} g")
+    lines += [words.cautions[key] for key in work.cautions]
+    return _event(work.key, work.due_on, _ticked(title, work.status), "\n".join(lines))
+
+
+def _ticked(title: str, status: str) -> str:
+    return title if status == "planned" else f"✓ {title}"
+
+
+def _event(key: UUID, day: date, title: str, text: str) -> Event:
+    event = Event()
+    event.add("uid", f"{key}{OWN}")
+    event.add("summary", title)
+    event.add("dtstart", day)
+    event.add("dtend", day + timedelta(1))
+    if text:
+        event.add("description", text)
+    return event

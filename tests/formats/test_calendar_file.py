@@ -1,0 +1,76 @@
+"""The plan as a calendar: read back by the library, and by what stands in the file."""
+
+from datetime import date, timedelta
+
+from icalendar import Calendar, Event
+
+import gardens
+from eznel.core.document import Garden, Log
+from eznel.core.season import SeasonPlan
+from eznel.formats.calendar_file import write_calendar
+from eznel.words import words
+
+PARTS = {
+    "places": [gardens.bed(name="bed; with, marks")],
+    "plantings": [gardens.planting("cucumber", "bed; with, marks", plants=8)],
+    "products": [gardens.product("feed", "soluble", N=10, K2O=15)],
+    "scoops": [gardens.scoop("gram", 1), gardens.scoop("spoon", 10)],
+}
+
+
+def events(plan: SeasonPlan, garden: Garden, locale: str = "en") -> dict[str, Event]:
+    read = Calendar.from_ical(write_calendar(plan, garden, words(locale), 7))
+    found = list(read.walk("VEVENT"))
+    assert len({str(event["uid"]) for event in found}) == len(found)
+    return {str(event["uid"]): event for event in found}
+
+
+def test_every_planned_job_is_one_event_on_its_day() -> None:
+    garden = gardens.garden(**PARTS)
+    plan = gardens.plan_of(garden)
+    jobs = [job for job in gardens.single(plan).jobs if job.mixes]
+    found = events(plan, garden)
+    for job in jobs:
+        event = found[f"{job.key}@eznel.garden"]
+        assert event.decoded("dtstart") == job.due_on
+        assert event.decoded("dtend") == job.due_on + timedelta(1)
+        assert "Cucumber: liquid feed" in str(event["summary"])
+        text = str(event["description"])
+        assert text.startswith("bed; with, marks\n")  # marks of the format are escaped and back
+        assert f"{job.mixes[0].lines[0].count} level" in text
+        assert int(event["sequence"]) == 7
+    harvest = [e for e in found.values() if "first picking" in str(e["summary"])]
+    assert [e.decoded("dtstart") for e in harvest] == [gardens.single(plan).harvest_from]
+
+
+def test_a_changed_plan_moves_an_event_and_doubles_none() -> None:
+    garden = gardens.garden(**PARTS)
+    plan = gardens.plan_of(garden)
+    job = next(job for job in gardens.single(plan).jobs if job.mixes)
+    pin = {"id": gardens.uid("pin"), "job": str(job.key), "to": "2026-06-30"}
+    moved = gardens.garden(**PARTS, pins=[pin])
+    before, after = events(plan, garden), events(gardens.plan_of(moved), moved)
+    assert before.keys() == after.keys()
+    assert after[f"{job.key}@eznel.garden"].decoded("dtstart") == date(2026, 6, 30)
+
+
+def test_what_was_given_is_ticked_and_the_same_plan_is_the_same_file() -> None:
+    garden = gardens.garden(**PARTS)
+    plan = gardens.plan_of(garden)
+    job = next(job for job in gardens.single(plan).jobs if job.mixes)
+    line = job.mixes[0].lines[0]
+    given = {
+        "id": str(job.key), "planting": gardens.uid("cucumber"), "job": str(job.key),
+        "on": job.due_on.isoformat(), "outcome": "given",
+        "amounts": [{"product": str(line.product), "scoop": str(line.scoop), "count": 1}],
+    }  # fmt: skip
+    later = gardens.plan_of(garden, Log.model_validate({"feeds": [given]}))
+    assert str(events(later, garden)[f"{job.key}@eznel.garden"]["summary"]).startswith("✓ ")
+    once = write_calendar(plan, garden, words("en"), 7)
+    assert write_calendar(gardens.plan_of(garden), garden, words("en"), 7) == once
+
+
+def test_it_is_said_in_the_readers_language() -> None:
+    garden = gardens.garden(**PARTS)
+    german = events(gardens.plan_of(garden), garden, "de")
+    assert any("gestrichene" in str(e.get("description", "")) for e in german.values())
