@@ -11,7 +11,7 @@ from pathlib import Path
 import pytest
 
 from eznel import cli
-from eznel.core.document import GardenFile
+from eznel.core.document import GardenFile, upgrades
 from eznel.formats import garden_file
 
 CASES = Path(__file__).parent.parent / "cases"
@@ -67,7 +67,10 @@ def test_a_name_is_never_a_formula(capsys: pytest.CaptureFixture[str], tmp_path:
     [
         ("{", "not readable"),
         ('{"format": "other"}', "not an Eznel garden file"),
-        ('{"format": "eznel garden", "version": 99}', "version 99; this release reads up to 3"),
+        (
+            '{"format": "eznel garden", "version": 99}',
+            f"version 99; this release reads up to {upgrades.CURRENT}",
+        ),
         ('{"format": "eznel garden", "version": 1}', "garden: it is missing"),
     ],
 )

@@ -40,6 +40,7 @@ def test_every_word_in_another_language(
     expect(slip_page.get_by_role("heading", level=1)).to_have_text(headline)
     expect(slip_page.get_by_role("article", name=re.compile(crop))).to_be_visible()
     slip_page.get_by_role("link", name=view).click()
+    slip_page.get_by_role("heading", level=1, name="Keel bed").wait_for()
     slip_page.get_by_role("button", name=re.compile(r"^6[.,]9 g")).click()
     drawer = slip_page.get_by_role("dialog")
     expect(drawer).to_contain_text("6,93 g")  # with the comma of the language

@@ -119,6 +119,7 @@ def test_a_stage_seen_moves_what_comes(slip_page: Page) -> None:
 
 def test_an_amount_opens_its_working(slip_page: Page) -> None:
     go(slip_page, "Soil")
+    slip_page.get_by_role("heading", level=1, name="Keel bed").wait_for()
     slip_page.get_by_role("button", name=re.compile(r"^6[.,]9 g")).click()
     drawer = slip_page.get_by_role("dialog")
     expect(drawer).to_contain_text("How 6.93 g came about")
