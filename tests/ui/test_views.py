@@ -328,3 +328,39 @@ def test_lists_are_searched(slip_page: Page) -> None:
     expect(rows).to_have_count(1)
     slip_page.get_by_label("Find a bag or bottle").fill("nowhere")
     expect(slip_page.get_by_text("Nothing of that name or kind.")).to_be_visible()
+
+
+def test_the_plan_goes_into_a_calendar(slip_page: Page) -> None:
+    slip_page.get_by_role("button", name="Skerrin Slip").click()
+    with slip_page.expect_download() as saved:
+        slip_page.get_by_role("link", name="Save as a calendar file").click()
+    text = Path(saved.value.path()).read_text(encoding="utf-8")
+    planned = [
+        job["key"]
+        for planting in read(slip_page, "/plan")["plantings"]
+        for job in planting["jobs"] if job["status"] == "planned" and job["mixes"]
+    ]  # fmt: skip
+    assert planned
+    assert all(f"UID:{key}@eznel.garden" in text for key in planned)
+    slip_page.get_by_role("button", name="Make a private address").click()
+    address = slip_page.get_by_label("Private address")
+    first = address.input_value()
+    assert slip_page.request.get(first).text().startswith("BEGIN:VCALENDAR")
+    slip_page.get_by_role("button", name="Make the address anew").click()
+    expect(address).not_to_have_value(first)
+    slip_page.get_by_role("button", name="End it").click()
+    expect(address).to_have_count(0)
+
+
+def test_a_crop_that_is_sown_where_it_stays_is_taken_so(slip_page: Page) -> None:
+    go(slip_page, "Plot")
+    slip_page.get_by_role("button", name=re.compile("^Crane bed")).press("Enter")
+    slip_page.get_by_role("button", name="Plant something here").click()
+    crop = slip_page.get_by_label("Crop")
+    names = crop.locator("option").all_inner_texts()
+    assert len(names) == 46
+    assert names == sorted(names, key=str.lower)
+    crop.select_option("bush_bean")
+    expect(slip_page.get_by_label("Started")).to_have_value("place")
+    crop.select_option("lettuce")
+    expect(slip_page.get_by_label("Started")).to_have_value("out")
