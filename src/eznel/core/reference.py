@@ -82,6 +82,8 @@ class Crop(Row):
     """Not in the season of liming: scab."""
     hates_chloride: bool = False
     """Harmed by chloride: not where muriate of potash is the source."""
+    nitrate_enough_mg_kg: Annotated[float, Field(gt=0)] = 25
+    """Nitrate nitrogen in the soil at side-dressing from which nothing need be added. [mg/kg]"""
     hates_boron: bool = False
     """Harmed by boron in amounts that others need."""
     note: str = ""

@@ -10,6 +10,7 @@ from eznel.core.products.analysis import amount_for
 from eznel.core.products.solutions import most_n_mg_l
 from eznel.core.quantities import NUTRIENTS, element_of
 from eznel.core.season.calendars import COVER_C
+from eznel.core.season.credits import side_dress_nitrate
 from eznel.core.season.fold import JobPlan, Season
 from eznel.core.season.result import ToBuy
 from eznel.core.season.shed import Shed
@@ -55,6 +56,10 @@ def of_stand(stand: Stand, stands: Stands, fits: int) -> list[Finding]:
             Quantity("fits", fits, "plants"),
         )
         found.append(Finding("crowded", Level.WARNING, "plants", numbers=numbers))
+    nitrate = side_dress_nitrate(stand)
+    if nitrate is not None:
+        most = Quantity("most_g_m2", nitrate.value, "g/m²")
+        found.append(Finding("nitrate_decides", Level.NOTE, numbers=(most,)))
     key = {"untested": "untested", "light_bed": "light_bed"}.get(stand.method)
     if key:
         found.append(Finding(key, Level.NOTE))

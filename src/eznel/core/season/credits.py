@@ -3,6 +3,7 @@
 Each is counted once. A test that was taken afterwards carries what went in before it.
 """
 
+from dataclasses import dataclass
 from datetime import date
 
 from eznel.core.crops.stages import normals
@@ -20,6 +21,21 @@ ROOTS_ONLY_SHARE = 0.5
 
 SPRING_NITRATE_DAYS = (60, 30)
 """A nitrate test counts from so long before planting to so long after it."""
+
+SIDE_DRESS_G_M2 = 1.0
+"""Nitrogen for each mg/kg of nitrate-N that a test at side-dressing falls short. [g/m²]"""
+
+
+@dataclass(frozen=True, slots=True)
+class SideDress:
+    """What a nitrate test in the growing crop decides, from its day on. [g]"""
+
+    on: date
+    most: Worked
+    """The most that may be given from then on. [g/m²]"""
+    most_g: float
+    full_g: float
+    """The season's nitrogen without what the test replaces: organic matter, compost, residues."""
 
 
 def credits_n(stand: Stand, stands: Stands) -> list[Worked]:
@@ -100,6 +116,64 @@ def _spring_nitrate(stand: Stand) -> Worked | None:
     density, origin = density_g_ml(stand.place)
     sampled = soil_mass(depth_m=rating.report.depth.m, density_g_ml=density, origin=origin)
     return stock(mass, sampled)
+
+
+def side_dress_nitrate(stand: Stand) -> Worked | None:
+    """Return the most nitrogen that a nitrate test in the growing crop leaves room for.
+
+    Each mg/kg below what is enough for the crop is worth 1 g/m²; a test of the spring is no such
+    test, as it stands for what the soil held before the crop fed on it.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting. [core]
+
+    Returns
+    -------
+    Worked or None
+        None without a test between the spring's and the stop. [g/m²]
+    """
+    rating = stand.soil.reading.ratings.get("NO3-N")
+    if rating is None or rating.report.is_kit or rating.per_mass is None:
+        return None
+    after = (rating.report.sampled_on - stand.planting.planted_on).days
+    if after <= SPRING_NITRATE_DAYS[1] or rating.report.sampled_on >= stand.calendar.stop:
+        return None
+    enough = Quantity(
+        "nitrate_enough", stand.crop.nitrate_enough_mg_kg, "mg/kg", Origin.TYPICAL, stand.crop.name
+    )
+    return rating.per_mass.then(
+        "side_dress_nitrate",
+        max(enough.value - rating.per_mass.value, 0.0) * SIDE_DRESS_G_M2,
+        "g/m²",
+        enough,
+        Quantity("nitrate_n", rating.per_mass.value, "mg/kg"),
+        Quantity("per_mg_kg", SIDE_DRESS_G_M2, "g/m²", Origin.TYPICAL),
+    )
+
+
+def side_dress(stand: Stand) -> SideDress | None:
+    """Return what a nitrate test in the growing crop decides for a planting.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting. [core]
+
+    Returns
+    -------
+    SideDress or None
+        None without such a test, and in tubs. [g]
+    """
+    most = side_dress_nitrate(stand)
+    rating = stand.soil.reading.ratings.get("NO3-N")
+    if most is None or rating is None or stand.area is None:
+        return None
+    water = water_credit(stand, "N")
+    full = max(stand.crop.season_n_g_m2 - (water.value if water else 0.0), 0.0)
+    ground = stand.area.value
+    return SideDress(rating.report.sampled_on, most, most.value * ground, full * ground)
 
 
 def organic_credit(stand: Stand, nutrient: str, *, since: date | None) -> Worked | None:

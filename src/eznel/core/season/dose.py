@@ -11,7 +11,7 @@ A table rate is never divided by a recovery, and uptake is never added to a tabl
 """
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 
 from eznel.core.crops.stages import normals
@@ -21,7 +21,13 @@ from eznel.core.places import bed_soil_mass
 from eznel.core.products.analysis import first_season_share, fraction
 from eznel.core.products.release import coated_released
 from eznel.core.quantities import NUTRIENTS, element_of
-from eznel.core.season.credits import credits_n, organic_credit, water_credit
+from eznel.core.season.credits import (
+    SideDress,
+    credits_n,
+    organic_credit,
+    side_dress,
+    water_credit,
+)
 from eznel.core.season.stands import Stand, Stands
 from eznel.core.soil.ratings import CLASSES
 from eznel.core.soil.schools import (
@@ -71,6 +77,7 @@ class Need:
     """The range that a test would settle; both equal the total where one was made. [g]"""
     soil_class: str | None
     assumed: bool
+    side_dress: SideDress | None = None
 
 
 Needs = dict[str, Need]
@@ -93,7 +100,8 @@ def needs(stand: Stand, stands: Stands) -> Needs:
     """
     if stand.method == "tub":
         return {x: _tub_need(stand, stands, x) for x in NUTRIENTS}
-    return {x: _GROUND.get(x, _by_class)(stand, stands, x) for x in NUTRIENTS}
+    found = {x: _GROUND.get(x, _by_class)(stand, stands, x) for x in NUTRIENTS}
+    return {**found, "N": replace(found["N"], side_dress=side_dress(stand))}
 
 
 def _nitrogen(stand: Stand, stands: Stands, nutrient: str) -> Need:

@@ -70,6 +70,8 @@ class _Course:
     given: Vector = NOTHING
     totals: Vector = NOTHING
     dropped: Vector = NOTHING
+    n_days: list[tuple[date, float]] = field(default_factory=list)
+    """Nitrogen that was given, with its days. [g]"""
     used: Used = field(default_factory=Used)
     last_given: date | None = None
     next: int = 0
@@ -111,10 +113,20 @@ class _Course:
             first, ahead = job.first_g[i], all_ahead[i]
             total = self.needs[nutrient].total.value
             left = max(total - self.given[i] - self.dropped[i], 0.0)
+            if nutrient == "N":
+                left = self._left_by_nitrate(self._job_day(job), left)
             share = first / ahead if ahead > 0 else 0.0
             needs.append(min(left * share, MOST_GROWTH * first))
             lefts.append(left)
         return tuple(needs), tuple(lefts)
+
+    def _left_by_nitrate(self, day: date, left: float) -> float:
+        """What is left of the nitrogen where a nitrate test in the growing crop says so. [g]"""
+        test = self.needs["N"].side_dress
+        if test is None or day < test.on:
+            return left
+        since = sum(grams for on, grams in self.n_days if on >= test.on)
+        return min(max(test.full_g - self.given[0], 0.0), max(test.most_g - since, 0.0))
 
     def is_trifle(self, need: Vector) -> bool:
         """Whether a job would bring too little of everything to be worth giving."""
@@ -144,6 +156,7 @@ class _Course:
         """Add what was given."""
         self.given = _added(self.given, brings)
         self.totals = _added(self.totals, totals)
+        self.n_days.append((on, brings[0]))
         if any(brings):
             self.last_given = max(on, self.last_given or on)
 
