@@ -14,7 +14,10 @@ CROPS = (
     "cucumber", "courgette", "tomato", "sweet_pepper", "kale", "leek", "cabbage", "pea", "potato",
     "carrot", "bush_tomato", "climbing_bean", "lettuce", "onion", "winter_squash", "radish",
 )  # fmt: skip
-PROGRAMMES = ("leaf_then_fruit", "base_and_side_dress")
+PROGRAMMES = (
+    "leaf_then_fruit", "base_and_side_dress", "little_and_often", "charge_and_push",
+    "monthly_granular", "compost_first", "slow_release_tub", "kitchen_and_yard",
+)  # fmt: skip
 FORMS = ("granular", "soluble", "liquid", "organic", "coated")
 CAPS = ("max_rate", "max_strength", "stock", "interval_days", "max_times", "max_per_plant")
 

@@ -1548,6 +1548,11 @@ export interface components {
             /** Name */
             name: string;
             /**
+             * Nitrate Enough Mg Kg
+             * @default 25
+             */
+            nitrate_enough_mg_kg: number;
+            /**
              * Note
              * @default
              */
@@ -3480,7 +3485,7 @@ export interface components {
              * Method
              * @enum {string}
              */
-            method: "liquid" | "side_dress";
+            method: "liquid" | "side_dress" | "top_dress";
             /** Name */
             name: string;
             /** Phases */

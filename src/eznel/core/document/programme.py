@@ -31,7 +31,8 @@ class Programme(Entry):
     base_k2o_max_g_m2: Annotated[float, Field(ge=0, le=30)] = 10
     hold_days: Annotated[int, Field(ge=0, le=14)] = 14
     """Days of plain water after transplanting."""
-    method: Literal["liquid", "side_dress"]
+    method: Literal["liquid", "side_dress", "top_dress"]
+    """Dissolved at an interval, spread at stages, or spread at an interval."""
     interval_days: Annotated[int, Field(ge=5, le=60)] = 14
     side_dress_at: tuple[str, ...] = ()
     phases: tuple[Phase, ...]

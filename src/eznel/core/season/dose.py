@@ -14,13 +14,11 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from datetime import date
 
-from eznel.core.crops.stages import normals
-from eznel.core.document import Bed, Product, Tub
+from eznel.core.document import Bed
 from eznel.core.ground.preparing import RICH_SHARE
 from eznel.core.places import bed_soil_mass
-from eznel.core.products.analysis import first_season_share, fraction
-from eznel.core.products.release import coated_released
 from eznel.core.quantities import NUTRIENTS, element_of
+from eznel.core.season.charging import charge_of
 from eznel.core.season.credits import (
     SideDress,
     credits_n,
@@ -345,7 +343,7 @@ def _tub_need(stand: Stand, stands: Stands, nutrient: str) -> Need:
     crop = stand.crop
     fixed = crop.n_fixing_share if nutrient == "N" else 0.0
     uptake = crop.uptake(nutrient)
-    charge = _charge(stand, stands, nutrient)
+    charge = charge_of(stand, stands, nutrient)
     whole = crop.yield_kg_plant * uptake * (1 - fixed) / RECOVERED_IN_TUB
     per = charge.then(
         "tub_need",
@@ -375,82 +373,3 @@ def _tub_need(stand: Stand, stands: Stands, nutrient: str) -> Need:
         soil_class=None,
         assumed=False,
     )
-
-
-def _charge(stand: Stand, stands: Stands, nutrient: str) -> Worked:
-    """What the products mixed into a tub give one plant before feeding stops. [g]"""
-    assert isinstance(stand.place, Tub)
-    assert stand.filled_l is not None
-    litres = stand.filled_l.value * stand.tubs * stand.tub_share / stand.plants
-    charge = Worked(value=0.0, unit="g")
-    products = {product.id: product for product in stands.garden.products}
-    parts = sum(part.parts for part in stand.place.recipe)
-    for part in stand.place.recipe:
-        bag = products[part.product] if part.product is not None else None
-        mg_l = _added_mg_l(bag, nutrient)
-        if bag is None or not mg_l:
-            continue
-        charge = charge.after(stand.filled_l).then(
-            "charge_of_mix",
-            charge.value + mg_l / 1000 * litres * part.parts / parts,
-            "g",
-            Quantity("before_g", charge.value, "g"),
-            Quantity("added_mg_l", mg_l, "mg/L", Origin.LABEL, bag.name),
-            Quantity("litres", litres, "L"),
-            Quantity("parts", part.parts, "parts", Origin.TYPED),
-            Quantity("all_parts", parts, "parts", Origin.TYPED),
-        )
-    for line in stand.place.charge:
-        product = products[line.product]
-        share = fraction(product, nutrient, stands.catalogue.materials.get(product.material or ""))
-        whole = nutrient != "N" and product.form != "coated"
-        released = (
-            Worked(value=1.0, unit="g/g")
-            if whole
-            else released_share(product, stand, stands, stand.planting.planted_on)
-        )
-        charge = charge.after(stand.filled_l, share, released).then(
-            "charge",
-            charge.value + line.strength.g_per_l * litres * share.value * released.value,
-            "g",
-            Quantity("before_g", charge.value, "g"),
-            Quantity("charge_g_l", line.strength.g_per_l, "g/L", Origin.TYPED, product.name),
-            Quantity("litres", litres, "L"),
-            Quantity("fraction", share.value, "g/g"),
-            Quantity("released", released.value, "g/g"),
-        )
-    return charge
-
-
-def _added_mg_l(bag: Product | None, nutrient: str) -> float:
-    """What the maker of a bagged mix added of an element. [mg/L]"""
-    found = 0.0
-    for line in bag.added if bag is not None else ():
-        element, share = element_of(line.nutrient)
-        found += line.mg_l * share if element == nutrient else 0.0
-    return found
-
-
-def released_share(product: Product, stand: Stand, stands: Stands, day: date) -> Worked:
-    """Return the share of a product that counts from a day until feeding stops.
-
-    Parameters
-    ----------
-    product : Product
-        The product. [document]
-    stand : Stand
-        The planting it is given to. [core]
-    stands : Stands
-        Its garden, for the warmth of the site. [core]
-    day : date
-        Day it is mixed in or spread. [date]
-
-    Returns
-    -------
-    Worked
-        Coated products by warm days over rated days; others by their first season. [g/g]
-    """
-    if product.form != "coated" or product.release_days is None:
-        return first_season_share(product, stands.catalogue.materials.get(product.material or ""))
-    days = normals(stands.garden.site, stand.place.warmer_by_c)
-    return coated_released(days.means_c(day, stand.calendar.stop), product.release_days)

@@ -13,6 +13,7 @@ from eznel.core.crops.uptake import uptake_curve
 from eznel.core.document import Tub
 from eznel.core.products.solutions import most_n_mg_l
 from eznel.core.programmes import (
+    DRESSING_GAP_DAYS,
     SHORTEST_INTERVAL_DAYS,
     Window,
     base_shares,
@@ -148,6 +149,8 @@ def first_plan(stand: Stand, needs: Needs) -> FirstPlan:
         jobs.append(Job(key, "base", 1, stand.planting.planted_on, 0, first))
     if stand.programme.method == "side_dress" and stand.area is not None:
         feeds, interval, rest = _dressings(stand, window, fed)
+    elif stand.programme.method == "top_dress" and stand.area is not None:
+        feeds, interval, rest = _top_dressings(stand, window, fed, base)
     else:
         feeds, interval, rest = _liquids(stand, window, fed, base)
     return FirstPlan((*jobs, *feeds), window, interval, rest)
@@ -184,6 +187,41 @@ def _dressings(stand: Stand, window: Window, fed: list[float]) -> tuple[list[Job
         for n, day in enumerate(days, start=1)
     ]
     return jobs, stand.programme.interval_days, rest
+
+
+def _top_dressings(
+    stand: Stand, window: Window, fed: list[float], base: list[float]
+) -> tuple[list[Job], int, float]:
+    """Spread at an interval, each dressing carrying the crop to the next; closer where it must be.
+
+    The interval is halved, down to a fortnight, until no dressing is too large.
+    """
+    assert stand.area is not None
+    interval = stand.programme.interval_days
+    if not any(g > 0 for g in fed):
+        return [], interval, 0.0
+    most = DRESSING_N_G_M2 * stand.area.value
+    first = stand.first_calendar
+    while interval > DRESSING_GAP_DAYS:
+        if len(feed_dates(first.hold_end, first.stop, interval)) * most >= fed[0]:
+            break
+        interval = max(interval // 2, DRESSING_GAP_DAYS)
+    days = feed_dates(window.start, window.stop, interval)
+    starts = {span.key: span.start for span in stand.calendar.spans}
+    shares = feed_shares(stand.programme, window, days, starts, base)
+    amounts, rest = within_caps([row[0] * fed[0] for row in shares], [most] * len(days))
+    jobs = [
+        Job(
+            job_key(stand.id, "dressing", n),
+            "dressing",
+            n,
+            day,
+            interval,
+            (amounts[n - 1], *(g * s for g, s in zip(fed[1:], shares[n - 1][1:], strict=True))),
+        )
+        for n, day in enumerate(days, start=1)
+    ]
+    return jobs, interval, rest if days else fed[0]
 
 
 def _liquids(

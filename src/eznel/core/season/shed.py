@@ -13,7 +13,7 @@ from eznel.core.products.masses import bulk_mass, mass_of, scoop_mass
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.reference import Material
 from eznel.core.season import rules
-from eznel.core.season.dose import released_share
+from eznel.core.season.charging import released_share
 from eznel.core.season.stands import Stand, Stands
 
 Vector = tuple[float, ...]
