@@ -17,7 +17,7 @@ def test_the_generated_garden_is_of_every_kind() -> None:
     garden = generated(40, rows)
     made = plan(garden, Log(), TODAY, rows)
     assert {one.method for one in made.plantings} == {"tested", "untested", "light_bed", "tub"}
-    assert {one.crop for one in made.plantings} == set(rows.crops)
+    assert len({one.crop for one in made.plantings}) == 40  # no crop twice
     assert {one.programme for one in made.plantings} == set(rows.programmes)
     assert {one.form for one in garden.products} == {
         "granular", "soluble", "liquid", "organic", "coated",

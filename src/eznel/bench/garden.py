@@ -134,7 +134,7 @@ def generated(plantings: int, catalogue: Catalogue, *, plants: int | None = None
                     "id": _id(f"planting {n}"),
                     "place": _id(f"place {n}"),
                     "crop": crops[n % len(crops)],
-                    "programme": schools[n // len(crops) % len(schools)],
+                    "programme": schools[n % len(schools)],
                     "planted_on": (date(2026, 4, 20) + timedelta(n % 40)).isoformat(),
                     "plants": plants or n % 7 + 2,
                     "spacing": {
