@@ -51,7 +51,10 @@ _NV = re.compile(
     rf"|\bn\.?v\.?\b)\D{{0,6}}(?P<n>{NUMBER})"
 )
 _CARBON = re.compile(rf"\bc ?[:/] ?n(?: ratio)?\D{{0,4}}(?P<n>{NUMBER})")
-_BY_VOLUME = re.compile(r"analysis ?\(?(?:w/v|m/v)|(?:w/v|p/v|m/v)")
+_STATES = re.compile(
+    r"dens|dicht|gravity|gallon|weigh|neutr|n\.?v|cce|equivalent|\bc ?[:/] ?n|s\.?g"
+)
+"""Without one of these there is no use in looking for a density or a neutralising value."""
 
 AS_CARBONATE = 100.086 / 56.077
 """Grams of CaCO3 that neutralise what a gram of CaO does. [g/g]"""
@@ -234,7 +237,7 @@ def _say_nothing(piece: str, low: str, at: str, page: _Page, *, is_title: bool) 
 def _stated(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int]]:
     """Densities, neutralising values, ratios of carbon: each by its own pattern."""
     spent: list[tuple[int, int]] = []
-    if not re.search(r"\d", low):
+    if not _STATES.search(low):
         return spent
     for match in _DENSITY.finditer(low):
         value = number(match["n"])
@@ -404,6 +407,8 @@ def _differ(one: Amount, other: Amount) -> bool:
 
 def _marked(piece: str, low: str, at: str, page: _Page) -> None:
     """Whether it may be used in organic growing, and whether it comes from animals."""
+    if not words.MARKS.search(low):
+        return
     if words.ORGANIC.search(low):
         page.add(at, piece, "organic")
     if words.NO_ANIMAL.search(low):

@@ -328,6 +328,12 @@ HEADING = re.compile(
 )
 """Lines that say something without a value of their own."""
 
+MARKS = re.compile(
+    r"organ|biolog|kolog|ecol|animal|vegan|poultry|chicken|bone|blood|feather|fish|manure|hoof"
+    r"|guano|plant|pflanz|tierfrei"
+)
+"""Without one of these a piece says nothing of organic growing or of animals."""
+
 ORGANIC = re.compile(
     r"(?:suitable|approved|allowed|permitted|certified) for (?:use in )?organic|organic (?:grow|"
     r"farm|product)|agriculture biologique|[oö]kologischen landbau|agricultura ecol"
