@@ -56,7 +56,8 @@ def violations(made: SeasonPlan, garden: Garden) -> list[str]:
 
 def _of_season(planting: PlantingPlan) -> Iterator[str]:
     nitrogen = next(n for n in planting.needs if n.nutrient == "N")
-    planned = sum(job.brings_g["N"] for job in planting.jobs if job.status == "planned")
+    counted = [j for j in planting.jobs if j.status == "planned" and j.kind != "seedling"]
+    planned = sum(job.brings_g["N"] for job in counted)
     if planned > nitrogen.total_g * SLACK + 1e-9:
         yield "season nitrogen"
     crop = catalogue.load().crops[planting.crop]
@@ -64,7 +65,7 @@ def _of_season(planting: PlantingPlan) -> Iterator[str]:
     harvest_kg = per_m2 if planting.area_m2 else crop.yield_kg_plant * planting.plants
     for nutrient, most in (("P", crop.removal_p), ("K", crop.uptake_k)):
         need = next(n for n in planting.needs if n.nutrient == nutrient)
-        came = sum(job.brings_g[nutrient] for job in planting.jobs if job.status == "planned")
+        came = sum(job.brings_g[nutrient] for job in counted)
         if came > max(need.total_g, most * harvest_kg) * SLACK + 1e-9:
             yield f"season {nutrient}"
     days = sorted(j.due_on for j in planting.jobs if j.kind == "dressing")

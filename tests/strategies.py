@@ -7,18 +7,24 @@ from typing import Any
 from hypothesis import strategies as st
 
 import gardens
-from eznel.core.document import Garden
+from eznel import catalogue
+from eznel.core.document import Garden, Log
 
 TEXTURES = (None, "sand", "sandy_loam", "loam", "silt_loam", "clay_loam", "clay")
 CROPS = (
     "cucumber", "courgette", "tomato", "sweet_pepper", "kale", "leek", "cabbage", "pea", "potato",
     "carrot", "bush_tomato", "climbing_bean", "lettuce", "onion", "winter_squash", "radish",
+    "garlic", "strawberry", "asparagus", "rhubarb",
 )  # fmt: skip
 PROGRAMMES = (
     "leaf_then_fruit", "base_and_side_dress", "little_and_often", "charge_and_push",
     "monthly_granular", "compost_first", "slow_release_tub", "kitchen_and_yard",
 )  # fmt: skip
 FORMS = ("granular", "soluble", "liquid", "organic", "coated")
+SIGHTS = (
+    "growth_restarted", "plants_lost", "flooded", "dried_out", "rank_leaf", "tip_burn", "salts",
+    "magnesium_short", "end_rot", "fed_unknown",
+)  # fmt: skip
 CAPS = ("max_rate", "max_strength", "stock", "interval_days", "max_times", "max_per_plant")
 
 
@@ -194,8 +200,64 @@ def spacings(draw: st.DrawFn) -> dict[str, Any] | None:
 
 
 @st.composite
+def varieties(draw: st.DrawFn, crop: str) -> dict[str, Any]:
+    return {
+        "id": gardens.uid(f"variety {crop}"),
+        "crop": crop,
+        "name": "our own",
+        "later_days": draw(st.integers(-20, 30)),
+        "picked_days": draw(st.sampled_from((None, 10, 60))),
+        "yield_share": draw(st.sampled_from((0.6, 1.0, 1.4))),
+        "vigour": draw(st.sampled_from(("weak", "usual", "strong"))),
+        "determinate": draw(st.sampled_from((None, True, False))),
+    }
+
+
+@st.composite
+def schools(draw: st.DrawFn) -> dict[str, Any]:
+    """A copy of a programme with other answers to what growers disagree about."""
+    base = catalogue.load().programmes[draw(st.sampled_from(PROGRAMMES))]
+    return base.model_dump(mode="json") | {
+        "key": "our_school",
+        "name": "Our school",
+        "hold_days": draw(st.integers(0, 14)),
+        "interval_days": draw(st.integers(5, 60)),
+        "at_planting": draw(st.sampled_from(("nothing", "starter"))),
+        "base_p_share": draw(st.sampled_from((1.0, 0.4))),
+        "calcium": draw(st.sampled_from(("water_and_ph_first", "supplement_at_planting"))),
+        "magnesium": draw(st.sampled_from(("if_low", "if_seen"))),
+    }
+
+
+@st.composite
+def histories(draw: st.DrawFn, garden: Garden) -> Log:
+    """What was seen at a garden's plantings, and weather as it came."""
+    seen = []
+    for n, planting in enumerate(garden.plantings):
+        for m, kind in enumerate(draw(st.lists(st.sampled_from(SIGHTS), max_size=3))):
+            day = planting.planted_on + timedelta(draw(st.integers(0, 110)))
+            one = {"id": gardens.uid(f"seen {n} {m}"), "planting": planting.id, "kind": kind}
+            one["plants"] = draw(st.integers(1, 3)) if kind == "plants_lost" else None
+            one["ec_ds_m"] = draw(sizes(0.5, 8)) if kind == "salts" else None
+            seen.append(one | {"on": day})
+    first, warmer = date(2026, 4, 25), draw(st.integers(-4, 4))
+    weather = [
+        {
+            "id": gardens.uid(f"day {n}"),
+            "on": first + timedelta(n),
+            "low_c": 9 + warmer,
+            "high_c": 19 + warmer,
+            "rain_mm": draw(st.sampled_from((0, None, 4, 31))),
+        }
+        for n in range(draw(st.sampled_from((0, 30))))
+    ]
+    return Log.model_validate({"observed": seen, "weather": weather})
+
+
+@st.composite
 def any_garden(draw: st.DrawFn) -> Garden:
     kinds = draw(st.lists(st.sampled_from(sorted(SHAPES)), min_size=1, max_size=2))
+    school = draw(st.one_of(st.none(), schools()))
     shed = [draw(products(f"bag {n}")) for n in range(draw(st.integers(1, 5)))]
     places, plantings = [], []
     for n, kind in enumerate(kinds):
@@ -221,7 +283,10 @@ def any_garden(draw: st.DrawFn) -> Garden:
                 planted_on=planted.isoformat(),
                 plants=draw(st.one_of(st.none(), st.integers(1, 12))),
                 spacing=draw(spacings()),
-                programme=draw(st.sampled_from(PROGRAMMES)),
+                programme="our_school" if school else draw(st.sampled_from(PROGRAMMES)),
+                variety=draw(st.sampled_from(("", "our own"))),
+                sown_on=(planted - timedelta(40)).isoformat() if draw(st.booleans()) else None,
+                raised_in=draw(st.sampled_from((None, "plain", "charged"))),
                 sown_in_place=draw(st.booleans()),
                 base_by=draw(st.sampled_from(BASES)),
                 residue=draw(st.sampled_from((None, "left", "removed"))),
@@ -254,4 +319,8 @@ def any_garden(draw: st.DrawFn) -> Garden:
         scoops=scoops[: draw(st.integers(1, 3))],
         reports=reports,
         preparations=worked_in,
+        programmes=[school] if school else [],
+        varieties=[
+            draw(varieties(crop)) for crop in sorted({p["crop"] for p in plantings if p["variety"]})
+        ],
     )

@@ -18,10 +18,9 @@ def test_every_row_says_its_basis_and_confidence() -> None:
     assert all(p.basis and p.evidence and p.idea for p in ROWS.programmes.values())
 
 
-def test_forty_six_crops_and_eight_programmes() -> None:
-    """All annual ones of a kitchen garden; what overwinters or stays for years is still to come."""
-    assert len(ROWS.crops) == 46
-    assert {"bush_bean", "lettuce", "onion", "sweet_corn", "winter_squash"} < set(ROWS.crops)
+def test_fifty_crops_and_eight_programmes() -> None:
+    assert len(ROWS.crops) == 50
+    assert {"bush_bean", "garlic", "onion", "strawberry", "winter_squash"} < set(ROWS.crops)
     assert set(ROWS.stages) == set(ROWS.crops)
     assert set(ROWS.programmes) == {
         "leaf_then_fruit", "base_and_side_dress", "little_and_often", "charge_and_push",
@@ -31,17 +30,19 @@ def test_forty_six_crops_and_eight_programmes() -> None:
 
 @pytest.mark.parametrize("crop", ROWS.crops)
 def test_stages_rise_and_are_whole(crop: str) -> None:
-    stages = ROWS.stages[crop]
+    stages, perennial = ROWS.stages[crop], ROWS.crops[crop].habit == "perennial"
     assert [stage.order for stage in stages] == list(range(1, len(stages) + 1))
     for share in ("share_n", "share_p", "share_k", "share_ca"):
         shares = [getattr(stage, share) for stage in stages]
         assert shares == sorted(shares)
-        assert shares[0] == 0 or stages[0].key == "transplant_establishment"
+        assert shares[0] == 0 or stages[0].key == "transplant_establishment" or perennial
         assert shares[-1] == 1
     keys = [stage.key for stage in stages]
     assert len(set(keys)) == len(keys)
-    assert keys[0] in ("germination", "sprouting", "transplant_establishment")
-    assert stages[-1].key == "harvest"
+    assert keys[0] in ("germination", "sprouting", "transplant_establishment") or perennial
+    assert stages[-1].key == ("dormancy" if perennial else "harvest")
+    # Warmth dates every stage, but for the rest in winter.
+    assert all((stage.degree_days_c is None) == (stage.key == "dormancy") for stage in stages)
     assert all(stage.bbch_from <= stage.bbch_to for stage in stages)
 
 

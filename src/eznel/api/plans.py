@@ -19,15 +19,20 @@ from eznel.core.document import (
     GardenFile,
     Log,
     MoveJob,
+    Observed,
     Place,
     Planting,
     Preparation,
     Product,
     Programme,
     Scoop,
+    SeasonBlend,
     SoilReport,
     StageSeen,
     StockMove,
+    TaskDone,
+    Variety,
+    WeatherDay,
 )
 from eznel.core.season import SeasonPlan, explain, measures
 from eznel.core.season.result import PlaceMeasures
@@ -50,9 +55,14 @@ class Changes(BaseModel):
     scoops: list[Scoop] = []
     plantings: list[Planting] = []
     programmes: list[Programme] = []
+    varieties: list[Variety] = []
     pins: list[MoveJob] = []
+    blends: list[SeasonBlend] = []
     feeds: list[FeedEntry] = []
     stages: list[StageSeen] = []
+    observed: list[Observed] = []
+    tasks: list[TaskDone] = []
+    weather: list[WeatherDay] = []
     stock_moves: list[StockMove] = []
 
 

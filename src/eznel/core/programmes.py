@@ -109,8 +109,9 @@ def base_shares(
 ) -> list[float]:
     """Return what share of each nutrient is worked into the ground before planting.
 
-    Phosphorus and calcium whole; potassium up to the programme's amount, with magnesium and
-    sulphur alongside; nitrogen as the programme says, or whole where the crop stops early.
+    Calcium whole; phosphorus as the programme says, usually whole; potassium up to the
+    programme's amount, with magnesium and sulphur alongside; nitrogen as the programme says, or
+    whole where the crop stops early.
 
     Parameters
     ----------
@@ -134,7 +135,8 @@ def base_shares(
     n = 1.0 if early else programme.base_n_share
     if early:
         k = 1.0
-    by = {"N": n, "P": 1.0, "K": k, "Ca": 1.0, "Mg": k, "S": k}
+    p = 1.0 if early else programme.base_p_share
+    by = {"N": n, "P": p, "K": k, "Ca": 1.0, "Mg": k, "S": k}
     return [by[nutrient] for nutrient in NUTRIENTS]
 
 

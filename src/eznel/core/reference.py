@@ -32,7 +32,8 @@ class Stage(Row):
     bbch_to: str
     recognise_by: str
     typical_days: Annotated[int, Field(gt=0)]
-    degree_days_c: Annotated[float, Field(gt=0)]
+    degree_days_c: Annotated[float, Field(gt=0)] | None = None
+    """None where warmth does not decide: usual days do, or the end of winter."""
     share_n: Annotated[float, Field(ge=0, le=1)]
     share_p: Annotated[float, Field(ge=0, le=1)]
     share_k: Annotated[float, Field(ge=0, le=1)]
@@ -74,6 +75,11 @@ class Crop(Row):
     stop_stage: Key | None = None
     stop_days: Annotated[int, Field(ge=0)] | None = None
     stop_before: Literal["first_harvest", "last_pick", "first_frost"] | None = None
+    pause_stage: Key | None = None
+    resume_stage: Key | None = None
+    """No nitrogen from the start of one stage to the start of the other."""
+    first_picked_year: Annotated[int, Field(ge=0)] = 0
+    """Years after planting in which nothing is picked, so that it can establish. [years]"""
     touches_soil: bool = False
     """Whether what is eaten touches the soil or is splashed by it."""
     residue_n_g_m2: Annotated[float, Field(ge=0)] = 0

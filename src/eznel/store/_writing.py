@@ -278,8 +278,15 @@ def _users(file: GardenFile, kind: Kind, key: str) -> list[str]:
             + [str(p.on) for p in garden.preparations if str(p.place) == key]
         )
     if kind.name == "plantings":
-        return [str(e.on) for e in log.feeds if str(e.planting) == key] + [
-            s.stage for s in log.stages if str(s.planting) == key
+        return [
+            str(on)
+            for planting, on in (
+                *((e.planting, e.on) for e in log.feeds),
+                *((s.planting, s.on) for s in log.stages),
+                *((s.planting, s.on) for s in log.observed),
+                *((t.planting, t.on) for t in log.tasks),
+            )
+            if str(planting) == key
         ]
     if kind.name in ("products", "scoops"):
         field = kind.name[:-1]

@@ -10,15 +10,20 @@ from eznel.core.document import (
     Feature,
     FeedEntry,
     MoveJob,
+    Observed,
     Place,
     Planting,
     Preparation,
     Product,
     Programme,
     Scoop,
+    SeasonBlend,
     SoilReport,
     StageSeen,
     StockMove,
+    TaskDone,
+    Variety,
+    WeatherDay,
 )
 from eznel.store import tables
 from eznel.store.tables import Base
@@ -59,9 +64,14 @@ KINDS = {
         Kind("scoops", Scoop, tables.ScoopRow, "garden", "scoop"),
         Kind("plantings", Planting, tables.PlantingRow, "garden", "planting"),
         Kind("programmes", Programme, tables.ProgrammeRow, "garden", "programme"),
+        Kind("varieties", Variety, tables.VarietyRow, "garden", "variety"),
         Kind("pins", MoveJob, tables.PinRow, "garden", "pin"),
+        Kind("blends", SeasonBlend, tables.SeasonBlendRow, "garden", "blend"),
         Kind("feeds", FeedEntry, tables.FeedEntryRow, "log", "feed"),
         Kind("stages", StageSeen, tables.StageSeenRow, "log", "stage"),
+        Kind("observed", Observed, tables.ObservedRow, "log", "observation"),
+        Kind("tasks", TaskDone, tables.TaskDoneRow, "log", "task"),
+        Kind("weather", WeatherDay, tables.WeatherDayRow, "log", "weather_day"),
         Kind("stock_moves", StockMove, tables.StockMoveRow, "log", "stock_move"),
     )
 }

@@ -227,6 +227,7 @@ class PlantingRow(_Thing, Base):
     sown_on: Mapped[date | None]
     planted_on: Mapped[date]
     sown_in_place: Mapped[bool]
+    raised_in: Mapped[str | None]
     base_by: Mapped[str]
     residue: Mapped[str | None]
     ends_on: Mapped[date | None]
@@ -264,6 +265,66 @@ class StageSeenRow(_Thing, Base):
     planting: Mapped[str] = mapped_column(String(60), index=True)
     stage: Mapped[str]
     on: Mapped[date]
+
+
+class ObservedRow(_Thing, Base):
+    """What was seen at a planting, besides its stages."""
+
+    __tablename__ = "observed"
+
+    planting: Mapped[str] = mapped_column(String(60), index=True)
+    on: Mapped[date]
+    kind: Mapped[str]
+    plants: Mapped[int | None]
+    ec_ds_m: Mapped[float | None]
+    note: Mapped[str] = mapped_column(Text)
+
+
+class TaskDoneRow(_Thing, Base):
+    """A job besides feeding that was done."""
+
+    __tablename__ = "task_done"
+
+    planting: Mapped[str] = mapped_column(String(60), index=True)
+    task: Mapped[str]
+    on: Mapped[date]
+
+
+class WeatherDayRow(_Thing, Base):
+    """A day's weather."""
+
+    __tablename__ = "weather_day"
+
+    on: Mapped[date]
+    low_c: Mapped[float]
+    high_c: Mapped[float]
+    rain_mm: Mapped[float | None]
+    source: Mapped[str]
+
+
+class VarietyRow(_Thing, Base):
+    """How a variety differs from its crop."""
+
+    __tablename__ = "variety"
+
+    crop: Mapped[str]
+    name: Mapped[str]
+    later_days: Mapped[int]
+    picked_days: Mapped[int | None]
+    yield_share: Mapped[float]
+    vigour: Mapped[str]
+    determinate: Mapped[bool | None]
+    note: Mapped[str] = mapped_column(Text)
+
+
+class SeasonBlendRow(_Thing, Base):
+    """Products and amounts of many jobs, blended together; always read whole."""
+
+    __tablename__ = "season_blend"
+
+    made_on: Mapped[date]
+    place: Mapped[str | None] = mapped_column(String(60))
+    amounts: Mapped[Nested]
 
 
 class StockMoveRow(_Thing, Base):

@@ -9,9 +9,10 @@ from hypothesis import strategies as st
 
 import gardens
 from eznel import catalogue
-from eznel.core.crops.stages import normals, stage_spans
+from eznel.core.crops.stages import stage_spans
 from eznel.core.crops.uptake import uptake_curve
-from eznel.core.document import Site
+from eznel.core.crops.weather import Weather
+from eznel.core.document import Site, WeatherDay
 
 ROWS = catalogue.load()
 TOMATO, STAGES = ROWS.crops["tomato"], ROWS.stages["tomato"]
@@ -19,10 +20,13 @@ PLANTED = date(2026, 5, 12)
 FLAT = Site.model_validate(gardens.site())
 
 
-def spans(site: Site = FLAT, warmer: float = 0, **seen: date):
+def spans(site: Site = FLAT, warmer: float = 0, measured=(), **seen: date):
     anchors = {"transplant_establishment": (PLANTED, False)}
     anchors |= {stage: (day, True) for stage, day in seen.items()}
-    return {span.key: span for span in stage_spans(TOMATO, STAGES, site, warmer, anchors)}
+    return {
+        span.key: span
+        for span in stage_spans(TOMATO, STAGES, Weather(site, measured), warmer, anchors)
+    }
 
 
 def test_warmth_dates_stages() -> None:
@@ -93,7 +97,58 @@ def test_uptake_reaches_each_stage_s_share() -> None:
 
 def test_normals_are_smooth_and_pass_through_mid_month() -> None:
     low, high = list(range(12)), [n + 10 for n in range(12)]
-    year = normals(Site.model_validate(gardens.site(monthly_min_c=low, monthly_max_c=high)))
+    year = Weather(Site.model_validate(gardens.site(monthly_min_c=low, monthly_max_c=high)))
     assert year.mean_c(date(2026, 6, 16)) == pytest.approx(10, abs=0.05)  # (5 + 15) ÷ 2
-    between = year.mean_c(date(2026, 7, 1))
-    assert 10 < between < 11
+    assert 10 < year.mean_c(date(2026, 7, 1)) < 11
+
+
+def day(n: int, low: float, high: float) -> WeatherDay:
+    on = PLANTED + timedelta(n)
+    return WeatherDay(id=gardens.uid(f"day {n}"), on=on, low_c=low, high_c=high)
+
+
+def test_measured_days_replace_the_usual_ones() -> None:
+    # Usual 6 a day: 80 ÷ 6 → 14 days. Ten cold days of 2 each bring 20, then 60 ÷ 6 = 10: day 20.
+    cold = [day(n, 8, 16) for n in range(10)]
+    assert spans(measured=cold)["vegetative"].start == PLANTED + timedelta(20)
+    # Eight days at 20 °C bring 10 each: all 80.
+    warm = [day(n, 16, 24) for n in range(8)]
+    assert spans(measured=warm)["vegetative"].start == PLANTED + timedelta(8)
+
+
+@given(st.lists(st.floats(0, 8), min_size=5, max_size=60), st.integers(0, 59), st.floats(0, 6))
+def test_stages_are_monotone_in_warmth(rises, which, more) -> None:
+    """No day that is warmer makes any stage later."""
+    measured = [day(n, 8 + rise, 18 + rise) for n, rise in enumerate(rises)]
+    warmer = list(measured)
+    n = which % len(rises)
+    warmer[n] = day(n, 8 + rises[n] + more, 18 + rises[n] + more)
+    before, after = spans(measured=measured), spans(measured=warmer)
+    for key, span in before.items():
+        assert after[key].start <= span.start
+
+
+def year_round(coldest: float, warmest: float, south: bool = False) -> Site:
+    """Mean temperature by month in a straight line from January to July and back."""
+    means = [coldest + (warmest - coldest) * min(m, 12 - m) / 6 for m in range(12)]
+    means = means[6:] + means[:6] if south else means
+    return Site.model_validate(
+        gardens.site(
+            monthly_min_c=[m - 4 for m in means],
+            monthly_max_c=[m + 4 for m in means],
+            latitude_deg=-50 if south else 50,
+        )
+    )
+
+
+def test_winter_ends_when_growth_shows() -> None:
+    # Means by month 0, 3, 6, 9 …: 6 °C (4 + 2) is reached in mid-March, the 74th day after 1 Jan.
+    north = Weather(year_round(0, 18))
+    assert north.stirs_from(2026, 4) == date(2026, 1, 1) + timedelta(74)
+    assert north.stands_still(date(2026, 2, 1), 4)
+    assert not north.stands_still(date(2026, 5, 1), 4)
+    # The other half of the earth: half a year later.
+    south = Weather(year_round(0, 18, south=True))
+    assert date(2026, 9, 10) < south.stirs_from(2026, 4) < date(2026, 9, 25)
+    # Where it is never cold, nothing waits.
+    assert Weather(year_round(12, 20)).stirs_from(2026, 4) == date(2026, 1, 16)

@@ -130,6 +130,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/blends/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of blends */
+        put: operations["save_blend"];
+        post?: never;
+        /** Remove one of blends */
+        delete: operations["remove_blend"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/calendar-address": {
         parameters: {
             query?: never;
@@ -293,6 +311,24 @@ export interface paths {
          */
         post: operations["read_measures"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/observed/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of observed */
+        put: operations["save_observation"];
+        post?: never;
+        /** Remove one of observed */
+        delete: operations["remove_observation"];
         options?: never;
         head?: never;
         patch?: never;
@@ -818,6 +854,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/tasks/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of tasks */
+        put: operations["save_task"];
+        post?: never;
+        /** Remove one of tasks */
+        delete: operations["remove_task"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/undo/{number}": {
         parameters: {
             query?: never;
@@ -833,6 +887,42 @@ export interface paths {
          */
         post: operations["undo_change"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/varieties/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of varieties */
+        put: operations["save_variety"];
+        post?: never;
+        /** Remove one of varieties */
+        delete: operations["remove_variety"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/weather/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of weather */
+        put: operations["save_weather_day"];
+        post?: never;
+        /** Remove one of weather */
+        delete: operations["remove_weather_day"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1232,6 +1322,11 @@ export interface components {
              */
             bands: components["schemas"]["BandTable"][];
             /**
+             * Blends
+             * @default []
+             */
+            blends: components["schemas"]["SeasonBlend"][];
+            /**
              * Features
              * @default []
              */
@@ -1241,6 +1336,11 @@ export interface components {
              * @default []
              */
             feeds: components["schemas"]["FeedEntry"][];
+            /**
+             * Observed
+             * @default []
+             */
+            observed: components["schemas"]["Observed"][];
             /**
              * Pins
              * @default []
@@ -1291,6 +1391,21 @@ export interface components {
              * @default []
              */
             stock_moves: components["schemas"]["StockMove"][];
+            /**
+             * Tasks
+             * @default []
+             */
+            tasks: components["schemas"]["TaskDone"][];
+            /**
+             * Varieties
+             * @default []
+             */
+            varieties: components["schemas"]["Variety"][];
+            /**
+             * Weather
+             * @default []
+             */
+            weather: components["schemas"]["WeatherDay"][];
         };
         /**
          * Charge
@@ -1506,6 +1621,11 @@ export interface components {
             /** Family */
             family: string;
             /**
+             * First Picked Year
+             * @default 0
+             */
+            first_picked_year: number;
+            /**
              * Frost
              * @enum {string}
              */
@@ -1557,6 +1677,8 @@ export interface components {
              * @default
              */
             note: string;
+            /** Pause Stage */
+            pause_stage?: string | null;
             /** Ph Max */
             ph_max: number;
             /** Ph Min */
@@ -1570,6 +1692,8 @@ export interface components {
              * @default 0
              */
             residue_n_g_m2: number;
+            /** Resume Stage */
+            resume_stage?: string | null;
             /** Salt Threshold Ds M */
             salt_threshold_ds_m: number;
             /** Season N G M2 */
@@ -1870,6 +1994,11 @@ export interface components {
              */
             bands: components["schemas"]["BandTable"][];
             /**
+             * Blends
+             * @default []
+             */
+            blends: components["schemas"]["SeasonBlend"][];
+            /**
              * Features
              * @default []
              */
@@ -1905,7 +2034,9 @@ export interface components {
              *       "currency": "EUR",
              *       "kitchen": "metric",
              *       "no_animal_products": false,
-             *       "organic_only": false
+             *       "organic_only": false,
+             *       "reminders": [],
+             *       "shared_miss_pct": 15
              *     }
              */
             preferences: components["schemas"]["Preferences"];
@@ -1937,6 +2068,11 @@ export interface components {
             site: components["schemas"]["Site"];
             /** Stands On */
             stands_on?: string | null;
+            /**
+             * Varieties
+             * @default []
+             */
+            varieties: components["schemas"]["Variety"][];
         };
         /**
          * GardenFile
@@ -1953,14 +2089,17 @@ export interface components {
             /**
              * @default {
              *       "feeds": [],
+             *       "observed": [],
              *       "stages": [],
-             *       "stock_moves": []
+             *       "stock_moves": [],
+             *       "tasks": [],
+             *       "weather": []
              *     }
              */
             log: components["schemas"]["Log"];
             /**
              * Version
-             * @default 4
+             * @default 5
              */
             version: number;
         };
@@ -2403,6 +2542,11 @@ export interface components {
              */
             feeds: components["schemas"]["FeedEntry"][];
             /**
+             * Observed
+             * @default []
+             */
+            observed: components["schemas"]["Observed"][];
+            /**
              * Stages
              * @default []
              */
@@ -2412,6 +2556,16 @@ export interface components {
              * @default []
              */
             stock_moves: components["schemas"]["StockMove"][];
+            /**
+             * Tasks
+             * @default []
+             */
+            tasks: components["schemas"]["TaskDone"][];
+            /**
+             * Weather
+             * @default []
+             */
+            weather: components["schemas"]["WeatherDay"][];
         };
         /**
          * Mass
@@ -2621,6 +2775,8 @@ export interface components {
             cost: number | null;
             /** Ec Ds M */
             ec_ds_m: number;
+            /** Left Over L */
+            left_over_l: number;
             /** Lines */
             lines: components["schemas"]["MixLine"][];
             /** Miss */
@@ -2731,6 +2887,41 @@ export interface components {
              */
             kind: "nominal";
             volume: components["schemas"]["Volume"];
+        };
+        /**
+         * Observed
+         * @description What was seen at a planting on a day, besides its stages.
+         */
+        Observed: {
+            /** Ec Ds M */
+            ec_ds_m?: number | null;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "growth_restarted" | "plants_lost" | "flooded" | "dried_out" | "rank_leaf" | "tip_burn" | "salts" | "magnesium_short" | "end_rot" | "fed_unknown";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+            /** Plants */
+            plants?: number | null;
         };
         /**
          * Origin
@@ -2965,6 +3156,24 @@ export interface components {
             width_m: number;
         };
         /**
+         * PlannedAmount
+         * @description What a season-wide blend gives one job of one product. [g]
+         */
+        PlannedAmount: {
+            /** Grams */
+            grams: number;
+            /**
+             * Job
+             * Format: uuid
+             */
+            job: string;
+            /**
+             * Product
+             * Format: uuid
+             */
+            product: string;
+        };
+        /**
          * Planting
          * @description Plants of one crop. Without `plants`, as many as fit; without `spacing`, the crop's own.
          */
@@ -3006,6 +3215,8 @@ export interface components {
              * @default leaf_then_fruit
              */
             programme: string;
+            /** Raised In */
+            raised_in?: ("plain" | "charged") | null;
             /** Residue */
             residue?: ("removed" | "left") | null;
             /**
@@ -3160,6 +3371,18 @@ export interface components {
              * @default false
              */
             organic_only: boolean;
+            /** Proportioner */
+            proportioner?: number | null;
+            /**
+             * Reminders
+             * @default []
+             */
+            reminders: string[];
+            /**
+             * Shared Miss Pct
+             * @default 15
+             */
+            shared_miss_pct: number;
         };
         /**
          * Preparation
@@ -3439,12 +3662,23 @@ export interface components {
          */
         Programme: {
             /**
+             * At Planting
+             * @default nothing
+             * @enum {string}
+             */
+            at_planting: "nothing" | "starter";
+            /**
              * Base K2O Max G M2
              * @default 10
              */
             base_k2o_max_g_m2: number;
             /** Base N Share */
             base_n_share: number;
+            /**
+             * Base P Share
+             * @default 1
+             */
+            base_p_share: number;
             /**
              * Basis
              * @default
@@ -3453,9 +3687,9 @@ export interface components {
             /**
              * Calcium
              * @default water_and_ph_first
-             * @constant
+             * @enum {string}
              */
-            calcium: "water_and_ph_first";
+            calcium: "water_and_ph_first" | "supplement_at_planting";
             /**
              * Confidence
              * @default medium
@@ -3481,6 +3715,12 @@ export interface components {
             interval_days: number;
             /** Key */
             key: string;
+            /**
+             * Magnesium
+             * @default if_low
+             * @enum {string}
+             */
+            magnesium: "if_low" | "if_seen";
             /**
              * Method
              * @enum {string}
@@ -3794,6 +4034,29 @@ export interface components {
             scoop: string;
         };
         /**
+         * SeasonBlend
+         * @description A pin: products and amounts of several jobs, blended together and kept.
+         */
+        SeasonBlend: {
+            /**
+             * Amounts
+             * @default []
+             */
+            amounts: components["schemas"]["PlannedAmount"][];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Made On
+             * Format: date
+             */
+            made_on: string;
+            /** Place */
+            place?: string | null;
+        };
+        /**
          * SeasonPlan
          * @description The whole plan of a garden on a day.
          */
@@ -4075,7 +4338,7 @@ export interface components {
             /** Crop */
             crop: string;
             /** Degree Days C */
-            degree_days_c: number;
+            degree_days_c?: number | null;
             /** Key */
             key: string;
             /** Order */
@@ -4290,6 +4553,29 @@ export interface components {
             without: components["schemas"]["StandIn"];
         };
         /**
+         * TaskDone
+         * @description A job besides feeding that was done, like staking: its key and its day.
+         */
+        TaskDone: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+            /** Task */
+            task: string;
+        };
+        /**
          * Tide
          * @description Need and supply of a nutrient, added up over the season. [g]
          */
@@ -4465,6 +4751,46 @@ export interface components {
             planting: string;
         };
         /**
+         * Variety
+         * @description Adjustments to a crop. A planting has them when crop and variety are named the same.
+         */
+        Variety: {
+            /** Crop */
+            crop: string;
+            /** Determinate */
+            determinate?: boolean | null;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Later Days
+             * @default 0
+             */
+            later_days: number;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Picked Days */
+            picked_days?: number | null;
+            /**
+             * Vigour
+             * @default usual
+             * @enum {string}
+             */
+            vigour: "weak" | "usual" | "strong";
+            /**
+             * Yield Share
+             * @default 1
+             */
+            yield_share: number;
+        };
+        /**
          * Volume
          * @description A volume, read in litres.
          */
@@ -4508,6 +4834,34 @@ export interface components {
              * @default 0
              */
             season_mm: number;
+        };
+        /**
+         * WeatherDay
+         * @description A day's weather as it was. Its id is made of the day, so that a day is there once.
+         */
+        WeatherDay: {
+            /** High C */
+            high_c: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Low C */
+            low_c: number;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Rain Mm */
+            rain_mm?: number | null;
+            /**
+             * Source
+             * @default typed
+             * @enum {string}
+             */
+            source: "station" | "file" | "typed";
         };
         /**
          * WeighedOf
@@ -5258,6 +5612,190 @@ export interface operations {
         };
     };
     remove_band: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_blend: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeasonBlend"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_blend: {
         parameters: {
             query: {
                 based_on: number;
@@ -6430,6 +6968,190 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlaceMeasures"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_observation: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Observed"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_observation: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
                 };
             };
             /** @description Unauthorized */
@@ -9819,6 +10541,190 @@ export interface operations {
             };
         };
     };
+    save_task: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TaskDone"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_task: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     undo_change: {
         parameters: {
             query?: never;
@@ -9828,6 +10734,374 @@ export interface operations {
             path: {
                 garden_id: string;
                 number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_variety: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Variety"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_variety: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_weather_day: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeatherDay"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_weather_day: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
             };
             cookie?: never;
         };

@@ -1,18 +1,13 @@
-"""When each stage begins: by warmth on the site's normals, re-anchored by what is seen.
+"""When each stage begins: by warmth as it was and as it usually comes, re-anchored by what is seen.
 
-Degree days by the simple average: the mean of the day's minimum and maximum, both held at the
-upper cut-off, less the base temperature, never below 0. Monthly normals are smoothed to days.
+A stage without a sum of warmth takes its usual days; rest in winter lasts until growth shows.
 """
 
 from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date, timedelta
-from functools import lru_cache
 
-import numpy as np
-from numpy.typing import NDArray
-
-from eznel.core.document import Site
+from eznel.core.crops.weather import Weather
 from eznel.core.reference import Crop, Stage
 
 HORIZON_DAYS = 500
@@ -21,7 +16,11 @@ HORIZON_DAYS = 500
 SLOWEST = 3
 """Where warmth barely comes, a stage takes at most this many times its usual days."""
 
-_MID_MONTH = np.array([15, 45, 74, 105, 135, 166, 196, 227, 258, 288, 319, 349], dtype=float)
+HALF_YEAR = 182
+"""From midwinter to midsummer. [days]"""
+
+REST = "dormancy"
+"""The stage that lasts until spring."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,60 +33,10 @@ class StageSpan:
     seen: bool
 
 
-@dataclass(frozen=True, slots=True)
-class Normals:
-    """Mean daily temperatures of a site, for the days of a year."""
-
-    low_c: NDArray[np.float64]
-    high_c: NDArray[np.float64]
-
-    def mean_c(self, day: date) -> float:
-        """Return the usual mean temperature of a day. [°C]"""
-        index = day.timetuple().tm_yday - 1
-        return float(self.low_c[index] + self.high_c[index]) / 2
-
-    def means_c(self, start: date, end: date) -> list[float]:
-        """Return the usual mean of each day from start to before end. [°C]"""
-        first = start.timetuple().tm_yday - 1
-        days = np.arange(first, first + max((end - start).days, 0)) % len(self.low_c)
-        means: list[float] = ((self.low_c[days] + self.high_c[days]) / 2).tolist()
-        return means
-
-
-@lru_cache(maxsize=64)
-def normals(site: Site, warmer_by_c: float = 0.0) -> Normals:
-    """Return a site's monthly normals smoothed to days.
-
-    Parameters
-    ----------
-    site : Site
-        Monthly minima and maxima. [°C]
-    warmer_by_c : float
-        How much warmer the place is than the site. [°C]
-
-    Returns
-    -------
-    Normals
-        Day 0 is 1 January. [°C]
-    """
-    days = np.arange(366, dtype=float)
-    low = np.interp(days, _MID_MONTH, site.monthly_min_c, period=366)
-    high = np.interp(days, _MID_MONTH, site.monthly_max_c, period=366)
-    return Normals(low + warmer_by_c, high + warmer_by_c)
-
-
-@lru_cache(maxsize=256)
-def _warmth(site: Site, warmer_by_c: float, base_c: float, upper_c: float) -> NDArray[np.float64]:
-    """Cumulative degree days from 1 January over three years."""
-    day = normals(site, warmer_by_c)
-    mean = (np.minimum(day.low_c, upper_c) + np.minimum(day.high_c, upper_c)) / 2
-    return np.cumsum(np.tile(np.maximum(mean - base_c, 0.0), 3))
-
-
 def stage_spans(
     crop: Crop,
     stages: tuple[Stage, ...],
-    site: Site,
+    weather: Weather,
     warmer_by_c: float,
     anchors: Mapping[str, tuple[date, bool]],
 ) -> tuple[StageSpan, ...]:
@@ -99,8 +48,8 @@ def stage_spans(
         Base and upper temperature. [catalogue]
     stages : tuple of Stage
         In order. [catalogue]
-    site : Site
-        The normals. [°C]
+    weather : Weather
+        Measured and usual days. [°C]
     warmer_by_c : float
         How much warmer the place is. [°C]
     anchors : mapping
@@ -118,7 +67,7 @@ def stage_spans(
     spans = []
     for number in range(first, len(stages)):
         stage = stages[number]
-        end, end_seen = _end(crop, stage, site, warmer_by_c, start), False
+        end, end_seen = _end(crop, stage, weather, warmer_by_c, start), False
         later = [anchors[s.key] for s in stages[number + 1 :] if s.key in anchors]
         if later:
             end = min(end, min(day for day, _ in later))
@@ -131,13 +80,27 @@ def stage_spans(
     return tuple(spans)
 
 
-def _end(crop: Crop, stage: Stage, site: Site, warmer_by_c: float, start: date) -> date:
-    warmth = _warmth(site, warmer_by_c, crop.base_temp_c, crop.upper_temp_c)
-    index = start.timetuple().tm_yday - 1
-    before = warmth[index - 1] if index else 0.0
-    reached = int(np.searchsorted(warmth, before + stage.degree_days_c))
-    days = max(reached - index + 1, 1)
+def _end(crop: Crop, stage: Stage, weather: Weather, warmer_by_c: float, start: date) -> date:
+    if stage.key == REST:
+        return _spring(crop, weather, warmer_by_c, start)
+    if stage.degree_days_c is None:
+        return start + timedelta(stage.typical_days)
+    limits = crop.base_temp_c, crop.upper_temp_c
+    days = weather.days_to(start, stage.degree_days_c, limits, warmer_by_c)
     return start + timedelta(min(days, SLOWEST * stage.typical_days, HORIZON_DAYS))
+
+
+def _spring(crop: Crop, weather: Weather, warmer_by_c: float, start: date) -> date:
+    """When growth shows after the winter at hand; at once where none comes or it is past."""
+    winter = weather.midwinter_before(start)
+    stirs = weather.stirs_from(winter.year, crop.base_temp_c, warmer_by_c)
+    if start < stirs:
+        return stirs
+    ahead = weather.stirs_from(winter.year + 1, crop.base_temp_c, warmer_by_c)
+    mild = not weather.stands_still(winter, crop.base_temp_c, warmer_by_c)
+    if crop.habit != "perennial" and (mild or (start - winter).days <= HALF_YEAR):
+        return start + timedelta(1)
+    return ahead
 
 
 def stage_on(spans: tuple[StageSpan, ...], day: date) -> str | None:

@@ -33,6 +33,22 @@ class Curve:
         low, high = self.shares[after - 1], self.shares[after]
         return low + (high - low) * (when - left) / (right - left)
 
+    def held(self, pause: tuple[date, date] | None) -> "Curve":
+        """Return the same curve where what falls into a pause is due only after it."""
+        if pause is None:
+            return self
+        start, end = pause
+        level, after = self.at(start), self.at(end)
+        before = [
+            (d, s) for d, s in zip(self.days, self.shares, strict=True) if d < start.toordinal()
+        ]
+        later = [
+            (d, s) for d, s in zip(self.days, self.shares, strict=True) if d > end.toordinal() + 1
+        ]
+        knee = [(start.toordinal(), level), (end.toordinal(), level), (end.toordinal() + 1, after)]
+        days, shares = zip(*before, *knee, *later, strict=True)
+        return Curve(tuple(days), tuple(shares))
+
     def reaches(self, share: float) -> date:
         """Return the first day by which a share has been reached."""
         after = next((n for n, s in enumerate(self.shares) if s >= share), len(self.shares) - 1)

@@ -2,7 +2,18 @@
 
 from eznel.core.document._base import Entry, Thing
 from eznel.core.document.garden import Garden, GardenFile, Preferences, Site, Water
-from eznel.core.document.log import FeedEntry, Log, MoveJob, StageSeen, StockMove
+from eznel.core.document.log import (
+    FeedEntry,
+    Log,
+    MoveJob,
+    Observed,
+    PlannedAmount,
+    SeasonBlend,
+    StageSeen,
+    StockMove,
+    TaskDone,
+    WeatherDay,
+)
 from eznel.core.document.place import (
     Bed,
     Charge,
@@ -63,6 +74,7 @@ from eznel.core.document.shape import (
     Row,
     Trough,
 )
+from eznel.core.document.variety import Variety
 
 __all__ = [
     "Added",
@@ -98,10 +110,12 @@ __all__ = [
     "MoveJob",
     "NitrogenForms",
     "Nominal",
+    "Observed",
     "Outline",
     "PerPlant",
     "Phase",
     "Place",
+    "PlannedAmount",
     "Planting",
     "Polygon",
     "Preferences",
@@ -114,6 +128,7 @@ __all__ = [
     "School",
     "Scoop",
     "ScoopOf",
+    "SeasonBlend",
     "Site",
     "SoilReport",
     "SoilValue",
@@ -122,11 +137,14 @@ __all__ = [
     "StageSeen",
     "Stock",
     "StockMove",
+    "TaskDone",
     "Texture",
     "Thing",
     "Trough",
     "Tub",
+    "Variety",
     "Water",
+    "WeatherDay",
     "WeighedOf",
     "Weighing",
 ]

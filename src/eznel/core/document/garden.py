@@ -10,13 +10,14 @@ from zoneinfo import ZoneInfo
 from pydantic import Field, model_validator
 
 from eznel.core.document._base import Entry, Name, Thing, fault
-from eznel.core.document.log import Log, MoveJob
+from eznel.core.document.log import Log, MoveJob, SeasonBlend
 from eznel.core.document.place import Feature, Place, Tub
 from eznel.core.document.planting import Planting
 from eznel.core.document.preparation import Preparation
 from eznel.core.document.product import Product, Scoop
 from eznel.core.document.programme import Programme
 from eznel.core.document.report import BandTable, SoilReport
+from eznel.core.document.variety import Variety
 from eznel.core.quantities import Volume
 
 MonthDay = Annotated[str, Field(pattern=r"^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$")]
@@ -78,6 +79,12 @@ class Preferences(Entry):
     organic_only: bool = False
     """Nothing that is not allowed in organic growing."""
     no_animal_products: bool = False
+    shared_miss_pct: Annotated[float, Field(ge=0, le=50)] = 15
+    """How far a can that serves several plantings may miss the need of one of them. [%]"""
+    proportioner: Annotated[int, Field(ge=2, le=500)] | None = None
+    """Parts of water to one part of stock, where feed is drawn in by a proportioner."""
+    reminders: tuple[Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]*$", max_length=60)], ...] = ()
+    """Jobs besides feeding that are to stand on the list. [keys]"""
 
     @model_validator(mode="after")
     def _is_a_can(self) -> "Preferences":
@@ -103,14 +110,16 @@ class Garden(Thing):
     scoops: tuple[Scoop, ...] = ()
     plantings: tuple[Planting, ...] = ()
     programmes: tuple[Programme, ...] = ()
+    varieties: tuple[Variety, ...] = ()
     pins: tuple[MoveJob, ...] = ()
+    blends: tuple[SeasonBlend, ...] = ()
 
     @model_validator(mode="after")
     def _hangs_together(self) -> "Garden":
         places, products = _ids(self.places), _ids(self.products)
         for kind in (
             "places", "features", "reports", "bands", "preparations", "products", "scoops",
-            "plantings", "pins",
+            "plantings", "varieties", "pins", "blends",
         ):  # fmt: skip
             _unique(kind, (thing.id for thing in getattr(self, kind)))
         _unique("programmes", (programme.key for programme in self.programmes))
@@ -127,10 +136,19 @@ class Garden(Thing):
         for n, report in enumerate(self.reports):
             for m, place in enumerate(report.places):
                 yield f"reports.{n}.places.{m}", place, places
+        yield from self._products_named(places, products)
+
+    def _products_named(
+        self, places: set[UUID], products: set[UUID]
+    ) -> Iterator[tuple[str, UUID, set[UUID]]]:
+        """Where products are named: in blends, in what is worked in, in tubs."""
         for n, preparation in enumerate(self.preparations):
             yield f"preparations.{n}.place", preparation.place, places
             if preparation.product is not None:
                 yield f"preparations.{n}.product", preparation.product, products
+        for n, blended in enumerate(self.blends):
+            for m, amount in enumerate(blended.amounts):
+                yield f"blends.{n}.amounts.{m}.product", amount.product, products
         for n, tub in enumerate(self.places):
             if isinstance(tub, Tub):
                 yield from _names_in(tub, f"places.{n}", products)
@@ -149,7 +167,7 @@ class GardenFile(Entry):
     """The file that leaves and enters: one garden with its log, in one version of the format."""
 
     format: Literal["eznel garden"] = "eznel garden"
-    version: int = 4
+    version: int = 5
     garden: Garden
     log: Log = Log()
 
@@ -169,6 +187,11 @@ class GardenFile(Entry):
                 _known(f"{at}.product", amount.product, products)
                 if hasattr(amount, "scoop"):
                     _known(f"{at}.scoop", amount.scoop, scoops)
+        for kind in ("observed", "tasks"):
+            _unique(f"log.{kind}", (one.id for one in getattr(self.log, kind)))
+            for n, one in enumerate(getattr(self.log, kind)):
+                _known(f"log.{kind}.{n}.planting", one.planting, plantings)
+        _unique("log.weather", (day.on for day in self.log.weather))
         _unique("log.stock_moves", (move.id for move in self.log.stock_moves))
         for n, move in enumerate(self.log.stock_moves):
             _known(f"log.stock_moves.{n}.product", move.product, products)

@@ -1,10 +1,10 @@
-"""What happened: feeds given or missed, stages seen, bags bought and opened."""
+"""What happened: feeds given or missed, what was seen and done, weather, bags bought and opened."""
 
 from datetime import date
-from typing import Literal
+from typing import Annotated, Literal
 from uuid import UUID
 
-from pydantic import model_validator
+from pydantic import Field, model_validator
 
 from eznel.core.document._base import Entry, Note, Thing, fault
 from eznel.core.document.product import Amount
@@ -39,6 +39,65 @@ class StageSeen(Thing):
     on: date
 
 
+Sight = Literal[
+    "growth_restarted",
+    "plants_lost",
+    "flooded",
+    "dried_out",
+    "rank_leaf",
+    "tip_burn",
+    "salts",
+    "magnesium_short",
+    "end_rot",
+    "fed_unknown",
+]
+
+
+class Observed(Thing):
+    """What was seen at a planting on a day, besides its stages."""
+
+    planting: UUID
+    on: date
+    kind: Sight
+    plants: Annotated[int, Field(ge=1, le=5000)] | None = None
+    """Plants that were lost. [count]"""
+    ec_ds_m: Annotated[float, Field(ge=0, le=30, allow_inf_nan=False)] | None = None
+    """Measured salts: of the saturated extract on ground, of what drains from a tub. [dS/m]"""
+    note: Note = ""
+
+    @model_validator(mode="after")
+    def _says_how_much(self) -> "Observed":
+        if self.kind == "plants_lost" and self.plants is None:
+            raise fault("lost_needs_plants", "plants")
+        if self.kind == "salts" and self.ec_ds_m is None:
+            raise fault("salts_need_ec", "ec_ds_m")
+        return self
+
+
+class TaskDone(Thing):
+    """A job besides feeding that was done, like staking: its key and its day."""
+
+    planting: UUID
+    task: Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]*$", max_length=60)]
+    on: date
+
+
+class WeatherDay(Thing):
+    """A day's weather as it was. Its id is made of the day, so that a day is there once."""
+
+    on: date
+    low_c: Annotated[float, Field(ge=-60, le=60, allow_inf_nan=False)]
+    high_c: Annotated[float, Field(ge=-60, le=60, allow_inf_nan=False)]
+    rain_mm: Annotated[float, Field(ge=0, le=1000, allow_inf_nan=False)] | None = None
+    source: Literal["station", "file", "typed"] = "typed"
+
+    @model_validator(mode="after")
+    def _is_a_day(self) -> "WeatherDay":
+        if self.low_c > self.high_c:
+            raise fault("min_above_max", "low_c", low=self.low_c, high=self.high_c)
+        return self
+
+
 class StockMove(Thing):
     """What came into the shed or left it otherwise than as a feed.
 
@@ -65,9 +124,29 @@ class MoveJob(Thing):
     to: date
 
 
+class PlannedAmount(Entry):
+    """What a season-wide blend gives one job of one product. [g]"""
+
+    job: UUID
+    product: UUID
+    grams: Annotated[float, Field(gt=0, le=1_000_000, allow_inf_nan=False)]
+
+
+class SeasonBlend(Thing):
+    """A pin: products and amounts of several jobs, blended together and kept."""
+
+    made_on: date
+    place: UUID | None = None
+    """The place it was made for; all of the garden where none is named."""
+    amounts: tuple[PlannedAmount, ...] = ()
+
+
 class Log(Entry):
     """Everything that happened in a garden."""
 
     feeds: tuple[FeedEntry, ...] = ()
     stages: tuple[StageSeen, ...] = ()
+    observed: tuple[Observed, ...] = ()
+    tasks: tuple[TaskDone, ...] = ()
+    weather: tuple[WeatherDay, ...] = ()
     stock_moves: tuple[StockMove, ...] = ()

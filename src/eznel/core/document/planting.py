@@ -41,6 +41,8 @@ class Planting(Thing):
     planted_on: date
     """Day of planting out; for a crop sown where it stays, the day of sowing."""
     sown_in_place: bool = False
+    raised_in: Literal["plain", "charged"] | None = None
+    """Whether the mix of its seedlings has any fertiliser in it."""
     base_by: Literal["broadcast", "band", "hole"] = "broadcast"
     """Where the base dressing goes: over the ground, in a band beside the row, in the holes."""
     residue: Literal["removed", "left"] | None = None

@@ -34,9 +34,15 @@ class Programme(Entry):
     method: Literal["liquid", "side_dress", "top_dress"]
     """Dissolved at an interval, spread at stages, or spread at an interval."""
     interval_days: Annotated[int, Field(ge=5, le=60)] = 14
+    base_p_share: Share = 1.0
+    """Share of the phosphorus that goes in before planting; the rest comes with the feeds."""
+    at_planting: Literal["nothing", "starter"] = "nothing"
+    """Plain water at planting, or a weak starter solution to each plant."""
     side_dress_at: tuple[str, ...] = ()
     phases: tuple[Phase, ...]
-    calcium: Literal["water_and_ph_first"] = "water_and_ph_first"
+    calcium: Literal["water_and_ph_first", "supplement_at_planting"] = "water_and_ph_first"
+    magnesium: Literal["if_low", "if_seen"] = "if_low"
+    """Given where a test is low, or only once the lack of it was seen on the leaves."""
     basis: Note = ""
     confidence: Literal["high", "medium", "low"] = "medium"
 

@@ -28,7 +28,12 @@ def _to_4(data: Data) -> Data:
     return data
 
 
-STEPS: tuple[Callable[[Data], Data], ...] = (_to_2, _to_3, _to_4)
+def _to_5(data: Data) -> Data:
+    """Version 5 knows varieties, weather, what was seen and done, and season-wide blends."""
+    return data
+
+
+STEPS: tuple[Callable[[Data], Data], ...] = (_to_2, _to_3, _to_4, _to_5)
 """Step n (from 0) brings version n + 1 to n + 2."""
 
 CURRENT = len(STEPS) + 1

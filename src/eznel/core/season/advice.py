@@ -2,7 +2,6 @@
 
 from datetime import date, timedelta
 
-from eznel.core.crops.stages import normals
 from eznel.core.document import Tub
 from eznel.core.places import tub_findings
 from eznel.core.plausibility import of_planting
@@ -10,8 +9,10 @@ from eznel.core.products.analysis import amount_for
 from eznel.core.products.solutions import most_n_mg_l
 from eznel.core.quantities import NUTRIENTS, element_of
 from eznel.core.season.calendars import COVER_C
+from eznel.core.season.course import JobPlan
 from eznel.core.season.credits import side_dress_nitrate
-from eznel.core.season.fold import JobPlan, Season
+from eznel.core.season.fold import Season
+from eznel.core.season.following import salt_limits
 from eznel.core.season.result import ToBuy
 from eznel.core.season.shed import Shed
 from eznel.core.season.stands import Stand, Stands
@@ -60,20 +61,59 @@ def of_stand(stand: Stand, stands: Stands, fits: int) -> list[Finding]:
     if nitrate is not None:
         most = Quantity("most_g_m2", nitrate.value, "g/m²")
         found.append(Finding("nitrate_decides", Level.NOTE, numbers=(most,)))
-    key = {"untested": "untested", "light_bed": "light_bed"}.get(stand.method)
-    if key:
-        found.append(Finding(key, Level.NOTE))
-    if stand.calendar.start_of("harvest") is None or _harvest_too_late(stand):
-        found.append(Finding("too_cool_to_ripen", Level.WARNING))
+    if stand.method in ("untested", "light_bed"):
+        found.append(Finding(stand.method, Level.NOTE))
+    found += _of_harvest(stand)
+    found += _of_programme(stand)
+    found += _of_sights(stand)
     ca_class = stand.soil_class("Ca")
     if ca_class in ("low", "very_low") and acidity is not None and acidity.below:
         found.append(Finding("calcium_comes_with_lime", Level.NOTE))
     return sorted(found, key=lambda f: _ORDER[f.level])
 
 
-def _harvest_too_late(stand: Stand) -> bool:
+def _of_programme(stand: Stand) -> list[Finding]:
+    """What a school would give and the tests do not want."""
+    found, school = [], stand.programme
+    enough = ("medium", "high", "very_high")
+    if school.calcium == "supplement_at_planting" and stand.soil_class("Ca") in enough:
+        found.append(Finding("calcium_on_enough", Level.WARNING))
+    if school.base_p_share < 1 and stand.soil_class("P") in ("high", "very_high"):
+        found.append(Finding("bloom_phosphorus_on_enough", Level.NOTE))
+    return found
+
+
+SIGHT_DAYS = 21
+"""So long what was seen is worth a word."""
+
+
+def _of_sights(stand: Stand) -> list[Finding]:
+    """What to do besides feeding about what was seen lately, the newest of each."""
+    sights = {one.kind: one for one in stand.observed}
+    levels = {"tip_burn": Level.HOLD, "salts": Level.HOLD}
+    found = []
+    for kind, one in sights.items():
+        if kind == "salts" and (one.ec_ds_m or 0.0) <= salt_limits(stand)[0]:
+            continue
+        if kind not in SAID or (stand.today - one.on).days > SIGHT_DAYS:
+            continue
+        where = "tub" if isinstance(stand.place, Tub) else "ground"
+        key = f"seen_{kind}_{where}" if kind in BY_PLACE else f"seen_{kind}"
+        numbers = (Quantity("ec", one.ec_ds_m, "dS/m", Origin.MEASURED),) if one.ec_ds_m else ()
+        found.append(Finding(key, levels.get(kind, Level.WARNING), numbers=numbers))
+    return found
+
+
+BY_PLACE = ("tip_burn", "salts")
+SAID = ("rank_leaf", "tip_burn", "salts", "flooded", "dried_out", "end_rot", "magnesium_short")
+
+
+def _of_harvest(stand: Stand) -> list[Finding]:
     harvest = stand.calendar.start_of("harvest")
-    return harvest is not None and harvest >= stand.calendar.last_pick
+    if stand.crop.habit == "perennial":
+        return [] if harvest is not None else [Finding("not_picked_yet", Level.NOTE)]
+    late = harvest is None or harvest >= stand.calendar.last_pick
+    return [Finding("too_cool_to_ripen", Level.WARNING)] if late else []
 
 
 def _early(stand: Stand, stands: Stands) -> list[Finding]:
@@ -86,7 +126,7 @@ def _early(stand: Stand, stands: Stands) -> list[Finding]:
         frost = date(planted.year, month, min(day, 28) if month == 2 else day)
         if planted <= frost and frost - planted < timedelta(180):
             found.append(Finding("before_last_frost", Level.WARNING, "planted_on"))
-    nights = normals(site, stand.place.warmer_by_c).low_c[planted.timetuple().tm_yday - 1]
+    nights = stand.weather.low_c(planted, stand.place.warmer_by_c)
     if nights < stand.crop.min_night_temp_c and not found:
         numbers = (
             Quantity("night_c", float(nights), "°C", Origin.TYPICAL),
@@ -113,7 +153,10 @@ def of_job(job: JobPlan, season: Season, shed: Shed) -> tuple[Finding, ...]:
     tuple of Finding
         Reasons why nothing is planned, or what the best mix misses.
     """
-    found = [Finding(reason, Level.WARNING) for reason in job.reasons]
+    found = [Finding(f"after_{cause}", Level.HOLD) for cause in job.causes]
+    if job.status == "covered":
+        found.append(Finding("after_fed_unknown", Level.NOTE))
+    found += [Finding(reason, Level.WARNING) for reason in job.reasons]
     if job.status == "held":
         found.append(Finding("held_for_ph", Level.HOLD))
     if job.status == "given" and job.entry is not None:
@@ -128,6 +171,32 @@ def of_job(job: JobPlan, season: Season, shed: Shed) -> tuple[Finding, ...]:
             numbers = tuple(Quantity(x, 100 * miss, "%") for x, miss in misses.items())
             found.append(Finding("mix_misses", Level.NOTE, numbers=numbers, names=tuple(misses)))
     return tuple(found)
+
+
+OVERFED = 1.1
+"""More than this many times the season's nitrogen is too much."""
+
+
+def overfed(season: Season) -> list[Finding]:
+    """Return the warning that the log alone brought more nitrogen than the season wants.
+
+    Parameters
+    ----------
+    season : Season
+        A planting's. [core]
+
+    Returns
+    -------
+    list of Finding
+        Empty where it did not.
+    """
+    need = season.needs["N"].total.value
+    given = season.logged_n_g
+    if given <= OVERFED * need or given <= 0:
+        return []
+    numbers = (Quantity("given_g", given, "g"), Quantity("need_g", need, "g"))
+    tub = isinstance(season.stand.place, Tub)
+    return [Finding("overfed_tub" if tub else "overfed", Level.HOLD, numbers=numbers)]
 
 
 def _too_strong(job: JobPlan, season: Season, shed: Shed) -> list[Finding]:

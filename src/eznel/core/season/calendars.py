@@ -4,10 +4,12 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date, timedelta
 
-from eznel.core.crops.stages import StageSpan, stage_spans
+from eznel.core.crops.stages import HALF_YEAR, StageSpan, stage_spans
+from eznel.core.crops.varieties import Growing
+from eznel.core.crops.weather import Weather
 from eznel.core.document import Place, Planting, Programme, Site
 from eznel.core.errors import Unknown
-from eznel.core.reference import Catalogue, Crop, Stage
+from eznel.core.reference import Crop, Stage
 
 COVER_C = 3.0
 """A place this much warmer than outside is under cover."""
@@ -20,61 +22,62 @@ class Calendar:
     """The dates of a stand: its stages, last picking, and the day from which nothing is fed."""
 
     spans: tuple[StageSpan, ...]
+    stages: tuple[Stage, ...]
+    """The crop's, as far as they come in this growing year."""
+    begins: date
+    """First day in the place; of a perennial, the first day of its growing year."""
     last_pick: date
     stop: date
     hold_end: date
+    pause: tuple[date, date] | None = None
+    """From when until when nothing is fed in between."""
+    past: float = 0.0
+    """Share of the year's uptake that was over when a perennial was planted. [g/g]"""
 
     def start_of(self, stage: str) -> date | None:
         """Return the first day of a stage, if it comes."""
         return next((span.start for span in self.spans if span.key == stage), None)
 
 
-def stages_of(planting: Planting, catalogue: Catalogue) -> tuple[Stage, ...]:
-    """Return a planting's stages; a crop sown where it stays is never transplanted.
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Seen:
+    """What was seen of a planting that moves its dates."""
 
-    Parameters
-    ----------
-    planting : Planting
-        The planting. [document]
-    catalogue : Catalogue
-        For its crop's stages. [rows]
+    stages: Mapping[str, date]
+    """First days of stages, the latest of each."""
+    restarted: date | None = None
+    """When growth restarted after planting out."""
 
-    Returns
-    -------
-    tuple of Stage
-        In order.
-    """
-    stages = catalogue.stages[planting.crop]
-    if not planting.sown_in_place:
-        return stages
-    return tuple(s for s in stages if s.key not in ("transplant_establishment", "potted_on"))
+
+NOTHING_SEEN = Seen(stages={})
 
 
 def calendar_of(
-    planting: Planting,
+    growing: Growing,
     place: Place,
-    site: Site,
+    weather: Weather,
     programme: Programme,
-    catalogue: Catalogue,
-    *,
-    seen: Mapping[str, date],
+    seen: Seen,
+    today: date,
 ) -> Calendar:
-    """Return a planting's dates by the site's usual warmth, and by what was seen.
+    """Return a planting's dates by warmth, and by what was seen.
+
+    Of a perennial these are the dates of the growing year at hand, from spring to spring.
 
     Parameters
     ----------
-    planting : Planting
-        The planting. [document]
+    growing : Growing
+        The planting, its crop and its stages. [core]
     place : Place
         Where it stands, for how much warmer that is. [°C]
-    site : Site
-        Normals and frosts. [°C]
+    weather : Weather
+        Measured and usual days, and the site's frosts. [°C]
     programme : Programme
         For its hold. [days]
-    catalogue : Catalogue
-        Crops and stages. [rows]
-    seen : mapping of str to date
-        Stages that were seen to begin; they re-anchor everything after them. [dates]
+    seen : Seen
+        What was seen; it re-anchors everything after it. [dates]
+    today : date
+        The garden's date, for which year of a perennial it is. [date]
 
     Returns
     -------
@@ -86,24 +89,87 @@ def calendar_of(
     Unknown
         When a stage that was seen is none of the crop's.
     """
-    crop, stages = catalogue.crop(planting.crop), stages_of(planting, catalogue)
-    keys = [stage.key for stage in stages]
-    for key in seen:
+    planting, crop, site = growing.planting, growing.crop, weather.site
+    keys = [stage.key for stage in growing.stages]
+    for key in seen.stages:
         if key not in keys:
             raise Unknown("stage", "unknown_stage", name=key)
-    anchors = _anchors(planting, stages) | {key: (day, True) for key, day in seen.items()}
-    spans = stage_spans(crop, stages, site, place.warmer_by_c, anchors)
+    begins = _year_begins(growing, place, weather, today)
+    stages = _stages_in(growing, begins)
+    first_year = begins == planting.planted_on
+    if crop.habit == "perennial":
+        anchors = _regrown(growing, place, weather, stages, begins)
+    else:
+        anchors = _anchors(planting, stages)
+    since = begins - timedelta(EARLIER_DAYS)
+    known = {stage.key for stage in stages}
+    fresh = {k: day for k, day in seen.stages.items() if day >= since and k in known}
+    anchors |= {key: (day, True) for key, day in fresh.items()}
+    spans = stage_spans(crop, stages, weather, place.warmer_by_c, anchors)
     frost = _first_frost_after(planting.planted_on, site)
     last_pick = planting.ends_on or spans[-1].end
     if planting.ends_on is None and crop.frost == "none" and frost is not None:
         covered = place.warmer_by_c >= COVER_C
         last_pick = min(last_pick, frost + timedelta(COVER_GAINS_DAYS if covered else 0))
+    starts = {span.key: span.start for span in spans}
+    hold_end = begins
+    if crop.habit == "perennial" and first_year:
+        hold_end = planting.planted_on + timedelta(programme.hold_days)
+    elif first_year:
+        hold_end = _hold_end(planting, programme, stages, spans, fresh, seen.restarted)
+    order = [stage.key for stage in stages].index(spans[0].key)
     return Calendar(
         spans=spans,
+        stages=stages,
+        begins=begins,
         last_pick=last_pick,
         stop=_stop(crop, spans, last_pick, frost),
-        hold_end=_hold_end(planting, programme, stages, spans, seen),
+        hold_end=hold_end,
+        pause=_pause(crop, starts),
+        past=stages[order - 1].share_n if order and crop.habit == "perennial" else 0.0,
     )
+
+
+EARLIER_DAYS = 60
+"""A stage seen so long before a growing year is still one of that year. [days]"""
+
+
+def _year_begins(growing: Growing, place: Place, weather: Weather, today: date) -> date:
+    """The first day of a perennial's growing year at hand; of others, the day of planting.
+
+    From midwinter on it is the year to come.
+    """
+    planted = growing.planting.planted_on
+    if growing.crop.habit != "perennial":
+        return planted
+    winter = weather.midwinter_before(today)
+    stirs = weather.stirs_from(winter.year, growing.crop.base_temp_c, place.warmer_by_c)
+    return max(stirs, planted)
+
+
+def _regrown(
+    growing: Growing, place: Place, weather: Weather, stages: tuple[Stage, ...], begins: date
+) -> dict[str, tuple[date, bool]]:
+    """A growing year begins in spring; one planted after midsummer just settles until winter."""
+    winter = weather.midwinter_before(begins)
+    if (begins - winter).days > HALF_YEAR:
+        return {stages[-2].key: (begins, False)}
+    stirs = weather.stirs_from(winter.year, growing.crop.base_temp_c, place.warmer_by_c)
+    return {stages[0].key: (max(begins, stirs), False)}
+
+
+def _stages_in(growing: Growing, begins: date) -> tuple[Stage, ...]:
+    """A growing year's stages: a perennial that is still establishing is not picked."""
+    planted, crop = growing.planting.planted_on, growing.crop
+    if (begins - planted).days >= 365 * crop.first_picked_year - 180 * bool(crop.first_picked_year):
+        return growing.stages
+    return tuple(stage for stage in growing.stages if stage.key != "harvest")
+
+
+def _pause(crop: Crop, starts: Mapping[str, date]) -> tuple[date, date] | None:
+    """From when until when nothing is fed between two stages."""
+    start, end = starts.get(crop.pause_stage or ""), starts.get(crop.resume_stage or "")
+    return (start, end) if start is not None and end is not None else None
 
 
 def _first_frost_after(day: date, site: Site) -> date | None:
@@ -134,6 +200,7 @@ def _hold_end(
     stages: tuple[Stage, ...],
     spans: tuple[StageSpan, ...],
     seen: Mapping[str, date],
+    restarted: date | None,
 ) -> date:
     """First day of feeding: true leaves for a crop sown in place, else after the hold."""
     keys = [stage.key for stage in stages]
@@ -142,8 +209,10 @@ def _hold_end(
         after = keys[keys.index("seedling") + 1 if "seedling" in keys else 1]
         return next(span.start for span in spans if span.key == after)
     planned = planting.planted_on + timedelta(programme.hold_days)
-    restarted = keys[keys.index("transplant_establishment") + 1 :]
-    growing = [seen[key] for key in restarted if key in seen]
+    later = keys[keys.index("transplant_establishment") + 1 :]
+    growing = [seen[key] for key in later if key in seen]
+    if restarted is not None:
+        growing.append(restarted)
     return min([planned, *(max(day, planting.planted_on) for day in growing)])
 
 

@@ -9,7 +9,6 @@ from datetime import date
 from math import inf
 
 from eznel.core.blend import Apart, Cap
-from eznel.core.crops.stages import normals
 from eznel.core.document import Bed, Product
 from eznel.core.places import bed_soil_mass
 from eznel.core.products.analysis import Contents
@@ -92,11 +91,14 @@ class Frame:
     portion: str
     water_l: float
     need: Vector
+    poured: float = 1.0
+    """Share of the feed that the plants get; the rest is left over. [L/L]"""
 
     def split(self, portions: int) -> "Frame":
         """Return the same need and water in another number of portions."""
         by = self.portions / portions
-        return Frame(portions, self.portion, self.water_l * by, tuple(x * by for x in self.need))
+        need = tuple(x * by for x in self.need)
+        return Frame(portions, self.portion, self.water_l * by, need, self.poured)
 
 
 def caps(
@@ -122,20 +124,8 @@ def caps(
     tuple of Cap
         Only those that limit anything.
     """
-    per = frame.portions
-    nitrogen = tuple(c.brings[0] for c in choices)
-    least_n = min((n for n in nitrogen if n > 0), default=0.0) * per
-    along = BASE_N_ALONG * task.needs["N"].total.value if task.job.kind == "base" else 0.0
-    found = [
-        Cap("season_n", nitrogen, task.left[0] / per),
-        Cap("feed_n", nitrogen, max(FEED_N_OVER * task.need[0], along, least_n) / per),
-    ]
-    for nutrient in ("P", "K"):
-        i = NUTRIENTS.index(nutrient)
-        room = max(task.needs[nutrient].ceiling_g - task.totals[i], 0.0)
-        use = tuple(c.grams * c.contents.total[i] for c in choices)
-        found.append(Cap("season_" + nutrient.lower(), use, room / per))
-    if task.job.kind == "feed":
+    found = [] if task.job.kind == "seedling" else list(_season_caps(task, frame, choices))
+    if frame.water_l:
         found += _solution_caps(task, frame, choices, shed)
     elif isinstance(task.stand.place, Bed):
         found += _dressing_caps(task, frame, choices, task.stand.place)
@@ -143,6 +133,21 @@ def caps(
             found += placing_caps(task.stand, choices, frame.portions)
     found += _product_caps(task, frame, choices, shed, shelf)
     return tuple(cap for cap in found if cap.limit < inf)
+
+
+def _season_caps(task: Task, frame: Frame, choices: list[Choice]) -> Iterable[Cap]:
+    """What the season and this feed may have in all."""
+    per = frame.portions * frame.poured
+    nitrogen = tuple(c.brings[0] for c in choices)
+    least_n = min((n for n in nitrogen if n > 0), default=0.0) * per
+    along = BASE_N_ALONG * task.needs["N"].total.value if task.job.kind == "base" else 0.0
+    yield Cap("season_n", nitrogen, task.left[0] / per)
+    yield Cap("feed_n", nitrogen, max(FEED_N_OVER * task.need[0], along, least_n) / per)
+    for nutrient in ("P", "K"):
+        i = NUTRIENTS.index(nutrient)
+        room = max(task.needs[nutrient].ceiling_g - task.totals[i], 0.0)
+        use = tuple(c.grams * c.contents.total[i] for c in choices)
+        yield Cap("season_" + nutrient.lower(), use, room / per)
 
 
 def _solution_caps(task: Task, frame: Frame, choices: list[Choice], shed: Shed) -> Iterable[Cap]:
@@ -153,16 +158,16 @@ def _solution_caps(task: Task, frame: Frame, choices: list[Choice], shed: Shed) 
     yield Cap("feed_ec", salt, max(room, 0.0) * frame.water_l)
     yield Cap("strength_n", soluble, most_n_mg_l(stage) * frame.water_l / 1000)
     if task.stand.area is None:
-        yield _ammonium_cap(task, choices, shed)
+        yield _ammonium_cap(task, choices)
     else:
         yield Cap("liquid_n", soluble, LIQUID_N_G_M2 * task.ground_m2 / frame.portions)
 
 
-def _ammonium_cap(task: Task, choices: list[Choice], shed: Shed) -> Cap:
+def _ammonium_cap(task: Task, choices: list[Choice]) -> Cap:
     """Ammonium and urea harm roots in soilless mix, the more so in the cold: a share of the
     nitrogen at most. A label that does not say its forms counts as neither good nor bad.
     """
-    most = MOST_AMMONIUM if _warmth(task, shed) >= COLD_ROOTS_C else MOST_AMMONIUM_COLD
+    most = MOST_AMMONIUM if _warmth(task) >= COLD_ROOTS_C else MOST_AMMONIUM_COLD
     over = tuple(
         0.0
         if c.contents.ammonium_urea_n is None
@@ -186,7 +191,7 @@ def _product_caps(
 ) -> Iterable[Cap]:
     """Each product's own limits: label, stock, and what the water dissolves."""
     per = frame.portions
-    water_c = can_water_c(_warmth(task, shed))
+    water_c = can_water_c(_warmth(task))
     for of, product in {c.of: c.product for c in choices}.items():
         use = tuple(c.grams if c.of == of else 0.0 for c in choices)
         material, left = shed.material(product), shelf.left_g[product.id]
@@ -208,9 +213,8 @@ def _product_caps(
         yield Cap("boron", boron, room / per)
 
 
-def _warmth(task: Task, shed: Shed) -> float:
-    warmth = normals(shed.garden.site, task.stand.place.warmer_by_c)
-    return float(warmth.mean_c(task.day))
+def _warmth(task: Task) -> float:
+    return task.stand.weather.mean_c(task.day, task.stand.place.warmer_by_c)
 
 
 def water_ec_ds_m(shed: Shed) -> float:

@@ -2,7 +2,6 @@
 
 from datetime import date
 
-from eznel.core.crops.stages import normals
 from eznel.core.document import Product, Tub
 from eznel.core.products.analysis import first_season_share, fraction
 from eznel.core.products.release import coated_released
@@ -56,7 +55,7 @@ def charge_of(stand: Stand, stands: Stands, nutrient: str) -> Worked:
         released = (
             Worked(value=1.0, unit="g/g")
             if whole
-            else released_share(product, stand, stands, stand.planting.planted_on)
+            else released_share(product, stand, stands, stand.calendar.begins)
         )
         charge = charge.after(stand.filled_l, share, released).then(
             "charge",
@@ -101,5 +100,5 @@ def released_share(product: Product, stand: Stand, stands: Stands, day: date) ->
     """
     if product.form != "coated" or product.release_days is None:
         return first_season_share(product, stands.catalogue.materials.get(product.material or ""))
-    days = normals(stands.garden.site, stand.place.warmer_by_c)
-    return coated_released(days.means_c(day, stand.calendar.stop), product.release_days)
+    means = stand.weather.means_c(day, stand.calendar.stop, stand.place.warmer_by_c)
+    return coated_released(means, product.release_days)

@@ -6,7 +6,6 @@ Each is counted once. A test that was taken afterwards carries what went in befo
 from dataclasses import dataclass
 from datetime import date
 
-from eznel.core.crops.stages import normals
 from eznel.core.document import Bed, InHoles, PerPlant
 from eznel.core.ground.preparing import given_in
 from eznel.core.places import density_g_ml, soil_mass
@@ -56,7 +55,7 @@ def credits_n(stand: Stand, stands: Stands) -> list[Worked]:
     organic = stand.soil.reading.organic
     since = organic.sampled_on if organic is not None else None
     found = (
-        _om_credit(stand, stands),
+        _om_credit(stand),
         _crop_before(stand, stands),
         _spring_nitrate(stand),
         organic_credit(stand, "N", since=since),
@@ -65,12 +64,12 @@ def credits_n(stand: Stand, stands: Stands) -> list[Worked]:
     return [one for one in found if one is not None]
 
 
-def _om_credit(stand: Stand, stands: Stands) -> Worked | None:
+def _om_credit(stand: Stand) -> Worked | None:
     report = stand.soil.reading.organic
     if stand.method != "tested" or report is None or report.om_pct is None:
         return None
-    days = normals(stands.garden.site, stand.place.warmer_by_c)
-    warmth = days.means_c(stand.planting.planted_on, stand.calendar.stop)
+    begins, stop = stand.calendar.begins, stand.calendar.stop
+    warmth = stand.weather.means_c(begins, stop, stand.place.warmer_by_c)
     assert isinstance(stand.place, Bed)
     return organic_matter_credit(
         om_pct=report.om_pct,
@@ -195,7 +194,7 @@ def organic_credit(stand: Stand, nutrient: str, *, since: date | None) -> Worked
     """
     i, room = NUTRIENTS.index(nutrient), stand.soil.room
     found: Worked | None = None
-    planted, stop = stand.planting.planted_on, stand.calendar.stop
+    planted, stop = stand.calendar.begins, stand.calendar.stop
     for one, year, gives in given_in(list(stand.soil.prepared), planted, stop):
         carried = since is not None and one.preparation.on <= since
         # Once a year: the crop before has had it.

@@ -103,8 +103,7 @@ def needs(stand: Stand, stands: Stands) -> Needs:
 
 
 def _nitrogen(stand: Stand, stands: Stands, nutrient: str) -> Need:
-    rate = stand.crop.season_n_g_m2
-    season = Quantity("season_rate", rate, "g/m²", Origin.TYPICAL, stand.crop.name)
+    rate, season = _season_rate(stand)
     if stand.method == "light_bed":
         return _nitrogen_of_mix(stand, nutrient, rate, season)
     known = credits_n(stand, stands)
@@ -120,6 +119,15 @@ def _nitrogen(stand: Stand, stands: Stands, nutrient: str) -> Need:
         Quantity("credit", total, "g/m²"),
     ).after(*known)
     return _ground_need(stand, nutrient, per, credit=total)
+
+
+def _season_rate(stand: Stand) -> tuple[float, Quantity]:
+    """The crop's season rate of nitrogen, or the part of it that fits the grower's variety."""
+    usual = stand.crop.season_n_g_m2
+    if stand.n_factor == 1.0:
+        return usual, Quantity("season_rate", usual, "g/m²", Origin.TYPICAL, stand.crop.name)
+    rate, name = usual * stand.n_factor, stand.planting.variety
+    return rate, Quantity("season_rate", rate, "g/m²", Origin.TYPED, name)
 
 
 def _nitrogen_of_mix(stand: Stand, nutrient: str, rate: float, season: Quantity) -> Need:
@@ -159,7 +167,9 @@ def _by_class(stand: Stand, stands: Stands, nutrient: str) -> Need:
     fallback = _UNTESTED_LIGHT if stand.method == "light_bed" else _UNTESTED
     soil_class = tested or fallback[nutrient]
     rating = stand.soil.reading.ratings.get(nutrient)
-    if rating is not None:
+    if nutrient == "Mg" and stand.programme.magnesium == "if_seen":
+        per = Worked.first("magnesium_when_seen", 0.0, "g/m²")
+    elif rating is not None:
         school = stand.place.school if isinstance(stand.place, Bed) else SCHOOLS[0]
         per = recommended(school, nutrient, rating, question_of(stand), stands.catalogue)
     else:
@@ -281,6 +291,14 @@ def _calcium(stand: Stand, stands: Stands, nutrient: str) -> Need:
         )
     elif gypsum and acid:
         per = Worked.first("calcium_by_lime", 0.0, "g/m²")
+    elif stand.programme.calcium == "supplement_at_planting" and not acid:
+        per = Worked.first(
+            "calcium_supplement",
+            stand.crop.yield_kg_m2 * stand.crop.uptake_ca,
+            "g/m²",
+            Quantity("yield_kg_m2", stand.crop.yield_kg_m2, "kg/m²", Origin.TYPICAL),
+            Quantity("uptake_g_kg", stand.crop.uptake_ca, "g/kg", Origin.TYPICAL, stand.crop.name),
+        )
     else:
         per = Worked.first("calcium_none", 0.0, "g/m²")
     per, credit = _less_organic(stand, nutrient, per, rating.report.sampled_on if rating else None)

@@ -21,7 +21,10 @@ from eznel.core.products.masses import scoop_mass
 from eznel.core.products.solutions import strength
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.reference import Catalogue, Material
-from eznel.core.season.fold import JobPlan, Season
+from eznel.core.season.course import JobPlan
+from eznel.core.season.fold import Season
+from eznel.core.season.jobs import feed_water_l, seedling_l
+from eznel.core.season.mixing import SAME
 from eznel.core.season.place_plans import SHOWN_LAYER_M, school_gives
 from eznel.core.season.workings import Workings
 from eznel.core.soil.ratings import Rating
@@ -214,17 +217,43 @@ def _ground(workings: Workings, planting: str) -> Worked:
 
 def _job_need(workings: Workings, job: str, nutrient: str) -> Worked:
     season, found = _job(workings, job)
-    i = NUTRIENTS.index(nutrient)
+    i, stand, need = (
+        NUTRIENTS.index(nutrient),
+        season.stand,
+        found.need_g[NUTRIENTS.index(nutrient)],
+    )
+    if found.job.kind == "seedling":
+        litres = seedling_l(stand)
+        return Worked.first("seedling_need", need, "g", *_dissolved(need, litres))
+    if found.causes == ("magnesium_short",):
+        litres = feed_water_l(stand, found.job.first_g[0])
+        return Worked.first("magnesium_need", need, "g", *_dissolved(need, litres))
     ahead = season.jobs[season.jobs.index(found) :]
     first, rest = found.job.first_g[i], sum(j.job.first_g[i] for j in ahead)
-    return season.needs[nutrient].total.then(
+    whole = need + found.withheld_g[i]
+    worked = season.needs[nutrient].total.then(
         "job_need",
-        found.need_g[i],
+        whole,
         "g",
         Quantity("left_g", found.left_g[i], "g"),
         Quantity("first_g", first, "g"),
         Quantity("ahead_g", rest, "g"),
     )
+    if not found.withheld_g[i]:
+        return worked
+    return worked.then(
+        "job_need_withheld",
+        need,
+        "g",
+        Quantity("whole_g", whole, "g"),
+        Quantity("kept", need / whole, "", Origin.TYPICAL, found.causes[0]),
+    )
+
+
+def _dissolved(grams: float, litres: float) -> tuple[Quantity, Quantity]:
+    """So strong a feed, and so much of it."""
+    mg_l = grams / litres * 1000 if litres else 0.0
+    return Quantity("mg_l", mg_l, "mg/L", Origin.TYPICAL), Quantity("feed_l", litres, "L")
 
 
 def _brings(workings: Workings, job: str, answer: str, nutrient: str) -> Worked:
@@ -246,7 +275,18 @@ def _brings(workings: Workings, job: str, answer: str, nutrient: str) -> Worked:
             Quantity("portions", mix.portions, ""),
             Quantity("available", available[NUTRIENTS.index(nutrient)], "g/g", Origin.LABEL),
         )
-    return total
+    poured = (
+        mix.per_plant_l * season.stand.plants / mix.water_l / mix.portions if mix.water_l else 1
+    )
+    if poured > 1 - SAME:
+        return total
+    return total.then(
+        "poured",
+        total.value * poured,
+        "g",
+        Quantity("made_g", total.value, "g"),
+        Quantity("share", poured, ""),
+    )
 
 
 def _strength(workings: Workings, job: str, answer: str) -> Worked:

@@ -9,156 +9,22 @@ feed grows beyond 1.25 times its first plan.
 
 import heapq
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from datetime import date, timedelta
 from itertools import accumulate
-from math import ceil
 from uuid import UUID
 
 from eznel.core.document import FeedEntry, StockMove
 from eznel.core.ground.preparing import Prepared
-from eznel.core.quantities import NUTRIENTS
+from eznel.core.season.calendars import EARLIER_DAYS
 from eznel.core.season.caps import Task
+from eznel.core.season.course import NOTHING, Course, JobPlan, added
 from eznel.core.season.dose import Needs
+from eznel.core.season.following import covered, effects, magnesium_feeds
 from eznel.core.season.jobs import FirstPlan, Job
 from eznel.core.season.mixing import Answered, answer
-from eznel.core.season.rules import Refused, Used
-from eznel.core.season.shed import MixPlan, Reliance, Shed, Shelf, Vector
+from eznel.core.season.shed import MixPlan, Shed, Shelf, Vector
 from eznel.core.season.stands import Stand
-
-MOST_GROWTH = 1.25
-"""No feed grows beyond this many times its first plan."""
-
-TRIFLE = 0.02
-"""A job that is to bring no more than this share of every need is not worth the walk."""
-
-GAP_KEPT = 0.75
-"""A feed comes no sooner after the last one than this share of the interval."""
-
-NOTHING: Vector = (0.0,) * len(NUTRIENTS)
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class JobPlan:
-    """A job as it stands: its day, status, need and answers."""
-
-    job: Job
-    due_on: date
-    status: str
-    """"given", "missed", "unconfirmed", "planned", "not_needed", "held" or "past_stop"."""
-    need_g: Vector
-    left_g: Vector
-    brings_g: Vector
-    totals_g: Vector
-    mixes: tuple[MixPlan, ...]
-    entry: FeedEntry | None
-    reasons: tuple[str, ...]
-    relies: tuple[Reliance, ...]
-    refused: tuple[Refused, ...]
-
-
-@dataclass
-class _Course:
-    """Where one planting's season has got to."""
-
-    stand: Stand
-    needs: Needs
-    plan: FirstPlan
-    entries: dict[UUID, FeedEntry]
-    extras: list[FeedEntry]
-    pins: dict[UUID, date]
-    given: Vector = NOTHING
-    totals: Vector = NOTHING
-    dropped: Vector = NOTHING
-    n_days: list[tuple[date, float]] = field(default_factory=list)
-    """Nitrogen that was given, with its days. [g]"""
-    used: Used = field(default_factory=Used)
-    last_given: date | None = None
-    next: int = 0
-    ahead: list[Vector] = field(default_factory=list)
-    """What the first plan gave each job and all after it, by nutrient. [g]"""
-    done: list[JobPlan] = field(default_factory=list)
-    before: "Season | None" = None
-    """The same planting's season as computed earlier, as long as this one runs just like it."""
-
-    def due(self) -> date | None:
-        """The day of the next job, or of an extra feed before it."""
-        days = [self.extras[0].on] if self.extras else []
-        if self.next < len(self.plan.jobs):
-            days.append(self._job_day(self.plan.jobs[self.next]))
-        return min(days, default=None)
-
-    def _job_day(self, job: Job) -> date:
-        if job.key in self.entries:
-            return self.entries[job.key].on
-        if job.key in self.pins:
-            return self.pins[job.key]
-        if self.last_given is None or job.kind == "base":
-            return job.planned_on
-        return max(job.planned_on, self.last_given + timedelta(self._gap_days(job)))
-
-    def _gap_days(self, job: Job) -> int:
-        """Days to keep after the last feed: never more than the first plan itself keeps."""
-        kept = ceil(GAP_KEPT * job.gap_days)
-        if self.next == 0:
-            return kept
-        before = self.plan.jobs[self.next - 1]
-        return min(kept, max((job.planned_on - before.planned_on).days, 0))
-
-    def need(self) -> tuple[Vector, Vector]:
-        """What the next job is to bring, and what is left of the season's needs. [g]"""
-        job, all_ahead = self.plan.jobs[self.next], self.ahead[self.next]
-        needs, lefts = [], []
-        for i, nutrient in enumerate(NUTRIENTS):
-            first, ahead = job.first_g[i], all_ahead[i]
-            total = self.needs[nutrient].total.value
-            left = max(total - self.given[i] - self.dropped[i], 0.0)
-            if nutrient == "N":
-                left = self._left_by_nitrate(self._job_day(job), left)
-            share = first / ahead if ahead > 0 else 0.0
-            needs.append(min(left * share, MOST_GROWTH * first))
-            lefts.append(left)
-        return tuple(needs), tuple(lefts)
-
-    def _left_by_nitrate(self, day: date, left: float) -> float:
-        """What is left of the nitrogen where a nitrate test in the growing crop says so. [g]"""
-        test = self.needs["N"].side_dress
-        if test is None or day < test.on:
-            return left
-        since = sum(grams for on, grams in self.n_days if on >= test.on)
-        return min(max(test.full_g - self.given[0], 0.0), max(test.most_g - since, 0.0))
-
-    def is_trifle(self, need: Vector) -> bool:
-        """Whether a job would bring too little of everything to be worth giving."""
-        return all(
-            grams <= TRIFLE * self.needs[nutrient].total.value
-            for nutrient, grams in zip(NUTRIENTS, need, strict=True)
-        )
-
-    def kept(self, day: date, shelf: Shelf) -> JobPlan | None:
-        """The next job as it was computed earlier, if nothing that it depends on differs."""
-        if self.before is None:
-            return None
-        one = self.before.jobs[self.next]
-        same = one.due_on == day and one.entry == self.entries.get(one.job.key)
-        return one if same and shelf.meets(one.relies) else None
-
-    def settle(self, job: JobPlan) -> None:
-        """Move the season on by a job."""
-        if job.status in ("given", "planned"):
-            self.count(job.brings_g, job.totals_g, job.due_on)
-        elif job.status in ("missed", "unconfirmed"):
-            self.dropped = _added(self.dropped, job.need_g)
-        self.done.append(job)
-        self.next += 1
-
-    def count(self, brings: Vector, totals: Vector, on: date) -> None:
-        """Add what was given."""
-        self.given = _added(self.given, brings)
-        self.totals = _added(self.totals, totals)
-        self.n_days.append((on, brings[0]))
-        if any(brings):
-            self.last_given = max(on, self.last_given or on)
 
 
 @dataclass(frozen=True, slots=True)
@@ -172,6 +38,10 @@ class Season:
     extras: tuple[FeedEntry, ...]
     given_g: Vector
     """Given and planned together, available part. [g]"""
+    dropped_g: Vector
+    """Missed, covered by what nobody measured, or withheld for what was seen. [g]"""
+    logged_n_g: float
+    """Nitrogen that the log says was given. [g]"""
 
 
 @dataclass(frozen=True, slots=True)
@@ -217,14 +87,13 @@ def fold(
         logged.setdefault(entry.planting, []).append(entry)
     courses = [
         _course(
-            stand,
-            needs,
-            plan,
-            logged.get(stand.id, []),
+            planned,
+            logged.get(planned[0].id, []),
             happened.pins,
-            (before or {}).get(stand.id),
+            (before or {}).get(planned[0].id),
+            today,
         )
-        for stand, needs, plan in stands
+        for planned in stands
     ]
     shelf = shed.shelf(happened.entries, happened.worked_in, happened.moves)
     queue = [(day, n) for n, c in enumerate(courses) if (day := c.due()) is not None]
@@ -234,7 +103,9 @@ def fold(
         course = courses[n]
         if course.extras and course.extras[0].on == day:
             extra = course.extras.pop(0)
-            course.count(*shed.given(extra, course.stand), extra.on)
+            brought, totals = shed.given(extra, course.stand)
+            course.count(brought, totals, extra.on)
+            course.logged_n += brought[0]
             course.used.add(extra.on, dict(shed.used(extra, None)), shed.boron)
         else:
             job = course.kept(day, shelf)
@@ -250,36 +121,54 @@ def fold(
         following = course.due()
         if following is not None:
             heapq.heappush(queue, (following, n))
-    return tuple(course.before or _season(course, logged) for course in courses)
+    return tuple(
+        before[c.stand.id] if before and c.before is not None else _season(c) for c in courses
+    )
 
 
-def _season(course: _Course, logged: Mapping[UUID, list[FeedEntry]]) -> Season:
+def _season(course: Course) -> Season:
     return Season(
         course.stand,
         course.needs,
         course.plan,
         tuple(course.done),
-        _extras(course.plan, logged.get(course.stand.id, [])),
+        course.own,
         course.given,
+        course.dropped,
+        course.logged_n,
     )
 
 
 def _course(
-    stand: Stand,
-    needs: Needs,
-    plan: FirstPlan,
+    planned: tuple[Stand, Needs, FirstPlan],
     mine: list[FeedEntry],
     pins: dict[UUID, date],
-    before: "Season | None",
-) -> _Course:
+    before: Season | None,
+    today: date,
+) -> Course:
+    stand, needs, plan = planned
+    mine = [e for e in mine if e.on >= stand.calendar.begins - timedelta(EARLIER_DAYS)]
     keys = {job.key for job in plan.jobs}
     extras = _extras(plan, mine)
     if before is not None and (before.stand is not stand or before.extras != extras):
         before = None
     by_job = {entry.job: entry for entry in mine if entry.job in keys and entry.job is not None}
-    ahead = list(accumulate((job.first_g for job in reversed(plan.jobs)), _added))[::-1]
+    ahead = list(accumulate((job.first_g for job in reversed(plan.jobs)), added))[::-1]
     waiting = sorted(extras, key=lambda e: (e.on, str(e.id)))
-    return _Course(stand, needs, plan, by_job, waiting, pins, ahead=ahead, before=before)
+    return Course(
+        stand,
+        needs,
+        plan,
+        by_job,
+        waiting,
+        extras,
+        pins,
+        ahead=ahead,
+        before=before.jobs if before else None,
+        effects=effects(stand),
+        today=today,
+        mg_seen=magnesium_feeds(stand),
+    )
 
 
 def _extras(plan: FirstPlan, mine: list[FeedEntry]) -> tuple[FeedEntry, ...]:
@@ -288,14 +177,11 @@ def _extras(plan: FirstPlan, mine: list[FeedEntry]) -> tuple[FeedEntry, ...]:
     return tuple(e for e in mine if e.outcome == "given" and e.job not in keys)
 
 
-def _added(some: Vector, more: Vector) -> Vector:
-    return tuple(a + b for a, b in zip(some, more, strict=True))
-
-
-def _pass(course: _Course, day: date, today: date, shed: Shed, shelf: Shelf) -> JobPlan:
+def _pass(course: Course, day: date, today: date, shed: Shed, shelf: Shelf) -> JobPlan:
     """Find where the next job of a planting stands, and what answers it."""
     job = course.plan.jobs[course.next]
-    need, left = course.need()
+    wanted = course.need()
+    need, left = wanted.need, wanted.left
     entry = course.entries.get(job.key)
     status = entry.outcome if entry else _status(course, job, day, today, need)
     brings, totals = NOTHING, NOTHING
@@ -330,17 +216,24 @@ def _pass(course: _Course, day: date, today: date, shed: Shed, shelf: Shelf) -> 
         reasons=answered.reasons,
         relies=answered.relies,
         refused=answered.refused,
+        withheld_g=wanted.withheld,
+        causes=wanted.causes,
     )
 
 
-def _status(course: _Course, job: Job, day: date, today: date, need: Vector) -> str:
+def _status(course: Course, job: Job, day: date, today: date, need: Vector) -> str:
     """Where a job without an entry stands."""
-    if job.kind != "base" and day >= course.stand.calendar.stop:
+    feeding = job.kind in ("feed", "dressing")
+    if feeding and day >= course.stand.calendar.stop:
         return "past_stop"
-    if course.is_trifle(need):
+    if feeding and covered(course.stand, job.planned_on, job.gap_days) is not None:
+        return "covered"
+    if job.kind != "seedling" and course.is_trifle(need):
         return "not_needed"
     if day < today:
         return "unconfirmed"
+    if job.kind == "seedling":
+        return "planned"
     acidity = course.stand.soil.acidity
     return "held" if acidity is not None and acidity.extreme else "planned"
 

@@ -10,8 +10,8 @@ from math import ceil
 from uuid import UUID, uuid5
 
 from eznel.core.crops.uptake import uptake_curve
-from eznel.core.document import Tub
-from eznel.core.products.solutions import most_n_mg_l
+from eznel.core.document import Bed, Tub
+from eznel.core.products.solutions import SEEDLING_N_MG_L, most_n_mg_l
 from eznel.core.programmes import (
     DRESSING_GAP_DAYS,
     SHORTEST_INTERVAL_DAYS,
@@ -37,6 +37,14 @@ GROUND_L_PER_PLANT = (0.5, 2.0)
 """Least feed for one plant in the ground, and most for a small one. [L]"""
 GROUND_L_PER_M2 = 10.0
 """Most feed on the ground of a wide plant: a centimetre of water. [L/m²]"""
+STARTER_L_PER_PLANT, STARTER_N_MG_L = 0.25, 100.0
+"""Starter solution at planting: at most so much, and so strong."""
+SEEDLING_L_PER_PLANT = 0.05
+"""What a seedling in its module takes up at a time: assumed. [L]"""
+RAISED_DAYS = {"plain": 7, "charged": 14}
+"""Days between feeds of seedlings in unfertilised mix, and in mix with a charge."""
+SAND_BASE_SHARE, SAND_DRESSING_SHARE = 0.5, 0.7
+"""Sand lets nitrate through: half the base, and smaller dressings, so more of them."""
 GROUND_N_MG_L = 150.0
 """Strength that the litres for a plant in the ground aim at."""
 
@@ -66,7 +74,7 @@ class FirstPlan:
     unplaced_n_g: float
 
 
-def job_key(planting: UUID, kind: str, ordinal: int) -> UUID:
+def job_key(planting: UUID, kind: str, ordinal: int, year: int | None = None) -> UUID:
     """Return the key that log entries and pins refer to.
 
     Parameters
@@ -74,16 +82,24 @@ def job_key(planting: UUID, kind: str, ordinal: int) -> UUID:
     planting : UUID
         The planting. [id]
     kind : str
-        "base", "feed" or "dressing". [name]
+        "base", "seedling", "starter", "feed" or "dressing". [name]
     ordinal : int
         Number in its kind, from 1. [count]
+    year : int or None
+        Of a perennial's growing year after its first. [year]
 
     Returns
     -------
     UUID
         Always the same for the same job. [id]
     """
-    return uuid5(JOB_KINDS, f"{planting}/{kind}/{ordinal}")
+    of = str(planting) if year is None else f"{planting}/{year}"
+    return uuid5(JOB_KINDS, f"{of}/{kind}/{ordinal}")
+
+
+def _key(stand: Stand, kind: str, ordinal: int) -> UUID:
+    first = stand.calendar.begins == stand.planting.planted_on
+    return job_key(stand.id, kind, ordinal, None if first else stand.calendar.begins.year)
 
 
 def drench_l(stand: Stand) -> float:
@@ -119,7 +135,9 @@ def window_of(stand: Stand, calendar: Calendar) -> Window:
     Window
         From the end of the hold to the stop. [dates]
     """
-    curves = {x: uptake_curve(x, calendar.spans, stand.stages) for x in NUTRIENTS}
+    curves = {
+        x: uptake_curve(x, calendar.spans, calendar.stages).held(calendar.pause) for x in NUTRIENTS
+    }
     return Window(calendar.hold_end, calendar.stop, curves)
 
 
@@ -142,11 +160,17 @@ def first_plan(stand: Stand, needs: Needs) -> FirstPlan:
     season = [needs[x].total.value for x in NUTRIENTS]
     base = _base(stand, needs, window)
     fed = [g * (1 - share) for g, share in zip(season, base, strict=True)]
-    jobs = []
+    begins = stand.calendar.begins
+    jobs = raising(stand)
     if any(share > 0 and g > 0 for g, share in zip(season, base, strict=True)):
         first = tuple(g * share for g, share in zip(season, base, strict=True))
-        key = job_key(stand.id, "base", 1)
-        jobs.append(Job(key, "base", 1, stand.planting.planted_on, 0, first))
+        jobs.append(Job(_key(stand, "base", 1), "base", 1, begins, 0, first))
+    starter_n_g = _starter_n_g(stand, fed[0])
+    if starter_n_g > 0:
+        fed[0] -= starter_n_g
+        nothing = [0.0] * (len(NUTRIENTS) - 1)
+        key = _key(stand, "starter", 1)
+        jobs.append(Job(key, "starter", 1, begins, 0, (starter_n_g, *nothing)))
     if stand.programme.method == "side_dress" and stand.area is not None:
         feeds, interval, rest = _dressings(stand, window, fed)
     elif stand.programme.method == "top_dress" and stand.area is not None:
@@ -161,32 +185,127 @@ def _base(stand: Stand, needs: Needs, window: Window) -> list[float]:
         # A tub is fed by the curves; only slow products may carry nitrogen from the start.
         return [stand.programme.base_n_share if x == "N" else 0.0 for x in NUTRIENTS]
     k_g_m2 = needs["K"].total.value / stand.area.value
-    return base_shares(stand.programme, window, k_g_m2, element_of("K2O")[1])
+    shares = base_shares(stand.programme, window, k_g_m2, element_of("K2O")[1])
+    # What is dug in before winter is washed out by spring, and on sand much of a large base.
+    if stand.rests_before_stop and stand.crop.habit != "perennial":
+        shares[0] = 0.0
+    elif on_sand(stand) and shares[0] < 1:
+        shares[0] *= SAND_BASE_SHARE
+    return shares
+
+
+def on_sand(stand: Stand) -> bool:
+    """Return whether a stand's ground holds little.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting in its place. [core]
+
+    Returns
+    -------
+    bool
+        Sand, or a bed that is known to drain fast.
+    """
+    return isinstance(stand.place, Bed) and stand.place.texture == "sand"
+
+
+def most_dressing_n_g(stand: Stand) -> float:
+    """Return the most soluble nitrogen of one dressing.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting in a bed. [core]
+
+    Returns
+    -------
+    float
+        Less on sand, which lets it through. [g]
+    """
+    assert stand.area is not None
+    most = DRESSING_N_G_M2 * (SAND_DRESSING_SHARE if on_sand(stand) else 1.0)
+    return most * stand.area.value
+
+
+def _starter_n_g(stand: Stand, fed_n_g: float) -> float:
+    """Nitrogen in the starter solution of plants that are planted out. [g]"""
+    wanted = stand.programme.at_planting == "starter"
+    if not wanted or stand.planting.sown_in_place or stand.crop.habit == "perennial":
+        return 0.0
+    return min(STARTER_L_PER_PLANT * stand.plants * STARTER_N_MG_L / 1000, fed_n_g)
+
+
+def raising(stand: Stand) -> list[Job]:
+    """Return the weak feeds of seedlings, from their first true leaf to planting out.
+
+    A seed feeds its plant until then. What they are given is none of the bed's or tub's account.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting in its place. [core]
+
+    Returns
+    -------
+    list of Job
+        Empty where it was not raised here, or is sown where it stays. [g]
+    """
+    planting = stand.planting
+    if planting.sown_on is None or planting.sown_in_place:
+        return []
+    span = next((s for s in stand.calendar.spans if s.key == "seedling"), None)
+    if span is None:
+        return []
+    true_leaf = span.start + (span.end - span.start) / 2
+    gap = RAISED_DAYS["plain" if planting.raised_in == "plain" else "charged"]
+    days = feed_dates(true_leaf, planting.planted_on, gap)
+    grams = seedling_l(stand) * SEEDLING_N_MG_L / 1000
+    first = (grams, *[0.0] * (len(NUTRIENTS) - 1))
+    return [
+        Job(_key(stand, "seedling", n), "seedling", n, day, gap, first)
+        for n, day in enumerate(days, start=1)
+    ]
+
+
+def seedling_l(stand: Stand) -> float:
+    """Return the feed that the seedlings of a planting take at a time.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting. [core]
+
+    Returns
+    -------
+    float
+        For all of them. [L]
+    """
+    return SEEDLING_L_PER_PLANT * stand.plants
+
+
+def _feeding(stand: Stand, window: Window, interval: int) -> list[tuple[int, date]]:
+    """Days of regular feeding with their numbers; days of rest have none, and keep theirs."""
+    days = feed_dates(window.start, window.stop, interval)
+    awake = [(n, day) for n, day in enumerate(days, start=1) if not stand.still(day)]
+    return awake or list(enumerate(days, start=1))
 
 
 def _dressings(stand: Stand, window: Window, fed: list[float]) -> tuple[list[Job], int, float]:
-    assert stand.area is not None
-    most = DRESSING_N_G_M2 * stand.area.value
+    most = most_dressing_n_g(stand)
     starts = [stand.calendar.start_of(key) for key in stand.programme.side_dress_at]
     share = min(most / fed[0], 1.0) if fed[0] > 0 else 1.0
+    interval = stand.programme.interval_days
     if not any(g > 0 for g in fed):
-        return [], stand.programme.interval_days, 0.0
+        return [], interval, 0.0
     days = dressing_dates(window, [d for d in starts if d], share, len(starts))
-    amounts, rest = (
-        within_caps([fed[0] / len(days)] * len(days), [most] * len(days)) if days else ([], fed[0])
+    awake = [(n, day) for n, day in enumerate(days, start=1) if not stand.still(day)]
+    numbered = awake or list(enumerate(days, start=1))
+    shares = [[1 / len(numbered)] * len(fed) for _ in numbered]
+    jobs, rest = _split(
+        stand, ("dressing", interval), numbered, shares, fed, [most] * len(numbered)
     )
-    jobs = [
-        Job(
-            job_key(stand.id, "dressing", n),
-            "dressing",
-            n,
-            day,
-            stand.programme.interval_days,
-            (amounts[n - 1], *(g / len(days) for g in fed[1:])),
-        )
-        for n, day in enumerate(days, start=1)
-    ]
-    return jobs, stand.programme.interval_days, rest
+    return jobs, interval, rest
 
 
 def _top_dressings(
@@ -196,32 +315,21 @@ def _top_dressings(
 
     The interval is halved, down to a fortnight, until no dressing is too large.
     """
-    assert stand.area is not None
     interval = stand.programme.interval_days
     if not any(g > 0 for g in fed):
         return [], interval, 0.0
-    most = DRESSING_N_G_M2 * stand.area.value
+    most = most_dressing_n_g(stand)
     first = stand.first_calendar
     while interval > DRESSING_GAP_DAYS:
         if len(feed_dates(first.hold_end, first.stop, interval)) * most >= fed[0]:
             break
         interval = max(interval // 2, DRESSING_GAP_DAYS)
-    days = feed_dates(window.start, window.stop, interval)
-    starts = {span.key: span.start for span in stand.calendar.spans}
-    shares = feed_shares(stand.programme, window, days, starts, base)
-    amounts, rest = within_caps([row[0] * fed[0] for row in shares], [most] * len(days))
-    jobs = [
-        Job(
-            job_key(stand.id, "dressing", n),
-            "dressing",
-            n,
-            day,
-            interval,
-            (amounts[n - 1], *(g * s for g, s in zip(fed[1:], shares[n - 1][1:], strict=True))),
-        )
-        for n, day in enumerate(days, start=1)
-    ]
-    return jobs, interval, rest if days else fed[0]
+    numbered = _feeding(stand, window, interval)
+    shares = _shares(stand, window, numbered, base)
+    jobs, rest = _split(
+        stand, ("dressing", interval), numbered, shares, fed, [most] * len(numbered)
+    )
+    return jobs, interval, rest
 
 
 def _liquids(
@@ -230,23 +338,45 @@ def _liquids(
     if not any(g > 0 for g in fed):
         return [], stand.programme.interval_days, 0.0
     interval = _interval(stand, fed[0])
-    days = feed_dates(window.start, window.stop, interval)
+    numbered = _feeding(stand, window, interval)
+    shares = _shares(stand, window, numbered, base)
+    most = [_most_n_g(stand, day) for _, day in numbered]
+    jobs, rest = _split(stand, ("feed", interval), numbered, shares, fed, most)
+    return jobs, interval, rest
+
+
+def _shares(
+    stand: Stand, window: Window, numbered: list[tuple[int, date]], base: list[float]
+) -> list[list[float]]:
     starts = {span.key: span.start for span in stand.calendar.spans}
-    shares = feed_shares(stand.programme, window, days, starts, base)
-    caps = [_most_n_g(stand, day) for day in days]
-    amounts, rest = within_caps([row[0] * fed[0] for row in shares], caps)
+    return feed_shares(stand.programme, window, [day for _, day in numbered], starts, base)
+
+
+def _split(
+    stand: Stand,
+    of: tuple[str, int],
+    numbered: list[tuple[int, date]],
+    shares: list[list[float]],
+    fed: list[float],
+    most_n_g: list[float],
+) -> tuple[list[Job], float]:
+    """Jobs that split what is fed by their shares, no nitrogen above its cap; and what is over."""
+    if not numbered:
+        return [], fed[0]
+    kind, gap = of
+    amounts, rest = within_caps([row[0] * fed[0] for row in shares], most_n_g)
     jobs = [
         Job(
-            job_key(stand.id, "feed", n),
-            "feed",
+            _key(stand, kind, n),
+            kind,
             n,
             day,
-            interval,
-            (amounts[n - 1], *(g * s for g, s in zip(fed[1:], shares[n - 1][1:], strict=True))),
+            gap,
+            (nitrogen, *(g * s for g, s in zip(fed[1:], row[1:], strict=True))),
         )
-        for n, day in enumerate(days, start=1)
+        for (n, day), nitrogen, row in zip(numbered, amounts, shares, strict=True)
     ]
-    return jobs, interval, rest if days else fed[0]
+    return jobs, rest
 
 
 def _interval(stand: Stand, fed_n_g: float) -> int:

@@ -10,10 +10,11 @@ from math import ceil
 from eznel.core.blend import EQUAL, MOST_MEASURES, WEIGHT, Answer, Item, blend, choose_measures
 from eznel.core.document import Product
 from eznel.core.products.analysis import Contents
+from eznel.core.products.solutions import most_n_mg_l
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.season import rules
 from eznel.core.season.caps import Choice, Frame, Task, apart, caps, water_ec_ds_m
-from eznel.core.season.jobs import feed_water_l
+from eznel.core.season.jobs import STARTER_L_PER_PLANT, feed_water_l, seedling_l
 from eznel.core.season.rules import Refused
 from eznel.core.season.shed import MixLine, MixPlan, Reliance, Shed, Shelf, Vector
 
@@ -28,10 +29,18 @@ MORE_CANS = 2
 SAME = 1e-9
 """Two teaspoons and a larger scoop are the same only if they are exactly."""
 
+DISSOLVED = ("feed", "starter", "seedling")
+WEAK = ("starter", "seedling")
+"""Jobs that want so little that whole scoops make more than is poured."""
+
 FORMS = {
     ("base", "ground"): ("granular", "organic", "coated", "soluble"),
     ("base", "tub"): ("coated", "organic"),
     ("dressing", "ground"): ("granular", "soluble"),
+    ("starter", "ground"): ("soluble", "liquid"),
+    ("starter", "tub"): ("soluble", "liquid"),
+    ("seedling", "ground"): ("soluble", "liquid"),
+    ("seedling", "tub"): ("soluble", "liquid"),
     ("feed", "ground"): ("soluble", "liquid"),
     ("feed", "tub"): ("soluble", "liquid"),
 }
@@ -184,19 +193,42 @@ def _usefulness(one: _Usable, need: Vector) -> float:
 
 
 def _frame(task: Task, usable: list[_Usable], shed: Shed) -> Frame:
-    water_l = 0.0
-    if task.job.kind == "feed":
-        water_l = feed_water_l(task.stand, task.need[0])
+    if task.job.kind in DISSOLVED:
+        wanted_l = _poured_l(task)
+        # A whole scoop in little water would be too strong: more is made than is poured.
+        water_l = max(wanted_l, _least_l(task, usable, shed)) if task.job.kind in WEAK else wanted_l
         can_l = shed.garden.preferences.can.l
         portions, portion = max(ceil(water_l / can_l - 1e-9), 1), "can"
-    elif task.stand.area is None:
+        made = water_l / wanted_l
+        need = tuple(x * made / portions for x in task.need)
+        return Frame(portions, portion, water_l / portions, need, wanted_l / water_l)
+    if task.stand.area is None:
         portions, portion = task.stand.tubs, "tub"
     else:
         # A bed too large for twelve of the largest measure is dressed in equal parts.
         parts = min(one.most_g / (MOST_MEASURES * shed.grams[one.product.id][-1]) for one in usable)
         portions = max(ceil(parts - 1e-9), 1)
         portion = "part" if portions > 1 else "bed"
-    return Frame(portions, portion, water_l / portions, tuple(x / portions for x in task.need))
+    return Frame(portions, portion, 0.0, tuple(x / portions for x in task.need))
+
+
+def _poured_l(task: Task) -> float:
+    """Feed that the plants are to get. [L]"""
+    if task.job.kind == "seedling":
+        return seedling_l(task.stand)
+    if task.job.kind == "starter":
+        return STARTER_L_PER_PLANT * task.stand.plants
+    return feed_water_l(task.stand, task.job.first_g[0] if task.need[0] == 0 else task.need[0])
+
+
+def _least_l(task: Task, usable: list[_Usable], shed: Shed) -> float:
+    """Water in which one of the smallest measures is as strong as the stage takes. [L]"""
+    most_g_l = most_n_mg_l(task.stand.stage_on(task.day)) / 1000
+    each = (
+        shed.grams[one.product.id][0] * shed.contents[one.product.id].soluble_n / most_g_l
+        for one in usable
+    )
+    return min((litres for litres in each if litres > 0), default=0.0)
 
 
 def _choices(frame: Frame, usable: list[_Usable], shed: Shed) -> list[Choice]:
@@ -226,10 +258,11 @@ def _plan(task: Task, frame: Frame, choices: list[Choice], answer: Answer, shed:
         portions=frame.portions,
         portion=frame.portion,
         water_l=water_l,
-        per_plant_l=water_l * frame.portions / task.stand.plants,
+        per_plant_l=water_l * frame.portions * frame.poured / task.stand.plants,
         lines=tuple(_line(c, n, shed) for c, n in used),
-        brings_g=tuple(x * frame.portions for x in answer.mix.brings),
-        totals_g=tuple(x * frame.portions for x in total),
+        left_over_l=water_l * frame.portions * (1 - frame.poured),
+        brings_g=tuple(x * frame.portions * frame.poured for x in answer.mix.brings),
+        totals_g=tuple(x * frame.portions * frame.poured for x in total),
         miss=answer.mix.short,
         cost=sum(costs) * frame.portions if len(costs) == len(used) else None,
         n_mg_l=total[0] / water_l * 1000 if water_l else 0.0,

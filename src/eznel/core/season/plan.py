@@ -16,8 +16,9 @@ from eznel.core.quantities import NUTRIENTS
 from eznel.core.reference import Catalogue
 from eznel.core.season import advice
 from eznel.core.season.changes import changes
+from eznel.core.season.course import JobPlan
 from eznel.core.season.dose import Need
-from eznel.core.season.fold import JobPlan, Season
+from eznel.core.season.fold import Season
 from eznel.core.season.place_plans import place_plan
 from eznel.core.season.place_result import ByNutrient
 from eznel.core.season.result import (
@@ -181,7 +182,11 @@ def _planting(season: Season, workings: Workings) -> PlantingPlan:
         jobs=tuple(_job(job, season, workings) for job in season.jobs),
         refused=tuple(dict.fromkeys(one for job in season.jobs for one in job.refused)),
         to_buy=short_of(season, workings),
-        findings=(*advice.of_stand(stand, stands, fits), *_extras_too_strong(season, workings)),
+        findings=(
+            *advice.of_stand(stand, stands, fits),
+            *advice.overfed(season),
+            *_extras_too_strong(season, workings),
+        ),
     )
 
 

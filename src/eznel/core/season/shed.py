@@ -40,6 +40,8 @@ class MixPlan:
     water_l: float
     """Feed in one portion; 0 where it is spread dry. [L]"""
     per_plant_l: float
+    left_over_l: float
+    """Made because a scoop is whole, and not poured on these plants. [L]"""
     lines: tuple[MixLine, ...]
     brings_g: Vector
     totals_g: Vector

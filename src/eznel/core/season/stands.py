@@ -8,17 +8,21 @@ from typing import Literal
 from uuid import UUID
 
 from eznel.core import places
-from eznel.core.crops.stages import stage_on
+from eznel.core.crops.stages import REST, stage_on
+from eznel.core.crops.varieties import Growing, growing
+from eznel.core.crops.weather import Weather
 from eznel.core.document import (
     FeedEntry,
     Garden,
     Log,
+    Observed,
     Place,
     Planting,
     Preparation,
     Programme,
     SoilReport,
     Spacing,
+    StageSeen,
     Thing,
     Tub,
     Water,
@@ -28,7 +32,7 @@ from eznel.core.ground.preparing import Prepared
 from eznel.core.ground.soils import Common, Grown, Soil, soil_of
 from eznel.core.outlines import Point
 from eznel.core.reference import Catalogue, Crop, Stage
-from eznel.core.season.calendars import Calendar, calendar_of, stages_of
+from eznel.core.season.calendars import NOTHING_SEEN, Calendar, Seen, calendar_of
 from eznel.core.season.ledger import Ledger
 from eznel.core.season.sharing import Sharing
 from eznel.core.working import Worked
@@ -61,6 +65,13 @@ class Stand:
     follows: UUID | None
     """The planting that had this ground before in the same year."""
     water: Water | None
+    today: date
+    """The garden's date."""
+    weather: Weather
+    n_factor: float
+    """Of the crop's usual nitrogen, for its variety. [g/g]"""
+    observed: tuple[Observed, ...]
+    """What was seen in this growing year, in order of days."""
     carried: Mapping[str, float]
     """What past years took from the ground since its test, or left in it. [g/m²]"""
 
@@ -68,6 +79,22 @@ class Stand:
     def id(self) -> UUID:
         """The planting's id."""
         return self.planting.id
+
+    def still(self, day: date) -> bool:
+        """Return whether nothing is fed on a day: rest in winter, or a pause in between."""
+        pause = self.calendar.pause
+        if pause is not None and pause[0] <= day < pause[1]:
+            return True
+        if self.stage_on(day) == REST:
+            return True
+        return self.weather.stands_still(day, self.crop.base_temp_c, self.place.warmer_by_c)
+
+    @property
+    def rests_before_stop(self) -> bool:
+        """Whether a winter lies between planting and the end of feeding."""
+        calendar = self.calendar
+        winter = self.weather.midwinter_before(calendar.stop)
+        return calendar.begins < winter and self.still(winter)
 
     @property
     def tubs(self) -> int:
@@ -108,6 +135,10 @@ class Stands:
         for n, planting in enumerate(garden.plantings):
             catalogue.crop(planting.crop, f"plantings.{n}.crop")
         self.places: dict[UUID, Place] = {place.id: place for place in garden.places}
+        same = before is not None and before.weather.same_as(garden.site, log.weather)
+        self.weather: Weather = (
+            before.weather if before is not None and same else Weather(garden.site, log.weather)
+        )
         self.programmes = catalogue.programmes | {p.key: p for p in garden.programmes}
         self._known = self._inputs()
         self._calendars: dict[UUID, tuple[Calendar, Calendar]] = {}
@@ -130,16 +161,16 @@ class Stands:
         where = {planting.id: planting.place for planting in self.garden.plantings}
         for planting in self.garden.plantings:
             found[planting.place].append(planting)
-        for seen in self.log.stages:
+        sights: list[StageSeen | Observed] = [*self.log.stages, *self.log.observed]
+        for seen in sights:
             found[where[seen.planting]].append(seen)
         for report in self.garden.reports:
             for place in report.places:
                 found[place].append(report)
         for one in self.garden.preparations:
             found[one.place].append(one)
-        for entry in self.log.feeds:
-            if entry.on.year < self.today.year:
-                found[where[entry.planting]].append(entry)
+        for entry in (e for e in self.log.feeds if e.on.year < self.today.year):
+            found[where[entry.planting]].append(entry)
         return found
 
     @cached_property
@@ -162,14 +193,46 @@ class Stands:
     @cached_property
     def calendars(self) -> dict[UUID, tuple[Calendar, Calendar]]:
         """Each planting's dates, and its dates before anything was seen."""
-        seen: dict[UUID, dict[str, date]] = {}
-        for one in self.log.stages:
-            seen.setdefault(one.planting, {})[one.stage] = one.on
+        stages: dict[UUID, dict[str, date]] = {}
+        for one in sorted(self.log.stages, key=lambda seen: seen.on):
+            stages.setdefault(one.planting, {})[one.stage] = one.on
         return {
             planting.id: self._calendars.get(planting.id)
-            or (self._calendar(planting, seen.get(planting.id, {})), self._calendar(planting, {}))
+            or (
+                self._calendar(
+                    planting, self.weather, self._seen(planting, stages.get(planting.id, {}))
+                ),
+                self._calendar(planting, self._usual_weather, NOTHING_SEEN),
+            )
             for planting in self.garden.plantings
         }
+
+    @cached_property
+    def _usual_weather(self) -> Weather:
+        """What usually comes: from it the first plan is made, whatever the weather does."""
+        return Weather(self.garden.site)
+
+    def _seen(self, planting: Planting, stages: dict[str, date]) -> Seen:
+        restarted = [
+            one.on
+            for one in self.observed.get(planting.id, ())
+            if one.kind == "growth_restarted" and one.on >= planting.planted_on
+        ]
+        return Seen(stages=stages, restarted=min(restarted, default=None))
+
+    @cached_property
+    def observed(self) -> dict[UUID, list[Observed]]:
+        """What was seen at each planting besides stages, in order of days."""
+        found: dict[UUID, list[Observed]] = {}
+        for one in sorted(self.log.observed, key=lambda o: (o.on, str(o.id))):
+            found.setdefault(one.planting, []).append(one)
+        return found
+
+    @cached_property
+    def growing(self) -> dict[UUID, Growing]:
+        """Each planting's crop and stages as its variety has them."""
+        varieties, catalogue = self.garden.varieties, self.catalogue
+        return {p.id: growing(p, varieties, catalogue) for p in self.garden.plantings}
 
     @cached_property
     def sharing(self) -> Sharing:
@@ -235,16 +298,16 @@ class Stands:
         )
 
     def _stand(self, planting: Planting) -> Stand:
-        crop, place = self.catalogue.crop(planting.crop), self.places[planting.place]
+        place, kept = self.places[planting.place], self.growing[planting.id]
         calendar, first = self.calendars[planting.id]
         in_tub = isinstance(place, Tub)
         return Stand(
             planting=planting,
-            crop=crop,
-            stages=stages_of(planting, self.catalogue),
+            crop=kept.crop,
+            stages=calendar.stages,
             place=place,
             programme=self._programme(planting),
-            spacing=places.spacing_of(planting, crop),
+            spacing=places.spacing_of(planting, kept.crop),
             plants=self.sharing.plants_of(planting),
             points=self.sharing.points(planting),
             area=None if in_tub else self._ground(planting, place),
@@ -256,6 +319,12 @@ class Stands:
             first_calendar=first,
             follows=self.sharing.follows(planting),
             water=self.garden.site.water,
+            today=self.today,
+            weather=self.weather,
+            n_factor=kept.n_factor * (1 - calendar.past),
+            observed=tuple(
+                one for one in self.observed.get(planting.id, ()) if one.on >= calendar.begins
+            ),
             carried={} if in_tub else self._carried(place),
         )
 
@@ -302,14 +371,14 @@ class Stands:
             raise Unknown("programme", "unknown_programme", name=planting.programme)
         return self.programmes[planting.programme]
 
-    def _calendar(self, planting: Planting, seen: dict[str, date]) -> Calendar:
+    def _calendar(self, planting: Planting, weather: Weather, seen: Seen) -> Calendar:
         return calendar_of(
-            planting,
+            self.growing[planting.id],
             self.places[planting.place],
-            self.garden.site,
+            weather,
             self._programme(planting),
-            self.catalogue,
-            seen=seen,
+            seen,
+            self.today,
         )
 
 

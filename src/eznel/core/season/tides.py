@@ -6,7 +6,6 @@ from datetime import date, timedelta
 import numpy as np
 from numpy.typing import NDArray
 
-from eznel.core.crops.stages import normals
 from eznel.core.document import Product
 from eznel.core.products.release import coated_course, organic_course
 from eznel.core.quantities import NUTRIENTS
@@ -52,7 +51,7 @@ def tides(season: Season, shed: Shed) -> tuple[Tide, ...]:
         for day, entry, mix in supplied(season)
         for product, grams in shed.used(entry, mix)
     ]
-    start, end = stand.planting.planted_on, max(stand.calendar.last_pick, stand.calendar.stop)
+    start, end = stand.calendar.begins, max(stand.calendar.last_pick, stand.calendar.stop)
     days = {start + timedelta(n) for n in range(0, (end - start).days + 1, TIDE_STEP_DAYS)} | {end}
     fed = {portion.on for portion in portions}
     days |= {day for on in fed for day in (on - timedelta(1), on) if day >= start}
@@ -97,8 +96,8 @@ def _portion(product: Product, grams: float, on: date, stand: Stand, shed: Shed)
 
 def _course(product: Product, on: date, stand: Stand, stands: Stands) -> list[float]:
     """How a slow product becomes available: a share for each day from then on."""
-    warmth = normals(stands.garden.site, stand.place.warmer_by_c)
-    means = warmth.means_c(on, max(stand.calendar.stop, on + timedelta(1)))
+    until = max(stand.calendar.stop, on + timedelta(1))
+    means = stand.weather.means_c(on, until, stand.place.warmer_by_c)
     if product.form == "coated" and product.release_days is not None:
         return coated_course(means, product.release_days)
     material = stands.catalogue.materials.get(product.material or "")

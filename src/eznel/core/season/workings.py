@@ -65,4 +65,7 @@ class Workings:
             and mine.scoops == other.scoops
             and mine.programmes == other.programmes
             and mine.bands == other.bands
+            and mine.varieties == other.varieties
+            and mine.blends == other.blends
+            and before.stands.weather.same_as(mine.site, self.log.weather)
         )

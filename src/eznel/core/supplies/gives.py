@@ -6,7 +6,6 @@ from datetime import date, timedelta
 from uuid import UUID
 
 from eznel.core import places
-from eznel.core.crops.stages import normals
 from eznel.core.document import Bed, Place, Product
 from eznel.core.errors import Unknown
 from eznel.core.products.analysis import contents, first_season_share, fraction
@@ -118,7 +117,7 @@ def gives(product: Product, place: UUID | None, can_l: float, workings: Workings
     plants = sum(s.plants for s in workings.stands.all if there is not None and s.place is there)
     release = release_curve(product, material, there, workings)
     low, high = _range(product, material)
-    water_c = can_water_c(normals(garden.site, 0.0).mean_c(workings.today))
+    water_c = can_water_c(workings.stands.weather.mean_c(workings.today))
     return Gives(
         product=product.id,
         place=place,
@@ -233,8 +232,8 @@ def release_curve(
     """
     start = workings.today
     end = start + timedelta(CURVE_DAYS)
-    warmth = normals(workings.garden.site, place.warmer_by_c if place is not None else 0.0)
-    means = warmth.means_c(start, end + timedelta(1))
+    warmer = place.warmer_by_c if place is not None else 0.0
+    means = workings.stands.weather.means_c(start, end + timedelta(1), warmer)
     days = range(0, CURVE_DAYS + 1, CURVE_STEP)
     if product.form == "coated" and product.release_days is not None:
         rated = product.release_days
@@ -255,7 +254,7 @@ def _findings(
     if not _is_dissolved(product):
         return []
     held, found = contents(product, material), []
-    water_c = can_water_c(normals(workings.garden.site, 0.0).mean_c(workings.today))
+    water_c = can_water_c(workings.stands.weather.mean_c(workings.today))
     dissolves = solubility_g_l(material, water_c)
     for n, scoop in enumerate(workings.garden.scoops):
         g_l = scoop_mass(product, material, scoop).value / can_l

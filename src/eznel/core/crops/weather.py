@@ -1,0 +1,174 @@
+"""The warmth of a garden's days: what is usual at the site, and measured days where there are any.
+
+Degree days by the simple average: the mean of the day's minimum and maximum, both held at the
+upper cut-off, less the base temperature, never below 0. Monthly normals are smoothed to days.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date, timedelta
+from functools import lru_cache
+
+import numpy as np
+from numpy.typing import NDArray
+
+from eznel.core.document import Site, WeatherDay
+
+_MID_MONTH = np.array([15, 45, 74, 105, 135, 166, 196, 227, 258, 288, 319, 349], dtype=float)
+_YEAR = 366
+
+STIRS_C = 2.0
+"""So far above its base temperature a plant's growth shows; below it stands still. [°C]"""
+
+Floats = NDArray[np.float64]
+
+
+@dataclass(frozen=True, slots=True)
+class Normals:
+    """Mean daily temperatures of a site, for the days of a year."""
+
+    low_c: Floats
+    high_c: Floats
+
+    @property
+    def mean(self) -> Floats:
+        """Return the usual mean temperature of each day of the year. [°C]"""
+        return (self.low_c + self.high_c) / 2
+
+
+@lru_cache(maxsize=64)
+def normals(site: Site) -> Normals:
+    """Return a site's monthly normals smoothed to days.
+
+    Parameters
+    ----------
+    site : Site
+        Monthly minima and maxima. [°C]
+
+    Returns
+    -------
+    Normals
+        Day 0 is 1 January. [°C]
+    """
+    days = np.arange(_YEAR, dtype=float)
+    low = np.interp(days, _MID_MONTH, site.monthly_min_c, period=_YEAR)
+    high = np.interp(days, _MID_MONTH, site.monthly_max_c, period=_YEAR)
+    return Normals(low, high)
+
+
+class Weather:
+    """A site's warmth by day. Measured days replace what is usual."""
+
+    def __init__(self, site: Site, measured: Sequence[WeatherDay] = ()) -> None:
+        self.site, self.measured = site, tuple(measured)
+        self.usual = normals(site)
+        self.by_day = {one.on: one for one in measured}
+        self._years: dict[int, tuple[Floats, Floats]] = {}
+        self._warmth: dict[tuple[int, float, float, float], Floats] = {}
+
+    def same_as(self, site: Site, measured: Sequence[WeatherDay]) -> bool:
+        """Return whether a site and its measured days are just these."""
+        return self.site == site and self.measured == tuple(measured)
+
+    def low_c(self, day: date, warmer_by_c: float = 0.0) -> float:
+        """Return the usual minimum of a day. [°C]"""
+        return float(self.usual.low_c[day.timetuple().tm_yday - 1]) + warmer_by_c
+
+    def mean_c(self, day: date, warmer_by_c: float = 0.0) -> float:
+        """Return the mean of a day, as measured or as usual. [°C]"""
+        return self.means_c(day, day + timedelta(1), warmer_by_c)[0]
+
+    def means_c(self, start: date, end: date, warmer_by_c: float = 0.0) -> list[float]:
+        """Return the mean of each day from start to before end. [°C]"""
+        year = start.year
+        low, high = self._days_of(year)
+        first = (start - date(year, 1, 1)).days
+        days = np.arange(first, first + max((end - start).days, 0)) % len(low)
+        means: list[float] = ((low[days] + high[days]) / 2 + warmer_by_c).tolist()
+        return means
+
+    def days_to(
+        self, start: date, degree_days: float, limits_c: tuple[float, float], warmer_by_c: float
+    ) -> int:
+        """Return the days from a start until so many degree days have come together.
+
+        Parameters
+        ----------
+        start : date
+            First day that counts. [date]
+        degree_days : float
+            Warmth wanted. [°C day]
+        limits_c : tuple of float and float
+            Base temperature and upper cut-off. [°C]
+        warmer_by_c : float
+            How much warmer the place is than the site. [°C]
+
+        Returns
+        -------
+        int
+            At least 1; a large number where the warmth never comes. [days]
+        """
+        warmth = self._warmth_of(start.year, limits_c, warmer_by_c)
+        index = (start - date(start.year, 1, 1)).days
+        before = warmth[index - 1] if index else 0.0
+        reached = int(np.searchsorted(warmth, before + degree_days))
+        return max(reached - index + 1, 1)
+
+    def stirs_from(self, year: int, base_c: float, warmer_by_c: float = 0.0) -> date:
+        """Return when growth shows again after the winter that a year's midwinter belongs to.
+
+        Parameters
+        ----------
+        year : int
+            Year of the midwinter. [year]
+        base_c : float
+            Base temperature of the crop. [°C]
+        warmer_by_c : float
+            How much warmer the place is. [°C]
+
+        Returns
+        -------
+        date
+            Midwinter itself where it is never too cold; of usual days. [date]
+        """
+        mean = self.usual.mean + warmer_by_c
+        coldest = self.midwinter_index
+        order = np.roll(mean, -coldest)
+        return date(year, 1, 1) + timedelta(coldest + int(np.argmax(order >= base_c + STIRS_C)))
+
+    @property
+    def midwinter_index(self) -> int:
+        """The coldest day of the year, from 0."""
+        return int(np.argmin(self.usual.mean))
+
+    def midwinter_before(self, day: date) -> date:
+        """Return the last midwinter up to a day."""
+        this = date(day.year, 1, 1) + timedelta(self.midwinter_index)
+        return this if this <= day else date(day.year - 1, 1, 1) + timedelta(self.midwinter_index)
+
+    def stands_still(self, day: date, base_c: float, warmer_by_c: float = 0.0) -> bool:
+        """Return whether it is usually too cold for growth on a day."""
+        usual = float(self.usual.mean[day.timetuple().tm_yday - 1]) + warmer_by_c
+        return usual < base_c + STIRS_C
+
+    def _days_of(self, year: int) -> tuple[Floats, Floats]:
+        """Minima and maxima of the days from a year's first on, over three years. [°C]"""
+        if year not in self._years:
+            low, high = (np.tile(x, 3) for x in (self.usual.low_c, self.usual.high_c))
+            first = date(year, 1, 1)
+            for on, one in self.by_day.items():
+                index = (on - first).days
+                if 0 <= index < len(low):
+                    low[index], high[index] = one.low_c, one.high_c
+            self._years[year] = low, high
+        return self._years[year]
+
+    def _warmth_of(self, year: int, limits_c: tuple[float, float], warmer_by_c: float) -> Floats:
+        """Cumulative degree days from a year's first day over three years."""
+        base, upper = limits_c
+        key = (year, base, upper, warmer_by_c)
+        if key not in self._warmth:
+            low, high = self._days_of(year)
+            day = np.minimum(low + warmer_by_c, upper) + np.minimum(high + warmer_by_c, upper)
+            self._warmth[key] = np.cumsum(np.maximum(day / 2 - base, 0.0))
+        return self._warmth[key]

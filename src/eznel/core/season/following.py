@@ -1,0 +1,244 @@
+"""What was seen at a planting, and how its feeds answer: a pause, a flush, another ratio, less.
+
+Over-feeding shows as rank leaf without fruit, as burnt tips, and in measured salts. Rank plants get
+no nitrogen for three weeks; burnt tips and too much salt get water only, then half strength. Roots
+under water or in dry soil take up nothing, and heavy rain carries away what lies on the ground.
+What is withheld is dropped, never made up.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from datetime import date, timedelta
+
+from eznel.core.document import Bed, Observed, Tub
+from eznel.core.products.solutions import SENSITIVE_THRESHOLD_DS_M
+from eznel.core.season.calendars import COVER_C
+from eznel.core.season.stands import Stand
+
+RANK_DAYS = 21
+"""No nitrogen for so long after rank leaf was seen, or until fruit sets."""
+BURNT_DAYS, HALF_DAYS = 7, 14
+"""Water only after burnt tips, and then half strength."""
+SALTY_DAYS = 28
+"""Half strength after a reading above the warning, until a lower one."""
+FLOODED_DAYS, DRY_DAYS = 7, 2
+"""Until roots breathe again; until dry soil has been wetted through."""
+HEAVY_RAIN_MM = 25.0
+RAIN_DAYS = 2
+"""Before and after heavy rain nothing is spread or poured on open ground. [days]"""
+MIX_WARN_STOP_DS_M = {True: (2.5, 3.5), False: (3.5, 5.0)}
+"""Salts in what drains from a mix that warn and that stop, for sensitive crops and for others."""
+SOIL_STOP_TIMES = 2.0
+"""A soil this many times above the crop's threshold is not fed."""
+MG_MG_L = 197.0
+"""Magnesium in 2 g of Epsom salt to the litre: the most, and enough."""
+MOST_MG_FEEDS = 2
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Effect:
+    """How something that was seen changes the feeds of the days from `since` to before `until`."""
+
+    cause: str
+    since: date
+    until: date
+    hold: bool = False
+    n_share: float = 1.0
+    share: float = 1.0
+
+
+@dataclass(frozen=True, slots=True)
+class Turn:
+    """What the effects of a day come to: shares of what was to be given, and their causes."""
+
+    n_share: float = 1.0
+    share: float = 1.0
+    causes: tuple[str, ...] = ()
+
+
+FOREVER = date.max
+
+
+def effects(stand: Stand) -> tuple[Effect, ...]:
+    """Return how what was seen changes a planting's feeds.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting, with what was seen. [core]
+
+    Returns
+    -------
+    tuple of Effect
+        In order of days.
+    """
+    found = [*_of_sights(stand), *_of_losses(stand), *_of_salts(stand), *_of_rain(stand)]
+    return tuple(sorted(found, key=lambda effect: (effect.since, effect.cause)))
+
+
+def _of_sights(stand: Stand) -> Iterator[Effect]:
+    fruit_set = next((s for s in stand.calendar.spans if s.key == "fruit_set" and s.seen), None)
+    for one in stand.observed:
+        on = one.on
+        if one.kind == "rank_leaf":
+            end = on + timedelta(RANK_DAYS)
+            if fruit_set is not None and fruit_set.start > on:
+                end = min(end, fruit_set.start)
+            yield Effect(cause="rank_leaf", since=on, until=end, n_share=0.0)
+        elif one.kind == "tip_burn":
+            watered = on + timedelta(BURNT_DAYS)
+            yield Effect(cause="tip_burn", since=on, until=watered, hold=True)
+            yield Effect(
+                cause="tip_burn", since=watered, until=watered + timedelta(HALF_DAYS), share=0.5
+            )
+        elif one.kind in ("flooded", "dried_out"):
+            days = FLOODED_DAYS if one.kind == "flooded" else DRY_DAYS
+            yield Effect(cause=one.kind, since=on, until=on + timedelta(days), hold=True)
+
+
+def _of_losses(stand: Stand) -> Iterator[Effect]:
+    """Each loss is a share of the plants that were left before it."""
+    left = stand.plants
+    for one in stand.observed:
+        if one.kind == "plants_lost" and one.plants:
+            after = max(left - one.plants, 0)
+            if left:
+                yield Effect(cause="plants_lost", since=one.on, until=FOREVER, share=after / left)
+            left = after
+
+
+def _of_salts(stand: Stand) -> Iterator[Effect]:
+    """Half strength above the warning, water only above the stop, until the next reading."""
+    readings = [one for one in stand.observed if one.kind == "salts" and one.ec_ds_m is not None]
+    ends = [after.on for after in readings[1:]] + [FOREVER]
+    warn, stop = salt_limits(stand)
+    for reading, end in zip(readings, ends, strict=False):
+        ec, on = reading.ec_ds_m or 0.0, reading.on
+        if ec <= warn:
+            continue
+        flushed = min(on + timedelta(BURNT_DAYS), end)
+        if ec > stop:
+            yield Effect(cause="salts", since=on, until=flushed, hold=True)
+        half = min(on + timedelta(SALTY_DAYS), end)
+        if half > on:
+            yield Effect(cause="salts", since=on, until=half, share=0.5)
+
+
+def salt_limits(stand: Stand) -> tuple[float, float]:
+    """Return the salts that warn and that stop feeding.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting in its place. [core]
+
+    Returns
+    -------
+    tuple of float and float
+        Of what drains from a tub, or of the saturated extract of ground. [dS/m]
+    """
+    threshold = stand.crop.salt_threshold_ds_m
+    if isinstance(stand.place, Tub):
+        return MIX_WARN_STOP_DS_M[threshold <= SENSITIVE_THRESHOLD_DS_M]
+    return threshold, SOIL_STOP_TIMES * threshold
+
+
+def _of_rain(stand: Stand) -> Iterator[Effect]:
+    """Measured and forecast rain: days to come in the weather are a forecast."""
+    if not isinstance(stand.place, Bed) or stand.place.warmer_by_c >= COVER_C:
+        return
+    for one in stand.weather.measured:
+        near = stand.calendar.begins <= one.on <= stand.calendar.stop
+        if near and (one.rain_mm or 0.0) > HEAVY_RAIN_MM:
+            days = timedelta(RAIN_DAYS)
+            yield Effect(cause="heavy_rain", since=one.on - days, until=one.on + days, hold=True)
+
+
+def first_open(effects_: tuple[Effect, ...], day: date, today: date) -> tuple[date, str | None]:
+    """Return the first day from one on that nothing holds, and what held it.
+
+    Parameters
+    ----------
+    effects_ : tuple of Effect
+        The planting's, in order of days. [core]
+    day : date
+        Planned day of a feed. [date]
+    today : date
+        The garden's date: what is past was not held by what is known only now. [date]
+
+    Returns
+    -------
+    tuple of date and str or None
+        The same day and None where nothing holds it.
+    """
+    held = None
+    for effect in effects_:
+        if effect.hold and effect.since <= day < effect.until and effect.until >= today:
+            day, held = effect.until, effect.cause
+    return day, held
+
+
+def turn(effects_: tuple[Effect, ...], day: date) -> Turn:
+    """Return what is left of a feed on a day.
+
+    Parameters
+    ----------
+    effects_ : tuple of Effect
+        The planting's. [core]
+    day : date
+        The feed's day. [date]
+
+    Returns
+    -------
+    Turn
+        Shares of the nitrogen and of all, and why. [g/g]
+    """
+    n_share, share, causes = 1.0, 1.0, []
+    for effect in effects_:
+        if not effect.hold and effect.since <= day < effect.until:
+            n_share, share = n_share * effect.n_share, share * effect.share
+            causes.append(effect.cause)
+    return Turn(n_share, share, tuple(dict.fromkeys(causes)))
+
+
+def covered(stand: Stand, planned_on: date, gap_days: int) -> Observed | None:
+    """Return the feed of unknown strength by somebody that stands for a planned one.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting, with what was seen. [core]
+    planned_on : date
+        Day of the planned feed. [date]
+    gap_days : int
+        Its interval. [days]
+
+    Returns
+    -------
+    Observed or None
+        One that was given less than three quarters of the interval before, or just after.
+    """
+    for one in stand.observed:
+        since = (planned_on - one.on).days
+        if one.kind == "fed_unknown" and -3 <= since < max(0.75 * gap_days, 1):
+            return one
+    return None
+
+
+def magnesium_feeds(stand: Stand) -> list[date]:
+    """Return from when on a feed is replaced by magnesium: seen on the leaves, and not plentiful.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting, with what was seen. [core]
+
+    Returns
+    -------
+    list of date
+        At most two a season. [dates]
+    """
+    if stand.soil_class("Mg") in ("high", "very_high"):
+        return []
+    seen = [one.on for one in stand.observed if one.kind == "magnesium_short"]
+    return seen[:MOST_MG_FEEDS]
