@@ -46,7 +46,7 @@ def violations(made: SeasonPlan, garden: Garden) -> list[str]:
                 for line in job.mixes[0].lines:
                     grams = line.grams * job.mixes[0].portions
                     taken[line.product] = taken.get(line.product, 0.0) + grams
-        found += _of_season(planting)
+        found += _of_season(planting, garden)
         found += _of_labels(planting, garden)
     for product in made.products:
         if product.left_g is not None and taken.get(product.id, 0) > product.left_g * SLACK:
@@ -54,15 +54,21 @@ def violations(made: SeasonPlan, garden: Garden) -> list[str]:
     return found
 
 
-def _of_season(planting: PlantingPlan) -> Iterator[str]:
+def _of_season(planting: PlantingPlan, garden: Garden) -> Iterator[str]:
     nitrogen = next(n for n in planting.needs if n.nutrient == "N")
     counted = [j for j in planting.jobs if j.status == "planned" and j.kind != "seedling"]
     planned = sum(job.brings_g["N"] for job in counted)
     if planned > nitrogen.total_g * SLACK + 1e-9:
         yield "season nitrogen"
     crop = catalogue.load().crops[planting.crop]
+    own = [
+        v.yield_share
+        for v in garden.varieties
+        if (v.crop, v.name) == (planting.crop, planting.variety)
+    ]
     per_m2 = crop.yield_kg_m2 * planting.area_m2
     harvest_kg = per_m2 if planting.area_m2 else crop.yield_kg_plant * planting.plants
+    harvest_kg *= own[0] if own else 1.0
     for nutrient, most in (("P", crop.removal_p), ("K", crop.uptake_k)):
         need = next(n for n in planting.needs if n.nutrient == nutrient)
         came = sum(job.brings_g[nutrient] for job in counted)

@@ -18,6 +18,7 @@ from eznel import catalogue, demo
 from eznel.api.app import create_app
 from eznel.api.world import World
 from eznel.clock import today
+from eznel.standins import weather_station
 from eznel.store import backups, database, gardens, reading
 from eznel.store.server import PrivateServer, ServerFailed
 
@@ -55,7 +56,9 @@ def serve(*, port: int, data: Path, ui: Path, demo_garden: bool, password_hash: 
             return 2
         stack.callback(engine.dispose)
         _step("Database schema", lambda: database.migrate(engine))
-        world = World(engine, catalogue.load(), today)
+        station = weather_station.start()
+        stack.callback(station.shutdown)
+        world = World(engine, catalogue.load(), today, weather_station.address(station))
         if demo_garden:
             _load_demo(world)
         ended = threading.Event()

@@ -99,6 +99,25 @@ def test_case_9_first_season_share_by_the_rule() -> None:
     assert nitrogen * share.value == pytest.approx(3.24)  # 400 × 0.9 × 3 % × 30 %
 
 
+def test_case_10_water_of_a_week() -> None:
+    bed, week = planned_place("10_water_of_a_week")
+    assert week.litres == pytest.approx(108)  # 25 mm × 4.32 m²
+    assert week.drip_mm_h == pytest.approx(16.7, abs=0.05)  # 2 L/h ÷ (0.3 × 0.4 m²)
+    assert week.minutes == pytest.approx(90)  # 25 ÷ 16.7 × 60
+    # A drip line loses a tenth: 108 ÷ 0.9 = 120 L, 13.3 cans of 9 L, 100 minutes
+    assert week.with_losses_l == pytest.approx(120)
+    assert week.minutes_with_losses == pytest.approx(100)
+    assert week.cans == pytest.approx(13.33, abs=0.01)
+    assert bed.area_m2 == pytest.approx(4.32)
+
+
+def planned_place(name: str):
+    file = garden_file.loads((CASES / f"{name}.json").read_bytes())
+    (place,) = plan(file.garden, file.log, gardens.TODAY, catalogue.load()).places
+    assert place.water is not None
+    return place, place.water
+
+
 def test_case_11_feed_dates() -> None:
     file = garden_file.loads((CASES / "11_feed_dates.json").read_bytes())
     rows = catalogue.load()
@@ -191,6 +210,52 @@ def test_case_14_cabbage_by_its_test() -> None:
     along = sum(d.brings_g["Ca"] for d in dressings) / cabbage.area_m2
     assert along == pytest.approx(20.5, rel=0.06)  # whole scoops
     assert not any(bed.jobs)
+
+
+def test_case_15_carrots_after_peas() -> None:
+    file = garden_file.loads((CASES / "15_carrot_after_peas.json").read_bytes())
+    made = plan(file.garden, file.log, gardens.TODAY, catalogue.load())
+    (bed,) = made.places
+    carrot = next(p for p in made.plantings if p.crop == "carrot")
+    assert carrot.method == "untested"
+    needs = {need.nutrient: need for need in carrot.needs}
+    # N 9 − 2 of the roots of peas; P as if high; K medium, a root one group up: 11 × 0.8302
+    assert {x: need.per for x, need in needs.items()} == pytest.approx(
+        {"N": 7.0, "P": 0, "K": 9.13, "Ca": 0, "Mg": 0, "S": 0}, abs=0.005
+    )
+    ground = carrot.area_m2
+    # What a test would settle: 17 g P₂O₅ × 0.4364 and 34 g K₂O × 0.8302 where it is very low
+    assert needs["P"].low_g == needs["K"].low_g == 0
+    assert needs["P"].high_g / ground == pytest.approx(7.4, abs=0.05)
+    assert needs["K"].high_g / ground == pytest.approx(28.2, abs=0.05)
+    sowing, dressing = carrot.jobs
+    assert sowing.first_g["N"] / ground == dressing.first_g["N"] / ground == pytest.approx(3.5)
+    assert sowing.due_on == carrot.planted_on
+    # 11 °C less a base of 4 is 7 degree days a day: leaves after 310 of them, swelling after 620
+    assert (dressing.due_on - carrot.planted_on).days in range(42, 51)
+    swelling = next(stage.start for stage in carrot.stages if stage.key == "root_swelling")
+    assert dressing.due_on < swelling == carrot.stop_on
+    assert bed.ph_work is None
+    assert not bed.jobs
+
+
+def test_case_17_tomato_in_a_tub() -> None:
+    tub, tomato = planned("17_tomato_in_a_tub")
+    assert tub.filled_l == pytest.approx(31.5)
+    # 104 days at 16 °C are 104 × 2^(−5/10) ÷ 195 = 37.7 % of the coated feed's release.
+    assert (tomato.stop_on - tomato.planted_on).days == 104
+    per = {need.nutrient: need.per for need in tomato.needs}
+    # N 3.15 × 2.6 ÷ 0.8 − 63 g × 18 % × 0.377 − 180 L × 3 mg = 10.24 − 4.28 − 0.54; and so on
+    wanted = {"N": 5.42, "P": 1.03, "K": 14.17, "Ca": 0, "Mg": 0.53}
+    assert {x: per[x] for x in wanted} == pytest.approx(wanted, abs=0.006)
+    feeds = gardens.jobs(tomato, "feed")
+    assert tomato.interval_days == 7  # a fortnight would take 204 mg N/L
+    assert len(feeds) == 13
+    litres = 13 * 31.5 * 0.12  # 13 feeds of 3.8 L
+    assert sum(f.first_g["N"] for f in feeds) / litres * 1000 == pytest.approx(110, abs=1)
+    # 14.17 g ÷ 49.14 L = 288; with 3.8 L a feed it is 287
+    assert sum(f.first_g["K"] for f in feeds) / litres * 1000 == pytest.approx(288, abs=1)
+    assert all(f.first_g["N"] / 3.78 * 1000 <= 200 for f in feeds)
 
 
 def test_case_16_compost_in_its_first_year() -> None:

@@ -66,13 +66,14 @@ def test_every_module_says_what_it_is(module) -> None:
 UNITS = (
     "_m", "_m2", "_deg", "_c", "_pct", "_ds_m", "_g", "_l", "_ml", "_g_m2", "_g_ml", "_kg_m2",
     "_mg_l", "_mm", "cmol_kg", "_ds_m", "_share", "_per_g", "_ds_m_per_g_l", "_mg_kg", "litres",
+    "_l_h", "_mm_h",
 )  # fmt: skip
 PLAIN = {
     "ph", "low", "high", "target", "value", "parts", "n", "p2o5", "k2o", "amount", "printed",
     "compared", "per", "count", "miss", "cost", "caution_above", "bounds", "share",
     "first_season_n", "grams", "release_days", "pct", "ml", "fractions", "medium", "very_high",
     "before", "now", "explained", "estimate", "likely", "spread", "works", "minutes", "bag_price",
-    "mix_cost", "carbon_to_n",
+    "mix_cost", "carbon_to_n", "cans", "minutes_with_losses",
 }  # fmt: skip
 """Numbers whose unit stands beside them, or that have none."""
 
@@ -228,6 +229,8 @@ def test_every_language_says_the_catalogue(locale: str) -> None:
     said |= {band.basis for band in rows.bands}
     said |= {step.question for step in rows.texture_key}
     said |= {answer.say for step in rows.texture_key for answer in step.answers}
+    for task in rows.tasks:
+        said |= {task.name, task.say, *(one.name for one in task.materials)}
     for school in rows.programmes.values():
         said |= {school.name, school.idea, school.evidence}
     assert words(locale).catalogue.keys() == said

@@ -17,6 +17,7 @@ from eznel.api import (
     door,
     gardens,
     history,
+    planning,
     plans,
     problems,
     product_files,
@@ -24,6 +25,7 @@ from eznel.api import (
     shed,
     soil_files,
     things,
+    weather,
 )
 from eznel.api.speech import locale_of
 from eznel.api.world import World
@@ -77,7 +79,9 @@ def create_app(world: World | None, ui: Path | None = None, password_hash: str =
         things,
         history,
         plans,
+        planning,
         shed,
+        weather,
         soil_files,
         product_files,
         calendar_feed,

@@ -2,7 +2,6 @@
 
 import re
 from collections.abc import Awaitable, Callable
-from dataclasses import replace
 from typing import Any
 
 from fastapi import FastAPI, Request
@@ -77,25 +76,45 @@ def _faults(error: Exception, key: str, said: Words) -> list[faults.Fault]:
     return [faults.Fault("", key, sentence.text, sentence.remedy)]
 
 
-def _at_the_thing(fault: faults.Fault) -> faults.Fault:
+def _at_the_thing(fault: FaultView) -> FaultView:
     """A fault of a garden as it would be, at the field of the one thing that was sent."""
-    return replace(fault, field=re.sub(r"^(?:(?:garden|log)\.)?[a-z]+\.\d+\.", "", fault.field))
+    field = re.sub(r"^(?:(?:garden|log)\.)?[a-z_]+\.\d+\.", "", fault.field)
+    return fault.model_copy(update={"field": field})
+
+
+def problem_of(raised: Exception, said: Words) -> Problem:
+    """Return an error of ours in the shape that it has on the wire.
+
+    Parameters
+    ----------
+    raised : Exception
+        The error. [error]
+    said : Words
+        The reader's sentences. [words]
+
+    Returns
+    -------
+    Problem
+        With its faults at their fields.
+    """
+    status, key = next(STATUS[kind] for kind in type(raised).__mro__ if kind in STATUS)
+    found = _faults(raised, key, said)
+    return Problem(
+        type=f"urn:eznel:{key}",
+        title=found[0].problem if found else key,
+        status=status,
+        faults=[FaultView(**{n: getattr(f, n) for n in FaultView.model_fields}) for f in found],
+        **(_both(raised) if isinstance(raised, Stale) else {}),
+    )
 
 
 def _answer(error: type[Exception]) -> Callable[[Request, Exception], Awaitable[JSONResponse]]:
-    status, key = STATUS[error]
+    status, _ = STATUS[error]
 
     async def answer(request: Request, raised: Exception) -> JSONResponse:
-        found = _faults(raised, key, locale_of(request))
+        problem = problem_of(raised, locale_of(request))
         if isinstance(raised, Refusal | ValidationError) and not request.url.path.endswith("/file"):
-            found = [_at_the_thing(fault) for fault in found]
-        problem = Problem(
-            type=f"urn:eznel:{key}",
-            title=found[0].problem if found else key,
-            status=status,
-            faults=[FaultView(**{n: getattr(f, n) for n in FaultView.model_fields}) for f in found],
-            **(_both(raised) if isinstance(raised, Stale) else {}),
-        )
+            problem.faults = [_at_the_thing(fault) for fault in problem.faults]
         return JSONResponse(problem.model_dump(), status_code=status, media_type=MEDIA_TYPE)
 
     return answer

@@ -10,7 +10,7 @@ from eznel.api.speech import Speech
 from eznel.api.world import TheWorld
 from eznel.core.document import Programme
 from eznel.core.quantities import KITCHEN_ML
-from eznel.core.reference import Climate, Crop, KeyStep, Material, Stage
+from eznel.core.reference import Climate, Crop, KeyStep, Material, Stage, Task
 from eznel.words import Said, Words
 
 AnyRow = TypeVar("AnyRow", bound=BaseModel)
@@ -36,6 +36,7 @@ class CatalogueView(BaseModel):
     programmes: list[Programme]
     climates: list[Climate]
     texture_key: list[KeyStep]
+    tasks: list[Task]
     kitchen_ml: dict[str, dict[str, float]]
 
 
@@ -68,6 +69,12 @@ def read_catalogue(world: TheWorld, said: Speech) -> CatalogueView:
                 update={"answers": tuple(_said(a, said, "say") for a in step.answers)}
             )
             for step in rows.texture_key
+        ],
+        tasks=[
+            _said(task, said, "name", "say").model_copy(
+                update={"materials": tuple(_said(m, said, "name") for m in task.materials)}
+            )
+            for task in rows.tasks
         ],
         kitchen_ml=KITCHEN_ML,
     )

@@ -72,6 +72,10 @@ def said_in(plan: SeasonPlan, said: Words) -> SeasonPlan:
             stages=tuple(
                 replace(stage, recognise_by=said.of_row(stage.recognise_by)) for stage in one.stages
             ),
+            tasks=tuple(
+                replace(task, takes=tuple(replace(t, name=said.of_row(t.name)) for t in task.takes))
+                for task in one.tasks
+            ),
             to_buy=tuple(
                 replace(buy, material_name=said.of_row(buy.material_name)) for buy in one.to_buy
             ),

@@ -44,6 +44,8 @@ class World:
     engine: Engine
     catalogue: Catalogue
     clock: Callable[[Garden], date]
+    station: str = ""
+    """Where a weather station answers; nowhere where it is empty. [URL]"""
     _kept: OrderedDict[str, _Kept] = field(default_factory=OrderedDict)
     _lock: Lock = field(default_factory=Lock)
 

@@ -17,6 +17,7 @@ from eznel.core.reference import (
     Row,
     Stage,
     SufficiencyRate,
+    Task,
 )
 
 AnyRow = TypeVar("AnyRow", bound=Row)
@@ -86,6 +87,7 @@ def load() -> Catalogue:
         materials={m.key: m for m in rows("materials.csv", Material)},
         programmes={p.key: p for p in programmes},
         climates=tuple(Climate.model_validate(c) for c in _records("climates.toml", "climate")),
+        tasks=tuple(Task.model_validate(t) for t in _records("tasks.toml", "task")),
         texture_key=tuple(KeyStep.model_validate(s) for s in _records("texture.toml", "step")),
     )
 

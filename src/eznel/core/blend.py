@@ -226,6 +226,25 @@ def _score(brings: Floats, need: Sequence[float], scale: Sequence[float]) -> tup
     return short, excess
 
 
+def shortfall(need: Sequence[float], brings: Sequence[float]) -> float:
+    """Return how much of a need is missed, as mixes are judged by it.
+
+    Parameters
+    ----------
+    need : sequence of float
+        In the order of NUTRIENTS. [g]
+    brings : sequence of float
+        In the order of NUTRIENTS. [g]
+
+    Returns
+    -------
+    float
+        Weighted mean relative shortfall; 0 where nothing is needed. [g/g]
+    """
+    short, _ = _score(np.array(brings, dtype=float)[:, None], need, [1.0] * len(need))
+    return float(short[0])
+
+
 def _costs(table: _Table, items: tuple[Item, ...]) -> Floats | None:
     prices = [item.cost for item in items]
     if not prices or None in prices:

@@ -1,4 +1,4 @@
-"""What to buy: whole packs, the cheapest that do. The only user of the solver.
+"""What to buy: whole packs, the cheapest that do.
 
 For an amount of one product the packs are looked through one by one. For a season's needs of
 several plantings a mixed-integer program chooses among all products: whole bags of each, grams of
@@ -7,17 +7,13 @@ each for each planting, and shortfalls at a price that no bag can pay.
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import cache
 from math import ceil
-from typing import Any
 
 import numpy as np
-from numpy.typing import NDArray
 
 from eznel.core.blend import WEIGHT
 from eznel.core.quantities import NUTRIENTS
-
-Floats = NDArray[np.float64]
+from eznel.core.solving import Floats, Solved, solve
 
 _EPS = 1e-9
 SLACK = 1e-6
@@ -149,7 +145,7 @@ def cheapest_bags(
         return None
     program = _Program(offers, wishes)
     least = program.solve(program.missing, whole=False, time_limit_s=time_limit_s)
-    if least.x is None:
+    if least is None:
         return None
     # First as little missing as can be, bought in any amount; then the cheapest whole packs that
     # miss no more.
@@ -159,28 +155,7 @@ def cheapest_bags(
     found = program.solve(
         program.cost, whole=True, time_limit_s=time_limit_s, rows=rows, limits=limits
     )
-    return program.read(found) if found.x is not None else None
-
-
-@cache
-def _milp() -> Any:
-    from scipy.optimize import milp  # slow to import, so only when somebody asks what to buy
-
-    return milp
-
-
-@cache
-def _bounds() -> Any:
-    from scipy.optimize import Bounds
-
-    return Bounds
-
-
-@cache
-def _constraint() -> Any:
-    from scipy.optimize import LinearConstraint
-
-    return LinearConstraint
+    return program.read(found) if found is not None else None
 
 
 class _Program:
@@ -235,15 +210,15 @@ class _Program:
         time_limit_s: float,
         rows: Floats | None = None,
         limits: Floats | None = None,
-    ) -> Any:
+    ) -> Solved | None:
         """The solver's answer for one aim; packs whole, or in any amount."""
-        matrix = self.matrix if rows is None else rows
-        return _milp()(
-            c=cost,
-            integrality=self.whole if whole else np.zeros(self.columns),
-            bounds=_bounds()(self.low, self.high),
-            constraints=_constraint()(matrix, -np.inf, self.limits if limits is None else limits),
-            options={"time_limit": time_limit_s, "mip_rel_gap": 1e-4},
+        return solve(
+            cost,
+            self.matrix if rows is None else rows,
+            self.limits if limits is None else limits,
+            bounds=(self.low, self.high),
+            whole=self.whole if whole else np.zeros(self.columns, dtype=int),
+            time_limit_s=time_limit_s,
         )
 
     def _row(self, entries: dict[int, float]) -> Floats:
@@ -252,7 +227,7 @@ class _Program:
             row[column] = value
         return row
 
-    def _stocks(self) -> list[tuple[Any, float]]:
+    def _stocks(self) -> list[tuple[Floats, float]]:
         """What is used of a product is in the shed or bought."""
         found = []
         for j, offer in enumerate(self.offers):
@@ -263,7 +238,7 @@ class _Program:
             found.append((self._row(row), offer.left_g))
         return found
 
-    def _needs(self) -> list[tuple[Any, float]]:
+    def _needs(self) -> list[tuple[Floats, float]]:
         """What is brought and what is missing make up the need."""
         found = []
         for (s, n), column in self.short_at.items():
@@ -275,7 +250,7 @@ class _Program:
             found.append((self._row(row), -self.wishes[s].need[n]))
         return found
 
-    def _ceilings(self) -> list[tuple[Any, float]]:
+    def _ceilings(self) -> list[tuple[Floats, float]]:
         """No more of anything than a planting bears."""
         found = []
         for s, wish in enumerate(self.wishes):
@@ -286,7 +261,7 @@ class _Program:
                 found.append((self._row(row), most))
         return found
 
-    def read(self, found: Any) -> Cheapest:
+    def read(self, found: Solved) -> Cheapest:
         """The solver's numbers as whole packs and grams."""
         x = found.x
         bought: list[list[Bought]] = [[] for _ in self.offers]
@@ -302,12 +277,11 @@ class _Program:
         short = [[0.0] * len(NUTRIENTS) for _ in self.wishes]
         for (s, n), column in self.short_at.items():
             short[s][n] = max(float(x[column]), 0.0)
-        gap = getattr(found, "mip_gap", None)
         return Cheapest(
             bought=tuple(tuple(one) for one in bought),
             grams=tuple(tuple(one) for one in grams),
             short=tuple(tuple(one) for one in short),
             cost=cost,
-            gap=float(gap) if gap is not None else 0.0,
-            proved=found.status == 0,
+            gap=found.gap,
+            proved=found.proved,
         )

@@ -220,6 +220,38 @@ class KeyStep(Row):
     answers: tuple[KeyAnswer, ...]
 
 
+class TakeAlong(Entry):
+    """What a job besides feeding takes, for each plant, square metre or planting."""
+
+    name: str
+    amount: Annotated[float, Field(gt=0)]
+    per: Literal["plant", "m2", "planting"]
+
+
+class Task(Entry):
+    """A job besides feeding that belongs to a stage of some crops."""
+
+    key: Key
+    name: str
+    say: str
+    stage: Key
+    days: int = 0
+    """After the stage begins, or before. [days]"""
+    crops: tuple[Key, ...] = ()
+    habits: tuple[str, ...] = ()
+    """Crops by key, or by their habit; all where neither is said."""
+    grounds: Literal["any", "bed"] = "any"
+    raised: bool = False
+    """Only where the plants were raised here."""
+    sown: bool = False
+    """Only where they were sown in their place."""
+    covered: bool = False
+    indeterminate: bool = False
+    again_days: int = 0
+    times: Annotated[int, Field(ge=1, le=20)] = 1
+    materials: tuple[TakeAlong, ...] = ()
+
+
 class Climate(Entry):
     """A made-up climate to start a new garden from."""
 
@@ -244,6 +276,7 @@ class Catalogue:
     programmes: dict[str, Programme]
     climates: tuple[Climate, ...] = ()
     texture_key: tuple[KeyStep, ...] = ()
+    tasks: tuple[Task, ...] = ()
 
     def crop(self, key: str, at: str = "crop") -> Crop:
         """Return the crop of that key, or refuse the field `at`."""

@@ -390,6 +390,68 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/planning/programmes/{planting}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Programmes
+         * @description Read one planting's season by every programme; nothing is stored.
+         */
+        get: operations["read_programmes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/planning/season-blend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Season Blend
+         * @description Blend the whole season at once: a line of JSON a moment with the seconds, then the answer.
+         *
+         *     Nothing is stored; the blend that comes with the answer is kept by saving it.
+         */
+        post: operations["read_season_blend"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/planning/sowing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Sowing
+         * @description Read when to sow, pot on, plant out and pick; nothing is stored.
+         */
+        post: operations["read_sowing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/plantings/{key}": {
         parameters: {
             query?: never;
@@ -910,6 +972,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/weather.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Write Weather File
+         * @description Save all weather of a garden as a table.
+         */
+        get: operations["write_weather_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/weather/keep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Weather
+         * @description Keep several days; a day that is there already is replaced.
+         */
+        post: operations["keep_weather"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/weather/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Weather File
+         * @description Read a file or pasted text as days; nothing is stored.
+         */
+        post: operations["read_weather_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/weather/station": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fetch Weather
+         * @description Fetch the days since the last fetch from the weather station, and its forecast.
+         */
+        post: operations["fetch_weather"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/weather/{key}": {
         parameters: {
             query?: never;
@@ -1179,6 +1321,7 @@ export interface components {
              * @default 0
              */
             warmer_by_c: number;
+            watering?: components["schemas"]["Watering"] | null;
             /**
              * X M
              * @default 0
@@ -1189,6 +1332,19 @@ export interface components {
              * @default 0
              */
             y_m: number;
+        };
+        /**
+         * BlendAsked
+         * @description For one place, or for the whole garden; and how long it may take.
+         */
+        BlendAsked: {
+            /** Place */
+            place?: string | null;
+            /**
+             * Time Limit S
+             * @default 10
+             */
+            time_limit_s: number;
         };
         /** Body_enter */
         Body_enter: {
@@ -1243,6 +1399,8 @@ export interface components {
             stages: {
                 [key: string]: components["schemas"]["Stage"][];
             };
+            /** Tasks */
+            tasks: components["schemas"]["Task"][];
             /** Texture Key */
             texture_key: components["schemas"]["KeyStep"][];
         };
@@ -2361,6 +2519,32 @@ export interface components {
             undo: components["schemas"]["ChangeView"] | null;
         };
         /**
+         * Judgement
+         * @description The jobs that are planned, and what they meet of the needs.
+         */
+        Judgement: {
+            /** Cost */
+            cost: number | null;
+            /** Feeds */
+            feeds: number;
+            /** Litres */
+            litres: number;
+            /** Met */
+            met: {
+                [key: string]: number;
+            };
+            /** Products */
+            products: number;
+            /** Short G */
+            short_g: {
+                [key: string]: number;
+            };
+            /** Unasked G */
+            unasked_g: {
+                [key: string]: number;
+            };
+        };
+        /**
          * KeyAnswer
          * @description An answer in a key: to the next question, or to the end.
          */
@@ -2488,6 +2672,16 @@ export interface components {
              */
             by: "layer";
             thickness: components["schemas"]["Length"];
+        };
+        /**
+         * LeftRow
+         * @description A row that is no day.
+         */
+        LeftRow: {
+            /** Row */
+            row: number;
+            /** Words */
+            words: string;
         };
         /**
          * Length
@@ -3152,6 +3346,7 @@ export interface components {
             unrated: components["schemas"]["Unrated"][];
             /** Walk */
             walk: number;
+            water: components["schemas"]["WaterWeek"] | null;
             /** Width M */
             width_m: number;
         };
@@ -3240,6 +3435,8 @@ export interface components {
         PlantingPlan: {
             /** Area M2 */
             area_m2: number;
+            /** Blend */
+            blend: string | null;
             /** Crop */
             crop: string;
             /** Crop Name */
@@ -3308,6 +3505,8 @@ export interface components {
              * Format: date
              */
             stop_on: string;
+            /** Tasks */
+            tasks: components["schemas"]["TaskView"][];
             /** Tides */
             tides: components["schemas"]["Tide"][];
             /** To Buy */
@@ -3912,6 +4111,44 @@ export interface components {
             planting: string;
         };
         /**
+         * SchoolJob
+         * @description A job as a programme has it.
+         */
+        SchoolJob: {
+            /** Kind */
+            kind: string;
+            /** Need G */
+            need_g: {
+                [key: string]: number;
+            };
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Planned */
+            planned: boolean;
+        };
+        /**
+         * SchoolSeason
+         * @description One planting's season by one programme.
+         */
+        SchoolSeason: {
+            /** Fits */
+            fits: components["schemas"]["StageFit"][];
+            /** Highest Ec Ds M */
+            highest_ec_ds_m: number;
+            /** Highest N Mg L */
+            highest_n_mg_l: number;
+            /** Interval Days */
+            interval_days: number;
+            /** Jobs */
+            jobs: components["schemas"]["SchoolJob"][];
+            judged: components["schemas"]["Judgement"];
+            /** Programme */
+            programme: string;
+        };
+        /**
          * SchoolView
          * @description One school's reading of a place.
          */
@@ -3922,6 +4159,21 @@ export interface components {
             crops: components["schemas"]["SchoolCrop"][];
             /** School */
             school: string;
+        };
+        /**
+         * Schools
+         * @description Every programme for one planting, in the order of the catalogue, own ones last.
+         */
+        Schools: {
+            /** Current */
+            current: string;
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+            /** Seasons */
+            seasons: components["schemas"]["SchoolSeason"][];
         };
         /**
          * Scoop
@@ -4081,6 +4333,8 @@ export interface components {
             products: components["schemas"]["ProductPlan"][];
             /** Scoops */
             scoops: components["schemas"]["ScoopSize"][];
+            /** Shared */
+            shared: components["schemas"]["SharedCan"][];
         };
         /**
          * Settings
@@ -4093,6 +4347,59 @@ export interface components {
             site: components["schemas"]["Site"];
             /** Stands On */
             stands_on: string | null;
+        };
+        /**
+         * SharedCan
+         * @description One mix for several plantings on a day, in whole cans.
+         */
+        SharedCan: {
+            /** Can L */
+            can_l: number;
+            /** Cans */
+            cans: number;
+            /** Ec Ds M */
+            ec_ds_m: number;
+            /** Left Over L */
+            left_over_l: number;
+            /** Lines */
+            lines: components["schemas"]["MixLine"][];
+            /** N Mg L */
+            n_mg_l: number;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Pours */
+            pours: components["schemas"]["SharedPour"][];
+            /** Saves */
+            saves: number;
+        };
+        /**
+         * SharedPour
+         * @description What one job gets out of a shared can.
+         */
+        SharedPour: {
+            /** Brings G */
+            brings_g: {
+                [key: string]: number;
+            };
+            /**
+             * Job
+             * Format: uuid
+             */
+            job: string;
+            /** Litres */
+            litres: number;
+            /** Miss */
+            miss: number;
+            /** Per Plant L */
+            per_plant_l: number;
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
         };
         /**
          * Shopping
@@ -4298,6 +4605,87 @@ export interface components {
             value?: number | null;
         };
         /**
+         * Sowing
+         * @description The dates of one sowing. What does not belong to it is None.
+         */
+        Sowing: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** First Pick */
+            first_pick: string | null;
+            /** Harden On */
+            harden_on: string | null;
+            /**
+             * Last Pick
+             * Format: date
+             */
+            last_pick: string;
+            /**
+             * Plant On
+             * Format: date
+             */
+            plant_on: string;
+            /** Pot On */
+            pot_on: string | null;
+            /**
+             * Sow On
+             * Format: date
+             */
+            sow_on: string;
+            /** Waits Days */
+            waits_days: number;
+        };
+        /**
+         * SowingAnswer
+         * @description What was asked for, and the season that it must fit into.
+         */
+        SowingAnswer: {
+            chosen: components["schemas"]["Sowing"];
+            earliest: components["schemas"]["Sowing"] | null;
+            /** Following */
+            following: components["schemas"]["Sowing"][];
+            latest: components["schemas"]["Sowing"] | null;
+        };
+        /**
+         * SowingAsked
+         * @description A crop in a place, and a day: of sowing, or to be picking by.
+         */
+        SowingAsked: {
+            /**
+             * By
+             * @default sown
+             * @enum {string}
+             */
+            by: "sown" | "picked";
+            /** Crop */
+            crop: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /**
+             * Place
+             * Format: uuid
+             */
+            place: string;
+            /**
+             * Sown In Place
+             * @default false
+             */
+            sown_in_place: boolean;
+            /**
+             * Successions
+             * @default 0
+             */
+            successions: number;
+            /**
+             * Variety
+             * @default
+             */
+            variety: string;
+        };
+        /**
          * Spacing
          * @description How plants stand: a square or staggered (triangular) pattern, or rows.
          */
@@ -4355,6 +4743,18 @@ export interface components {
             share_p: number;
             /** Typical Days */
             typical_days: number;
+        };
+        /**
+         * StageFit
+         * @description Supply over need up to the end of a stage: 1 keeps pace, less is late. [g/g]
+         */
+        StageFit: {
+            /** Fit */
+            fit: {
+                [key: string]: number | null;
+            };
+            /** Stage */
+            stage: string;
         };
         /**
          * StageSeen
@@ -4553,6 +4953,101 @@ export interface components {
             without: components["schemas"]["StandIn"];
         };
         /**
+         * TakeAlong
+         * @description What a job besides feeding takes, for each plant, square metre or planting.
+         */
+        TakeAlong: {
+            /** Amount */
+            amount: number;
+            /** Name */
+            name: string;
+            /**
+             * Per
+             * @enum {string}
+             */
+            per: "plant" | "m2" | "planting";
+        };
+        /**
+         * TakenAlong
+         * @description What a job besides feeding takes: so many of something.
+         */
+        TakenAlong: {
+            /** Amount */
+            amount: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * Task
+         * @description A job besides feeding that belongs to a stage of some crops.
+         */
+        Task: {
+            /**
+             * Again Days
+             * @default 0
+             */
+            again_days: number;
+            /**
+             * Covered
+             * @default false
+             */
+            covered: boolean;
+            /**
+             * Crops
+             * @default []
+             */
+            crops: string[];
+            /**
+             * Days
+             * @default 0
+             */
+            days: number;
+            /**
+             * Grounds
+             * @default any
+             * @enum {string}
+             */
+            grounds: "any" | "bed";
+            /**
+             * Habits
+             * @default []
+             */
+            habits: string[];
+            /**
+             * Indeterminate
+             * @default false
+             */
+            indeterminate: boolean;
+            /** Key */
+            key: string;
+            /**
+             * Materials
+             * @default []
+             */
+            materials: components["schemas"]["TakeAlong"][];
+            /** Name */
+            name: string;
+            /**
+             * Raised
+             * @default false
+             */
+            raised: boolean;
+            /** Say */
+            say: string;
+            /**
+             * Sown
+             * @default false
+             */
+            sown: boolean;
+            /** Stage */
+            stage: string;
+            /**
+             * Times
+             * @default 1
+             */
+            times: number;
+        };
+        /**
          * TaskDone
          * @description A job besides feeding that was done, like staking: its key and its day.
          */
@@ -4572,6 +5067,27 @@ export interface components {
              * Format: uuid
              */
             planting: string;
+            /** Task */
+            task: string;
+        };
+        /**
+         * TaskView
+         * @description A job besides feeding, with its day and what it takes.
+         */
+        TaskView: {
+            /** Done */
+            done: string | null;
+            /** Done On */
+            done_on: string | null;
+            /**
+             * Due On
+             * Format: date
+             */
+            due_on: string;
+            /** Ordinal */
+            ordinal: number;
+            /** Takes */
+            takes: components["schemas"]["TakenAlong"][];
             /** Task */
             task: string;
         };
@@ -4651,6 +5167,11 @@ export interface components {
              */
             count: number;
             /**
+             * From Below
+             * @default false
+             */
+            from_below: boolean;
+            /**
              * Id
              * Format: uuid
              */
@@ -4674,6 +5195,8 @@ export interface components {
              * @default []
              */
             recipe: components["schemas"]["Ingredient"][];
+            /** Season Water L */
+            season_water_l?: number | null;
             /** Shape */
             shape: components["schemas"]["Frustum"] | components["schemas"]["Trough"] | components["schemas"]["Nominal"];
             /** Shelter */
@@ -4836,6 +5359,60 @@ export interface components {
             season_mm: number;
         };
         /**
+         * WaterWeek
+         * @description A week's water on a bed; minutes only where it has a drip line.
+         */
+        WaterWeek: {
+            /** Assumed */
+            assumed: boolean;
+            /** By */
+            by: string;
+            /** Cans */
+            cans: number;
+            /** Drip Mm H */
+            drip_mm_h: number | null;
+            /** Litres */
+            litres: number;
+            /** Minutes */
+            minutes: number | null;
+            /** Minutes With Losses */
+            minutes_with_losses: number | null;
+            /** Rain Mm */
+            rain_mm: number;
+            /** Week Mm */
+            week_mm: number;
+            /** With Losses L */
+            with_losses_l: number;
+        };
+        /**
+         * Watering
+         * @description How a bed is watered, and how much it is meant to get in a week.
+         */
+        Watering: {
+            /**
+             * By
+             * @default can
+             * @enum {string}
+             */
+            by: "can" | "drip" | "sprinkler";
+            emitter_gap?: components["schemas"]["Length"] | null;
+            /** Emitter L H */
+            emitter_l_h?: number | null;
+            line_gap?: components["schemas"]["Length"] | null;
+            /** Week Mm */
+            week_mm?: number | null;
+        };
+        /**
+         * WeatherBrought
+         * @description A file, or pasted text.
+         */
+        WeatherBrought: {
+            /** File */
+            file?: string | null;
+            /** Text */
+            text?: string | null;
+        };
+        /**
          * WeatherDay
          * @description A day's weather as it was. Its id is made of the day, so that a day is there once.
          */
@@ -4864,6 +5441,36 @@ export interface components {
             source: "station" | "file" | "typed";
         };
         /**
+         * WeatherDays
+         * @description Days to be kept together.
+         */
+        WeatherDays: {
+            /** Days */
+            days: components["schemas"]["WeatherDay"][];
+        };
+        /**
+         * WeatherKept
+         * @description How many days were new or other than before, and from when to when they are.
+         */
+        WeatherKept: {
+            /** First */
+            first: string | null;
+            /** Kept */
+            kept: number;
+            /** Last */
+            last: string | null;
+        };
+        /**
+         * WeatherRead
+         * @description The days of a file. Nothing is stored.
+         */
+        WeatherRead: {
+            /** Days */
+            days: components["schemas"]["WeatherDay"][];
+            /** Left */
+            left: components["schemas"]["LeftRow"][];
+        };
+        /**
          * WeighedOf
          * @description A weighed or poured amount of a product.
          */
@@ -4888,6 +5495,21 @@ export interface components {
             count: number;
             mass: components["schemas"]["Mass"];
             volume: components["schemas"]["Volume"];
+        };
+        /**
+         * WholeSeason
+         * @description A season-wide blend to keep, and what it would change.
+         */
+        WholeSeason: {
+            blend: components["schemas"]["SeasonBlend"];
+            /** Gap */
+            gap: number;
+            /** Jobs */
+            jobs: number;
+            now: components["schemas"]["Judgement"];
+            /** Proved */
+            proved: boolean;
+            then: components["schemas"]["Judgement"];
         };
         /**
          * WordsView
@@ -7607,6 +8229,270 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SeasonPlan"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_programmes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+                planting: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Schools"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_season_blend: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BlendAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WholeSeason"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_sowing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SowingAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SowingAnswer"];
                 };
             };
             /** @description Unauthorized */
@@ -10930,6 +11816,356 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    write_weather_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_weather: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeatherDays"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeatherKept"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_weather_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeatherBrought"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeatherRead"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    fetch_weather: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeatherKept"];
                 };
             };
             /** @description Unauthorized */

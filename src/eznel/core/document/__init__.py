@@ -24,6 +24,7 @@ from eznel.core.document.place import (
     School,
     Texture,
     Tub,
+    Watering,
 )
 from eznel.core.document.planting import Planting, Spacing
 from eznel.core.document.preparation import (
@@ -144,6 +145,7 @@ __all__ = [
     "Tub",
     "Variety",
     "Water",
+    "Watering",
     "WeatherDay",
     "WeighedOf",
     "Weighing",

@@ -53,6 +53,30 @@ class Drained(Entry):
         return self.fell.m * 100 * 60 / self.minutes
 
 
+class Watering(Entry):
+    """How a bed is watered, and how much it is meant to get in a week."""
+
+    by: Literal["can", "drip", "sprinkler"] = "can"
+    week_mm: Annotated[float, Field(gt=0, le=200, allow_inf_nan=False)] | None = None
+    emitter_l_h: Annotated[float, Field(gt=0, le=50, allow_inf_nan=False)] | None = None
+    """What one emitter of a drip line lets out. [L/h]"""
+    emitter_gap: Length | None = None
+    line_gap: Length | None = None
+
+    @model_validator(mode="after")
+    def _is_a_line(self) -> "Watering":
+        if self.by != "drip":
+            return self
+        for field in ("emitter_l_h", "emitter_gap", "line_gap"):
+            if getattr(self, field) is None:
+                raise fault("drip_needs_lines", field)
+        for field in ("emitter_gap", "line_gap"):
+            gap = getattr(self, field)
+            if not 0.05 <= gap.m <= 5:
+                raise fault("spacing_out_of_range", field, metres=round(gap.m, 3))
+        return self
+
+
 class _Place(Thing):
     name: Name
     x_m: Annotated[float, Field(ge=-1000, le=1000)] = 0.0
@@ -79,6 +103,7 @@ class Bed(_Place):
     """How fast water sank in a hole that had been filled once before."""
     school: School = "sufficiency"
     """How its soil tests become amounts."""
+    watering: Watering | None = None
 
     @model_validator(mode="after")
     def _is_soil(self) -> "Bed":
@@ -99,6 +124,10 @@ class Tub(_Place):
     """How many of them stand in one line; all, where nobody said."""
     recipe: tuple[Ingredient, ...] = ()
     charge: tuple[Charge, ...] = ()
+    season_water_l: Annotated[float, Field(gt=0, le=20_000, allow_inf_nan=False)] | None = None
+    """What one of them is watered with from planting to the last feed. [L]"""
+    from_below: bool = False
+    """Watered into a saucer or tray: salts climb instead of draining."""
 
 
 Place = Annotated[Bed | Tub, Field(discriminator="kind")]

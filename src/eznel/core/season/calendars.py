@@ -185,7 +185,20 @@ def _anchors(planting: Planting, stages: tuple[Stage, ...]) -> dict[str, tuple[d
         return {stages[0].key: (planting.planted_on, False)}
     anchors = {"transplant_establishment": (planting.planted_on, False)}
     if planting.sown_on is not None:
-        anchors[stages[0].key] = (planting.sown_on, False)
+        anchors |= _raised(planting.sown_on, planting.planted_on, stages)
+    return anchors
+
+
+def _raised(sown: date, planted: date, stages: tuple[Stage, ...]) -> dict[str, tuple[date, bool]]:
+    """Under cover stages take their usual days, or less where there are fewer."""
+    keys = [stage.key for stage in stages]
+    before = stages[: keys.index("transplant_establishment")]
+    usual = sum(stage.typical_days for stage in before)
+    share = min((planted - sown).days / usual, 1.0) if usual else 1.0
+    anchors, days = {}, 0.0
+    for stage in before:
+        anchors[stage.key] = (sown + timedelta(int(days)), False)
+        days += stage.typical_days * share
     return anchors
 
 

@@ -6,11 +6,12 @@ Each is counted once. A test that was taken afterwards carries what went in befo
 from dataclasses import dataclass
 from datetime import date
 
-from eznel.core.document import Bed, InHoles, PerPlant
+from eznel.core.document import Bed, InHoles, PerPlant, Tub
 from eznel.core.ground.preparing import given_in
 from eznel.core.places import density_g_ml, soil_mass
 from eznel.core.quantities import NUTRIENTS
-from eznel.core.season.stands import Stand, Stands, crop_before
+from eznel.core.season.rotation import crop_before
+from eznel.core.season.stands import Stand, Stands
 from eznel.core.soil.supply import organic_matter_credit, stock
 from eznel.core.working import Origin, Quantity, Worked
 
@@ -230,12 +231,8 @@ def water_credit(stand: Stand, nutrient: str) -> Worked | None:
     Worked or None
         None where the water is not known to carry any. [g/m²]
     """
-    water = stand.water
-    carries = {"N": "nitrate_n_mg_l", "K": "k_mg_l", "Ca": "ca_mg_l", "Mg": "mg_mg_l"}
-    if water is None or nutrient not in carries:
-        return None
-    strength = getattr(water, carries[nutrient])
-    if not strength or not water.season_mm:
+    water, strength = stand.water, _carried_mg_l(stand, nutrient)
+    if water is None or not strength or not water.season_mm:
         return None
     return Worked.first(
         "credit_water",
@@ -243,4 +240,40 @@ def water_credit(stand: Stand, nutrient: str) -> Worked | None:
         "g/m²",
         Quantity("water_mg_l", strength, "mg/L", Origin.LAB),
         Quantity("season_mm", water.season_mm, "mm", Origin.TYPED),
+    )
+
+
+def _carried_mg_l(stand: Stand, nutrient: str) -> float:
+    """What the garden's water carries of an element. [mg/L]"""
+    carries = {"N": "nitrate_n_mg_l", "K": "k_mg_l", "Ca": "ca_mg_l", "Mg": "mg_mg_l"}
+    known = stand.water is not None and nutrient in carries
+    return float(getattr(stand.water, carries[nutrient])) if known else 0.0
+
+
+def tub_water(stand: Stand, nutrient: str) -> Worked | None:
+    """Return what a season's watering of tubs brings to one plant.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting in tubs. [core]
+    nutrient : str
+        Element. [name]
+
+    Returns
+    -------
+    Worked or None
+        None where nobody said how much they get, or the water carries none. [g]
+    """
+    assert isinstance(stand.place, Tub)
+    strength, litres = _carried_mg_l(stand, nutrient), stand.place.season_water_l
+    if not strength or litres is None:
+        return None
+    each = litres * stand.tubs * stand.tub_share / stand.plants
+    return Worked.first(
+        "water_to_plant",
+        strength * each / 1000,
+        "g",
+        Quantity("water_mg_l", strength, "mg/L", Origin.LAB),
+        Quantity("water_l", each, "L", Origin.TYPED),
     )

@@ -24,6 +24,7 @@ from eznel.core.season.credits import (
     credits_n,
     organic_credit,
     side_dress,
+    tub_water,
     water_credit,
 )
 from eznel.core.season.stands import Stand, Stands
@@ -362,6 +363,15 @@ def _tub_need(stand: Stand, stands: Stands, nutrient: str) -> Need:
     fixed = crop.n_fixing_share if nutrient == "N" else 0.0
     uptake = crop.uptake(nutrient)
     charge = charge_of(stand, stands, nutrient)
+    water = tub_water(stand, nutrient)
+    if water is not None:
+        charge = charge.after(water).then(
+            "charge_and_water",
+            charge.value + water.value,
+            "g",
+            Quantity("before_g", charge.value, "g"),
+            Quantity("water_g", water.value, "g"),
+        )
     whole = crop.yield_kg_plant * uptake * (1 - fixed) / RECOVERED_IN_TUB
     per = charge.then(
         "tub_need",

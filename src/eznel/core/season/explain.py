@@ -25,7 +25,7 @@ from eznel.core.season.course import JobPlan
 from eznel.core.season.fold import Season
 from eznel.core.season.jobs import feed_water_l, seedling_l
 from eznel.core.season.mixing import SAME
-from eznel.core.season.place_plans import SHOWN_LAYER_M, school_gives
+from eznel.core.season.place_plans import SHOWN_LAYER_M, school_gives, week_of_bed
 from eznel.core.season.workings import Workings
 from eznel.core.soil.ratings import Rating
 from eznel.core.soil.schools import SCHOOLS
@@ -193,6 +193,24 @@ def _salts(workings: Workings, place: str) -> Worked:
     return _found(workings.stands.soil_of(_the_place(workings, place)).salts)
 
 
+def _water(workings: Workings, place: str, what: str) -> Worked:
+    bed = _the_place(workings, place)
+    week = week_of_bed(bed, workings.stands) if isinstance(bed, Bed) else None
+    known = (
+        {
+            "litres": week.with_losses,
+            "rate": week.drip_mm_h,
+            "minutes": week.minutes_with_losses,
+        }
+        if week
+        else {}
+    )
+    worked = known[what]
+    if worked is None:
+        raise KeyError(what)
+    return worked
+
+
 def _prepared(workings: Workings, preparation: str) -> Worked:
     one = next(p for p in workings.garden.preparations if p.id == UUID(preparation))
     soil = workings.stands.soil_of(workings.stands.places[one.place])
@@ -355,6 +373,7 @@ _KINDS: dict[str, Callable[..., Worked]] = {
     "cec": _cec,
     "salts": _salts,
     "prepared": _prepared,
+    "water": _water,
     "school": _school,
 }
 """One function for each kind of number; each takes the parts of the key after the kind."""

@@ -16,6 +16,7 @@ from uuid import UUID
 
 from eznel.core.document import FeedEntry, StockMove
 from eznel.core.ground.preparing import Prepared
+from eznel.core.quantities import NUTRIENTS
 from eznel.core.season.calendars import EARLIER_DAYS
 from eznel.core.season.caps import Task
 from eznel.core.season.course import NOTHING, Course, JobPlan, added
@@ -23,6 +24,7 @@ from eznel.core.season.dose import Needs
 from eznel.core.season.following import covered, effects, magnesium_feeds
 from eznel.core.season.jobs import FirstPlan, Job
 from eznel.core.season.mixing import Answered, answer
+from eznel.core.season.rules import Used
 from eznel.core.season.shed import MixPlan, Shed, Shelf, Vector
 from eznel.core.season.stands import Stand
 
@@ -238,6 +240,47 @@ def _status(course: Course, job: Job, day: date, today: date, need: Vector) -> s
     return "held" if acidity is not None and acidity.extreme else "planned"
 
 
+def task_of(season: Season, job: JobPlan, shed: Shed) -> Task:
+    """Return a job as a task: what it is to bring, after all that came before it.
+
+    Parameters
+    ----------
+    season : Season
+        Its planting's. [core]
+    job : JobPlan
+        One of its jobs. [g]
+    shed : Shed
+        Products. [core]
+
+    Returns
+    -------
+    Task
+        As the fold met it. [g]
+    """
+    totals, used = NOTHING, Used()
+    for entry in season.extras:
+        if entry.on <= job.due_on:
+            totals = added(totals, shed.given(entry, season.stand)[1])
+            used.add(entry.on, dict(shed.used(entry, None)), shed.boron)
+    for one in season.jobs[: season.jobs.index(job)]:
+        if one.status in ("given", "planned"):
+            if one.job.kind != "seedling":
+                totals = added(totals, one.totals_g)
+            mix = one.mixes[0] if one.mixes else None
+            used.add(one.due_on, dict(shed.used(one.entry, mix)), shed.boron)
+    return Task(
+        stand=season.stand,
+        needs=season.needs,
+        job=job.job,
+        day=job.due_on,
+        need=job.need_g,
+        left=job.left_g,
+        totals=totals,
+        used=used,
+        jobs=len(season.jobs),
+    )
+
+
 def supplied(season: Season) -> Iterator[tuple[date, FeedEntry | None, MixPlan | None]]:
     """Yield what a planting was given or is to be given, in order of days.
 
@@ -260,3 +303,34 @@ def supplied(season: Season) -> Iterator[tuple[date, FeedEntry | None, MixPlan |
         if job.status in ("given", "planned")
     ]
     yield from sorted(found, key=lambda one: one[0])
+
+
+def to_come(season: Season) -> Vector:
+    """Return what a planting is still to be given: its needs less what was given.
+
+    Parameters
+    ----------
+    season : Season
+        The planting's. [core]
+
+    Returns
+    -------
+    tuple of float
+        In the order of NUTRIENTS, never below 0. [g]
+    """
+    given = [0.0] * len(NUTRIENTS)
+    for job in season.jobs:
+        if job.status == "given":
+            given = [a + b for a, b in zip(given, job.brings_g, strict=True)]
+    planned = [0.0] * len(NUTRIENTS)
+    for job in season.jobs:
+        if job.status == "planned":
+            planned = [a + b for a, b in zip(planned, job.brings_g, strict=True)]
+    extras = [
+        all_ - mine - later
+        for all_, mine, later in zip(season.given_g, given, planned, strict=True)
+    ]
+    return tuple(
+        max(season.needs[n].total.value - got - more, 0.0)
+        for n, got, more in zip(NUTRIENTS, given, extras, strict=True)
+    )

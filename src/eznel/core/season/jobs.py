@@ -62,6 +62,8 @@ class Job:
     planned_on: date
     gap_days: int
     first_g: tuple[float, ...]
+    only: frozenset[UUID] | None = None
+    """Products of a season-wide blend; any may be used where there is none."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,6 +74,8 @@ class FirstPlan:
     window: Window
     interval_days: int
     unplaced_n_g: float
+    blend: UUID | None = None
+    """The season-wide blend that its jobs follow."""
 
 
 def job_key(planting: UUID, kind: str, ordinal: int, year: int | None = None) -> UUID:

@@ -48,7 +48,7 @@ FORMS = {
 
 
 @dataclass(frozen=True, slots=True)
-class _Usable:
+class Usable:
     """A product for a job: what a gram brings, and the most that is of use. [g/g, g]"""
 
     product: Product
@@ -87,9 +87,9 @@ def answer(task: Task, shed: Shed, shelf: Shelf) -> Answered:
     """
     if not shed.scoops:
         return Answered(reasons=("no_scoops",))
-    useful, refused = _useful(task, shed)
-    usable = _usable(task, useful, shelf)
-    plenty_g = {one.product.id: one.most_g for one in useful}
+    fitting, refused = useful(task, shed)
+    usable = _usable(task, fitting, shelf)
+    plenty_g = {one.product.id: one.most_g for one in fitting}
 
     def tried(frame: Frame) -> tuple[MixPlan, ...]:
         choices = _choices(frame, usable, shed)
@@ -140,13 +140,28 @@ def _answers(
     )
 
 
-def _useful(task: Task, shed: Shed) -> tuple[list[_Usable], tuple[Refused, ...]]:
-    """The products that a job can use, whatever is left of them; and those it may not use."""
+def useful(task: Task, shed: Shed) -> tuple[list[Usable], tuple[Refused, ...]]:
+    """Return the products that a job can use, whatever is left of them, and those it may not use.
+
+    Parameters
+    ----------
+    task : Task
+        The job. [g]
+    shed : Shed
+        Products. [core]
+
+    Returns
+    -------
+    tuple of list of Usable and tuple of Refused
+        In the shed's order. [g]
+    """
     forms = FORMS[task.job.kind, "ground" if task.stand.area else "tub"]
     found, refused = [], []
     for product in shed.products.values():
         material, held = shed.material(product), shed.contents[product.id]
         if product.form not in forms or (material and material.liming):
+            continue
+        if task.job.only is not None and product.id not in task.job.only:
             continue
         if _quick_n_at_base(task, product, held):
             continue
@@ -162,7 +177,7 @@ def _useful(task: Task, shed: Shed) -> tuple[list[_Usable], tuple[Refused, ...]]
         useful = (x / a for x, a in zip(task.need, available, strict=True) if x > 0 and a > 0)
         most_g = max(useful, default=0.0)
         if most_g > 0:
-            found.append(_Usable(product, available, most_g))
+            found.append(Usable(product, available, most_g))
     return found, tuple(refused)
 
 
@@ -171,7 +186,7 @@ def _quick_n_at_base(task: Task, product: Product, held: Contents) -> bool:
     return task.job.kind == "base" and product.form == "soluble" and held.soluble_n > 0
 
 
-def _usable(task: Task, useful: list[_Usable], shelf: Shelf) -> list[_Usable]:
+def _usable(task: Task, useful: list[Usable], shelf: Shelf) -> list[Usable]:
     """What is left of the useful products, the most useful first."""
     found = []
     for one in useful:
@@ -179,12 +194,12 @@ def _usable(task: Task, useful: list[_Usable], shelf: Shelf) -> list[_Usable]:
         if left is None or left >= one.most_g:
             found.append(one)
         elif left > 0:
-            found.append(_Usable(one.product, one.available, left))
+            found.append(Usable(one.product, one.available, left))
     found.sort(key=lambda one: -_usefulness(one, task.need))
     return found[:MOST_CHOICES]
 
 
-def _usefulness(one: _Usable, need: Vector) -> float:
+def _usefulness(one: Usable, need: Vector) -> float:
     return sum(
         WEIGHT[n] * min(a * one.most_g / x, 1.0)
         for n, a, x in zip(NUTRIENTS, one.available, need, strict=True)
@@ -192,7 +207,7 @@ def _usefulness(one: _Usable, need: Vector) -> float:
     )
 
 
-def _frame(task: Task, usable: list[_Usable], shed: Shed) -> Frame:
+def _frame(task: Task, usable: list[Usable], shed: Shed) -> Frame:
     if task.job.kind in DISSOLVED:
         wanted_l = _poured_l(task)
         # A whole scoop in little water would be too strong: more is made than is poured.
@@ -221,7 +236,7 @@ def _poured_l(task: Task) -> float:
     return feed_water_l(task.stand, task.job.first_g[0] if task.need[0] == 0 else task.need[0])
 
 
-def _least_l(task: Task, usable: list[_Usable], shed: Shed) -> float:
+def _least_l(task: Task, usable: list[Usable], shed: Shed) -> float:
     """Water in which one of the smallest measures is as strong as the stage takes. [L]"""
     most_g_l = most_n_mg_l(task.stand.stage_on(task.day)) / 1000
     each = (
@@ -231,7 +246,7 @@ def _least_l(task: Task, usable: list[_Usable], shed: Shed) -> float:
     return min((litres for litres in each if litres > 0), default=0.0)
 
 
-def _choices(frame: Frame, usable: list[_Usable], shed: Shed) -> list[Choice]:
+def _choices(frame: Frame, usable: list[Usable], shed: Shed) -> list[Choice]:
     sizes = 2 if len(usable) <= MOST_CHOICES // 2 else 1
     found = []
     for of, one in enumerate(usable):

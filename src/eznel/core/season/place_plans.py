@@ -1,10 +1,22 @@
 """What there is to say about a place: size, soil or mix, what its tests mean, the work on it."""
 
 from collections.abc import Iterator
+from datetime import timedelta
 from math import floor
 
 from eznel.core import cautions
-from eznel.core.document import Bed, Circle, Frustum, Nominal, Place, Product, Rectangle, Row, Tub
+from eznel.core.document import (
+    Bed,
+    Circle,
+    Frustum,
+    Nominal,
+    Place,
+    Product,
+    Rectangle,
+    Row,
+    Tub,
+    Watering,
+)
 from eznel.core.ground import preparing
 from eznel.core.ground.mending import PhWork, job_key
 from eznel.core.ground.preparing import Prepared
@@ -38,6 +50,7 @@ from eznel.core.season.place_result import (
     SchoolCrop,
     SchoolView,
     ScoopsOf,
+    WaterWeek,
 )
 from eznel.core.season.stands import Stand, Stands
 from eznel.core.soil.acidity import KIT_SPREAD
@@ -47,6 +60,7 @@ from eznel.core.soil.reading import is_stale
 from eznel.core.soil.salts import MIX_STOP_DS_M, MIX_WARN_DS_M
 from eznel.core.soil.schools import SCHOOLS, recommended
 from eznel.core.soil.supply import stock
+from eznel.core.water import USUAL_WEEK_MM, Week, week_of
 from eznel.core.working import Finding, Level, Origin, Quantity, Worked
 
 SHOWN_LAYER_M = 0.025
@@ -117,7 +131,53 @@ def place_plan(place: Place, stands: Stands, walk: int = 0) -> PlacePlan:
         preparations=tuple(_preparation(one, soil, place, stands) for one in soil.prepared),
         changes=(),
         jobs=tuple(_jobs(place, soil, stands)),
+        water=_water(bed, stands) if bed else None,
         findings=(*(soil.acidity.findings if soil.acidity else ()), *_by_feel(bed)),
+    )
+
+
+def week_of_bed(bed: Bed, stands: Stands) -> Week:
+    """Return the week's water of a bed, less the rain that was measured.
+
+    Parameters
+    ----------
+    bed : Bed
+        The bed. [document]
+    stands : Stands
+        Its garden. [core]
+
+    Returns
+    -------
+    Week
+        Litres, rates and minutes. [L, mm/h, min]
+    """
+    return week_of(bed.watering, area_m2=area(bed), rain_mm=_week_rain_mm(stands))
+
+
+def _week_rain_mm(stands: Stands) -> float:
+    days = (stands.today - timedelta(n) for n in range(1, 8))
+    return sum(
+        stands.weather.by_day[day].rain_mm or 0.0 for day in days if day in stands.weather.by_day
+    )
+
+
+def _water(bed: Bed, stands: Stands) -> WaterWeek:
+    week, how = week_of_bed(bed, stands), bed.watering or Watering()
+    values = [
+        worked.value if worked else None
+        for worked in (week.drip_mm_h, week.minutes, week.minutes_with_losses)
+    ]
+    return WaterWeek(
+        by=how.by,
+        week_mm=how.week_mm or USUAL_WEEK_MM,
+        assumed=how.week_mm is None,
+        rain_mm=_week_rain_mm(stands),
+        litres=week.litres.value,
+        with_losses_l=week.with_losses.value,
+        cans=week.with_losses.value / stands.garden.preferences.can.l,
+        drip_mm_h=values[0],
+        minutes=values[1],
+        minutes_with_losses=values[2],
     )
 
 

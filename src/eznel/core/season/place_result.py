@@ -206,6 +206,23 @@ class MixCharge:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class WaterWeek:
+    """A week's water on a bed; minutes only where it has a drip line."""
+
+    by: str
+    week_mm: float
+    assumed: bool
+    rain_mm: float
+    """In the last seven days, as measured. [mm]"""
+    litres: float
+    with_losses_l: float
+    cans: float
+    drip_mm_h: float | None
+    minutes: float | None
+    minutes_with_losses: float | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class PlacePlan:
     """What a place is: ground or tubs, its soil and what the test says of it."""
 
@@ -245,4 +262,5 @@ class PlacePlan:
     preparations: tuple[PreparationView, ...]
     changes: tuple[Change, ...]
     jobs: tuple[PlaceJob, ...]
+    water: WaterWeek | None
     findings: tuple[Finding, ...]

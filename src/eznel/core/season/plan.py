@@ -15,6 +15,7 @@ from eznel.core.products.masses import scoop_mass
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.reference import Catalogue
 from eznel.core.season import advice
+from eznel.core.season.cans import shared_cans
 from eznel.core.season.changes import changes
 from eznel.core.season.course import JobPlan
 from eznel.core.season.dose import Need
@@ -33,8 +34,10 @@ from eznel.core.season.result import (
     ToBuy,
     Use,
 )
+from eznel.core.season.rotation import family_before
 from eznel.core.season.shed import Shelf, Vector
-from eznel.core.season.stands import Stand, family_before
+from eznel.core.season.stands import Stand
+from eznel.core.season.tasks import tasks
 from eznel.core.season.tides import standing_of, tides
 from eznel.core.season.workings import Workings
 from eznel.core.working import Finding
@@ -102,9 +105,13 @@ def make(
                 for p, turn in zip(garden.places, walk, strict=True)
             ),
             plantings=tuple(
-                seasons.get(id(season)) or _planting(season, workings)
+                replace(
+                    seasons.get(id(season)) or _planting(season, workings),
+                    tasks=tasks(season.stand, stands),
+                )
                 for season in workings.seasons
             ),
+            shared=shared_cans(workings),
             products=tuple(_products(workings)),
             scoops=tuple(ScoopSize(scoop.id, scoop.volume.ml) for scoop in garden.scoops),
             findings=plausibility.of_garden(garden, today, catalogue.materials),
@@ -180,6 +187,8 @@ def _planting(season: Season, workings: Workings) -> PlantingPlan:
         ),
         tides=tide,
         jobs=tuple(_job(job, season, workings) for job in season.jobs),
+        tasks=(),
+        blend=season.plan.blend,
         refused=tuple(dict.fromkeys(one for job in season.jobs for one in job.refused)),
         to_buy=short_of(season, workings),
         findings=(

@@ -8,7 +8,7 @@ from eznel.core.document import Amount
 from eznel.core.outlines import Point
 from eznel.core.season.place_result import ByNutrient, PlacePlan
 from eznel.core.season.rules import Refused
-from eznel.core.season.shed import MixPlan
+from eznel.core.season.shed import MixLine, MixPlan
 from eznel.core.working import Finding, Origin
 
 
@@ -87,6 +87,57 @@ class ToBuy:
     grams: float
 
 
+@dataclass(frozen=True, slots=True)
+class TakenAlong:
+    """What a job besides feeding takes: so many of something."""
+
+    name: str
+    amount: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class TaskView:
+    """A job besides feeding, with its day and what it takes."""
+
+    task: str
+    ordinal: int
+    due_on: date
+    done: UUID | None
+    """The entry that says so."""
+    done_on: date | None
+    takes: tuple[TakenAlong, ...]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SharedPour:
+    """What one job gets out of a shared can."""
+
+    job: UUID
+    planting: UUID
+    litres: float
+    per_plant_l: float
+    brings_g: ByNutrient
+    miss: float
+    """More than its own mix would miss, as a share of its need. [g/g]"""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SharedCan:
+    """One mix for several plantings on a day, in whole cans."""
+
+    on: date
+    cans: int
+    can_l: float
+    lines: tuple[MixLine, ...]
+    """For one can."""
+    pours: tuple[SharedPour, ...]
+    left_over_l: float
+    saves: int
+    """Mixes that need not be made."""
+    n_mg_l: float
+    ec_ds_m: float
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class PlantingPlan:
     """A planting's season."""
@@ -119,6 +170,9 @@ class PlantingPlan:
     needs: tuple[NeedView, ...]
     tides: tuple[Tide, ...]
     jobs: tuple[JobView, ...]
+    tasks: tuple[TaskView, ...]
+    blend: UUID | None
+    """The season-wide blend that its jobs follow; None where each is blended by itself."""
     refused: tuple[Refused, ...]
     """What is in the shed, could be of use and may not be used, with the reasons."""
     to_buy: tuple[ToBuy, ...]
@@ -201,5 +255,6 @@ class SeasonPlan:
     places: tuple[PlacePlan, ...]
     plantings: tuple[PlantingPlan, ...]
     products: tuple[ProductPlan, ...]
+    shared: tuple[SharedCan, ...]
     scoops: tuple[ScoopSize, ...]
     findings: tuple[Finding, ...]

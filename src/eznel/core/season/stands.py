@@ -25,6 +25,7 @@ from eznel.core.document import (
     StageSeen,
     Thing,
     Tub,
+    Variety,
     Water,
 )
 from eznel.core.errors import Unknown
@@ -70,6 +71,8 @@ class Stand:
     weather: Weather
     n_factor: float
     """Of the crop's usual nitrogen, for its variety. [g/g]"""
+    variety: Variety | None
+    """As the grower has described it, if so."""
     observed: tuple[Observed, ...]
     """What was seen in this growing year, in order of days."""
     carried: Mapping[str, float]
@@ -322,6 +325,7 @@ class Stands:
             today=self.today,
             weather=self.weather,
             n_factor=kept.n_factor * (1 - calendar.past),
+            variety=kept.variety,
             observed=tuple(
                 one for one in self.observed.get(planting.id, ()) if one.on >= calendar.begins
             ),
@@ -384,67 +388,3 @@ class Stands:
 
 CARRIED = ("P", "K")
 """Nutrients whose tests are carried forward: what the buffer is known for."""
-
-BEFORE_DAYS = 300
-"""A crop that ended longer ago left nothing that counts. [days]"""
-
-
-def crop_before(stand: Stand, stands: Stands) -> Stand | None:
-    """Return the planting that had a planting's ground just before it.
-
-    Parameters
-    ----------
-    stand : Stand
-        The planting. [core]
-    stands : Stands
-        Its garden. [core]
-
-    Returns
-    -------
-    Stand or None
-        The last one whose season was over by then; None in a tub, or where it is long ago.
-    """
-    if isinstance(stand.place, Tub):
-        return None
-    planted = stand.planting.planted_on
-    before = [
-        other
-        for other in stands.in_place(stand.place.id)
-        if other.id != stand.id
-        and other.calendar.last_pick <= planted
-        and (planted - other.calendar.last_pick).days < BEFORE_DAYS
-    ]
-    return max(before, key=lambda s: (s.calendar.last_pick, str(s.id)), default=None)
-
-
-FAMILY_YEARS = 3
-"""For so long a bed rests from a family, against what lives on in its soil. [years]"""
-
-
-def family_before(stand: Stand, stands: Stands) -> date | None:
-    """Return when a crop of the same family last stood in a planting's bed.
-
-    Rotation guides ask for three to four years between crops of one family. Tubs get fresh mix.
-
-    Parameters
-    ----------
-    stand : Stand
-        The planting. [core]
-    stands : Stands
-        Its garden. [core]
-
-    Returns
-    -------
-    date or None
-        The last day of the earlier one; None where the bed has rested long enough.
-    """
-    if isinstance(stand.place, Tub):
-        return None
-    before = [
-        other.calendar.last_pick
-        for other in stands.in_place(stand.place.id)
-        if other.crop.family == stand.crop.family
-        and other.calendar.last_pick < stand.planting.planted_on
-        and (stand.planting.planted_on - other.calendar.last_pick).days < 365 * FAMILY_YEARS
-    ]
-    return max(before, default=None)

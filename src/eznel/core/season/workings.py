@@ -5,6 +5,7 @@ from uuid import UUID
 
 from eznel.core.document import Garden, Log
 from eznel.core.reference import Catalogue
+from eznel.core.season.blended import blended
 from eznel.core.season.dose import Needs, needs
 from eznel.core.season.fold import Happened, Season, fold
 from eznel.core.season.jobs import FirstPlan, first_plan
@@ -42,7 +43,8 @@ class Workings:
             known = before.planned.get(stand.id) if before else None
             if known is None or known[0] is not stand:
                 wanted = needs(stand, self.stands)
-                known = stand, wanted, first_plan(stand, wanted)
+                plan = first_plan(stand, wanted)
+                known = stand, wanted, blended(plan, stand, wanted, garden.blends, self.shed)
             self.planned[stand.id] = known
         pins = {pin.job: pin.to for pin in garden.pins}
         earlier = {s.stand.id: s for s in before.seasons} if before else {}

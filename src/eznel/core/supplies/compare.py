@@ -17,7 +17,7 @@ from eznel.core.products.analysis import first_season_shares
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.season import rules
 from eznel.core.season.caps import SATURATION_L_PER_KG
-from eznel.core.season.fold import Season
+from eznel.core.season.fold import Season, to_come
 from eznel.core.season.jobs import feed_water_l
 from eznel.core.season.mixing import FORMS
 from eznel.core.season.place_result import ByNutrient
@@ -108,37 +108,6 @@ def compare(planting: UUID, products: Sequence[UUID], workings: Workings) -> Com
             _contender(shed.products[one], need, season, workings, left[one])
             for one in dict.fromkeys(products)
         ),
-    )
-
-
-def to_come(season: Season) -> Vector:
-    """Return what a planting is still to be given: its needs less what was given.
-
-    Parameters
-    ----------
-    season : Season
-        The planting's. [core]
-
-    Returns
-    -------
-    tuple of float
-        In the order of NUTRIENTS, never below 0. [g]
-    """
-    given = [0.0] * len(NUTRIENTS)
-    for job in season.jobs:
-        if job.status == "given":
-            given = [a + b for a, b in zip(given, job.brings_g, strict=True)]
-    planned = [0.0] * len(NUTRIENTS)
-    for job in season.jobs:
-        if job.status == "planned":
-            planned = [a + b for a, b in zip(planned, job.brings_g, strict=True)]
-    extras = [
-        all_ - mine - later
-        for all_, mine, later in zip(season.given_g, given, planned, strict=True)
-    ]
-    return tuple(
-        max(season.needs[n].total.value - got - more, 0.0)
-        for n, got, more in zip(NUTRIENTS, given, extras, strict=True)
     )
 
 

@@ -16,12 +16,12 @@ from eznel.core.products.limits import most_on_ground
 from eznel.core.products.masses import bulk_mass
 from eznel.core.quantities import NUTRIENTS, Mass, Volume
 from eznel.core.reference import Material
-from eznel.core.season.fold import Season
+from eznel.core.season.fold import Season, to_come
 from eznel.core.season.place_result import ByNutrient
 from eznel.core.season.plan import short_of
 from eznel.core.season.result import ToBuy, Use
 from eznel.core.season.workings import Workings
-from eznel.core.supplies.compare import refused_for, to_come
+from eznel.core.supplies.compare import refused_for
 
 SOLVING_S = 10.0
 

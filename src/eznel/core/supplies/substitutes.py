@@ -8,8 +8,8 @@ from uuid import UUID
 from eznel.core.document import Product
 from eznel.core.errors import Unknown
 from eznel.core.products.analysis import contents, general
-from eznel.core.quantities import NUTRIENTS
 from eznel.core.season import rules
+from eznel.core.season.judging import judge
 from eznel.core.season.place_result import ByNutrient
 from eznel.core.season.workings import Workings
 
@@ -128,30 +128,21 @@ def _likeness(one: tuple[float, ...], other: tuple[float, ...]) -> float:
 
 
 def _judged(workings: Workings, of: Product | None) -> StandIn:
-    need = dict.fromkeys(NUTRIENTS, 0.0)
-    short = dict.fromkeys(NUTRIENTS, 0.0)
-    feeds, grams, cost, priced = 0, 0.0, 0.0, True
-    shed = workings.shed
-    for season in workings.seasons:
-        for n, given in zip(NUTRIENTS, season.given_g, strict=True):
-            wanted = season.needs[n].total.value
-            need[n] += wanted
-            short[n] += max(wanted - given, 0.0)
-        for job in season.jobs:
-            if job.status != "planned" or not job.mixes:
-                continue
-            feeds += 1
-            priced = priced and job.mixes[0].cost is not None
-            cost += job.mixes[0].cost or 0.0
-            grams += sum(
-                g for p, g in shed.used(None, job.mixes[0]) if of is not None and p == of.id
-            )
+    judged, shed = judge(workings), workings.shed
+    grams = sum(
+        g
+        for season in workings.seasons
+        for job in season.jobs
+        if job.status == "planned" and job.mixes
+        for p, g in shed.used(None, job.mixes[0])
+        if of is not None and p == of.id
+    )
     return StandIn(
         material=of.material if of is not None and of.proof == "typical" else None,
         name=of.name if of is not None else "",
-        met={n: 1 - short[n] / need[n] if need[n] > 0 else 1.0 for n in NUTRIENTS},
-        short_g=short,
-        feeds=feeds,
+        met=judged.met,
+        short_g=judged.short_g,
+        feeds=judged.feeds,
         grams=grams,
-        cost=cost if priced else None,
+        cost=judged.cost,
     )

@@ -13,6 +13,9 @@ TEXT, NAME = sa.String(length=80), sa.String(length=60)
 
 def upgrade() -> None:
     op.add_column("planting", sa.Column("raised_in", TEXT, nullable=True))
+    op.add_column("place", sa.Column("watering", sa.JSON(), nullable=True))
+    op.add_column("place", sa.Column("season_water_l", sa.Double(), nullable=True))
+    op.add_column("place", sa.Column("from_below", sa.Boolean(), nullable=True))
     _create(
         "observed",
         sa.Column("planting", NAME, nullable=False),

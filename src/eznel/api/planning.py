@@ -1,0 +1,128 @@
+"""Questions before anything is done: when to sow, which programme, one blend for the season."""
+
+import json
+import queue
+import threading
+from collections.abc import Iterator
+from datetime import date
+from time import monotonic
+from typing import Annotated, Literal
+from uuid import UUID
+
+from fastapi import APIRouter, Response
+from fastapi.responses import StreamingResponse
+from pydantic import BaseModel, Field, TypeAdapter
+
+from eznel.api.problems import RESPONSES, problem_of
+from eznel.api.speech import Speech
+from eznel.api.world import TheSession, TheWorld
+from eznel.core.errors import Impossible, Refusal, Unknown
+from eznel.core.planning.schools import Schools, schools
+from eznel.core.planning.season_blend import WholeSeason, season_blend
+from eznel.core.planning.sowing import MOST_SUCCESSIONS, Asked, SowingAnswer, pick_by, sow_on
+from eznel.core.season.workings import Workings
+from eznel.words import Words
+
+router = APIRouter(prefix="/api/gardens/{garden_id}/planning", tags=["planning"],
+                   responses=RESPONSES)  # fmt: skip
+
+BEAT_S = 0.25
+
+
+class SowingAsked(BaseModel):
+    """A crop in a place, and a day: of sowing, or to be picking by."""
+
+    crop: str
+    variety: Annotated[str, Field(max_length=80)] = ""
+    place: UUID
+    sown_in_place: bool = False
+    day: date
+    by: Literal["sown", "picked"] = "sown"
+    successions: Annotated[int, Field(ge=0, le=MOST_SUCCESSIONS)] = 0
+
+
+class BlendAsked(BaseModel):
+    """For one place, or for the whole garden; and how long it may take."""
+
+    place: UUID | None = None
+    time_limit_s: Annotated[float, Field(ge=1, le=120)] = 10
+
+
+@router.post("/sowing")
+def read_sowing(
+    garden_id: UUID, asked: SowingAsked, session: TheSession, world: TheWorld
+) -> SowingAnswer:
+    """Read when to sow, pot on, plant out and pick; nothing is stored."""
+    stands = world.workings(session, str(garden_id)).stands
+    if asked.place not in stands.places:
+        raise Unknown("place", "no_such_thing", id=str(asked.place))
+    what = Asked(
+        crop=asked.crop,
+        variety=asked.variety,
+        place=asked.place,
+        sown_in_place=asked.sown_in_place,
+    )
+    answer = sow_on if asked.by == "sown" else pick_by
+    return answer(what, asked.day, stands, asked.successions)
+
+
+@router.get("/programmes/{planting}")
+def read_programmes(
+    garden_id: UUID, planting: UUID, session: TheSession, world: TheWorld
+) -> Schools:
+    """Read one planting's season by every programme; nothing is stored."""
+    return schools(planting, world.workings(session, str(garden_id)))
+
+
+@router.post("/season-blend", response_model=WholeSeason)
+def read_season_blend(
+    garden_id: UUID, asked: BlendAsked, session: TheSession, world: TheWorld, speech: Speech
+) -> Response:
+    """Blend the whole season at once: a line of JSON a moment with the seconds, then the answer.
+
+    Nothing is stored; the blend that comes with the answer is kept by saving it.
+    """
+    workings = world.workings(session, str(garden_id))
+    if asked.place is not None and asked.place not in workings.stands.places:
+        raise Unknown("place", "no_such_thing", id=str(asked.place))
+    return StreamingResponse(
+        _lines(workings, asked, speech),
+        media_type="application/x-ndjson",
+        headers={"Content-Encoding": "identity"},
+    )
+
+
+WHOLE: TypeAdapter[WholeSeason] = TypeAdapter(WholeSeason)
+
+
+def _lines(workings: Workings, asked: BlendAsked, speech: Words) -> Iterator[bytes]:
+    """What happens while the solver works, and then what came of it."""
+    done: queue.Queue[WholeSeason | Refusal] = queue.Queue()
+
+    def work() -> None:
+        try:
+            done.put(season_blend(workings, asked.place, time_limit_s=asked.time_limit_s))
+        except Refusal as refusal:
+            done.put(refusal)
+        except BaseException:
+            done.put(Impossible("place", "no_blend_in_time", seconds=asked.time_limit_s))
+            raise
+
+    started = monotonic()
+    threading.Thread(target=work, daemon=True).start()
+    while True:
+        try:
+            found = done.get(timeout=BEAT_S)
+        except queue.Empty:
+            seconds = round(monotonic() - started, 2)
+            yield _line({"seconds": seconds, "limit": asked.time_limit_s})
+            continue
+        if isinstance(found, Refusal):
+            yield _line({"problem": problem_of(found, speech).model_dump(mode="json")})
+        else:
+            yield _line({"done": WHOLE.dump_python(found, mode="json")})
+        return
+
+
+def _line(what: object) -> bytes:
+    return json.dumps(what, ensure_ascii=False).encode() + b"\n"

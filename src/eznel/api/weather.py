@@ -1,0 +1,157 @@
+"""Weather as it comes: from a station, out of files, and all of it as a table."""
+
+from datetime import date, timedelta
+from typing import Annotated
+from uuid import UUID
+
+from fastapi import APIRouter, Response
+from pydantic import Base64Bytes, BaseModel, Field
+from sqlalchemy.orm import Session
+
+from eznel.api.problems import RESPONSES
+from eznel.api.world import TheSession, TheWorld, Who, World
+from eznel.core.document import GardenFile, WeatherDay
+from eznel.core.errors import Impossible
+from eznel.formats.soil_files.table import decoded
+from eznel.formats.weather_file import day_id, read_weather, write_weather
+from eznel.standins import weather_station
+from eznel.standins.weather_station import FORECAST_DAYS, StationSilent
+from eznel.store import gardens, reading
+from eznel.store.kinds import KINDS
+
+router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["weather"], responses=RESPONSES)
+
+MOST_ENCODED = 3_000_000
+OVERLAP_DAYS = 7
+"""Days that are fetched again, as a forecast may have been kept for them."""
+
+
+class WeatherBrought(BaseModel):
+    """A file, or pasted text."""
+
+    file: Annotated[Base64Bytes, Field(max_length=MOST_ENCODED)] | None = None
+    text: Annotated[str, Field(max_length=MOST_ENCODED)] | None = None
+
+
+class LeftRow(BaseModel):
+    """A row that is no day."""
+
+    row: int
+    words: str
+
+
+class WeatherRead(BaseModel):
+    """The days of a file. Nothing is stored."""
+
+    days: list[WeatherDay]
+    left: list[LeftRow]
+
+
+class WeatherDays(BaseModel):
+    """Days to be kept together."""
+
+    days: Annotated[list[WeatherDay], Field(min_length=1, max_length=4000)]
+
+
+class WeatherKept(BaseModel):
+    """How many days were new or other than before, and from when to when they are."""
+
+    kept: int
+    first: date | None
+    last: date | None
+
+
+@router.post("/weather/station")
+def fetch_weather(garden_id: UUID, session: TheSession, world: TheWorld, who: Who) -> WeatherKept:
+    """Fetch the days since the last fetch from the weather station, and its forecast."""
+    file = reading.load(session, str(garden_id)).file
+    today = world.clock(file.garden)
+    known = [day.on for day in file.log.weather if day.source == "station"]
+    planted = [p.planted_on for p in file.garden.plantings if p.planted_on.year >= today.year - 1]
+    first = min([date(today.year, 1, 1), *planted])
+    if known:
+        first = min(max(known), today) - timedelta(OVERLAP_DAYS)
+    site = file.garden.site
+    try:
+        readings = weather_station.ask(
+            world.station,
+            str(garden_id),
+            (first, today + timedelta(FORECAST_DAYS)),
+            today,
+            (site.monthly_min_c, site.monthly_max_c),
+        )
+    except StationSilent as error:
+        raise Impossible("station", "station_silent") from error
+    days = [
+        WeatherDay(
+            id=day_id(date.fromisoformat(one.on)),
+            on=date.fromisoformat(one.on),
+            low_c=one.low_c,
+            high_c=one.high_c,
+            rain_mm=one.rain_mm,
+            source="station",
+        )
+        for one in readings
+    ]
+    return _keep(session, world, str(garden_id), days, who)
+
+
+@router.post("/weather/read")
+def read_weather_file(garden_id: UUID, brought: WeatherBrought) -> WeatherRead:
+    """Read a file or pasted text as days; nothing is stored."""
+    text = decoded(brought.file) if brought.file is not None else brought.text
+    if not text:
+        raise Impossible("file", "file_empty")
+    found = read_weather(text)
+    return WeatherRead(
+        days=list(found.days), left=[LeftRow(row=n, words=words) for n, words in found.left]
+    )
+
+
+@router.post("/weather/keep")
+def keep_weather(
+    garden_id: UUID, days: WeatherDays, session: TheSession, world: TheWorld, who: Who
+) -> WeatherKept:
+    """Keep several days; a day that is there already is replaced."""
+    return _keep(session, world, str(garden_id), days.days, who)
+
+
+@router.get("/weather.csv", response_class=Response)
+def write_weather_file(garden_id: UUID, session: TheSession) -> Response:
+    """Save all weather of a garden as a table."""
+    log = reading.load(session, str(garden_id)).file.log
+    return Response(
+        write_weather(log.weather),
+        media_type="text/csv; charset=utf-8",
+        headers={"Content-Disposition": 'attachment; filename="weather.csv"'},
+    )
+
+
+def _keep(
+    session: Session, world: World, garden_id: str, days: list[WeatherDay], who: str
+) -> WeatherKept:
+    kind, stored = KINDS["weather"], reading.load(session, garden_id)
+    known = {day.on: day for day in stored.file.log.weather}
+    new = [day for day in days if day.on not in known]
+    other = [_as_known(day, known[day.on]) for day in days if day.on in known]
+    other = [day for day in other if day != known[day.on]]
+    for day in other:
+        based_on = stored.revisions[str(day.id)]
+        gardens.put(session, garden_id, kind, day, based_on=based_on, who=who, check=_any)
+    if new:
+        gardens.add(session, garden_id, kind, new, who=who, check=world.check)
+    whole = sorted([*known, *(day.on for day in new)])
+    return WeatherKept(
+        kept=len(new) + len(other),
+        first=whole[0] if whole else None,
+        last=whole[-1] if whole else None,
+    )
+
+
+def _as_known(day: WeatherDay, known: WeatherDay) -> WeatherDay:
+    """The same day under the id that it has here."""
+    return day.model_copy(update={"id": known.id})
+
+
+def _any(file: GardenFile) -> None:
+    """A day's weather is right by its own fields; nothing else hangs on it."""

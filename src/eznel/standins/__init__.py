@@ -1,0 +1,1 @@
+"""Small simulated stand-ins for devices outside, which ship with the application."""
