@@ -76,7 +76,10 @@ def read_weather(text: str) -> ReadWeather:
         When it has no headings for date, minimum and maximum, is too long, or its dates can be
         read in two ways.
     """
-    rows = list(csv.reader(io.StringIO(text), delimiter=_delimiter(text)))
+    try:
+        rows = list(csv.reader(text.splitlines(), delimiter=_delimiter(text)))
+    except csv.Error as error:
+        raise Impossible("file", "weather_headings") from error
     start, columns = _headings(rows)
     heading = rows[start]
     body = [(n + 1, row) for n, row in enumerate(rows) if n > start and any(x.strip() for x in row)]

@@ -1,10 +1,11 @@
 """Feeding programmes side by side for one planting: the same season planned anew by each."""
 
-from bisect import bisect_right
 from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import date
 from uuid import UUID
+
+import numpy as np
 
 from eznel.core.document import Programme
 from eznel.core.errors import Unknown
@@ -146,8 +147,9 @@ def _fits(season: Season, tide: tuple[Tide, ...]) -> Iterator[StageFit]:
 
 
 def _fit(tide: Tide, day: date) -> float | None:
-    at = bisect_right(tide.days, day) - 1
-    need, whole = tide.need_g[at], tide.need_g[-1]
-    if at < 0 or whole <= 0 or need < LEAST_SHARE * whole:
+    days = [one.toordinal() for one in tide.days]
+    need = float(np.interp(day.toordinal(), days, tide.need_g))
+    whole = tide.need_g[-1]
+    if whole <= 0 or need < LEAST_SHARE * whole:
         return None
-    return tide.supply_g[at] / need
+    return float(np.interp(day.toordinal(), days, tide.supply_g)) / need

@@ -30,6 +30,8 @@ LIGHT_DAYS = 90
 STEP_DAYS = 7
 WORTHWHILE_DAYS = 14
 """A picking shorter than this is hardly worth the bed, unless the crop is picked at once."""
+EARLY_DAYS = 30
+"""What is over so long before the day that was asked for is no answer."""
 MOST_SUCCESSIONS = 12
 
 _NAMELESS = UUID(int=0)
@@ -215,7 +217,7 @@ class _Road:
         winter = self.stands.weather.midwinter_before(harvest)
         if rests and (planted_on > winter or (harvest - winter).days < LIGHT_DAYS):
             return "needs_a_winter"
-        hardy = rests or self.crop.frost == "hardy"
+        hardy = rests or self.crop.frost in ("hardy", "very_hardy")
         if not hardy and (self._still(harvest) or (planted_on < winter and self._still(winter))):
             return "meets_a_winter"
         usual = next(s.typical_days for s in self.stages if s.key == "harvest")
@@ -289,12 +291,18 @@ class _Road:
         latest = _last(lambda day: not late(day), first, last)
         if latest is None:
             latest = first
-        safe = next((d for d in _days_before(latest, LOOK_DAYS // 2) if self.safe(d)), None)
-        if safe is not None and not late(safe):
-            return self.planted(safe)
-        earliest = self.planted(self.ready(latest))
+        good = next((d for d in _days_before(latest, LOOK_DAYS // 2) if self.worth(d)), None)
+        if good is not None and not late(good) and self._lasts(good, wanted):
+            return self.planted(good)
+        ahead = next((d for d in _days_from(latest, LOOK_DAYS) if self.worth(d)), None)
+        earliest = self.planted(ahead or self.ready(latest))
         finding = Finding("not_picked_by_then", Level.WARNING, "pick_by")
         return _with(earliest, finding)
+
+    def _lasts(self, planted_on: date, wanted: date) -> bool:
+        """Whether it is picked about a day, and not in the season before."""
+        picked, end = self.first_pick(planted_on), self.calendar(planted_on).last_pick
+        return picked is not None and (end >= wanted or (wanted - picked).days <= EARLY_DAYS)
 
     def answer(self, chosen: Sowing, successions: int) -> SowingAnswer:
         window = self._window(chosen.plant_on)

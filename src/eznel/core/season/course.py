@@ -184,6 +184,8 @@ class Course:
             self.dropped = added(self.dropped, job.withheld_g)
         elif job.status in ("missed", "unconfirmed", "covered"):
             self.dropped = added(added(self.dropped, job.need_g), job.withheld_g)
+        elif job.status == "not_needed":
+            self.dropped = added(self.dropped, job.withheld_g)
         if "magnesium_short" in job.causes:
             self.mg_seen.pop(0)
         self.done.append(job)

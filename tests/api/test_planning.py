@@ -1,0 +1,115 @@
+"""Questions before anything is done, and weather, over the wire."""
+
+import base64
+import json
+from collections.abc import Iterator
+
+import pytest
+from fastapi.testclient import TestClient
+
+import gardens as make
+from eznel.api.app import create_app
+from eznel.api.world import World
+from eznel.formats import garden_file
+from eznel.standins import weather_station
+
+GARDEN = f"/api/gardens/{make.uid('garden')}"
+
+
+@pytest.fixture
+def garden(world: World) -> Iterator[TestClient]:
+    station = weather_station.start()
+    world.station = weather_station.address(station)
+    file = make.garden_file(
+        places=[make.bed(), make.bed("other")],
+        plantings=[make.planting("cucumber", plants=8)],
+        scoops=[make.scoop("gram", 1), make.scoop("spoon", 15)],
+        products=[make.product("feed", "soluble", N=10, K2O=15)],
+    )
+    with TestClient(create_app(world), base_url="http://127.0.0.1") as client:
+        put = client.put(f"{GARDEN}/file", json=json.loads(garden_file.dumps(file)))
+        assert put.status_code == 200
+        yield client
+    station.shutdown()
+
+
+def test_when_to_sow(garden: TestClient) -> None:
+    asked = {"crop": "carrot", "place": make.uid("bed"), "sown_in_place": True,
+             "day": "2026-05-01", "successions": 2}  # fmt: skip
+    found = garden.post(f"{GARDEN}/planning/sowing", json=asked).json()
+    assert found["chosen"]["first_pick"] == "2026-08-07"  # 98 days, as tests/core/planning has it
+    assert len(found["following"]) == 2
+    back = garden.post(
+        f"{GARDEN}/planning/sowing", json=asked | {"by": "picked", "day": "2026-08-07"}
+    ).json()
+    assert back["chosen"]["sow_on"] == "2026-05-01"
+    lost = garden.post(f"{GARDEN}/planning/sowing", json=asked | {"crop": "moss"})
+    assert lost.status_code == 422
+    assert lost.json()["faults"][0]["field"] == "crop"
+
+
+def test_programmes_side_by_side(garden: TestClient) -> None:
+    found = garden.get(f"{GARDEN}/planning/programmes/{make.uid('cucumber')}").json()
+    assert found["current"] == "leaf_then_fruit"
+    assert len(found["seasons"]) == 8
+
+
+def blend(garden: TestClient, **asked: object) -> list[dict]:
+    answer = garden.post(f"{GARDEN}/planning/season-blend", json=asked)
+    assert answer.status_code == 200
+    return [json.loads(line) for line in answer.text.splitlines()]
+
+
+def test_a_season_wide_blend_is_made_kept_and_left(garden: TestClient) -> None:
+    found = blend(garden)[-1]["done"]
+    assert found["gap"] == pytest.approx(0, abs=1e-3)
+    kept = found["blend"]
+    assert garden.put(f"{GARDEN}/blends/{kept['id']}", json=kept).status_code == 200
+    plan = garden.get(f"{GARDEN}/plan").json()
+    assert plan["plantings"][0]["blend"] == kept["id"]
+    gone = garden.delete(f"{GARDEN}/blends/{kept['id']}", params={"based_on": 1})
+    assert gone.status_code == 200
+    assert garden.get(f"{GARDEN}/plan").json()["plantings"][0]["blend"] is None
+
+
+def test_what_cannot_be_blended_says_why(garden: TestClient) -> None:
+    problem = blend(garden, place=make.uid("other"))[-1]["problem"]
+    assert problem["faults"][0]["key"] == "nothing_to_blend"
+
+
+def weather(garden: TestClient) -> list[dict]:
+    return garden.get(GARDEN).json()["file"]["log"]["weather"]
+
+
+def test_the_station_is_asked_and_asked_again(garden: TestClient) -> None:
+    first = garden.post(f"{GARDEN}/weather/station").json()
+    assert (first["first"], first["last"]) == ("2026-01-01", "2026-05-06")  # and a forecast
+    assert first["kept"] == 126
+    again = garden.post(f"{GARDEN}/weather/station").json()
+    assert again["kept"] == 0
+    assert len(weather(garden)) == 126
+    # What was measured moves the stages; the plan stays one that can be read.
+    assert garden.get(f"{GARDEN}/plan").status_code == 200
+
+
+def test_a_silent_station_says_so(garden: TestClient, world: World) -> None:
+    world.station = "http://127.0.0.1:9"
+    answer = garden.post(f"{GARDEN}/weather/station")
+    assert answer.status_code == 422
+    assert answer.json()["faults"][0]["key"] == "station_silent"
+    assert weather(garden) == []
+
+
+def test_a_weather_file_is_read_kept_and_saved(garden: TestClient) -> None:
+    table = "date,min,max,rain\n2026-05-01,4.5,15,3.2\nnothing\n"
+    file = base64.b64encode(table.encode()).decode()
+    read = garden.post(f"{GARDEN}/weather/read", json={"file": file}).json()
+    assert [row["row"] for row in read["left"]] == [3]
+    assert weather(garden) == []
+    kept = garden.post(f"{GARDEN}/weather/keep", json={"days": read["days"]}).json()
+    assert kept == {"kept": 1, "first": "2026-05-01", "last": "2026-05-01"}
+    warmer = [read["days"][0] | {"high_c": 20}]
+    garden.post(f"{GARDEN}/weather/keep", json={"days": warmer})
+    assert [day["high_c"] for day in weather(garden)] == [20]
+    saved = garden.get(f"{GARDEN}/weather.csv").text
+    assert saved.split("\r\n")[:2] == ["date,low_c,high_c,rain_mm", "2026-05-01,4.5,20.0,3.2"]
