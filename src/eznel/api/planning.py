@@ -14,13 +14,14 @@ from fastapi.responses import StreamingResponse
 from pydantic import BaseModel, Field, TypeAdapter
 
 from eznel.api.problems import RESPONSES, problem_of
-from eznel.api.speech import Speech
+from eznel.api.speech import Speech, said_in
 from eznel.api.world import TheSession, TheWorld
 from eznel.core.errors import Impossible, Refusal, Unknown
 from eznel.core.planning.schools import Schools, schools
 from eznel.core.planning.season_blend import WholeSeason, season_blend
 from eznel.core.planning.sowing import MOST_SUCCESSIONS, Asked, SowingAnswer, pick_by, sow_on
 from eznel.core.season.workings import Workings
+from eznel.formats.season_sheet import Paper, write_season
 from eznel.words import Words
 
 router = APIRouter(prefix="/api/gardens/{garden_id}/planning", tags=["planning"],
@@ -89,6 +90,24 @@ def read_season_blend(
         _lines(workings, asked, speech),
         media_type="application/x-ndjson",
         headers={"Content-Encoding": "identity"},
+    )
+
+
+@router.get("/season.pdf", response_class=Response)
+def write_season_sheet(
+    garden_id: UUID,
+    session: TheSession,
+    world: TheWorld,
+    speech: Speech,
+    paper: Paper = "a4",
+) -> Response:
+    """Save the season as a document to print, for A4 or Letter."""
+    file = world.stored(session, str(garden_id)).file
+    plan = said_in(world.made(file, world.clock(file.garden)).plan, speech)
+    return Response(
+        write_season(plan, file.garden, speech, paper),
+        media_type="application/pdf",
+        headers={"Content-Disposition": 'attachment; filename="season.pdf"'},
     )
 
 

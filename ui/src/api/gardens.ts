@@ -1,4 +1,5 @@
 import { queryOptions, useMutation, useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
+import { newId } from '../lib/ids'
 import { get, write, type Schemas } from './client'
 import { post, type Kind, type Thing } from './outbox'
 
@@ -68,14 +69,7 @@ export function revisionOf(garden: GardenView | undefined, key: string): number 
 }
 
 /** Kinds that stand in the log. */
-const LOGGED: readonly Kind[] = [
-  'feeds',
-  'stages',
-  'observed',
-  'tasks',
-  'weather',
-  'stock_moves',
-]
+const LOGGED: readonly Kind[] = ['feeds', 'stages', 'observed', 'tasks', 'weather', 'stock_moves']
 
 /** The garden as it is once a write has arrived. */
 function patched(
@@ -137,6 +131,22 @@ export function useWrites(id: string) {
     },
   })
   return { save, remove, settle }
+}
+
+/** Moves a job to a day by a pin, and takes that back. */
+export function useMoveJob(id: string) {
+  const { file } = useGarden(id)
+  const { save, remove } = useWrites(id)
+  const move = (job: string, to: string, onDone: (undo: () => void) => void) => {
+    const known = file.garden.pins.find((pin) => pin.job === job)
+    const key = known?.id ?? newId()
+    const undo = () =>
+      known
+        ? save.mutate({ kind: 'pins', thing: { ...known } })
+        : remove.mutate({ kind: 'pins', key })
+    save.mutate({ kind: 'pins', thing: { id: key, job, to } }, { onSuccess: () => onDone(undo) })
+  }
+  return { move, error: save.error, pending: save.isPending }
 }
 
 /** Takes back a change, or does it again. */

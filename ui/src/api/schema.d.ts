@@ -432,6 +432,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/planning/season.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Write Season Sheet
+         * @description Save the season as a document to print, for A4 or Letter.
+         */
+        get: operations["write_season_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/planning/sowing": {
         parameters: {
             query?: never;
@@ -1635,6 +1655,25 @@ export interface components {
             name: string;
         };
         /**
+         * CoatedSize
+         * @description How much of a coated product would feed a planting in tubs through its season.
+         */
+        CoatedSize: {
+            /** G L */
+            g_l: number;
+            /** Grams */
+            grams: number;
+            /** Held By Label */
+            held_by_label: boolean;
+            /**
+             * Product
+             * Format: uuid
+             */
+            product: string;
+            /** Released Share */
+            released_share: number;
+        };
+        /**
          * ColumnView
          * @description A column of a table, and what it is taken to mean; no meaning leaves it out.
          */
@@ -2194,7 +2233,8 @@ export interface components {
              *       "no_animal_products": false,
              *       "organic_only": false,
              *       "reminders": [],
-             *       "shared_miss_pct": 15
+             *       "shared_miss_pct": 15,
+             *       "tanks": 1
              *     }
              */
             preferences: components["schemas"]["Preferences"];
@@ -2507,6 +2547,8 @@ export interface components {
             stage: string | null;
             /** Status */
             status: string;
+            /** Stock */
+            stock: components["schemas"]["StockTank"][];
         };
         /**
          * JournalView
@@ -3437,6 +3479,8 @@ export interface components {
             area_m2: number;
             /** Blend */
             blend: string | null;
+            /** Coated */
+            coated: components["schemas"]["CoatedSize"][];
             /** Crop */
             crop: string;
             /** Crop Name */
@@ -3582,6 +3626,12 @@ export interface components {
              * @default 15
              */
             shared_miss_pct: number;
+            /**
+             * Tanks
+             * @default 1
+             * @enum {integer}
+             */
+            tanks: 1 | 2;
         };
         /**
          * Preparation
@@ -4384,6 +4434,10 @@ export interface components {
             brings_g: {
                 [key: string]: number;
             };
+            /** Grams */
+            grams: {
+                [key: string]: number;
+            };
             /**
              * Job
              * Format: uuid
@@ -4922,6 +4976,24 @@ export interface components {
              * Format: uuid
              */
             product: string;
+        };
+        /**
+         * StockTank
+         * @description A concentrate that a proportioner draws from.
+         */
+        StockTank: {
+            /** Dissolves */
+            dissolves: boolean | null;
+            /** G L */
+            g_l: number;
+            /** Grams */
+            grams: {
+                [key: string]: number;
+            };
+            /** Litres */
+            litres: number;
+            /** Name */
+            name: string;
         };
         /**
          * Strength
@@ -8405,6 +8477,91 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["WholeSeason"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    write_season_sheet: {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+            };
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

@@ -44,6 +44,13 @@ export function CalendarPart({ gardenId }: { gardenId: string }) {
           )}
         </Field>
       )}
+      {address && window.location.hostname === '127.0.0.1' && (
+        <p className="small soft">
+          {t(
+            'This address is for this computer alone. A phone reads it when Eznel is shared in your network: ./eznel start --share',
+          )}
+        </p>
+      )}
       <Refused faults={faultsOf(error ?? renew.error ?? end.error)} />
     </>
   )

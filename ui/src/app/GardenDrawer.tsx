@@ -14,6 +14,7 @@ import { Keeping } from '../parts/Keeping'
 import { termOf } from '../parts/names'
 import { CalendarPart } from './CalendarPart'
 import { ImportButton } from './ImportButton'
+import { WeatherPart } from './WeatherPart'
 import { Reading, kitchens, type Kitchen } from './Reading'
 
 type Settings = Schemas['Settings']
@@ -24,6 +25,7 @@ export default function GardenDrawer(props: { gardenId: string; onClose: () => v
   const view = useGarden(gardenId)
   const { garden } = view.file
   const words = useWords()
+  const catalogue = useCatalogue()
   const history = useHistory()
   const { settle } = useWrites(gardenId)
   const draft = useDraft<Settings>(`${gardenId}.settings`)
@@ -86,6 +88,53 @@ export default function GardenDrawer(props: { gardenId: string; onClose: () => v
           on={shown.preferences.no_animal_products}
           onChange={(no_animal_products) => preferences({ no_animal_products })}
         />
+        <h2>{t('Cans')}</h2>
+        <div className="fields">
+          <NumberField
+            label={t('One can may serve several where it misses at most')}
+            suffix="%"
+            value={shown.preferences.shared_miss_pct}
+            faults={faultsAt(faults, 'preferences.shared_miss_pct')}
+            onChange={(value) => preferences({ shared_miss_pct: value ?? 15 })}
+          />
+          <NumberField
+            label={t('Proportioner: parts of water to one of stock')}
+            hint={t('Empty without one. A label that says “1 in 17” is 16.')}
+            value={shown.preferences.proportioner}
+            faults={faultsAt(faults, 'preferences.proportioner')}
+            onChange={(value) => preferences({ proportioner: value && Math.round(value) })}
+          />
+          {shown.preferences.proportioner != null && (
+            <ChoiceField
+              label={t('Tanks')}
+              hint={t('Calcium needs a tank of its own beside sulphates and phosphates.')}
+              value={String(shown.preferences.tanks)}
+              options={[
+                { value: '1', label: t('one') },
+                { value: '2', label: t('two') },
+              ]}
+              onChange={(value) => preferences({ tanks: value === '2' ? 2 : 1 })}
+            />
+          )}
+        </div>
+        <h2>{t('Besides feeding')}</h2>
+        <p className="small soft">
+          {t('What is ticked comes on Today with its stage, and with what to take along.')}
+        </p>
+        {catalogue.tasks.map((task) => (
+          <Rule
+            key={task.key}
+            label={task.name}
+            on={shown.preferences.reminders.includes(task.key)}
+            onChange={(on) =>
+              preferences({
+                reminders: on
+                  ? [...shown.preferences.reminders, task.key]
+                  : shown.preferences.reminders.filter((key) => key !== task.key),
+              })
+            }
+          />
+        ))}
         {draft.thing && (
           <Keeping
             mine={draft.thing}
@@ -113,6 +162,7 @@ export default function GardenDrawer(props: { gardenId: string; onClose: () => v
             }}
           />
         )}
+        <WeatherPart gardenId={gardenId} />
         <CalendarPart gardenId={gardenId} />
         <h2>{t('This browser')}</h2>
         <Who />

@@ -1,4 +1,5 @@
-import { addDays, dayNumber, showMonth } from '../lib/dates'
+import { useRef, useState } from 'react'
+import { addDays, dayNumber, showDate, showMonth } from '../lib/dates'
 import { t } from '../lib/words'
 import { MARKS, type Nutrient } from '../theme/nutrients'
 import { monthStarts } from './Tide'
@@ -11,6 +12,8 @@ export interface StripMark {
   share: number
   done: boolean
   skipped: boolean
+  /** Whether it is still to come, and may be given another day. */
+  movable: boolean
   label: string
 }
 
@@ -37,6 +40,8 @@ export function SeasonStrip(props: {
   width: number
   chosen: string | null
   onChoose: (id: string) => void
+  /** A feed was pulled to another day, or moved there by arrow keys. */
+  onMove: (job: string, day: string) => void
 }) {
   const { lanes, width } = props
   const from = lanes.flatMap((l) => [l.stages[0].start, l.hold.from]).sort()[0]
@@ -51,6 +56,7 @@ export function SeasonStrip(props: {
   const narrow = width < 700
   const left = narrow ? 8 : NAME
   const x = (day: string) => left + ((dayNumber(day) - dayNumber(from)) / span) * (width - left - 8)
+  const perDay = (width - left - 8) / span
   const lane = narrow ? LANE + 22 : LANE
   const height = HEAD + lanes.length * lane + 8
   return (
@@ -79,7 +85,10 @@ export function SeasonStrip(props: {
           width={width}
           narrow={narrow}
           chosen={one.id === props.chosen}
+          perDay={perDay}
+          today={props.today}
           onChoose={() => props.onChoose(one.id)}
+          onMove={props.onMove}
         />
       ))}
       {props.today >= from && props.today <= to && (
@@ -104,7 +113,10 @@ function Lane(props: {
   width: number
   narrow: boolean
   chosen: boolean
+  perDay: number
+  today: string
   onChoose: () => void
+  onMove: (job: string, day: string) => void
 }) {
   const { lane, x, top, narrow } = props
   const bandTop = top + (narrow ? 24 : 4)
@@ -189,7 +201,15 @@ function Lane(props: {
         />
       ))}
       {lane.marks.map((mark) => (
-        <Mark key={mark.key} mark={mark} x={x(mark.day)} y={bandTop + 38} />
+        <MovableMark
+          key={mark.key}
+          mark={mark}
+          x={x(mark.day)}
+          y={bandTop + 38}
+          perDay={props.perDay}
+          today={props.today}
+          onMove={props.onMove}
+        />
       ))}
     </g>
   )
@@ -228,6 +248,79 @@ function Band(props: {
 
 function sizeOf(share: number): number {
   return 6 + 10 * Math.sqrt(Math.min(share, 1))
+}
+
+/** A mark that a pointer pulls along its lane, or arrow keys move when it has the focus. */
+function MovableMark(props: {
+  mark: StripMark
+  x: number
+  y: number
+  perDay: number
+  today: string
+  onMove: (job: string, day: string) => void
+}) {
+  const { mark, x, y, perDay, today } = props
+  const [days, setDays] = useState<number | null>(null)
+  const from = useRef(0)
+  if (!mark.movable) return <Mark mark={mark} x={x} y={y} />
+  const earliest = dayNumber(today) - dayNumber(mark.day)
+  const settle = (by: number) => {
+    setDays(null)
+    if (by !== 0) props.onMove(mark.key, addDays(mark.day, by))
+  }
+  const shown = days ?? 0
+  return (
+    <g
+      className="movable-mark"
+      role="button"
+      tabIndex={0}
+      aria-label={t('{feed}. Arrow keys move it, Enter keeps it.', { feed: mark.label })}
+      onClick={(event) => event.stopPropagation()}
+      onPointerDown={(event) => {
+        event.stopPropagation()
+        event.currentTarget.setPointerCapture(event.pointerId)
+        from.current = event.clientX
+        setDays(0)
+      }}
+      onPointerMove={(event) => {
+        if (days === null || !event.currentTarget.hasPointerCapture(event.pointerId)) return
+        setDays(Math.max(Math.round((event.clientX - from.current) / perDay), earliest))
+      }}
+      onPointerUp={() => settle(shown)}
+      onPointerCancel={() => setDays(null)}
+      onKeyDown={(event) => {
+        const step = { ArrowLeft: -1, ArrowRight: 1 }[event.key]
+        if (step !== undefined) setDays(Math.max(shown + step, earliest))
+        else if (event.key === 'Enter') settle(shown)
+        else if (event.key === 'Escape') setDays(null)
+        else return
+        event.preventDefault()
+        event.stopPropagation()
+      }}
+      onBlur={() => setDays(null)}
+    >
+      <circle cx={x + shown * perDay} cy={y} r={13} fill="transparent" />
+      {shown !== 0 && (
+        <>
+          <circle cx={x} cy={y} r={5} fill="none" stroke="var(--soft)" strokeDasharray="2 2" />
+          <text
+            x={x + shown * perDay}
+            y={y - 13}
+            fontSize={12}
+            fontWeight={650}
+            textAnchor="middle"
+            fill="var(--ink)"
+            stroke="var(--sheet)"
+            strokeWidth={3}
+            paintOrder="stroke"
+          >
+            {showDate(addDays(mark.day, shown))}
+          </text>
+        </>
+      )}
+      <Mark mark={mark} x={x + shown * perDay} y={y} />
+    </g>
+  )
 }
 
 function Mark({ mark, x, y }: { mark: StripMark; x: number; y: number }) {

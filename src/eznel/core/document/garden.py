@@ -83,6 +83,8 @@ class Preferences(Entry):
     """How far a can that serves several plantings may miss the need of one of them. [%]"""
     proportioner: Annotated[int, Field(ge=2, le=500)] | None = None
     """Parts of water to one part of stock, where feed is drawn in by a proportioner."""
+    tanks: Literal[1, 2] = 1
+    """Two tanks keep calcium from what it would fall out with, as long as both are concentrates."""
     reminders: tuple[Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]*$", max_length=60)], ...] = ()
     """Jobs besides feeding that are to stand on the list. [keys]"""
 

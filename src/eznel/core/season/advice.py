@@ -65,6 +65,7 @@ def of_stand(stand: Stand, stands: Stands, fits: int) -> list[Finding]:
         found.append(Finding(stand.method, Level.NOTE))
     found += _of_harvest(stand)
     found += _of_programme(stand)
+    found += _flush(stand)
     found += _of_sights(stand)
     ca_class = stand.soil_class("Ca")
     if ca_class in ("low", "very_low") and acidity is not None and acidity.below:
@@ -81,6 +82,31 @@ def _of_programme(stand: Stand) -> list[Finding]:
     if school.base_p_share < 1 and stand.soil_class("P") in ("high", "very_high"):
         found.append(Finding("bloom_phosphorus_on_enough", Level.NOTE))
     return found
+
+
+FLUSH_DAYS, FLUSH_DAYS_FROM_BELOW = 28, 21
+"""Fed tubs are washed through with plain water so often; sooner where salts climb from below."""
+FLUSH_AHEAD_DAYS = 7
+
+
+def _flush(stand: Stand) -> list[Finding]:
+    """The next day to let plain water run through tubs that are fed, a week ahead."""
+    if not isinstance(stand.place, Tub) or stand.filled_l is None:
+        return []
+    below = stand.place.from_below
+    every = timedelta(FLUSH_DAYS_FROM_BELOW if below else FLUSH_DAYS)
+    day = stand.calendar.hold_end + every
+    while day < stand.today:
+        day += every
+    ahead = (day - stand.today).days
+    if day >= stand.calendar.stop or ahead > FLUSH_AHEAD_DAYS:
+        return []
+    numbers = (
+        Quantity("days", ahead, "days"),
+        Quantity("litres", stand.filled_l.value, "L"),
+    )
+    key = "flush_from_above" if below else "flush_soon"
+    return [Finding(key, Level.NOTE, numbers=numbers)]
 
 
 SIGHT_DAYS = 21

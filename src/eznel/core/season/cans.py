@@ -128,6 +128,7 @@ def _pour(source: _Feed, feed: _Feed, workings: Workings) -> SharedPour | None:
         planting=stand.id,
         litres=litres,
         per_plant_l=litres / stand.plants,
+        grams={choice.product.id: choice.grams * litres for choice in choices},
         brings_g=dict(zip(NUTRIENTS, brings, strict=True)),
         miss=max(shortfall(feed.job.need_g, brings) - own, 0.0),
     )

@@ -17,6 +17,7 @@ from eznel.core.season.caps import Choice, Frame, Task, apart, caps, water_ec_ds
 from eznel.core.season.jobs import STARTER_L_PER_PLANT, feed_water_l, seedling_l
 from eznel.core.season.rules import Refused
 from eznel.core.season.shed import MixLine, MixPlan, Reliance, Shed, Shelf, Vector
+from eznel.core.season.stocks import two_tanks
 
 MOST_CHOICES = 8
 """Products that a blend looks at; the least useful of a larger shed are left out."""
@@ -133,7 +134,7 @@ def _answers(
     ]
     items = tuple(Item(c.of, c.grams, c.brings, c.cost) for c in choices)
     limits = caps(task, frame, choices, shed, shelf)
-    never = apart(choices) if frame.water_l else None
+    never = apart(choices) if frame.water_l and not two_tanks(shed.garden.preferences) else None
     answers = blend(frame.need, scale, items, limits, never)
     return tuple(
         _plan(task, frame, choices, answer, shed) for answer in answers if any(answer.mix.counts)

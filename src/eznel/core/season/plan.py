@@ -17,6 +17,7 @@ from eznel.core.reference import Catalogue
 from eznel.core.season import advice
 from eznel.core.season.cans import shared_cans
 from eznel.core.season.changes import changes
+from eznel.core.season.coating import coated_sizes
 from eznel.core.season.course import JobPlan
 from eznel.core.season.dose import Need
 from eznel.core.season.fold import Season
@@ -31,12 +32,14 @@ from eznel.core.season.result import (
     ScoopSize,
     SeasonPlan,
     StageView,
+    StockTank,
     ToBuy,
     Use,
 )
 from eznel.core.season.rotation import family_before
-from eznel.core.season.shed import Shelf, Vector
+from eznel.core.season.shed import Shed, Shelf, Vector
 from eznel.core.season.stands import Stand
+from eznel.core.season.stocks import stock_of
 from eznel.core.season.tasks import tasks
 from eznel.core.season.tides import standing_of, tides
 from eznel.core.season.workings import Workings
@@ -188,6 +191,7 @@ def _planting(season: Season, workings: Workings) -> PlantingPlan:
         tides=tide,
         jobs=tuple(_job(job, season, workings) for job in season.jobs),
         tasks=(),
+        coated=coated_sizes(stand, stands),
         blend=season.plan.blend,
         refused=tuple(dict.fromkeys(one for job in season.jobs for one in job.refused)),
         to_buy=short_of(season, workings),
@@ -300,11 +304,20 @@ def _job(job: JobPlan, season: Season, workings: Workings) -> JobView:
         need_g=_by_nutrient(job.need_g),
         brings_g=_by_nutrient(job.brings_g),
         mixes=job.mixes,
+        stock=_stock(job, season, shed),
         given=job.entry.amounts if job.entry else (),
         entry=job.entry.id if job.entry else None,
         findings=advice.of_job(job, season, shed),
         cautions=tuple(keys),
     )
+
+
+def _stock(job: JobPlan, season: Season, shed: Shed) -> tuple[StockTank, ...]:
+    if not job.mixes:
+        return ()
+    stand = season.stand
+    mean_c = stand.weather.mean_c(job.due_on, stand.place.warmer_by_c)
+    return stock_of(job.mixes[0], mean_c, shed)
 
 
 def _products(workings: Workings) -> Iterator[ProductPlan]:

@@ -52,6 +52,18 @@ class Tide:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class StockTank:
+    """A concentrate that a proportioner draws from."""
+
+    name: str
+    litres: float
+    grams: dict[UUID, float]
+    g_l: float
+    dissolves: bool | None
+    """None where nobody knows how much of one of its products dissolves."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class JobView:
     """A job: when, what for, what to weigh, and what there is to know about it."""
 
@@ -68,6 +80,8 @@ class JobView:
     need_g: ByNutrient
     brings_g: ByNutrient
     mixes: tuple[MixPlan, ...]
+    stock: tuple[StockTank, ...]
+    """Of the first mix, where the garden has a proportioner."""
     given: tuple[Amount, ...]
     entry: UUID | None
     findings: tuple[Finding, ...]
@@ -85,6 +99,19 @@ class ToBuy:
     declared: str
     declared_pct: float
     grams: float
+
+
+@dataclass(frozen=True, slots=True)
+class CoatedSize:
+    """How much of a coated product would feed a planting in tubs through its season."""
+
+    product: UUID
+    g_l: float
+    grams: float
+    """For all of its tubs."""
+    released_share: float
+    """Of it, until feeding stops. [g/g]"""
+    held_by_label: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -116,6 +143,8 @@ class SharedPour:
     planting: UUID
     litres: float
     per_plant_l: float
+    grams: dict[UUID, float]
+    """Of each product."""
     brings_g: ByNutrient
     miss: float
     """More than its own mix would miss, as a share of its need. [g/g]"""
@@ -171,6 +200,7 @@ class PlantingPlan:
     tides: tuple[Tide, ...]
     jobs: tuple[JobView, ...]
     tasks: tuple[TaskView, ...]
+    coated: tuple[CoatedSize, ...]
     blend: UUID | None
     """The season-wide blend that its jobs follow; None where each is blended by itself."""
     refused: tuple[Refused, ...]

@@ -164,6 +164,72 @@ export function BedFields(props: { bed: Bed; faults: FaultAt[]; onChange: (bed: 
         faults={faultsAt(faults, 'density')}
         onChange={(density) => onChange({ ...bed, density })}
       />
+      <WateringFields bed={bed} faults={faults} onChange={onChange} />
+    </>
+  )
+}
+
+type Watering = NonNullable<Bed['watering']>
+
+/** How a bed is watered: litres and minutes of a week follow from it. */
+function WateringFields(props: { bed: Bed; faults: FaultAt[]; onChange: (bed: Bed) => void }) {
+  const { bed, faults } = props
+  const watering: Watering = bed.watering ?? { by: 'can', week_mm: null }
+  const change = (part: Partial<Watering>) =>
+    props.onChange({ ...bed, watering: { ...watering, ...part } })
+  const gap = (field: 'emitter_gap' | 'line_gap', label: string) => (
+    <MeasureField
+      label={label}
+      units={['cm', 'in', 'm']}
+      value={watering[field] as never}
+      faults={faultsAt(faults, `watering.${field}`)}
+      onChange={(value) => change({ [field]: value })}
+    />
+  )
+  return (
+    <>
+      <ChoiceField
+        label={t('Watered by')}
+        value={watering.by}
+        options={[
+          { value: 'can', label: t('can or hose') },
+          { value: 'drip', label: t('drip line') },
+          { value: 'sprinkler', label: t('sprinkler') },
+        ]}
+        onChange={(by) =>
+          change(
+            by === 'drip'
+              ? {
+                  by,
+                  emitter_l_h: watering.emitter_l_h ?? 2,
+                  emitter_gap: watering.emitter_gap ?? { value: 30, unit: 'cm' },
+                  line_gap: watering.line_gap ?? { value: 40, unit: 'cm' },
+                }
+              : { by: by as Watering['by'], emitter_l_h: null, emitter_gap: null, line_gap: null },
+          )
+        }
+      />
+      <NumberField
+        label={t('Water in a week')}
+        suffix="mm"
+        hint={t('Empty: 25 mm, an inch.')}
+        value={watering.week_mm}
+        faults={faultsAt(faults, 'watering.week_mm')}
+        onChange={(week_mm) => change({ week_mm })}
+      />
+      {watering.by === 'drip' && (
+        <>
+          <NumberField
+            label={t('One emitter')}
+            suffix="L/h"
+            value={watering.emitter_l_h}
+            faults={faultsAt(faults, 'watering.emitter_l_h')}
+            onChange={(emitter_l_h) => change({ emitter_l_h })}
+          />
+          {gap('emitter_gap', t('Emitter to emitter'))}
+          {gap('line_gap', t('Line to line'))}
+        </>
+      )}
     </>
   )
 }
@@ -214,6 +280,23 @@ export function TubFields(props: {
           onChange={(per_line) => onChange({ ...tub, per_line })}
         />
       )}
+      <NumberField
+        label={t('Water each gets in a season')}
+        suffix="L"
+        hint={t('From planting to the last feed; what the water carries is counted.')}
+        value={tub.season_water_l}
+        faults={faultsAt(faults, 'season_water_l')}
+        onChange={(season_water_l) => onChange({ ...tub, season_water_l })}
+      />
+      <ChoiceField
+        label={t('Watered')}
+        value={tub.from_below ? 'below' : 'top'}
+        options={[
+          { value: 'top', label: t('from the top') },
+          { value: 'below', label: t('from below, into a saucer or tray') },
+        ]}
+        onChange={(from) => onChange({ ...tub, from_below: from === 'below' })}
+      />
       <ChargeField {...props} />
       <Recipe
         tub={tub}

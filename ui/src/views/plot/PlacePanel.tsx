@@ -2,13 +2,13 @@ import { Button } from 'antd'
 import { faultsOf, type Schemas } from '../../api/client'
 import { useGarden, useWrites } from '../../api/gardens'
 import { useWords } from '../../api/reference'
-import { showArea, showLitres, showMass, showPrice, showSoil } from '../../lib/numbers'
+import { showArea, showLitres, showMass, showPrice, showNumber, showSoil } from '../../lib/numbers'
 import { plural, t } from '../../lib/words'
 import type { Draft } from '../../parts/draft'
 import { TextField, faultsAt, type FaultAt } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
 import { HistoryButton } from '../../parts/History'
-import { namesOf } from '../../parts/names'
+import { namesOf, plantingName } from '../../parts/names'
 import { Sentence } from '../../parts/Sentence'
 import { Why } from '../../parts/Why'
 import { Foot } from './Foot'
@@ -59,6 +59,12 @@ export function PlacePanel(props: {
         />
       )}
       <Findings of={findings} words={words} />
+      {place.kind === 'tub' && (
+        <Coated
+          plantings={plan.plantings.filter((one) => one.place === place.id)}
+          products={namesOf(file.garden).products}
+        />
+      )}
       {before && <Plantings gardenId={gardenId} place={place} plan={plan} live={live} />}
       <details open={!before || draft.thing !== null}>
         <summary>{t('Measures')}</summary>
@@ -94,6 +100,62 @@ export function PlacePanel(props: {
         onClose={props.onClose}
       />
     </aside>
+  )
+}
+
+/** A week's water in litres, and in minutes or cans. */
+function Water({ id, water }: { id: string; water: Schemas['WaterWeek'] }) {
+  const litres = (
+    <Why of={`water/${id}/litres`} assumed={water.assumed}>
+      {showLitres(water.with_losses_l)}
+    </Why>
+  )
+  return (
+    <p>
+      {water.minutes_with_losses == null ? (
+        <Sentence
+          say="A week's water: {litres}, {cans} cans, in two or three goes."
+          of={{ litres, cans: showNumber(water.cans, 2) }}
+        />
+      ) : (
+        <Sentence
+          say="A week's water: {litres}, {minutes} minutes of the drip line, in two or three goes."
+          of={{
+            litres,
+            minutes: (
+              <Why of={`water/${id}/minutes`}>{showNumber(water.minutes_with_losses, 2)}</Why>
+            ),
+          }}
+        />
+      )}
+      {water.rain_mm > 0 && (
+        <span className="soft">
+          {' '}
+          {t('{mm} mm of rain in the last seven days are counted.', {
+            mm: showNumber(water.rain_mm, 2),
+          })}
+        </span>
+      )}
+    </p>
+  )
+}
+
+/** How much of each coated feed would last a tub through the season. */
+function Coated(props: { plantings: Schemas['PlantingPlan'][]; products: Map<string, string> }) {
+  return props.plantings.flatMap((planting) =>
+    planting.coated.map((one) => (
+      <p key={`${planting.id} ${one.product}`} className="small">
+        {t('{crop} through its season: {product}, {g_l} g per litre of mix ({all} in all).', {
+          crop: plantingName(planting),
+          product: props.products.get(one.product) ?? '',
+          g_l: showNumber(one.g_l, 2),
+          all: showMass(one.grams),
+        })}{' '}
+        {one.held_by_label && (
+          <span className="soft">{t('That is the most its label allows.')}</span>
+        )}
+      </p>
+    )),
   )
 }
 
@@ -183,6 +245,7 @@ function Facts(props: {
           of={{ litres: <Why of={`layer/${facts.id}`}>{showLitres(facts.layer_l)}</Why> }}
         />
       </p>
+      {facts.water && <Water id={facts.id} water={facts.water} />}
       {held.length > 0 && (
         <p>
           {t('The test found in it:')}{' '}

@@ -12,6 +12,7 @@ import {
   type FaultAt,
 } from '../../parts/Field'
 import { programmesOf } from '../../parts/names'
+import { VarietyFields } from './VarietyFields'
 
 type Planting = Schemas['Planting']
 type Spacing = Schemas['Spacing']
@@ -72,6 +73,9 @@ export function PlantingForm(props: {
         faults={faultsAt(faults, 'variety')}
         onChange={(variety) => onChange({ ...draft, variety })}
       />
+      {draft.variety.trim() !== '' && (
+        <VarietyFields gardenId={props.garden.id} crop={crop.key} name={draft.variety.trim()} />
+      )}
       <DateField
         label={draft.sown_in_place ? t('Sown on') : t('Planted out on')}
         value={draft.planted_on}
@@ -89,6 +93,31 @@ export function PlantingForm(props: {
           onChange({ ...draft, sown_in_place: value === 'place', sown_on: null })
         }
       />
+      {!draft.sown_in_place && (
+        <>
+          <DateField
+            label={t('Sown under cover on')}
+            hint={t('Only if you raise them: weak feeds for seedlings follow.')}
+            value={draft.sown_on}
+            faults={faultsAt(faults, 'sown_on')}
+            onChange={(sown_on) => onChange({ ...draft, sown_on })}
+          />
+          {draft.sown_on && (
+            <ChoiceField
+              label={t('Raised in')}
+              value={draft.raised_in ?? ''}
+              options={[
+                { value: '', label: t('not known') },
+                { value: 'plain', label: t('mix without fertiliser') },
+                { value: 'charged', label: t('mix with some') },
+              ]}
+              onChange={(mix) =>
+                onChange({ ...draft, raised_in: (mix || null) as Planting['raised_in'] })
+              }
+            />
+          )}
+        </>
+      )}
       <NumberField
         label={t('Plants')}
         hint={t('Empty: as many as fit.')}

@@ -281,6 +281,7 @@ export function newTub(places: readonly Place[]): Tub {
     count: 1,
     recipe: [],
     charge: [],
+    from_below: false,
   }
 }
 

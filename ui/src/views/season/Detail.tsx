@@ -1,26 +1,26 @@
 import { Button } from 'antd'
-import { useState } from 'react'
-import { conflictOf, faultsOf, type Schemas } from '../../api/client'
-import { revisionOf, useGarden, usePlan, useWrites } from '../../api/gardens'
-import { useCatalogue, useWords } from '../../api/reference'
+import { lazy, Suspense, useState } from 'react'
+import { revisionOf, useGarden, usePlan } from '../../api/gardens'
+import { useWords } from '../../api/reference'
 import { NutrientMark } from '../../drawing/NutrientMark'
 import { Tide } from '../../drawing/Tide'
 import { showDate } from '../../lib/dates'
-import { newId } from '../../lib/ids'
 import { showMass } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import type { Draft } from '../../parts/draft'
-import { ChoiceField, DateField, Refused, faultsAt, type FaultAt } from '../../parts/Field'
+import type { FaultAt } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
-import { Keeping } from '../../parts/Keeping'
-import { plantingName, programmesOf, termOf } from '../../parts/names'
+import { plantingName } from '../../parts/names'
 import { Refusals } from '../../parts/Refusals'
 import { Sentence } from '../../parts/Sentence'
 import { Why } from '../../parts/Why'
 import type { Nutrient } from '../../theme/nutrients'
-import type { RecordedPlanting } from './state'
+import { Seen } from './Seen'
+import { Sighted } from './Sighted'
+import type { Planting, RecordedPlanting } from './state'
+import { Try } from './Try'
 
-type Planting = Schemas['PlantingPlan']
+const Schools = lazy(() => import('./Schools'))
 
 /** A planting's season: need against supply, its programme, and the stage it is in. */
 export function Detail(props: {
@@ -34,6 +34,8 @@ export function Detail(props: {
   const { gardenId, planting, was } = props
   const words = useWords()
   const plan = usePlan(gardenId)
+  const garden = useGarden(gardenId)
+  const [comparing, setComparing] = useState(false)
   return (
     <section className="season-detail" aria-label={plantingName(planting)}>
       <div className="tides">
@@ -87,6 +89,9 @@ export function Detail(props: {
       </div>
       <section className="stack">
         <h2>{plantingName(planting)}</h2>
+        {planting.blend && (
+          <p className="small tag">{t('Its feeds follow a blend of the whole season.')}</p>
+        )}
         <p className="small">
           <b className="line need-line">{t('need')}</b>{' '}
           <b className="line supply-line">{t('supply')}</b>{' '}
@@ -100,8 +105,33 @@ export function Detail(props: {
         <Buy planting={planting} />
         <NotUsed gardenId={gardenId} planting={planting} />
         <Try {...props} />
-        <Seen gardenId={gardenId} planting={planting} />
+        <div className="row">
+          <Button onClick={() => setComparing(true)}>{t('Programmes side by side')}</Button>
+        </div>
+        <section className="seen">
+          <Seen gardenId={gardenId} planting={planting} />
+        </section>
+        <section className="seen">
+          <Sighted gardenId={gardenId} planting={planting} />
+        </section>
       </section>
+      <Suspense fallback={null}>
+        {comparing && (
+          <Schools
+            gardenId={gardenId}
+            planting={planting}
+            onTry={(programme) => {
+              const stored = garden.file.garden.plantings.find((one) => one.id === planting.id)
+              if (stored) {
+                const from = props.tried.thing ?? stored
+                props.tried.begin({ ...from, programme }, revisionOf(garden, stored.id))
+              }
+              setComparing(false)
+            }}
+            onClose={() => setComparing(false)}
+          />
+        )}
+      </Suspense>
     </section>
   )
 }
@@ -144,126 +174,7 @@ function Buy({ planting }: { planting: Planting }) {
   )
 }
 
-/** Another programme or date, tried before it is kept: the old plan stays as a ghost. */
-function Try(props: {
-  gardenId: string
-  planting: Planting
-  tried: Draft<RecordedPlanting>
-  faults: FaultAt[]
-}) {
-  const { planting, tried, gardenId } = props
-  const garden = useGarden(gardenId)
-  const catalogue = useCatalogue()
-  const words = useWords()
-  const { save } = useWrites(gardenId)
-  const programmes = programmesOf(garden.file.garden, catalogue)
-  const stored = garden.file.garden.plantings.find((one) => one.id === planting.id)
-  const shown = tried.thing ?? stored
-  if (!shown || !stored) return null
-  const known = programmes.find((one) => one.key === shown.programme)
-  const change = (next: RecordedPlanting) => {
-    save.reset()
-    if (tried.thing) tried.change(next)
-    else tried.begin(next, revisionOf(garden, next.id))
-  }
-  const refused = faultsOf(save.error)
-  return (
-    <div className="stack">
-      <ChoiceField
-        label={t('Programme')}
-        value={shown.programme}
-        options={programmes.map((one) => ({ value: one.key, label: one.name }))}
-        hint={known?.idea}
-        onChange={(programme) => change({ ...shown, programme })}
-      />
-      {known?.evidence && (
-        <details className="small">
-          <summary>{t('What the evidence is')}</summary>
-          <p>{known.evidence}</p>
-        </details>
-      )}
-      <DateField
-        label={shown.sown_in_place ? t('Sown on') : t('Planted out on')}
-        value={shown.planted_on}
-        faults={faultsAt([...props.faults, ...refused], 'planted_on')}
-        onChange={(day) => day && change({ ...shown, planted_on: day })}
-      />
-      {tried.thing && (
-        <Keeping
-          mine={tried.thing}
-          basedOn={tried.basedOn}
-          label={t('Keep it so')}
-          leave={t('As before')}
-          saving={save.isPending}
-          disabled={props.faults.length > 0}
-          faults={[...props.faults.filter((f) => f.field === ''), ...refused]}
-          conflict={conflictOf(save.error)}
-          term={(field) => termOf(words.terms, field)}
-          onKeep={(thing, basedOn) =>
-            save.mutate(
-              { kind: 'plantings', thing: { ...thing }, basedOn },
-              { onSuccess: () => tried.drop() },
-            )
-          }
-          onLeave={() => {
-            save.reset()
-            tried.drop()
-          }}
-        />
-      )}
-    </div>
-  )
-}
-
 function changed(before: number | undefined, now: number) {
   if (before === undefined || Math.abs(before - now) < 0.05) return null
   return <s className="soft">{showMass(before)}</s>
-}
-
-/** A stage that was seen re-anchors every later date; what was given stays as it was. */
-function Seen({ gardenId, planting }: { gardenId: string; planting: Planting }) {
-  const words = useWords()
-  const plan = usePlan(gardenId)
-  const { file } = useGarden(gardenId)
-  const { save } = useWrites(gardenId)
-  const [stage, setStage] = useState(planting.stage_now ?? planting.stages[0].key)
-  const [on, setOn] = useState<string | null>(plan.as_of)
-  const view = planting.stages.find((one) => one.key === stage)
-  const known = file.log.stages.find((s) => s.planting === planting.id && s.stage === stage)
-  const record = () =>
-    on &&
-    save.mutate({
-      kind: 'stages',
-      thing: { id: known?.id ?? newId(), planting: planting.id, stage, on },
-    })
-  return (
-    <div className="stack seen">
-      <div className="fields">
-        <ChoiceField
-          label={t('Stage seen')}
-          value={stage}
-          options={planting.stages.map((one) => ({
-            value: one.key,
-            label: words.terms[`stage.${one.key}`],
-          }))}
-          onChange={setStage}
-        />
-        <DateField label={t('On')} value={on} onChange={setOn} />
-      </div>
-      {view && (
-        <p className="small soft">
-          {view.recognise_by}{' '}
-          {view.seen
-            ? t('Seen {day}.', { day: showDate(view.start) })
-            : t('Expected {day}.', { day: showDate(view.start) })}
-        </p>
-      )}
-      <div className="row">
-        <Button loading={save.isPending} disabled={!on} onClick={record}>
-          {t('Record it')}
-        </Button>
-        <Refused faults={faultsOf(save.error)} />
-      </div>
-    </div>
-  )
 }

@@ -1,15 +1,15 @@
 import type { Schemas } from '../../api/client'
 import type { StripLane } from '../../drawing/SeasonStrip'
-import { addDays, showDate } from '../../lib/dates'
+import { addDays, showDate, weekStart } from '../../lib/dates'
 import { showMass } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { plantingName } from '../../parts/names'
 import { NUTRIENTS } from '../../theme/nutrients'
 
 type Plan = Schemas['SeasonPlan']
-type Planting = Schemas['PlantingPlan']
+export type Planting = Schemas['PlantingPlan']
 export type RecordedPlanting = Schemas['Planting']
-type Job = Schemas['JobView']
+export type Job = Schemas['JobView']
 
 const SKIPPED = ['missed', 'unconfirmed', 'past_stop']
 
@@ -46,6 +46,7 @@ export function lanes(
         share: Math.max(amount(job) / largest, 0.08),
         done: job.status === 'given',
         skipped: SKIPPED.includes(job.status),
+        movable: job.status === 'planned',
         label: `${showDate(job.due_on)}: ${term(`kind.${job.kind}`)}, ${term(`status.${job.status}`)}; ${brings(job)}`,
       })),
   }))
@@ -56,7 +57,7 @@ function amount(job: Job): number {
 }
 
 /** The nutrient of which a job brings most, compared with the season's need of it. */
-function leading(job: Job, planting: Planting) {
+export function leading(job: Job, planting: Planting) {
   const need = new Map(planting.needs.map((one) => [one.nutrient, one.total_g]))
   const share = (nutrient: string) =>
     (need.get(nutrient) ?? 0) > 0 ? job.brings_g[nutrient] / (need.get(nutrient) ?? 1) : 0
@@ -96,4 +97,55 @@ function ghosts(
       .filter((stage) => starts.get(stage.key) !== stage.start)
       .map((stage) => stage.start),
   }
+}
+
+const CHANGED_G = 0.05
+
+/** Jobs to come that differ between two plans of a planting, in order of their days. */
+export function comparedJobs(was: Planting, is: Planting): { before: Job; after: Job }[] {
+  const old = new Map(was.jobs.map((job) => [job.key, job]))
+  return is.jobs
+    .flatMap((after) => {
+      const before = old.get(after.key)
+      return before ? [{ before, after }] : []
+    })
+    .filter(
+      ({ before, after }) =>
+        before.due_on !== after.due_on ||
+        before.status !== after.status ||
+        NUTRIENTS.some((x) => Math.abs(before.brings_g[x] - after.brings_g[x]) > CHANGED_G),
+    )
+    .sort((a, b) => a.after.due_on.localeCompare(b.after.due_on))
+}
+
+export interface Listed {
+  job: Job
+  planting: Planting
+}
+
+const LISTED = ['planned', 'held', 'given', 'missed', 'unconfirmed', 'covered']
+
+/** Every job of every planting that there is something to say about, in order of days. */
+export function listed(plan: Plan): Listed[] {
+  return plan.plantings
+    .flatMap((planting) => planting.jobs.map((job) => ({ job, planting })))
+    .filter(({ job }) => LISTED.includes(job.status))
+    .filter(({ job }) => !(job.kind === 'seedling' && job.status === 'unconfirmed'))
+    .sort((a, b) => a.job.due_on.localeCompare(b.job.due_on))
+}
+
+/** The weeks that a month touches, as days. */
+export function weeksOf(month: string): string[][] {
+  const first = weekStart(`${month}-01`)
+  const weeks = Array.from({ length: 6 }, (_, week) =>
+    Array.from({ length: 7 }, (_, day) => addDays(first, 7 * week + day)),
+  )
+  return weeks.filter((week) => week.some((day) => day.startsWith(month)))
+}
+
+/** A month some months later or earlier: "2026-07". */
+export function monthAfter(month: string, by: number): string {
+  const [year, number] = month.split('-').map(Number)
+  const at = year * 12 + number - 1 + by
+  return `${Math.floor(at / 12)}-${String((at % 12) + 1).padStart(2, '0')}`
 }

@@ -1,12 +1,11 @@
 import { Button, Segmented } from 'antd'
 import { useMemo, useState } from 'react'
-import { useGarden, usePlan, useWrites } from '../../api/gardens'
+import { useGarden, useMoveJob, usePlan, useWrites } from '../../api/gardens'
 import { useOutbox } from '../../api/outbox'
 import { useWords } from '../../api/reference'
 import { faultsOf, type Schemas } from '../../api/client'
 import { addDays, showDate, showDay } from '../../lib/dates'
-import { newId } from '../../lib/ids'
-import { showArea, showLitres } from '../../lib/numbers'
+import { showArea, showLitres, showMass } from '../../lib/numbers'
 import { plural, t } from '../../lib/words'
 import { DateField, Refused } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
@@ -15,6 +14,7 @@ import { useToast } from '../../parts/Toast'
 import { WeighingCard } from '../../parts/WeighingCard'
 import { NUTRIENTS } from '../../theme/nutrients'
 import { Differently } from './Differently'
+import { LeftOver } from './Shared'
 import type { Due, Mix } from './state'
 
 type Entry = Schemas['FeedEntry']
@@ -33,6 +33,7 @@ export function JobCard(props: {
   const words = useWords()
   const toast = useToast()
   const { save, remove } = useWrites(gardenId)
+  const moving = useMoveJob(gardenId)
   const names = useMemo(() => namesOf(file.garden), [file.garden])
   const ml = new Map(plan.scoops.map((scoop) => [scoop.id, scoop.ml]))
   const [answer, setAnswer] = useState(0)
@@ -69,20 +70,11 @@ export function JobCard(props: {
     )
   }
   const move = (to: string) => {
-    const known = file.garden.pins.find((pin) => pin.job === job.key)
-    const id = known?.id ?? newId()
-    save.mutate(
-      { kind: 'pins', thing: { id, job: job.key, to } },
-      {
-        onSuccess: () =>
-          toast({
-            text: t('{planting}: moved to {day}.', { planting: title, day: showDate(to) }),
-            undo: () =>
-              known
-                ? save.mutate({ kind: 'pins', thing: { ...known } })
-                : remove.mutate({ kind: 'pins', key: id }),
-          }),
-      },
+    moving.move(job.key, to, (undo) =>
+      toast({
+        text: t('{planting}: moved to {day}.', { planting: title, day: showDate(to) }),
+        undo,
+      }),
     )
     setMode('card')
   }
@@ -130,7 +122,13 @@ export function JobCard(props: {
             />
           )
         }
-        notes={<Findings of={job.findings} words={words} />}
+        notes={
+          <>
+            <Findings of={job.findings} words={words} />
+            {mix && answer === 0 && <Stock tanks={job.stock} names={names.products} />}
+            {mix && <LeftOver litres={mix.left_over_l} />}
+          </>
+        }
         cautions={job.cautions.map((key) => words.cautions[key])}
         actions={
           kept ? (
@@ -177,6 +175,34 @@ export function JobCard(props: {
         />
       )}
     </>
+  )
+}
+
+/** What goes into the tanks of a proportioner instead of the can. */
+function Stock(props: { tanks: Schemas['StockTank'][]; names: Map<string, string> }) {
+  if (props.tanks.length === 0) return null
+  return (
+    <div className="small">
+      {props.tanks.map((tank) => (
+        <p key={tank.name}>
+          {t('Stock {name}: {list} in {water}', {
+            name: tank.name,
+            list: Object.entries(tank.grams)
+              .map(([product, grams]) => `${showMass(grams)} ${props.names.get(product) ?? ''}`)
+              .join(' + '),
+            water: showLitres(tank.litres),
+          })}{' '}
+          {tank.dissolves === false && (
+            <b>{t('That much does not dissolve: a smaller ratio, or more feeds.')}</b>
+          )}
+          {tank.dissolves === null && (
+            <span className="soft">
+              {t('Nobody knows whether it dissolves: try a little first.')}
+            </span>
+          )}
+        </p>
+      ))}
+    </div>
   )
 }
 

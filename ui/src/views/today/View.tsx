@@ -13,7 +13,9 @@ import { Sentence } from '../../parts/Sentence'
 import { useToast } from '../../parts/Toast'
 import { JobCard } from './JobCard'
 import { PlaceCard } from './PlaceCard'
+import { Shared } from './Shared'
 import { todayState, type Due, type LookFor, type TodayState, type Wait } from './state'
+import { Tasks } from './Tasks'
 import { Week } from './Week'
 import './today.css'
 
@@ -56,6 +58,7 @@ export function View() {
       <aside className="today-aside stack">
         <p className="today-date">{showDay(plan.as_of)}</p>
         <Waits waits={state.waits} today={plan.as_of} />
+        <Tasks gardenId={gardenId} tasks={state.tasks} today={plan.as_of} />
         <Looks looks={state.looks} today={plan.as_of} gardenId={gardenId} />
       </aside>
     </div>
@@ -83,6 +86,11 @@ function DayForm({
       {state.now.length > 2 && (
         <p className="small soft">{t('In the order of one walk through the garden.')}</p>
       )}
+      {state.shared
+        .filter((can) => can.on <= today)
+        .map((can) => (
+          <Shared key={can.pours[0].job} can={can} gardenId={gardenId} />
+        ))}
       {state.now.map((due) => (
         <JobCard key={due.job.key} due={due} gardenId={gardenId} tone="now" />
       ))}
@@ -93,6 +101,11 @@ function DayForm({
       {later.map((due) => (
         <PlaceCard key={due.job.key} due={due} gardenId={gardenId} today={today} />
       ))}
+      {state.shared
+        .filter((can) => can.on > today)
+        .map((can) => (
+          <Shared key={can.pours[0].job} can={can} gardenId={gardenId} />
+        ))}
       {state.week.map((due) => (
         <JobCard key={due.job.key} due={due} gardenId={gardenId} tone="soon" />
       ))}

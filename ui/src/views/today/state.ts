@@ -39,11 +39,23 @@ export interface TodayState {
   done: Due[]
   /** Lime, compost and new tests that are due now or within a week, in walking order. */
   places: PlaceDue[]
+  /** Mixes that serve several plantings, today or within a week. */
+  shared: Schemas['SharedCan'][]
+  /** Jobs besides feeding, due now or within a week. */
+  tasks: TaskDue[]
   nextDay: string | null
+}
+
+export interface TaskDue {
+  task: Schemas['TaskView']
+  planting: Planting
 }
 
 const WEEK = 7
 const ASK_BACK = 45
+/** A weak feed of seedlings is not worth a question for longer. */
+const ASK_SEEDLINGS = 7
+const TASK_BACK = 21
 const LOOK_AHEAD = 10
 const OPEN = ['planned', 'held']
 
@@ -74,8 +86,19 @@ export function todayState(plan: Plan): TodayState {
     now: open.filter(({ job }) => job.due_on <= today).sort(byWalk(plan)),
     week: open.filter(({ job }) => job.due_on > today && job.due_on <= until),
     ask: all.filter(
-      ({ job }) => job.status === 'unconfirmed' && job.due_on >= addDays(today, -ASK_BACK),
+      ({ job }) =>
+        job.status === 'unconfirmed' &&
+        job.due_on >= addDays(today, -ASK_BACK) &&
+        !(job.kind === 'seedling' && job.due_on < addDays(today, -ASK_SEEDLINGS)),
     ),
+    shared: plan.shared.filter((can) => can.on <= until),
+    tasks: growing
+      .flatMap((planting) => planting.tasks.map((task): TaskDue => ({ task, planting })))
+      .filter(
+        ({ task }) =>
+          task.done == null && task.due_on <= until && task.due_on >= addDays(today, -TASK_BACK),
+      )
+      .sort((a, b) => a.task.due_on.localeCompare(b.task.due_on)),
     waits: growing
       .filter((p) => p.planted_on <= today && p.hold_until > today)
       .map((planting) => ({ planting, until: planting.hold_until })),
@@ -140,4 +163,13 @@ function nextStage(planting: Planting, today: string): LookFor[] {
   if (!stage) return []
   const near = Math.abs(dayNumber(stage.start) - dayNumber(today)) <= LOOK_AHEAD
   return near ? [{ planting, stage }] : []
+}
+
+/** What several jobs take, added up by name. */
+export function takenAlong(tasks: TaskDue[]): { name: string; amount: number }[] {
+  const found = new Map<string, number>()
+  for (const { task } of tasks) {
+    for (const one of task.takes) found.set(one.name, (found.get(one.name) ?? 0) + one.amount)
+  }
+  return [...found].map(([name, amount]) => ({ name, amount }))
 }

@@ -1,0 +1,248 @@
+"""The season on paper, A4 or Letter: what to weigh in the weeks to come, then each planting.
+
+The fonts that every reader of the format has know the letters of Western Europe; what they do not
+know is written with the nearest letter that they do.
+"""
+
+import io
+import unicodedata
+from collections.abc import Iterator
+from datetime import date, timedelta
+from typing import Any, Literal
+from xml.sax.saxutils import escape
+
+from reportlab.lib import colors
+from reportlab.lib.pagesizes import A4, LETTER
+from reportlab.lib.styles import ParagraphStyle
+from reportlab.lib.units import mm
+from reportlab.platypus import (
+    KeepTogether,
+    Paragraph,
+    SimpleDocTemplate,
+    Spacer,
+    Table,
+    TableStyle,
+)
+
+from eznel.core.document import Garden
+from eznel.core.season.result import JobView, PlantingPlan, SeasonPlan
+from eznel.formats.plan_text import Names
+from eznel.formats.text import number
+from eznel.words import Words
+
+Paper = Literal["a4", "letter"]
+PAPERS = {"a4": A4, "letter": LETTER}
+WEEKS = 2
+"""So far ahead the weighing list goes."""
+SHOWN = ("N", "P", "K", "Ca")
+OPEN = ("planned", "held", "given", "unconfirmed", "missed")
+
+_INK, _SOFT, _LINE = (
+    colors.HexColor("#1d2a2e"),
+    colors.HexColor("#5c6b6f"),
+    colors.HexColor("#c9c3b4"),
+)
+_TITLE = ParagraphStyle("title", fontName="Helvetica-Bold", fontSize=17, leading=21, textColor=_INK)
+_HEAD = ParagraphStyle(
+    "head", fontName="Helvetica-Bold", fontSize=11.5, leading=14, spaceBefore=9, textColor=_INK
+)
+_TEXT = ParagraphStyle("text", fontName="Helvetica", fontSize=8.8, leading=11.2, textColor=_INK)
+_BOLD = ParagraphStyle("bold", parent=_TEXT, fontName="Helvetica-Bold")
+_SMALL = ParagraphStyle("small", parent=_TEXT, fontSize=7.8, leading=10, textColor=_SOFT)
+
+
+def write_season(plan: SeasonPlan, garden: Garden, said: Words, paper: Paper) -> bytes:
+    """Return a season as a document to print.
+
+    Parameters
+    ----------
+    plan : SeasonPlan
+        The plan. [core]
+    garden : Garden
+        For the names. [document]
+    said : Words
+        The reader's sentences. [words]
+    paper : str
+        "a4" or "letter". [name]
+
+    Returns
+    -------
+    bytes
+        A PDF file.
+    """
+    out = io.BytesIO()
+    page = SimpleDocTemplate(
+        out,
+        pagesize=PAPERS[paper],
+        leftMargin=16 * mm,
+        rightMargin=16 * mm,
+        topMargin=15 * mm,
+        bottomMargin=16 * mm,
+        title=f"{garden.name}, {plan.as_of.isoformat()}",
+        author="Eznel",
+    )
+    names = Names(garden)
+    story = [
+        _paragraph(garden.name, _TITLE),
+        _paragraph(f"{said.terms['sheet.as_of']} {plan.as_of.isoformat()}", _SMALL),
+        *_weighing(plan, names, said, page.width),
+        *(part for one in plan.plantings for part in _planting(one, plan, names, said, page.width)),
+        Spacer(1, 4 * mm),
+        _paragraph(said.cautions["general"], _SMALL),
+    ]
+    page.build(story, onFirstPage=_foot, onLaterPages=_foot)
+    return out.getvalue()
+
+
+def _foot(canvas: Any, page: Any) -> None:
+    canvas.saveState()
+    canvas.setFont("Helvetica", 8)
+    canvas.setFillColor(_SOFT)
+    canvas.drawRightString(page.pagesize[0] - 16 * mm, 9 * mm, str(canvas.getPageNumber()))
+    canvas.restoreState()
+
+
+def _paragraph(text: str, style: ParagraphStyle) -> Paragraph:
+    return Paragraph(escape(_plain(text)), style)
+
+
+def _plain(text: str) -> str:
+    """The text in letters that the standard fonts have."""
+    try:
+        text.encode("cp1252")
+    except UnicodeEncodeError:
+        parts = (_letter(one) for one in text)
+        return "".join(parts)
+    return text
+
+
+def _letter(one: str) -> str:
+    for form in (one, unicodedata.normalize("NFKC", one), unicodedata.normalize("NFKD", one)[:1]):
+        try:
+            form.encode("cp1252")
+        except UnicodeEncodeError:
+            continue
+        return form
+    return "?"
+
+
+def _weighing(plan: SeasonPlan, names: Names, said: Words, width: float) -> Iterator[Any]:
+    """A box to tick for each job of the weeks ahead, in the order of days and of the walk."""
+    walk = {place.id: place.walk for place in plan.places}
+    until = plan.as_of + timedelta(weeks=WEEKS)
+    ahead = sorted(
+        (
+            (job, one)
+            for one in plan.plantings
+            for job in one.jobs
+            if job.status == "planned" and job.mixes and job.due_on <= until
+        ),
+        key=lambda pair: (pair[0].due_on, walk[pair[1].place]),
+    )
+    yield _paragraph(said.terms["sheet.weigh"], _HEAD)
+    if not ahead:
+        yield _paragraph(said.terms["sheet.nothing"], _TEXT)
+        return
+    rows: list[list[Any]] = [
+        [
+            "",
+            _day(job.due_on),
+            [_paragraph(names.planting(one), _BOLD), _paragraph(names.places[one.place], _SMALL)],
+            [
+                _paragraph(_mix(job, names, said), _TEXT),
+                _paragraph(_portions(job, said), _SMALL),
+            ],
+        ]
+        for job, one in ahead
+    ]
+    yield _table(rows, [6 * mm, 20 * mm, 45 * mm, width - 71 * mm], box=True)
+
+
+def _mix(job: JobView, names: Names, said: Words) -> str:
+    return " + ".join(
+        said.terms["sheet.level"].format(
+            n=line.count,
+            scoop=names.scoops[line.scoop],
+            product=names.products[line.product],
+            grams=number(line.grams),
+        )
+        for line in job.mixes[0].lines
+    )
+
+
+def _portions(job: JobView, said: Words) -> str:
+    mix = job.mixes[0]
+    if mix.water_l:
+        each = f"{number(mix.per_plant_l)} L"
+        return said.terms["sheet.cans"].format(
+            n=mix.portions, water=f"{number(mix.water_l)} L", each=each
+        )
+    return said.terms[f"sheet.{mix.portion}"].format(n=mix.portions)
+
+
+def _planting(
+    one: PlantingPlan, plan: SeasonPlan, names: Names, said: Words, width: float
+) -> Iterator[Any]:
+    if one.last_pick < plan.as_of:
+        return
+    stages = " · ".join(
+        f"{said.terms[f'stage.{stage.key}']} {_date(stage.start)}" for stage in one.stages
+    )
+    head = [
+        _paragraph(f"{names.planting(one)}, {names.places[one.place]}", _HEAD),
+        _paragraph(stages, _SMALL),
+        Spacer(1, 1.5 * mm),
+    ]
+    rows: list[list[Any]] = [
+        [
+            _day(job.due_on),
+            _paragraph(said.terms[f"kind.{job.kind}"], _TEXT),
+            _paragraph(_mix(job, names, said) if job.mixes else _status(job, said), _TEXT),
+            *(_paragraph(_grams(job, x), _TEXT) for x in SHOWN),
+        ]
+        for job in one.jobs
+        if job.status in OPEN and not (job.kind == "seedling" and job.status == "unconfirmed")
+    ]
+    titles = [_paragraph(x, _BOLD) for x in ("", "", "", *(f"{x}, g" for x in SHOWN))]
+    if not rows:
+        yield KeepTogether([*head, _paragraph(said.terms["sheet.nothing"], _TEXT)])
+        return
+    narrow = 14 * mm
+    table = _table([titles, *rows], [20 * mm, 30 * mm, width - 50 * mm - 4 * narrow, *[narrow] * 4])
+    yield KeepTogether(head) if len(rows) > 12 else KeepTogether([*head, table])
+    if len(rows) > 12:
+        yield table
+
+
+def _status(job: JobView, said: Words) -> str:
+    return said.terms[f"status.{job.status}"]
+
+
+def _grams(job: JobView, nutrient: str) -> str:
+    grams = job.brings_g[nutrient]
+    return number(grams) if grams >= 0.05 else ""
+
+
+def _day(on: date) -> Paragraph:
+    return _paragraph(_date(on), _TEXT)
+
+
+def _date(on: date) -> str:
+    return on.isoformat()
+
+
+def _table(rows: list[list[Any]], widths: list[float], *, box: bool = False) -> Table:
+    style = [
+        ("VALIGN", (0, 0), (-1, -1), "TOP"),
+        ("LINEBELOW", (0, 0), (-1, -1), 0.4, _LINE),
+        ("LEFTPADDING", (0, 0), (-1, -1), 2),
+        ("RIGHTPADDING", (0, 0), (-1, -1), 3),
+        ("TOPPADDING", (0, 0), (-1, -1), 2.2),
+        ("BOTTOMPADDING", (0, 0), (-1, -1), 2.2),
+    ]
+    if box:
+        style.append(("BOX", (0, 0), (0, -1), 0.6, _INK))
+        style.append(("INNERGRID", (0, 0), (0, -1), 0.6, _INK))
+    table = Table(rows, colWidths=widths, repeatRows=0 if box else 1)
+    table.setStyle(TableStyle(style))
+    return table

@@ -1,0 +1,84 @@
+import { keepPreviousData, queryOptions, useMutation, useQueryClient } from '@tanstack/react-query'
+import { get, ProblemError, write, type Schemas } from './client'
+import { language, t } from '../lib/words'
+
+export type SowingAsked = Schemas['SowingAsked']
+export type WholeSeason = Schemas['WholeSeason']
+
+/** Questions before anything is done; each begins with the garden's key, so that a write renews it. */
+export const planningQueries = {
+  sowing: (id: string, asked: SowingAsked) =>
+    queryOptions({
+      queryKey: ['garden', id, 'sowing', asked] as const,
+      queryFn: ({ signal }) =>
+        write<Schemas['SowingAnswer']>('POST', `/api/gardens/${id}/planning/sowing`, asked, signal),
+      retry: false,
+      placeholderData: keepPreviousData,
+    }),
+  programmes: (id: string, planting: string) =>
+    queryOptions({
+      queryKey: ['garden', id, 'programmes', planting] as const,
+      queryFn: ({ signal }) =>
+        get<Schemas['Schools']>(`/api/gardens/${id}/planning/programmes/${planting}`, signal),
+    }),
+}
+
+export interface Working {
+  seconds: number
+  limit: number
+}
+
+type Line = Partial<Working> & { done?: WholeSeason; problem?: Schemas['Problem'] }
+
+/** Asks for one blend for the season; tells how long it has worked until the answer comes. */
+export async function askSeasonBlend(
+  id: string,
+  asked: Schemas['BlendAsked'],
+  working: (how: Working) => void,
+  signal: AbortSignal,
+): Promise<WholeSeason> {
+  const answer = await fetch(`/api/gardens/${id}/planning/season-blend`, {
+    method: 'POST',
+    signal,
+    headers: { 'Content-Type': 'application/json', 'Accept-Language': language },
+    body: JSON.stringify(asked),
+  })
+  if (!answer.ok || !answer.body) {
+    throw new ProblemError(answer.status, await answer.json().catch(() => ({})))
+  }
+  const reader = answer.body.pipeThrough(new TextDecoderStream()).getReader()
+  let text = ''
+  for (;;) {
+    const { value, done } = await reader.read()
+    text += value ?? ''
+    const lines = text.split('\n')
+    text = lines.pop() ?? ''
+    for (const line of lines.filter(Boolean)) {
+      const said = JSON.parse(line) as Line
+      if (said.done) return said.done
+      if (said.problem) throw new ProblemError(said.problem.status, said.problem)
+      working({ seconds: said.seconds ?? 0, limit: said.limit ?? 0 })
+    }
+    if (done) throw new ProblemError(0, { title: t('The answer broke off. Ask again.') })
+  }
+}
+
+/** Fetches weather from the station, reads files of it, and keeps what they hold. */
+export function useWeather(id: string) {
+  const client = useQueryClient()
+  const renew = () => client.invalidateQueries({ queryKey: ['garden', id] })
+  const fetched = useMutation({
+    mutationFn: () => write<Schemas['WeatherKept']>('POST', `/api/gardens/${id}/weather/station`),
+    onSuccess: renew,
+  })
+  const read = useMutation({
+    mutationFn: (file: string) =>
+      write<Schemas['WeatherRead']>('POST', `/api/gardens/${id}/weather/read`, { file }),
+  })
+  const keep = useMutation({
+    mutationFn: (days: Schemas['WeatherDay'][]) =>
+      write<Schemas['WeatherKept']>('POST', `/api/gardens/${id}/weather/keep`, { days }),
+    onSuccess: renew,
+  })
+  return { fetched, read, keep }
+}

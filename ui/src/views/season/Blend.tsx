@@ -1,0 +1,216 @@
+import { Button, Drawer } from 'antd'
+import { useRef, useState } from 'react'
+import { faultsOf, type Schemas } from '../../api/client'
+import { useGarden, useWrites } from '../../api/gardens'
+import { askSeasonBlend, type Working } from '../../api/planning'
+import { NutrientMark } from '../../drawing/NutrientMark'
+import { showDate } from '../../lib/dates'
+import { showLitres, showMass, showPrice, showNumber } from '../../lib/numbers'
+import { plural, t } from '../../lib/words'
+import { ChoiceField, NumberField, Refused } from '../../parts/Field'
+import { namesOf } from '../../parts/names'
+import { useToast } from '../../parts/Toast'
+import type { Nutrient } from '../../theme/nutrients'
+
+type Whole = Schemas['WholeSeason']
+
+/** One blend for all feeds to come, of a place or the garden: what it would save, and whether to use it. */
+export default function Blend({ gardenId, onClose }: { gardenId: string; onClose: () => void }) {
+  const { file } = useGarden(gardenId)
+  const toast = useToast()
+  const { save, remove } = useWrites(gardenId)
+  const names = namesOf(file.garden)
+  const [place, setPlace] = useState('')
+  const [limit, setLimit] = useState(10)
+  const [working, setWorking] = useState<Working | null>(null)
+  const [found, setFound] = useState<Whole | null>(null)
+  const [error, setError] = useState<Error | null>(null)
+  const stop = useRef<AbortController | null>(null)
+  const ask = async () => {
+    stop.current = new AbortController()
+    setFound(null)
+    setError(null)
+    setWorking({ seconds: 0, limit })
+    try {
+      const asked = { place: place || null, time_limit_s: limit }
+      setFound(await askSeasonBlend(gardenId, asked, setWorking, stop.current.signal))
+    } catch (raised) {
+      if (!(raised instanceof DOMException)) setError(raised as Error)
+    } finally {
+      setWorking(null)
+    }
+  }
+  const { blends } = file.garden
+  return (
+    <Drawer open onClose={onClose} size={640} title={t('Blend the whole season')}>
+      <div className="stack">
+        <p className="small soft">
+          {t(
+            'Feed by feed, each feed is met as well as it can be. Looked at together, the base dressing leaves to later feeds what these bring along, and fewer bags do for all. Scoops stay whole; what rounding leaves is carried on.',
+          )}
+        </p>
+        {blends.length > 0 ? (
+          <ul className="stack blends">
+            {blends.map((one) => (
+              <li key={one.id} className="row sheet">
+                <span>
+                  {t('In use since {day}: {place}', {
+                    day: showDate(one.made_on),
+                    place: one.place ? (names.places.get(one.place) ?? '') : t('the whole garden'),
+                  })}
+                </span>
+                <span className="spacer" />
+                <Button size="small" onClick={() => remove.mutate({ kind: 'blends', key: one.id })}>
+                  {t('Back to feed by feed')}
+                </Button>
+              </li>
+            ))}
+          </ul>
+        ) : (
+          <p className="small">
+            <b>{t('Now each feed is blended by itself.')}</b>
+          </p>
+        )}
+        <div className="fields">
+          <ChoiceField
+            label={t('For')}
+            value={place}
+            options={[
+              { value: '', label: t('the whole garden') },
+              ...file.garden.places.map((one) => ({ value: one.id, label: one.name })),
+            ]}
+            onChange={setPlace}
+          />
+          <NumberField
+            label={t('At most')}
+            suffix="s"
+            value={limit}
+            onChange={(seconds) => setLimit(Math.min(Math.max(seconds ?? 10, 1), 120))}
+          />
+        </div>
+        <div className="row">
+          <Button type="primary" disabled={working !== null} onClick={() => void ask()}>
+            {t('Blend it')}
+          </Button>
+          {working && (
+            <>
+              <progress
+                value={Math.min(working.seconds, working.limit)}
+                max={working.limit}
+                aria-label={t('Working …')}
+              />
+              <span className="small">
+                {t('{n} of at most {limit} s', {
+                  n: showNumber(working.seconds),
+                  limit: showNumber(working.limit),
+                })}
+              </span>
+              <Button size="small" type="text" onClick={() => stop.current?.abort()}>
+                {t('Stop')}
+              </Button>
+            </>
+          )}
+          <Refused faults={faultsOf(error ?? save.error ?? remove.error)} />
+        </div>
+        {found && (
+          <>
+            <Saved found={found} currency={file.garden.preferences.currency} />
+            <p className="small soft">
+              {plural(found.jobs, 'One job was looked at.', '{n} jobs were looked at together.')}{' '}
+              {found.proved
+                ? t('Nothing better is possible.')
+                : t('The time ran out: it could be better by at most {gap} %.', {
+                    gap: showNumber(100 * found.gap),
+                  })}
+            </p>
+            <div className="row">
+              <Button
+                type="primary"
+                loading={save.isPending}
+                onClick={() =>
+                  save.mutate(
+                    { kind: 'blends', thing: { ...found.blend } },
+                    {
+                      onSuccess: () => {
+                        setFound(null)
+                        toast({
+                          text: t('The season follows this blend from today on.'),
+                          undo: () => remove.mutate({ kind: 'blends', key: found.blend.id }),
+                        })
+                      },
+                    },
+                  )
+                }
+              >
+                {t('Use it')}
+              </Button>
+              <Button type="text" onClick={() => setFound(null)}>
+                {t('Leave it')}
+              </Button>
+            </div>
+          </>
+        )}
+      </div>
+    </Drawer>
+  )
+}
+
+const SHOWN: readonly Nutrient[] = ['N', 'P', 'K', 'Ca', 'Mg']
+
+/** Both ways in figures, in whole scoops. */
+function Saved({ found, currency }: { found: Whole; currency: string }) {
+  const { now, then } = found
+  const money = (cost: number | null | undefined) =>
+    cost == null ? t('not known') : showPrice(cost, currency)
+  const rows = [
+    [t('Jobs'), String(now.feeds), String(then.feeds)],
+    [t('Different products'), String(now.products), String(then.products)],
+    [t('Feed to make'), showLitres(now.litres), showLitres(then.litres)],
+    [t('Cost'), money(now.cost), money(then.cost)],
+  ]
+  return (
+    <table className="saved">
+      <thead>
+        <tr>
+          <th />
+          <th scope="col">{t('feed by feed')}</th>
+          <th scope="col">{t('blended together')}</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(([name, before, after]) => (
+          <tr key={name}>
+            <th scope="row">{name}</th>
+            <td>{before}</td>
+            <td>
+              <b>{after}</b>
+            </td>
+          </tr>
+        ))}
+        {SHOWN.map((x) => (
+          <tr key={x}>
+            <th scope="row">
+              <NutrientMark nutrient={x} size={12} /> {t('{nutrient} met', { nutrient: x })}
+            </th>
+            <td>{showNumber(100 * now.met[x])} %</td>
+            <td>
+              <b>{showNumber(100 * then.met[x])} %</b>
+            </td>
+          </tr>
+        ))}
+        {(['P', 'K'] as const).map((x) => (
+          <tr key={`along ${x}`}>
+            <th scope="row">
+              <NutrientMark nutrient={x} size={12} />{' '}
+              {t('{nutrient} comes along unasked', { nutrient: x })}
+            </th>
+            <td>{showMass(now.unasked_g[x])}</td>
+            <td>
+              <b>{showMass(then.unasked_g[x])}</b>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}

@@ -1,0 +1,140 @@
+import { Button } from 'antd'
+import { useState } from 'react'
+import { faultsOf, type Schemas } from '../../api/client'
+import { useGarden, usePlan, useWrites } from '../../api/gardens'
+import { Scoops } from '../../drawing/Scoops'
+import { showDay } from '../../lib/dates'
+import { showLitres, showMass, showNumber } from '../../lib/numbers'
+import { plural, t } from '../../lib/words'
+import { Refused } from '../../parts/Field'
+import { levelScoops, namesOf, plantingName } from '../../parts/names'
+import { useToast } from '../../parts/Toast'
+
+type Can = Schemas['SharedCan']
+
+/** One mix that serves several plantings on a day: whole cans, who gets how much, what is left. */
+export function Shared({ can, gardenId }: { can: Can; gardenId: string }) {
+  const { file } = useGarden(gardenId)
+  const plan = usePlan(gardenId)
+  const toast = useToast()
+  const { save, remove } = useWrites(gardenId)
+  const [open, setOpen] = useState(false)
+  const names = namesOf(file.garden)
+  const plantings = new Map(plan.plantings.map((one) => [one.id, one]))
+  const ml = new Map(plan.scoops.map((scoop) => [scoop.id, scoop.ml]))
+  const due = can.on <= plan.as_of
+  const give = async () => {
+    for (const pour of can.pours) {
+      await save.mutateAsync({
+        kind: 'feeds',
+        thing: {
+          id: pour.job,
+          planting: pour.planting,
+          job: pour.job,
+          on: plan.as_of,
+          outcome: 'given',
+          amounts: Object.entries(pour.grams).map(([product, grams]) => ({
+            product,
+            amount: { value: Math.round(grams * 100) / 100, unit: 'g' },
+          })),
+          planned: [],
+          water: { value: Math.round(pour.litres * 10) / 10, unit: 'L' },
+          note: '',
+        },
+      })
+    }
+    toast({
+      text: t('Recorded for all of them. The rest of the season is worked out again.'),
+      undo: () => can.pours.forEach((pour) => remove.mutate({ kind: 'feeds', key: pour.job })),
+    })
+  }
+  return (
+    <section className="sheet shared-can stack" aria-label={t('One mix for several')}>
+      <div className="row">
+        <h2>
+          {t('One mix for {list}', {
+            list: can.pours
+              .map((pour) => plantings.get(pour.planting))
+              .map((one) => (one ? plantingName(one) : ''))
+              .join(', '),
+          })}
+        </h2>
+        <span className="spacer" />
+        <span className="small soft">{due ? t('today') : showDay(can.on)}</span>
+      </div>
+      <p className="small">
+        {t('It misses little more than a mix for each, and saves {n}.', { n: can.saves })}{' '}
+        <Button size="small" type="text" aria-expanded={open} onClick={() => setOpen(!open)}>
+          {open ? t('Close') : t('Show it')}
+        </Button>
+      </p>
+      {open && (
+        <>
+          <p>
+            {plural(can.cans, 'In one can of {water}', 'In each of {n} cans of {water}', {
+              water: showLitres(can.can_l),
+            })}
+            :
+          </p>
+          {can.lines.map((line) => (
+            <p key={line.product} className="row shared-line">
+              <Scoops
+                count={line.count}
+                ml={ml.get(line.scoop) ?? 5}
+                label={levelScoops(line.count, names.scoops.get(line.scoop) ?? '')}
+              />
+              <span>
+                <b>{levelScoops(line.count, names.scoops.get(line.scoop) ?? '')}</b>{' '}
+                {names.products.get(line.product)}{' '}
+                <span className="soft">({showMass(line.grams)})</span>
+              </span>
+            </p>
+          ))}
+          <ul className="shared-pours">
+            {can.pours.map((pour) => {
+              const planting = plantings.get(pour.planting)
+              return (
+                <li key={pour.job}>
+                  <b>{planting && plantingName(planting)}</b>{' '}
+                  <span className="soft small">{names.places.get(planting?.place ?? '')}</span>:{' '}
+                  {t('{all} in all, {each} to each plant', {
+                    all: showLitres(pour.litres),
+                    each: showLitres(pour.per_plant_l),
+                  })}
+                  {pour.miss > 0.02 && (
+                    <span className="soft small">
+                      {' '}
+                      {t('({n} % more is missed)', { n: showNumber(100 * pour.miss, 2) })}
+                    </span>
+                  )}
+                </li>
+              )
+            })}
+          </ul>
+          <LeftOver litres={can.left_over_l} />
+          {due && (
+            <div className="row">
+              <Button type="primary" loading={save.isPending} onClick={() => void give()}>
+                {t('Done for all')}
+              </Button>
+              <Refused faults={faultsOf(save.error)} />
+            </div>
+          )}
+        </>
+      )}
+    </section>
+  )
+}
+
+/** What to do with feed that is left in the can. */
+export function LeftOver({ litres }: { litres: number }) {
+  if (litres < 0.05) return null
+  return (
+    <p className="small soft">
+      {t(
+        '{litres} are left over: pour them on something that grows and is not yet at its limit, today; never into a drain or a ditch.',
+        { litres: showLitres(litres) },
+      )}
+    </p>
+  )
+}
