@@ -26,7 +26,7 @@ def test_the_generated_garden_is_of_every_kind() -> None:
     # No two needs are equal, but for peas that a tub's charge feeds whole.
     nitrogen = [one.needs[0].total_g for one in made.plantings if one.needs[0].total_g > 0]
     assert len(set(nitrogen)) == len(nitrogen) >= 37
-    assert sum(bool(job.mixes) for one in made.plantings for job in one.jobs) > 150
+    assert sum(bool(job.mixes) for one in made.plantings for job in one.jobs) > 140
     assert generated(40, rows) == garden
 
 

@@ -13,12 +13,14 @@ import numpy as np
 
 from eznel.core.blend import WEIGHT
 from eznel.core.quantities import NUTRIENTS
-from eznel.core.solving import Floats, Solved, solve
+from eznel.core.solving import Floats, Patience, Solved, solve
 
 _EPS = 1e-9
 SLACK = 1e-6
 """Of what is missing, in shares of a need: more than this may not be saved on."""
 MOST_BAGS = 60
+GOOD_GAP = 1e-4
+"""So near the least cost is near enough. [1]"""
 FEWER = 60
 """So many fewer of the cheapest size than would do alone are looked through."""
 
@@ -218,7 +220,7 @@ class _Program:
             self.limits if limits is None else limits,
             bounds=(self.low, self.high),
             whole=self.whole if whole else np.zeros(self.columns, dtype=int),
-            time_limit_s=time_limit_s,
+            patience=Patience(time_limit_s, GOOD_GAP),
         )
 
     def _row(self, entries: dict[int, float]) -> Floats:

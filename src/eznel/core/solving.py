@@ -10,9 +10,6 @@ from numpy.typing import NDArray
 
 Floats = NDArray[np.float64]
 
-GOOD_GAP = 1e-4
-"""A best so far that is proved to be this near the best there is, as a share, is taken."""
-
 
 @dataclass(frozen=True, slots=True)
 class Solved:
@@ -23,6 +20,14 @@ class Solved:
     """As a share of the aim; 0 where the best is proved. [1]"""
     proved: bool
     """False where the time ran out before."""
+
+
+@dataclass(frozen=True, slots=True)
+class Patience:
+    """For so long, or until what was found is proved to be so near the best there is. [s, 1]"""
+
+    seconds: float
+    gap: float
 
 
 @cache
@@ -61,7 +66,7 @@ def solve(
     *,
     bounds: tuple[Floats, Floats],
     whole: NDArray[np.int_],
-    time_limit_s: float,
+    patience: Patience,
 ) -> Solved | None:
     """Return the amounts of least cost for which every row times them is within its limit.
 
@@ -77,8 +82,8 @@ def solve(
         Least and most of each amount. [1]
     whole : array of int
         1 where an amount is whole, else 0. [1]
-    time_limit_s : float
-        After that the best so far is taken. [s]
+    patience : Patience
+        When what is found is good enough. [s, 1]
 
     Returns
     -------
@@ -91,7 +96,7 @@ def solve(
         integrality=whole,
         bounds=scipy.Bounds(*bounds),
         constraints=scipy.LinearConstraint(rows, -np.inf, limits),
-        options={"time_limit": time_limit_s, "mip_rel_gap": GOOD_GAP},
+        options={"time_limit": patience.seconds, "mip_rel_gap": patience.gap},
     )
     if found.x is None:
         return None

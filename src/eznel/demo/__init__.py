@@ -9,14 +9,26 @@ from datetime import date, timedelta
 from typing import Any
 from uuid import UUID, uuid5
 
-from eznel.core.document import FeedEntry, Garden, GardenFile, Log, ScoopOf, StageSeen, StockMove
+from eznel.core.document import (
+    FeedEntry,
+    Garden,
+    GardenFile,
+    Log,
+    Observed,
+    ScoopOf,
+    StageSeen,
+    StockMove,
+    WeatherDay,
+)
 from eznel.core.reference import Catalogue
 from eznel.core.season import plan
 from eznel.core.season.result import JobView
+from eznel.formats.weather_file import day_id
+from eznel.standins.weather_station import weather_of
 
 SLIP = UUID("8e2f0a54-0c3b-4f0e-8d5b-6a1c9b7e2d10")
 STANDS_ON = date(2026, 6, 19)
-FIRST_DAY = date(2026, 4, 20)
+FIRST_DAY = date(2026, 3, 10)
 
 
 def _id(name: str) -> str:
@@ -98,6 +110,7 @@ def _places() -> list[dict[str, Any]]:
         _tub("Lean-to pots", {"kind": "nominal", "volume": _measure(35, "L")}, 4, 11, 2.7,
              warmer_by_c=4, recipe=recipe),
         _tub("Quay half-barrels", barrel, 3, 10.9, 4.7, warmer_by_c=3, recipe=recipe),
+        _tub("North half-barrels", barrel, 2, 10.9, 5.75, recipe=recipe),
     ]  # fmt: skip
 
 
@@ -217,10 +230,20 @@ def _plantings() -> list[dict[str, Any]]:
                  plants=3, spacing={"pattern": "square", "in_row": _measure(90, "cm")}),
         planting("cucumbers", "Lean-to troughs", "cucumber", "2026-05-26", variety="Slipline",
                  plants=6, sown_on="2026-04-28"),
-        planting("tomatoes", "Lean-to pots", "tomato", "2026-05-09", variety="Red Lantern",
-                 plants=4, sown_on="2026-03-10"),
+        planting("tomatoes", "Lean-to pots", "tomato", "2026-05-08", variety="Red Lantern",
+                 plants=4, sown_on="2026-03-10", raised_in="charged"),
         planting("peppers", "Quay half-barrels", "sweet_pepper", "2026-06-10",
                  variety="Signal Flag", plants=6, sown_on="2026-03-12"),
+        planting("strawberries", "North half-barrels", "strawberry", "2025-08-20",
+                 variety="Pennant", plants=12, programme="monthly_granular"),
+    ]  # fmt: skip
+
+
+def _varieties() -> list[dict[str, Any]]:
+    return [
+        {"id": _id("variety Red Lantern"), "crop": "tomato", "name": "Red Lantern",
+         "later_days": -4, "vigour": "strong", "determinate": False,
+         "note": "From our own seed since 2023."},
     ]  # fmt: skip
 
 
@@ -262,6 +285,20 @@ def garden() -> Garden:
                 for name, value, unit in scoops
             ],
             "plantings": _plantings(),
+            "varieties": _varieties(),
+            "preferences": {
+                "reminders": [
+                    "pot_on",
+                    "harden_off",
+                    "stake",
+                    "mulch",
+                    "side_shoots",
+                    "first_flowers",
+                    "shake_flowers",
+                    "bed_fruit",
+                    "net",
+                ],
+            },
         }
     )
 
@@ -279,7 +316,13 @@ def garden_file(catalogue: Catalogue) -> GardenFile:
     GardenFile
         Equal at every call. [document]
     """
-    slip, log = garden(), Log(stages=_stages_seen(), stock_moves=_stock_moves())
+    slip = garden()
+    log = Log(
+        stages=_stages_seen(),
+        stock_moves=_stock_moves(),
+        observed=_observed(),
+        weather=_weather(slip),
+    )
     day = FIRST_DAY
     while True:
         today = plan(slip, log, day, catalogue)
@@ -295,12 +338,17 @@ def garden_file(catalogue: Catalogue) -> GardenFile:
         entries = [
             _entry(planting, job, number)
             for number, (planting, job) in enumerate(
-                ((p, j) for p, j in due if j.due_on == day), start=len(log.feeds) + 1
+                ((p, j) for p, j in due if j.due_on == day), start=_outside(log) + 1
             )
         ]
         log = log.model_copy(update={"feeds": (*log.feeds, *entries)})
         day += timedelta(1)
     return GardenFile(garden=slip, log=log)
+
+
+def _outside(log: Log) -> int:
+    """Feeds so far, without the many weak ones of March and April."""
+    return sum(entry.on >= date(2026, 5, 1) for entry in log.feeds)
 
 
 def _stock_moves() -> tuple[StockMove, ...]:
@@ -309,6 +357,33 @@ def _stock_moves() -> tuple[StockMove, ...]:
         StockMove.model_validate(
             {"id": _id("opened potash"), "product": _id("Kelpie potash liquid"), **opened}
         ),
+    )
+
+
+def _observed() -> tuple[Observed, ...]:
+    return (
+        Observed.model_validate(
+            {"id": _id("dry kale"), "planting": _id("tall kale"), "on": date(2026, 6, 12),
+             "kind": "dried_out", "note": "The hose had come off."}
+        ),
+    )  # fmt: skip
+
+
+def _weather(slip: Garden) -> tuple[WeatherDay, ...]:
+    """What the station that ships with Eznel would have measured this year."""
+    usual = slip.site.monthly_min_c, slip.site.monthly_max_c
+    days = [date(2026, 1, 1) + timedelta(n) for n in range((STANDS_ON - date(2026, 1, 1)).days)]
+    readings = [weather_of(str(slip.id), day, STANDS_ON, *usual) for day in days]
+    return tuple(
+        WeatherDay(
+            id=day_id(day),
+            on=day,
+            low_c=one.low_c,
+            high_c=one.high_c,
+            rain_mm=one.rain_mm,
+            source="station",
+        )
+        for day, one in zip(days, readings, strict=True)
     )
 
 

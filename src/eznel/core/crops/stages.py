@@ -72,6 +72,9 @@ def stage_spans(
         if later:
             end = min(end, min(day for day, _ in later))
         following = stages[number + 1].key if number + 1 < len(stages) else ""
+        if following == REST:
+            still = weather.still_from(start, crop.base_temp_c, warmer_by_c)
+            end = min(end, still) if still is not None else end
         if following in anchors:
             end, end_seen = anchors[following]
         end = max(end, start)

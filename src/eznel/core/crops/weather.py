@@ -151,6 +151,27 @@ class Weather:
         usual = float(self.usual.mean[day.timetuple().tm_yday - 1]) + warmer_by_c
         return usual < base_c + STIRS_C
 
+    def still_from(self, day: date, base_c: float, warmer_by_c: float = 0.0) -> date | None:
+        """Return the first day from one on, within a year, on which growth usually stands still.
+
+        Parameters
+        ----------
+        day : date
+            The day. [date]
+        base_c : float
+            Base temperature of the crop. [°C]
+        warmer_by_c : float
+            How much warmer the place is. [°C]
+
+        Returns
+        -------
+        date or None
+            None where it is never so cold.
+        """
+        first = day.timetuple().tm_yday - 1
+        still = np.roll(self.usual.mean, -first) + warmer_by_c < base_c + STIRS_C
+        return day + timedelta(int(np.argmax(still))) if still.any() else None
+
     def _days_of(self, year: int) -> tuple[Floats, Floats]:
         """Minima and maxima of the days from a year's first on, over three years. [°C]"""
         if year not in self._years:

@@ -27,7 +27,7 @@ from eznel.core.season.mixing import DISSOLVED, useful
 from eznel.core.season.rules import Used
 from eznel.core.season.shed import Vector
 from eznel.core.season.workings import Workings
-from eznel.core.solving import Solved, solve, sparse
+from eznel.core.solving import Patience, Solved, solve, sparse
 
 SHORT_AT_THE_END, SHORT_ON_THE_WAY, UNASKED = 1.0, 0.3, 0.05
 """What it costs to miss all of a need by the end, by some day before, and to bring it unasked."""
@@ -37,6 +37,8 @@ MONEY = 0.02
 """What a season bought at the dearest costs: of equal blends the cheaper."""
 SEASON_CAPS = ("season_n", "feed_n", "season_p", "season_k", "stock")
 """Limits of a single mix that are the season's here."""
+GOOD_GAP = 0.005
+"""So near the best is near enough: whole scoops miss more. [1]"""
 LEAST_G = 0.05
 """Less of a product than this in a job is not worth a line."""
 NAMESPACE = UUID("0b6f2a54-31a1-4a3c-8f0d-0d0c77f1b6ce")
@@ -270,7 +272,7 @@ class _Program:
             np.array(self.limits),
             bounds=(np.zeros(self.columns), np.array(self.high)),
             whole=np.array(self.whole, dtype=int),
-            time_limit_s=time_limit_s,
+            patience=Patience(time_limit_s, GOOD_GAP),
         )
 
     def amounts(self, found: Solved) -> Iterator[PlannedAmount]:

@@ -263,7 +263,7 @@ class _Road:
         if sown < self.stands.today:
             yield Finding("sowing_is_past", Level.NOTE)
         if waits > LONGEST_WAIT_DAYS:
-            days = Quantity("days", waits, "days")
+            days = Quantity("days", waits, "")
             yield Finding("sown_too_early", Level.WARNING, "sow_on", numbers=(days,))
         reason = self.against(planted)
         if reason == "cold_nights":

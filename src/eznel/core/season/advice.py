@@ -102,10 +102,10 @@ def _flush(stand: Stand) -> list[Finding]:
     if day >= stand.calendar.stop or ahead > FLUSH_AHEAD_DAYS:
         return []
     numbers = (
-        Quantity("days", ahead, "days"),
+        Quantity("days", ahead, ""),
         Quantity("litres", stand.filled_l.value, "L"),
     )
-    key = "flush_from_above" if below else "flush_soon"
+    key = "flush_today" if ahead == 0 else "flush_from_above" if below else "flush_soon"
     return [Finding(key, Level.NOTE, numbers=numbers)]
 
 

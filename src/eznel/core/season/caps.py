@@ -153,7 +153,7 @@ def _season_caps(task: Task, frame: Frame, choices: list[Choice]) -> Iterable[Ca
 def _solution_caps(task: Task, frame: Frame, choices: list[Choice], shed: Shed) -> Iterable[Cap]:
     soluble = tuple(c.grams * c.contents.soluble_n for c in choices)
     salt = tuple(c.grams * c.contents.ec_ds_m_per_g_l for c in choices)
-    stage = task.stand.stage_on(task.day)
+    stage = stage_of(task)
     room = most_ec_ds_m(stage, task.stand.crop.salt_threshold_ds_m) - water_ec_ds_m(shed)
     yield Cap("feed_ec", salt, max(room, 0.0) * frame.water_l)
     yield Cap("strength_n", soluble, most_n_mg_l(stage) * frame.water_l / 1000)
@@ -161,6 +161,22 @@ def _solution_caps(task: Task, frame: Frame, choices: list[Choice], shed: Shed) 
         yield _ammonium_cap(task, choices)
     else:
         yield Cap("liquid_n", soluble, LIQUID_N_G_M2 * task.ground_m2 / frame.portions)
+
+
+def stage_of(task: Task) -> str | None:
+    """Return the stage that decides how strong a feed may be.
+
+    Parameters
+    ----------
+    task : Task
+        The job. [core]
+
+    Returns
+    -------
+    str or None
+        The planting's on that day; raised plants are fed as seedlings until they are planted out.
+    """
+    return "seedling" if task.job.kind == "seedling" else task.stand.stage_on(task.day)
 
 
 def _ammonium_cap(task: Task, choices: list[Choice]) -> Cap:

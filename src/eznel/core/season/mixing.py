@@ -10,10 +10,10 @@ from math import ceil
 from eznel.core.blend import EQUAL, MOST_MEASURES, WEIGHT, Answer, Item, blend, choose_measures
 from eznel.core.document import Product
 from eznel.core.products.analysis import Contents
-from eznel.core.products.solutions import most_n_mg_l
+from eznel.core.products.solutions import most_ec_ds_m, most_n_mg_l
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.season import rules
-from eznel.core.season.caps import Choice, Frame, Task, apart, caps, water_ec_ds_m
+from eznel.core.season.caps import Choice, Frame, Task, apart, caps, stage_of, water_ec_ds_m
 from eznel.core.season.jobs import STARTER_L_PER_PLANT, feed_water_l, seedling_l
 from eznel.core.season.rules import Refused
 from eznel.core.season.shed import MixLine, MixPlan, Reliance, Shed, Shelf, Vector
@@ -29,6 +29,9 @@ MORE_CANS = 2
 
 SAME = 1e-9
 """Two teaspoons and a larger scoop are the same only if they are exactly."""
+
+WEAKEST = 0.5
+"""A weak feed brings at least so much of the nitrogen that its stage bears."""
 
 DISSOLVED = ("feed", "starter", "seedling")
 WEAK = ("starter", "seedling")
@@ -238,13 +241,21 @@ def _poured_l(task: Task) -> float:
 
 
 def _least_l(task: Task, usable: list[Usable], shed: Shed) -> float:
-    """Water in which one of the smallest measures is as strong as the stage takes. [L]"""
-    most_g_l = most_n_mg_l(task.stand.stage_on(task.day)) / 1000
-    each = (
-        shed.grams[one.product.id][0] * shed.contents[one.product.id].soluble_n / most_g_l
-        for one in usable
-    )
-    return min((litres for litres in each if litres > 0), default=0.0)
+    """Water in which one of the smallest measures is as weak as the stage bears. [L]
+
+    Of products that then still bring nitrogen, as a weak feed leans to it.
+    """
+    stage = stage_of(task)
+    most_n_g_l = most_n_mg_l(stage) / 1000
+    room = most_ec_ds_m(stage, task.stand.crop.salt_threshold_ds_m) - water_ec_ds_m(shed)
+    found = []
+    for one in usable:
+        held, grams = shed.contents[one.product.id], shed.grams[one.product.id][0]
+        n_g = grams * held.soluble_n
+        litres = max(n_g / most_n_g_l, grams * held.ec_ds_m_per_g_l / max(room, 0.1))
+        if n_g > 0 and n_g / litres >= WEAKEST * most_n_g_l:
+            found.append(litres)
+    return min(found, default=0.0)
 
 
 def _choices(frame: Frame, usable: list[Usable], shed: Shed) -> list[Choice]:

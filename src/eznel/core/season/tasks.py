@@ -84,7 +84,8 @@ def _times(task: Task, stand: Stand, stands: Stands) -> Iterator[TaskView]:
         key=lambda one: one.on,
     )
     for n, day in enumerate(days):
-        following = days[n + 1] if n + 1 < len(days) else date.max
+        over = start if task.days < 0 else date.max
+        following = days[n + 1] if n + 1 < len(days) else over
         entry = _taken(done, day, following)
         missed = entry is None and following <= stands.today
         if not missed:

@@ -118,9 +118,11 @@ export default function Blend({ gardenId, onClose }: { gardenId: string; onClose
             <p className="small soft">
               {plural(found.jobs, 'One job was looked at.', '{n} jobs were looked at together.')}{' '}
               {found.proved
-                ? t('Nothing better is possible.')
+                ? t('It could be better by at most {gap} %.', {
+                    gap: showNumber(100 * found.gap, 2),
+                  })
                 : t('The time ran out: it could be better by at most {gap} %.', {
-                    gap: showNumber(100 * found.gap),
+                    gap: showNumber(100 * found.gap, 2),
                   })}
             </p>
             <div className="row">

@@ -154,11 +154,13 @@ export default function Sowing({ gardenId, onClose }: { gardenId: string; onClos
               </ol>
               {asked.successions > answer.following.length && (
                 <p className="small soft">
-                  {plural(
-                    answer.following.length,
-                    'Only one more fits the season.',
-                    'Only {n} more fit the season.',
-                  )}
+                  {answer.following.length === 0
+                    ? t('No more fits the season.')
+                    : plural(
+                        answer.following.length,
+                        'Only one more fits the season.',
+                        'Only {n} more fit the season.',
+                      )}
                 </p>
               )}
             </>

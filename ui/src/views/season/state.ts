@@ -28,7 +28,7 @@ export function lanes(
     id: planting.id,
     title: plantingName(planting),
     subtitle: t('{n} in {place}', { n: planting.plants, place: placeName(planting.place) }),
-    hold: { from: planting.planted_on, to: planting.hold_until },
+    hold: { from: holdFrom(planting), to: planting.hold_until },
     stages: planting.stages.map((stage) => ({
       key: stage.key,
       name: term(`stage.${stage.key}`),
@@ -50,6 +50,12 @@ export function lanes(
         label: `${showDate(job.due_on)}: ${term(`kind.${job.kind}`)}, ${term(`status.${job.status}`)}; ${brings(job)}`,
       })),
   }))
+}
+
+/** Plain water begins with planting out; of what has stood for years, with its spring. */
+function holdFrom(planting: Planting): string {
+  const [first] = planting.stages
+  return first.start > planting.planted_on ? first.start : planting.planted_on
 }
 
 function amount(job: Job): number {
