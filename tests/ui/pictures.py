@@ -81,7 +81,7 @@ def turn_to_evening(page: Page) -> None:
 def read_german(page: Page) -> None:
     page.get_by_role("button", name="Skerrin Slip").click()
     page.get_by_label("Language").select_option("de")
-    page.get_by_role("heading", name="Heute sind 2 Gaben fällig").wait_for()
+    page.get_by_role("heading", name="Heute sind 3 Gaben fällig").wait_for()
 
 
 PASTED = """Tidewrack Soil Laboratory

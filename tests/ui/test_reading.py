@@ -29,8 +29,8 @@ def settle_in(page: Page, label: str, option: str) -> None:
 @pytest.mark.parametrize(
     ("language", "headline", "view", "crop", "sentence"),
     [
-        ("de", "Heute sind 2 Gaben fällig", "Boden", "Lauch", "Der Boden unter einem Quadratmeter"),
-        ("es", "2 cosas que abonar hoy", "Suelo", "Puerro", "El suelo bajo un metro cuadrado"),
+        ("de", "Heute sind 3 Gaben fällig", "Boden", "Lauch", "Der Boden unter einem Quadratmeter"),
+        ("es", "3 cosas que abonar hoy", "Suelo", "Puerro", "El suelo bajo un metro cuadrado"),
     ],
 )  # fmt: skip
 def test_every_word_in_another_language(
@@ -85,6 +85,6 @@ def test_a_shared_garden_asks_for_its_password(browser: Browser, shared: str) ->
     expect(page.get_by_text("that is not the password")).to_be_visible()
     page.get_by_label("Password").fill("rope and tar")
     page.get_by_role("button", name="Come in").click()
-    expect(page.get_by_role("heading", name="2 things to feed today")).to_be_visible()
+    expect(page.get_by_role("heading", name="3 things to feed today")).to_be_visible()
     page.reload()
-    expect(page.get_by_role("heading", name="2 things to feed today")).to_be_visible()
+    expect(page.get_by_role("heading", name="3 things to feed today")).to_be_visible()

@@ -106,7 +106,7 @@ def test_a_stage_seen_moves_what_comes(slip_page: Page) -> None:
         return next(s for s in cucumber["stages"] if s["key"] == "flowering")
 
     assert not flowering()["seen"]
-    look = slip_page.locator(".look").filter(has_text="Cucumber")
+    look = slip_page.locator(".look").filter(has_text="Cucumber Slipline: flowering")
     look.get_by_role("button", name="Seen today").click()
     expect(slip_page.get_by_text("flowering seen")).to_be_visible()
     assert flowering()["seen"]
@@ -155,7 +155,7 @@ def test_plot_adds_a_bed_and_moves_it(slip_page: Page) -> None:
     expect(panel.get_by_text("a side of 0 m is no garden bed", exact=False)).to_be_visible()
     length.fill("3,5")  # a decimal comma
     expect(panel).to_contain_text("4.2 m²")
-    assert len(read(slip_page)["file"]["garden"]["places"]) == 8  # nothing is stored yet
+    assert len(read(slip_page)["file"]["garden"]["places"]) == 9  # nothing is stored yet
     panel.get_by_role("button", name="Add it to the garden").click()
     tide = slip_page.get_by_role("button", name=re.compile("^Tide bed"))
     expect(panel.get_by_role("button", name="Remove this place")).to_be_visible()
@@ -227,7 +227,7 @@ def test_shed_reads_a_bag_and_says_what_a_scoop_gives(slip_page: Page) -> None:
 def test_season_draws_stages_feeds_and_tides(slip_page: Page) -> None:
     go(slip_page, "Season")
     lanes = slip_page.locator(".strip-lane")
-    expect(lanes).to_have_count(7)
+    expect(lanes).to_have_count(8)
     slip_page.get_by_role("button", name=re.compile("^Tomato")).press("Enter")
     detail = slip_page.get_by_role("region", name=re.compile("Tomato"))
     expect(detail.locator(".tide")).to_have_count(4)
@@ -274,7 +274,7 @@ def test_today_s_week_in_walking_order(slip_page: Page) -> None:
     expect(days.first).to_contain_text("Mon")  # the week of Friday 19 June
     today = slip_page.locator(".week-days > li.today-day")
     lines = today.locator(".week-line")
-    expect(lines).to_have_count(3)
+    expect(lines).to_have_count(4)
     expect(lines.nth(0)).to_contain_text("Ballast ground lime")  # the soil before the feeds
     # The walk begins at the top left and comes by the strip before the lean-to.
     walk = {one["id"]: one["walk"] for one in read(slip_page, "/plan")["places"]}
@@ -282,7 +282,8 @@ def test_today_s_week_in_walking_order(slip_page: Page) -> None:
     order = [names[one] for one in sorted(walk, key=lambda one: walk[one])]
     assert order.index("Starboard strip") < order.index("Lean-to troughs")
     expect(lines.nth(1)).to_contain_text("Starboard strip")
-    expect(lines.nth(2)).to_contain_text("Lean-to troughs")
+    expect(lines.nth(2)).to_contain_text("Lean-to pots")
+    expect(lines.nth(3)).to_contain_text("Lean-to troughs")
     lines.nth(1).click()
     card = slip_page.get_by_role("article", name=re.compile("Leek"))
     card.get_by_role("button", name="Done", exact=True).click()
@@ -358,7 +359,7 @@ def test_a_crop_that_is_sown_where_it_stays_is_taken_so(slip_page: Page) -> None
     slip_page.get_by_role("button", name="Plant something here").click()
     crop = slip_page.get_by_label("Crop")
     names = crop.locator("option").all_inner_texts()
-    assert len(names) == 46
+    assert len(names) == 50
     assert names == sorted(names, key=str.lower)
     crop.select_option("bush_bean")
     expect(slip_page.get_by_label("Started")).to_have_value("place")

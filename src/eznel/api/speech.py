@@ -73,7 +73,11 @@ def said_in(plan: SeasonPlan, said: Words) -> SeasonPlan:
                 replace(stage, recognise_by=said.of_row(stage.recognise_by)) for stage in one.stages
             ),
             tasks=tuple(
-                replace(task, takes=tuple(replace(t, name=said.of_row(t.name)) for t in task.takes))
+                replace(
+                    task,
+                    name=said.of_row(task.name),
+                    takes=tuple(replace(t, name=said.of_row(t.name)) for t in task.takes),
+                )
                 for task in one.tasks
             ),
             to_buy=tuple(

@@ -12,7 +12,11 @@ from eznel.bench.garden import TODAY, generated
 from eznel.bench.rows import Row, median_ms
 from eznel.core.blend import blend
 from eznel.core.document import Garden, Log
+from eznel.core.planning.schools import schools
+from eznel.core.planning.season_blend import season_blend
+from eznel.core.planning.sowing import Asked, sow_on
 from eznel.core.season import make, mixing, plan
+from eznel.core.season.stands import Stands
 from eznel.core.season.workings import Workings
 from eznel.core.supplies.stock import cheapest_set
 from eznel.formats.labels.reading import read_label
@@ -74,6 +78,9 @@ def rows(*, many: bool) -> list[Row]:
         Row("one changed planting, in the core", _changed_ms(), "ms", 40, 16),
         Row("a label of 20,000 characters, read", _label_ms(), "ms", 200, 200),
         Row("the cheapest bags for 40 plantings", _bags_ms(), "ms"),
+        Row("one planting by every programme", _schools_ms(), "ms"),
+        Row("when to sow, with eight more sowings", _sowing_ms(), "ms"),
+        Row("one blend for the season of 40 plantings", _blend_ms(), "ms"),
     ]
     if many:
         all_ms = _cold(MANY)["whole"]
@@ -109,6 +116,26 @@ def _bags_ms() -> float:
     known = catalogue.load()
     workings = Workings(generated(SEASON, known), Log(), TODAY, known)
     return median_ms(lambda: cheapest_set(workings), 3)
+
+
+def _schools_ms() -> float:
+    known = catalogue.load()
+    workings = Workings(generated(SEASON, known), Log(), TODAY, known)
+    planting = workings.seasons[-1].stand.id
+    return median_ms(lambda: schools(planting, workings), 5)
+
+
+def _sowing_ms() -> float:
+    known = catalogue.load()
+    stands = Stands(generated(SEASON, known), Log(), TODAY, known)
+    asked = Asked(crop="radish", place=stands.garden.places[0].id, sown_in_place=True)
+    return median_ms(lambda: sow_on(asked, TODAY, stands, 8), 7)
+
+
+def _blend_ms() -> float:
+    known = catalogue.load()
+    workings = Workings(generated(SEASON, known), Log(), TODAY, known)
+    return median_ms(lambda: season_blend(workings, None, time_limit_s=60), 3)
 
 
 def _cold(plantings: int) -> dict[str, float]:

@@ -12,7 +12,7 @@ from icalendar import Calendar, Event
 
 from eznel.core.document import Garden
 from eznel.core.season.place_result import PlaceJob, PlacePlan
-from eznel.core.season.result import JobView, PlantingPlan, SeasonPlan
+from eznel.core.season.result import JobView, PlantingPlan, SeasonPlan, TaskView
 from eznel.formats.plan_text import Names
 from eznel.formats.text import number
 from eznel.words import Words
@@ -64,6 +64,8 @@ def _events(plan: SeasonPlan, names: Names, words: Words) -> Iterator[Event]:
         for job in planting.jobs:
             if job.status in SHOWN and (job.mixes or job.status == "given"):
                 yield _of_job(job, planting, names, words)
+        for task in planting.tasks:
+            yield _of_task(task, planting, names, words)
         if planting.harvest_from is not None:
             title = words.terms["calendar.harvest"].format(planting=names.planting(planting))
             yield _event(uuid5(planting.id, "harvest"), planting.harvest_from, title, "")
@@ -93,6 +95,15 @@ def _of_job(job: JobView, planting: PlantingPlan, names: Names, words: Words) ->
     lines += [words.cautions[key] for key in job.cautions]
     lines.append(words.cautions["general"])
     return _event(job.key, job.due_on, _ticked(title, job.status), "\n".join(lines))
+
+
+def _of_task(task: TaskView, planting: PlantingPlan, names: Names, words: Words) -> Event:
+    title = f"{names.planting(planting)}: {words.of_row(task.name)}"
+    lines = [names.places[planting.place]]
+    lines += [f"{number(one.amount)} {words.of_row(one.name)}" for one in task.takes]
+    key = uuid5(planting.id, f"{task.task} {task.ordinal}")
+    status = "planned" if task.done is None else "done"
+    return _event(key, task.due_on, _ticked(title, status), "\n".join(lines))
 
 
 def _of_place(work: PlaceJob, place: PlacePlan, names: Names, words: Words) -> Event:

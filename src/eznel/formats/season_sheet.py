@@ -86,6 +86,7 @@ def write_season(plan: SeasonPlan, garden: Garden, said: Words, paper: Paper) ->
         _paragraph(garden.name, _TITLE),
         _paragraph(f"{said.terms['sheet.as_of']} {plan.as_of.isoformat()}", _SMALL),
         *_weighing(plan, names, said, page.width),
+        *_besides(plan, names, said, page.width),
         *(part for one in plan.plantings for part in _planting(one, plan, names, said, page.width)),
         Spacer(1, 4 * mm),
         _paragraph(said.cautions["general"], _SMALL),
@@ -158,10 +159,45 @@ def _weighing(plan: SeasonPlan, names: Names, said: Words, width: float) -> Iter
     yield _table(rows, [6 * mm, 20 * mm, 45 * mm, width - 71 * mm], box=True)
 
 
+def _besides(plan: SeasonPlan, names: Names, said: Words, width: float) -> Iterator[Any]:
+    """Jobs besides feeding of the same weeks, with what to take along."""
+    until = plan.as_of + timedelta(weeks=WEEKS)
+    ahead = sorted(
+        (
+            (task, one)
+            for one in plan.plantings
+            for task in one.tasks
+            if task.done is None and plan.as_of <= task.due_on <= until
+        ),
+        key=lambda pair: pair[0].due_on,
+    )
+    if not ahead:
+        return
+    yield _paragraph(said.terms["sheet.besides"], _HEAD)
+    rows: list[list[Any]] = [
+        [
+            "",
+            _day(task.due_on),
+            _paragraph(said.of_row(task.name), _BOLD),
+            _paragraph(
+                ", ".join(
+                    (
+                        names.planting(one),
+                        *(f"{number(t.amount)} {said.of_row(t.name)}" for t in task.takes),
+                    )
+                ),
+                _TEXT,
+            ),
+        ]
+        for task, one in ahead
+    ]
+    yield _table(rows, [6 * mm, 20 * mm, 45 * mm, width - 71 * mm], box=True)
+
+
 def _mix(job: JobView, names: Names, said: Words) -> str:
     return " + ".join(
-        said.terms["sheet.level"].format(
-            n=line.count,
+        said.terms["calendar.scoops"].format(
+            count=line.count,
             scoop=names.scoops[line.scoop],
             product=names.products[line.product],
             grams=number(line.grams),

@@ -5156,6 +5156,8 @@ export interface components {
              * Format: date
              */
             due_on: string;
+            /** Name */
+            name: string;
             /** Ordinal */
             ordinal: number;
             /** Takes */

@@ -37,3 +37,15 @@ export function scoopName(name: string, count: number): string {
 export function levelScoops(count: number, name: string): string {
   return t('{n} level {scoop}', { n: count, scoop: scoopName(name, count) })
 }
+
+/** The scoops of one portion of a mix, product by product: "2 × 3 level teaspoons Ebb potash". */
+export function mixText(
+  mix: components['schemas']['MixPlan'],
+  names: ReturnType<typeof namesOf>,
+): string {
+  const lines = mix.lines.map(
+    (line) =>
+      `${levelScoops(line.count, names.scoops.get(line.scoop) ?? '')} ${names.products.get(line.product) ?? ''}`,
+  )
+  return `${mix.portions > 1 ? `${mix.portions} × ` : ''}${lines.join(' + ')}`
+}

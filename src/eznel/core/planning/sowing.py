@@ -7,7 +7,7 @@ brings it by a wanted day is found by halving.
 """
 
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date, timedelta
 from uuid import UUID
 
@@ -297,7 +297,7 @@ class _Road:
         ahead = next((d for d in _days_from(latest, LOOK_DAYS) if self.worth(d)), None)
         earliest = self.planted(ahead or self.ready(latest))
         finding = Finding("not_picked_by_then", Level.WARNING, "pick_by")
-        return _with(earliest, finding)
+        return replace(earliest, findings=(finding, *earliest.findings))
 
     def _lasts(self, planted_on: date, wanted: date) -> bool:
         """Whether it is picked about a day, and not in the season before."""
@@ -373,16 +373,3 @@ def _last(holds: Callable[[date], bool], first: date, last: date) -> date | None
         else:
             high = middle - 1
     return first + timedelta(low)
-
-
-def _with(one: Sowing, finding: Finding) -> Sowing:
-    return Sowing(
-        sow_on=one.sow_on,
-        pot_on=one.pot_on,
-        harden_on=one.harden_on,
-        plant_on=one.plant_on,
-        first_pick=one.first_pick,
-        last_pick=one.last_pick,
-        waits_days=one.waits_days,
-        findings=(finding, *one.findings),
-    )

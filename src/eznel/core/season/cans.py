@@ -175,10 +175,10 @@ def _can(day: date, source: _Feed, pours: list[SharedPour]) -> SharedCan:
 
 
 def _is_there(can: SharedCan, feeds: Sequence[_Feed], workings: Workings) -> bool:
-    """Whether the shed still holds enough for the season with the shared can."""
+    """Whether the shed holds enough for it, after all that is planned up to that day."""
     served = {pour.job for pour in can.pours}
     freed: dict[UUID, float] = {}
-    for product, grams in _planned(workings):
+    for product, grams in _planned(workings, can.on):
         freed[product] = freed.get(product, 0.0) - grams
     for feed in feeds:
         if feed.job.job.key in served:
@@ -192,8 +192,8 @@ def _is_there(can: SharedCan, feeds: Sequence[_Feed], workings: Workings) -> boo
     )
 
 
-def _planned(workings: Workings) -> Iterator[tuple[UUID, float]]:
+def _planned(workings: Workings, until: date) -> Iterator[tuple[UUID, float]]:
     for season in workings.seasons:
         for job in season.jobs:
-            if job.status == "planned" and job.mixes:
+            if job.status == "planned" and job.mixes and job.due_on <= until:
                 yield from workings.shed.used(None, job.mixes[0])

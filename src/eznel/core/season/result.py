@@ -127,6 +127,7 @@ class TaskView:
     """A job besides feeding, with its day and what it takes."""
 
     task: str
+    name: str
     ordinal: int
     due_on: date
     done: UUID | None

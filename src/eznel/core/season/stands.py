@@ -84,12 +84,17 @@ class Stand:
         return self.planting.id
 
     def still(self, day: date) -> bool:
-        """Return whether nothing is fed on a day: rest in winter, or a pause in between."""
+        """Return whether nothing is fed on a day: rest in winter, or a pause in between.
+
+        Only what stands through a winter rests; a cool spring makes a crop slow, not asleep.
+        """
         pause = self.calendar.pause
         if pause is not None and pause[0] <= day < pause[1]:
             return True
         if self.stage_on(day) == REST:
             return True
+        if self.calendar.begins >= self.weather.midwinter_before(self.calendar.last_pick):
+            return False
         return self.weather.stands_still(day, self.crop.base_temp_c, self.place.warmer_by_c)
 
     @property

@@ -91,6 +91,7 @@ def _times(task: Task, stand: Stand, stands: Stands) -> Iterator[TaskView]:
         if not missed:
             yield TaskView(
                 task=task.key,
+                name=task.name,
                 ordinal=n + 1,
                 due_on=day,
                 done=entry.id if entry else None,

@@ -7,7 +7,7 @@ import { showDate, showMonth } from '../../lib/dates'
 import { showMass } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { Refused } from '../../parts/Field'
-import { levelScoops, namesOf, plantingName } from '../../parts/names'
+import { mixText, namesOf, plantingName } from '../../parts/names'
 import { useToast } from '../../parts/Toast'
 import { NUTRIENTS } from '../../theme/nutrients'
 import { listed, type Listed } from './state'
@@ -68,17 +68,7 @@ export function List({ gardenId, plan }: { gardenId: string; plan: Schemas['Seas
                   {names.places.get(planting.place)} · {words.terms[`kind.${job.kind}`]} ·{' '}
                   {words.terms[`status.${job.status}`]}
                 </span>
-                {mix && (
-                  <span className="small list-mix">
-                    {mix.portions > 1 && `${mix.portions} × `}
-                    {mix.lines
-                      .map(
-                        (line) =>
-                          `${levelScoops(line.count, names.scoops.get(line.scoop) ?? '')} ${names.products.get(line.product)}`,
-                      )
-                      .join(' + ')}
-                  </span>
-                )}
+                {mix && <span className="small list-mix">{mixText(mix, names)}</span>}
               </span>
               <span className="list-brings small">
                 {NUTRIENTS.slice(0, 3)

@@ -4,15 +4,13 @@ import { faultsOf, type Schemas } from '../../api/client'
 import { useGarden, usePlan, useWrites } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { useWhatIf } from '../../api/whatIf'
-import { NutrientMark } from '../../drawing/NutrientMark'
 import { showDate } from '../../lib/dates'
 import { newId } from '../../lib/ids'
-import { showMass } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { ChoiceField, DateField, NumberField, Refused, faultsAt } from '../../parts/Field'
 import { useToast } from '../../parts/Toast'
-import { NUTRIENTS } from '../../theme/nutrients'
-import { comparedJobs, type Planting } from './state'
+import { Changed } from './Changed'
+import type { Planting } from './state'
 
 type Sight = Schemas['Observed']
 
@@ -156,43 +154,4 @@ export function Sighted({ gardenId, planting }: { gardenId: string; planting: Pl
 function isWhole(sight: Sight): boolean {
   if (sight.kind === 'plants_lost') return (sight.plants ?? 0) > 0
   return sight.kind !== 'salts' || sight.ec_ds_m != null
-}
-
-/** The next feeds before and after, with the cause. */
-function Changed({ was, is }: { was: Planting; is: Planting }) {
-  const words = useWords()
-  const rows = comparedJobs(was, is).slice(0, 3)
-  if (rows.length === 0) {
-    return <p className="small">{t('It changes no feed that is still to come.')}</p>
-  }
-  return (
-    <ul className="before-after small" aria-live="polite">
-      {rows.map(({ before, after }) => {
-        const cause = after.findings.find((one) => one.key.startsWith('after_'))
-        return (
-          <li key={after.key}>
-            <b>{words.terms[`kind.${after.kind}`]}</b>{' '}
-            {before.due_on !== after.due_on && <s className="soft">{showDate(before.due_on)}</s>}{' '}
-            {showDate(after.due_on)}
-            {': '}
-            {NUTRIENTS.filter(
-              (x) => Math.max(before.brings_g[x] ?? 0, after.brings_g[x] ?? 0) > 0.05,
-            ).map((x) => (
-              <span key={x} className="bring">
-                <NutrientMark nutrient={x} size={12} />{' '}
-                {Math.abs(before.brings_g[x] - after.brings_g[x]) > 0.05 && (
-                  <s className="soft">{showMass(before.brings_g[x])}</s>
-                )}{' '}
-                <b>{showMass(after.brings_g[x])}</b>{' '}
-              </span>
-            ))}
-            {after.brings_g.N + after.brings_g.P + after.brings_g.K + after.brings_g.Mg < 0.05 && (
-              <b>{t('nothing')}</b>
-            )}
-            {cause && <p className="soft">{words.findings[cause.key]?.text}</p>}
-          </li>
-        )
-      })}
-    </ul>
-  )
 }

@@ -45,7 +45,7 @@ export function Tasks(props: { gardenId: string; tasks: TaskDue[]; today: string
         return (
           <div key={`${due.planting.id} ${due.task.task} ${due.task.ordinal}`} className="look">
             <p>
-              <b>{row?.name ?? due.task.task}</b>: {plantingName(due.planting)}{' '}
+              <b>{due.task.name}</b>: {plantingName(due.planting)}{' '}
               <span className="soft small">({showDistance(due.task.due_on, today)})</span>
             </p>
             <p className="small">{row?.say}</p>

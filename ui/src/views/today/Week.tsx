@@ -7,7 +7,7 @@ import { NutrientMark } from '../../drawing/NutrientMark'
 import { addDays, showDate, showWeekday } from '../../lib/dates'
 import { showMass } from '../../lib/numbers'
 import { t } from '../../lib/words'
-import { levelScoops, namesOf, plantingName } from '../../parts/names'
+import { mixText, namesOf, plantingName } from '../../parts/names'
 import { NUTRIENTS } from '../../theme/nutrients'
 import { JobCard } from './JobCard'
 import { weekOf, type Due } from './state'
@@ -104,17 +104,7 @@ function Line({ due, gardenId, onOpen }: { due: Due; gardenId: string; onOpen: (
           {names.places.get(planting.place)} ·{' '}
           {open ? words.terms[`kind.${job.kind}`] : words.terms[`status.${job.status}`]}
         </span>
-        {open && mix && (
-          <span className="small week-mix">
-            {mix.portions > 1 && `${mix.portions} × `}
-            {mix.lines
-              .map(
-                (line) =>
-                  `${levelScoops(line.count, names.scoops.get(line.scoop) ?? '')} ${names.products.get(line.product)}`,
-              )
-              .join(' + ')}
-          </span>
-        )}
+        {open && mix && <span className="small week-mix">{mixText(mix, names)}</span>}
       </span>
       <span className="week-brings small">
         {MAIN.filter((nutrient) => job.brings_g[nutrient] > 0.05).map((nutrient) => (

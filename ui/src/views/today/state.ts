@@ -93,7 +93,7 @@ export function todayState(plan: Plan): TodayState {
     ),
     shared: plan.shared.filter((can) => can.on <= until),
     tasks: growing
-      .flatMap((planting) => planting.tasks.map((task): TaskDue => ({ task, planting })))
+      .flatMap((planting) => nextTasks(planting))
       .filter(
         ({ task }) =>
           task.done == null && task.due_on <= until && task.due_on >= addDays(today, -TASK_BACK),
@@ -163,6 +163,14 @@ function nextStage(planting: Planting, today: string): LookFor[] {
   if (!stage) return []
   const near = Math.abs(dayNumber(stage.start) - dayNumber(today)) <= LOOK_AHEAD
   return near ? [{ planting, stage }] : []
+}
+
+/** Of each job that comes again, only the next. */
+function nextTasks(planting: Planting): TaskDue[] {
+  const open = planting.tasks.filter((task) => task.done == null)
+  return open
+    .filter((task, n) => open.findIndex((one) => one.task === task.task) === n)
+    .map((task) => ({ task, planting }))
 }
 
 /** What several jobs take, added up by name. */

@@ -1,0 +1,62 @@
+"""The season on paper: whole pages of the right size, whatever the garden is called."""
+
+import base64
+import re
+import zlib
+
+import pytest
+
+import gardens
+from eznel import catalogue
+from eznel.core.document import Garden, GardenFile, Log
+from eznel.core.season import plan
+from eznel.formats.season_sheet import write_season
+from eznel.words import LOCALES, words
+
+
+def pdf(garden: Garden, log: Log, day, paper="a4", locale="en") -> bytes:
+    made = plan(garden, log, day, catalogue.load())
+    return write_season(made, garden, words(locale), paper)
+
+
+def text_of(document: bytes) -> str:
+    """What stands on the pages, as the document's own drawing commands have it."""
+    found = []
+    for stream in re.findall(rb"stream\r?\n(.*?)endstream", document, re.DOTALL):
+        try:
+            raw = base64.a85decode(b"<~" + stream.strip(), adobe=True)
+            found.append(zlib.decompress(raw).decode("latin-1"))
+        except (ValueError, zlib.error):
+            continue
+    pieces = re.findall(r"\((.*?)(?<!\\)\) Tj", "\n".join(found))
+    return " ".join(pieces)
+
+
+@pytest.mark.parametrize(("paper", "size"), [("a4", b"595.2756 841.8898"), ("letter", b"612 792")])
+def test_both_papers(slip: GardenFile, paper: str, size: bytes) -> None:
+    document = pdf(slip.garden, slip.log, slip.garden.stands_on, paper)
+    assert document.startswith(b"%PDF")
+    assert size in document
+
+
+@pytest.mark.parametrize("locale", LOCALES)
+def test_every_planting_and_what_to_weigh(slip: GardenFile, locale: str) -> None:
+    text = text_of(pdf(slip.garden, slip.log, slip.garden.stands_on, locale=locale))
+    for planting in slip.garden.plantings:
+        assert planting.variety in text
+    assert words(locale).terms["sheet.weigh"].split(" ")[-1] in text
+    assert "Quayside nitrate of lime" in text
+
+
+def test_letters_that_the_fonts_do_not_have() -> None:
+    made = gardens.garden(
+        places=[gardens.bed("Ægirs ₂ 畑 <b>")],
+        plantings=[gardens.planting("kale", "Ægirs ₂ 畑 <b>", variety="Ωmega & co")],
+    )
+    text = text_of(pdf(made, Log(), gardens.TODAY))
+    assert "2 ?" in text  # a lower 2 becomes 2, what has no like becomes a question mark
+    assert "<b>" in text.replace(" ", "")
+
+
+def test_an_empty_garden_is_a_page() -> None:
+    assert pdf(gardens.garden(), Log(), gardens.TODAY).startswith(b"%PDF")

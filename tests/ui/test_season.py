@@ -1,0 +1,210 @@
+"""The season in a browser: asked before anything is done, seen, pulled, blended and shared."""
+
+import re
+from typing import Any
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from ui.conftest import DESK, PHONE
+from ui.test_access import faults_of
+from ui.test_views import go, read
+
+
+@pytest.fixture
+def season(slip_page: Page) -> Page:
+    go(slip_page, "Season")
+    slip_page.get_by_role("button", name="When to sow").wait_for()
+    return slip_page
+
+
+def choose(page: Page, planting: str) -> dict[str, Any]:
+    page.get_by_role("button", name=re.compile(f"^{planting}")).first.click()
+    page.get_by_role("heading", name=planting).wait_for()
+    found: dict[str, Any] = next(
+        p for p in read(page, "/plan")["plantings"]
+        if f"{p['crop_name']} {p['variety']}".strip() == planting
+    )  # fmt: skip
+    return found
+
+
+def test_when_to_sow_is_answered_and_planned(season: Page) -> None:
+    season.get_by_role("button", name="When to sow").click()
+    drawer = season.get_by_role("dialog", name="When to sow")
+    drawer.get_by_label("Crop").select_option("lettuce")
+    drawer.get_by_label("Started").select_option("place")
+    drawer.get_by_label("Sown on").fill("2026-06-20")
+    drawer.get_by_label("More sowings after it").fill("2")
+    expect(drawer.get_by_text(re.compile("Sow on Sat 20 June, pick from"))).to_be_visible()
+    expect(drawer.get_by_role("button", name="Plan this one")).to_have_count(3)
+    drawer.get_by_text("Picking by then: sow when?").click()
+    drawer.get_by_role("textbox", name="Picking by").fill("2026-09-01")
+    expect(
+        drawer.get_by_text(re.compile(r"pick from \d+ (August|September)|pick from 1 Sept"))
+    ).to_be_visible()
+    before = len(read(season)["file"]["garden"]["plantings"])
+    drawer.get_by_role("button", name="Plan this one").first.click()
+    expect(season.get_by_text(re.compile("Planted from"))).to_be_visible()
+    assert len(read(season)["file"]["garden"]["plantings"]) == before + 1
+
+
+def test_programmes_side_by_side_and_one_of_our_own(season: Page) -> None:
+    choose(season, "Tomato Red Lantern")
+    season.get_by_role("button", name="Programmes side by side").click()
+    drawer = season.get_by_role("dialog", name="Programmes side by side")
+    expect(drawer.get_by_role("listitem")).to_have_count(8)
+    drawer.get_by_role("button", name="Copy and edit").first.click()
+    drawer.get_by_label("Name").fill("Tidal feeding")
+    drawer.get_by_label("Interval").fill("10")
+    drawer.get_by_label("Calcium").select_option("supplement_at_planting")
+    drawer.get_by_role("button", name="Save", exact=True).click()
+    expect(drawer.get_by_role("listitem")).to_have_count(9)
+    own = drawer.get_by_role("listitem").last
+    expect(own).to_contain_text("Tidal feeding")
+    own.get_by_role("button", name="Try it").click()
+    # The old plan stays as a ghost until it is kept.
+    expect(season.locator(".ghost-mark").first).to_be_attached()
+    season.get_by_role("button", name="Keep it so").click()
+    expect(season.get_by_role("button", name="Keep it so")).to_have_count(0)
+    kept = read(season)["file"]["garden"]
+    (programme,) = kept["programmes"]
+    assert (programme["name"], programme["interval_days"]) == ("Tidal feeding", 10)
+    assert programme["key"] in [p["programme"] for p in kept["plantings"]]
+
+
+def test_a_season_is_blended_and_unblended(season: Page) -> None:
+    season.get_by_role("button", name="Blend the season").click()
+    drawer = season.get_by_role("dialog", name="Blend the whole season")
+    expect(drawer.get_by_text("Now each feed is blended by itself.")).to_be_visible()
+    drawer.get_by_label("For", exact=True).select_option(label="Winch oval")
+    drawer.get_by_role("button", name="Blend it").click()
+    expect(drawer.get_by_role("columnheader", name="blended together")).to_be_visible()
+    drawer.get_by_role("button", name="Use it").click()
+    expect(drawer.get_by_text(re.compile("In use since 19 June: Winch oval"))).to_be_visible()
+    plan = read(season, "/plan")
+    assert [p["crop"] for p in plan["plantings"] if p["blend"]] == ["courgette"]
+    drawer.get_by_role("button", name="Back to feed by feed").click()
+    expect(drawer.get_by_text("Now each feed is blended by itself.")).to_be_visible()
+    assert read(season)["file"]["garden"]["blends"] == []
+
+
+def test_what_was_seen_shows_what_it_changes_before_it_is_recorded(season: Page) -> None:
+    planting = choose(season, "Tomato Red Lantern")
+    season.get_by_role("button", name="Something else was seen").click()
+    season.get_by_label("What", exact=True).select_option("tip_burn")
+    change = season.locator(".before-after li").first
+    expect(change).to_contain_text("26 June")  # water only for a week from the 19th
+    expect(change).to_contain_text("leaf tips were burnt")
+    assert read(season)["file"]["log"]["observed"] == [
+        one for one in read(season)["file"]["log"]["observed"] if one["kind"] != "tip_burn"
+    ]
+    season.get_by_role("button", name="Record it").last.click()
+    expect(season.get_by_role("button", name="Take it back")).to_be_visible()
+    seen = read(season)["file"]["log"]["observed"][-1]
+    assert (seen["kind"], seen["planting"]) == ("tip_burn", planting["id"])
+    season.get_by_role("button", name="Take it back").click()
+    expect(season.get_by_role("button", name="Take it back")).to_have_count(0)
+    lost = season.get_by_role("button", name="Something else was seen")
+    lost.click()
+    season.get_by_label("What", exact=True).select_option("plants_lost")
+    expect(season.get_by_role("button", name="Record it").last).to_be_disabled()
+
+
+def test_a_feed_is_pulled_to_another_day_by_hand_and_by_keys(season: Page) -> None:
+    planting = choose(season, "Courgette Green Buoy")
+    job = next(j for j in planting["jobs"] if j["status"] == "planned")
+    lane = season.locator(".strip-lane", has_text="Courgette Green Buoy")
+    mark = lane.locator(".movable-mark").first
+    box = mark.bounding_box()
+    assert box is not None
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    season.mouse.move(x, y)
+    season.mouse.down()
+    season.mouse.move(x + 30, y, steps=4)
+    season.mouse.up()
+    expect(season.get_by_text(re.compile("^Moved to"))).to_be_visible()
+    (pin,) = read(season)["file"]["garden"]["pins"]
+    assert pin["job"] == job["key"]
+    assert pin["to"] > job["due_on"]
+    mark = lane.locator(".movable-mark").first
+    mark.focus()
+    season.keyboard.press("ArrowRight")
+    season.keyboard.press("Enter")
+    expect(season.get_by_text(re.compile("^Moved to")).last).to_be_visible()
+    season.wait_for_function("() => true")
+    expect(lane.locator(".movable-mark").first).to_be_attached()
+
+
+def test_the_list_and_the_calendar(season: Page) -> None:
+    season.get_by_text("List", exact=True).click()
+    field = season.get_by_label("Day of the feed for Courgette Green Buoy").first
+    field.fill("2026-07-02")
+    expect(season.get_by_text("Courgette Green Buoy: moved to 2 July.")).to_be_visible()
+    assert read(season)["file"]["garden"]["pins"][0]["to"] == "2026-07-02"
+    season.get_by_text("Calendar", exact=True).click()
+    day = season.get_by_role("cell").filter(
+        has=season.locator(".day-number", has_text=re.compile("^2$"))
+    )
+    season.get_by_role("button", name="The month after").click()
+    expect(season.get_by_role("heading", name="Jul 2026")).to_be_visible()
+    day.first.get_by_role("button").first.click()
+    expect(season.get_by_role("heading", name="Courgette Green Buoy")).to_be_visible()
+    season.reload()
+    expect(season.get_by_role("button", name="The month after")).to_be_visible()
+
+
+def test_one_can_for_two_is_ticked_once(slip_page: Page) -> None:
+    can = slip_page.get_by_role("region", name="One mix for several").first
+    expect(can).to_contain_text("Tomato Red Lantern")
+    can.get_by_role("button", name="Show it").click()
+    (shared, *_) = read(slip_page, "/plan")["shared"]
+    before = len(read(slip_page)["file"]["log"]["feeds"])
+    can.get_by_role("button", name="Done for all").click()
+    expect(slip_page.get_by_text("Recorded for all of them.")).to_be_visible()
+    feeds = read(slip_page)["file"]["log"]["feeds"]
+    assert len(feeds) == before + len(shared["pours"])
+    assert {f["job"] for f in feeds[before:]} == {p["job"] for p in shared["pours"]}
+
+
+def test_jobs_besides_feeding_and_what_to_take_along(slip_page: Page) -> None:
+    expect(slip_page.get_by_text(re.compile(r"6 stakes, 24 ties"))).to_be_visible()
+    stake = slip_page.locator(".tasks .look", has_text="Stake and tie")
+    stake.get_by_role("button", name="Done").click()
+    expect(slip_page.get_by_text("Sweet pepper Signal Flag: recorded.")).to_be_visible()
+    expect(stake).to_have_count(0)
+    assert read(slip_page)["file"]["log"]["tasks"][-1]["task"] == "stake"
+
+
+def test_a_weather_file_is_read_before_it_is_kept(slip_page: Page, tmp_path: Any) -> None:
+    table = tmp_path / "june.csv"
+    table.write_text("date;min;max;rain\n20.06.2026;9,5;17;31\nnone\n")
+    slip_page.get_by_role("button", name="Skerrin Slip").click()
+    drawer = slip_page.get_by_role("dialog", name="This garden")
+    drawer.get_by_label("Weather file").set_input_files(table)
+    expect(drawer.get_by_text(re.compile("One day was read. One row is no day:"))).to_be_visible()
+    before = len(read(slip_page)["file"]["log"]["weather"])
+    drawer.get_by_role("button", name="Keep these days").click()
+    expect(drawer.get_by_role("button", name="Keep these days")).to_have_count(0)
+    assert len(read(slip_page)["file"]["log"]["weather"]) == before + 1
+    # 31 mm tomorrow: what was to be poured on open ground waits, and says why.
+    plan = read(slip_page, "/plan")
+    keys = {f["key"] for p in plan["plantings"] for j in p["jobs"] for f in j["findings"]}
+    assert "after_heavy_rain" in keys
+
+
+@pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
+def test_everybody_can_use_it(season: Page, size: Any) -> None:
+    season.set_viewport_size(size)
+    for form in ("Calendar", "List", "Lanes"):
+        season.get_by_text(form, exact=True).click()
+        assert faults_of(season) == [], form
+        assert season.evaluate("document.documentElement.scrollWidth - innerWidth") <= 0
+    for name in ("When to sow", "Blend the season"):
+        season.get_by_role("button", name=name).click()
+        season.get_by_role("dialog").wait_for()
+        assert faults_of(season) == [], name
+        season.get_by_role("button", name="Close").click()
+        season.get_by_role("dialog").wait_for(state="hidden")
+    season.get_by_role("button", name="Programmes side by side").click()
+    season.get_by_role("listitem").filter(has_text="Little and often").wait_for()
+    assert faults_of(season) == []
