@@ -43,10 +43,23 @@ def pull_a_side(page: Page) -> None:
     page.get_by_role("heading", name="Winch oval").wait_for()
 
 
-def try_a_programme(page: Page) -> None:
-    page.get_by_role("button", name=re.compile("^Kale Tall Rope")).press("Enter")
-    page.get_by_label("Programme").select_option("base_and_side_dress")
-    page.locator(".ghost-mark").first.wait_for()
+def compare_programmes(page: Page) -> None:
+    choose_tomatoes(page)
+    page.get_by_role("button", name="Programmes side by side").click()
+    page.get_by_role("listitem").filter(has_text="Little and often").wait_for()
+
+
+def ask_when_to_sow(page: Page) -> None:
+    page.get_by_role("button", name="When to sow").click()
+    drawer = page.get_by_role("dialog")
+    drawer.get_by_label("Crop").select_option("lettuce")
+    drawer.get_by_label("More sowings after it").fill("3")
+    drawer.get_by_role("button", name="Plan this one").nth(2).wait_for()
+
+
+def show_list(page: Page) -> None:
+    page.get_by_text("List", exact=True).click()
+    page.get_by_text("Before today").wait_for()
 
 
 def compare_for_tomatoes(page: Page) -> None:
@@ -72,10 +85,6 @@ def read_a_label(page: Page) -> None:
 def find_the_cheapest(page: Page) -> None:
     page.get_by_role("button", name="Find it").click()
     page.get_by_text("by the list").wait_for()
-
-
-def turn_to_evening(page: Page) -> None:
-    page.get_by_role("button", name="Evening").click()
 
 
 def read_german(page: Page) -> None:
@@ -125,8 +134,9 @@ PICTURES = [
     ("shed-compare", "shed?page=compare", DESK, compare_for_tomatoes),
     ("shed-label", "shed", DESK, read_a_label),
     ("shed-buy", "shed?page=buy", DESK, find_the_cheapest),
-    ("season-try", "season", DESK, try_a_programme),
-    ("soil-evening", "soil", DESK, turn_to_evening),
+    ("season-programmes", "season", DESK, compare_programmes),
+    ("season-sowing", "season", DESK, ask_when_to_sow),
+    ("season-list", "season", DESK, show_list),
     ("plot-phone", "plot", PHONE, None),
     ("plot", "plot", DESK, None),
     ("soil", "soil", DESK, choose_port_strip),

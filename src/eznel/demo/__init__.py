@@ -109,8 +109,8 @@ def _places() -> list[dict[str, Any]]:
              shelter="cover", per_line=1),
         _tub("Lean-to pots", {"kind": "nominal", "volume": _measure(35, "L")}, 4, 11, 2.7,
              warmer_by_c=4, recipe=recipe),
-        _tub("Quay half-barrels", barrel, 3, 10.9, 4.7, warmer_by_c=3, recipe=recipe),
-        _tub("North half-barrels", barrel, 2, 10.9, 5.75, recipe=recipe),
+        _tub("Quay half-barrels", barrel, 3, 10.9, 4.35, warmer_by_c=3, recipe=recipe),
+        _tub("North half-barrels", barrel, 2, 10.9, 5.8, recipe=recipe),
     ]  # fmt: skip
 
 

@@ -63,7 +63,11 @@ export function Shared({ can, gardenId }: { can: Can; gardenId: string }) {
         <span className="small soft">{due ? t('today') : showDay(can.on)}</span>
       </div>
       <p className="small">
-        {t('It misses little more than a mix for each, and saves {n}.', { n: can.saves })}{' '}
+        {plural(
+          can.saves,
+          'It misses little more than a mix for each, and saves one.',
+          'It misses little more than a mix for each, and saves {n} of them.',
+        )}{' '}
         <Button size="small" type="text" aria-expanded={open} onClick={() => setOpen(!open)}>
           {open ? t('Close') : t('Show it')}
         </Button>
