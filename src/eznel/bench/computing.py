@@ -16,8 +16,8 @@ from eznel.core.planning.schools import schools
 from eznel.core.planning.season_blend import season_blend
 from eznel.core.planning.sowing import Asked, sow_on
 from eznel.core.season import make, mixing, plan
-from eznel.core.season.stands import Stands
 from eznel.core.season.workings import Workings
+from eznel.core.stands.stands import Stands
 from eznel.core.supplies.stock import cheapest_set
 from eznel.formats.labels.reading import read_label
 

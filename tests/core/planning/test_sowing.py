@@ -13,7 +13,7 @@ from eznel import catalogue
 from eznel.core.document import Log
 from eznel.core.errors import Impossible
 from eznel.core.planning.sowing import Asked, pick_by, sow_on
-from eznel.core.season.stands import Stands
+from eznel.core.stands.stands import Stands
 
 COOL = {
     "monthly_min_c": [-2, -1, 1, 4, 7, 10, 12, 12, 10, 7, 3, 0],

@@ -16,8 +16,8 @@ from eznel.core.crops.varieties import growing
 from eznel.core.document import Place, Planting, Programme
 from eznel.core.errors import Impossible
 from eznel.core.reference import Stage
-from eznel.core.season.calendars import COVER_C, NOTHING_SEEN, Calendar, calendar_of
-from eznel.core.season.stands import Stands
+from eznel.core.stands.calendars import COVER_C, NOTHING_SEEN, Calendar, calendar_of
+from eznel.core.stands.stands import Stands
 from eznel.core.working import Finding, Level, Origin, Quantity
 
 HARDEN_DAYS = 10

@@ -3,19 +3,19 @@
 from datetime import date, timedelta
 
 from eznel.core.document import Tub
+from eznel.core.needs.credits import side_dress_nitrate
 from eznel.core.places import tub_findings
 from eznel.core.plausibility import of_planting
 from eznel.core.products.analysis import amount_for
 from eznel.core.products.solutions import most_n_mg_l
 from eznel.core.quantities import NUTRIENTS, element_of
-from eznel.core.season.calendars import COVER_C
 from eznel.core.season.course import JobPlan
-from eznel.core.season.credits import side_dress_nitrate
 from eznel.core.season.fold import Season
 from eznel.core.season.following import salt_limits
 from eznel.core.season.result import ToBuy
 from eznel.core.season.shed import Shed
-from eznel.core.season.stands import Stand, Stands
+from eznel.core.stands.calendars import COVER_C
+from eznel.core.stands.stands import Stand, Stands
 from eznel.core.working import Finding, Level, Origin, Quantity
 
 WORTH_SAYING = 0.15

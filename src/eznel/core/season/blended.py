@@ -9,11 +9,11 @@ from dataclasses import replace
 from uuid import UUID
 
 from eznel.core.document import SeasonBlend
+from eznel.core.needs.dose import Needs
 from eznel.core.quantities import NUTRIENTS
-from eznel.core.season.dose import Needs
 from eznel.core.season.jobs import FirstPlan, Job
 from eznel.core.season.shed import Shed, Vector
-from eznel.core.season.stands import Stand
+from eznel.core.stands.stands import Stand
 
 NOTHING: Vector = (0.0,) * len(NUTRIENTS)
 

@@ -10,6 +10,7 @@ from math import inf
 
 from eznel.core.blend import Apart, Cap
 from eznel.core.document import Bed, Product
+from eznel.core.needs.dose import Needs
 from eznel.core.places import bed_soil_mass
 from eznel.core.products.analysis import Contents
 from eznel.core.products.limits import (
@@ -23,12 +24,11 @@ from eznel.core.products.limits import (
 )
 from eznel.core.products.solutions import ASSUMED_WATER_EC_DS_M, most_ec_ds_m, most_n_mg_l
 from eznel.core.quantities import NUTRIENTS
-from eznel.core.season.dose import Needs
 from eznel.core.season.jobs import DRESSING_N_G_M2, LIQUID_N_G_M2, Job
 from eznel.core.season.placing import placing_caps
 from eznel.core.season.rules import Used
 from eznel.core.season.shed import Shed, Shelf, Vector
-from eznel.core.season.stands import Stand
+from eznel.core.stands.stands import Stand
 
 BASE_N_ALONG = 0.3
 """Share of the season's nitrogen that may come along with a base dressing."""

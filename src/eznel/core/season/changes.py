@@ -10,10 +10,10 @@ from eznel.core.document import Bed
 from eznel.core.places import bed_soil_mass
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.season.place_result import Change
-from eznel.core.season.stands import CARRIED, Stands
 from eznel.core.soil.ratings import Rating
 from eznel.core.soil.schools import buffer_of
 from eznel.core.soil.units import by_mass
+from eznel.core.stands.stands import CARRIED, Stands
 
 
 def changes(bed: Bed, stands: Stands) -> tuple[Change, ...]:

@@ -1,11 +1,11 @@
 """Coated feeds sized for tubs: so much in a litre of mix that it lasts through the season."""
 
+from eznel.core.needs.charging import released_share
+from eznel.core.needs.dose import RECOVERED_IN_TUB
 from eznel.core.products.analysis import fraction
 from eznel.core.products.limits import most_in_mix
-from eznel.core.season.charging import released_share
-from eznel.core.season.dose import RECOVERED_IN_TUB
 from eznel.core.season.result import CoatedSize
-from eznel.core.season.stands import Stand, Stands
+from eznel.core.stands.stands import Stand, Stands
 
 COATED_N_SHARE = 0.8
 """A coated feed is sized to bring so much of a season's nitrogen; feeds correct the rest."""

@@ -6,13 +6,13 @@ from math import ceil
 from uuid import UUID
 
 from eznel.core.document import FeedEntry
+from eznel.core.needs.dose import Needs
 from eznel.core.quantities import NUTRIENTS
-from eznel.core.season.dose import Needs
 from eznel.core.season.following import MG_MG_L, Effect, first_open, turn
 from eznel.core.season.jobs import FirstPlan, Job, feed_water_l
 from eznel.core.season.rules import Refused, Used
 from eznel.core.season.shed import MixPlan, Reliance, Shelf, Vector
-from eznel.core.season.stands import Stand
+from eznel.core.stands.stands import Stand
 
 MOST_GROWTH = 1.25
 """No feed grows beyond this many times its first plan."""

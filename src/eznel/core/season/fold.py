@@ -16,17 +16,17 @@ from uuid import UUID
 
 from eznel.core.document import FeedEntry, StockMove
 from eznel.core.ground.preparing import Prepared
+from eznel.core.needs.dose import Needs
 from eznel.core.quantities import NUTRIENTS
-from eznel.core.season.calendars import EARLIER_DAYS
 from eznel.core.season.caps import Task
 from eznel.core.season.course import NOTHING, Course, JobPlan, added
-from eznel.core.season.dose import Needs
 from eznel.core.season.following import covered, effects, magnesium_feeds
 from eznel.core.season.jobs import FirstPlan, Job
 from eznel.core.season.mixing import Answered, answer
 from eznel.core.season.rules import Used
 from eznel.core.season.shed import MixPlan, Shed, Shelf, Vector
-from eznel.core.season.stands import Stand
+from eznel.core.stands.calendars import EARLIER_DAYS
+from eznel.core.stands.stands import Stand
 
 
 @dataclass(frozen=True, slots=True)

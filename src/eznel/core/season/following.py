@@ -12,8 +12,8 @@ from datetime import date, timedelta
 
 from eznel.core.document import Bed, Observed, Tub
 from eznel.core.products.solutions import SENSITIVE_THRESHOLD_DS_M
-from eznel.core.season.calendars import COVER_C
-from eznel.core.season.stands import Stand
+from eznel.core.stands.calendars import COVER_C
+from eznel.core.stands.stands import Stand
 
 RANK_DAYS = 21
 """No nitrogen for so long after rank leaf was seen, or until fruit sets."""

@@ -11,6 +11,7 @@ from uuid import UUID, uuid5
 
 from eznel.core.crops.uptake import uptake_curve
 from eznel.core.document import Bed, Tub
+from eznel.core.needs.dose import Needs
 from eznel.core.products.solutions import SEEDLING_N_MG_L, most_n_mg_l
 from eznel.core.programmes import (
     DRESSING_GAP_DAYS,
@@ -23,9 +24,8 @@ from eznel.core.programmes import (
     within_caps,
 )
 from eznel.core.quantities import NUTRIENTS, element_of
-from eznel.core.season.calendars import Calendar
-from eznel.core.season.dose import Needs
-from eznel.core.season.stands import Stand
+from eznel.core.stands.calendars import Calendar
+from eznel.core.stands.stands import Stand
 
 DRESSING_N_G_M2 = 5.0
 """Most soluble nitrogen in one dressing on the ground."""

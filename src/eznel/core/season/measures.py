@@ -8,7 +8,7 @@ from eznel.core.places import plant_area
 from eznel.core.reference import Catalogue
 from eznel.core.season.place_plans import place_plan
 from eznel.core.season.result import PlaceMeasures, Standing
-from eznel.core.season.stands import Stand, Stands
+from eznel.core.stands.stands import Stand, Stands
 
 
 def measures(garden: Garden, today: date, catalogue: Catalogue) -> PlaceMeasures:

@@ -22,6 +22,7 @@ from eznel.core.ground.mending import PhWork, job_key
 from eznel.core.ground.preparing import Prepared
 from eznel.core.ground.soils import Soil
 from eznel.core.mixes import Portion, mix_volume, portions
+from eznel.core.needs.dose import question_of
 from eznel.core.outlines import Point, ring
 from eznel.core.places import (
     area,
@@ -33,7 +34,6 @@ from eznel.core.places import (
 )
 from eznel.core.products.masses import scoop_mass
 from eznel.core.quantities import NUTRIENTS
-from eznel.core.season.dose import question_of
 from eznel.core.season.place_result import (
     ByNutrient,
     ExchangeView,
@@ -52,7 +52,6 @@ from eznel.core.season.place_result import (
     ScoopsOf,
     WaterWeek,
 )
-from eznel.core.season.stands import Stand, Stands
 from eznel.core.soil.acidity import KIT_SPREAD
 from eznel.core.soil.cations import WANTED_PCT
 from eznel.core.soil.ratings import Rating
@@ -60,6 +59,7 @@ from eznel.core.soil.reading import is_stale
 from eznel.core.soil.salts import MIX_STOP_DS_M, MIX_WARN_DS_M
 from eznel.core.soil.schools import SCHOOLS, recommended
 from eznel.core.soil.supply import stock
+from eznel.core.stands.stands import Stand, Stands
 from eznel.core.water import USUAL_WEEK_MM, Week, week_of
 from eznel.core.working import Finding, Level, Origin, Quantity, Worked
 

@@ -14,7 +14,7 @@ from eznel.core.document import Product
 from eznel.core.outlines import steps_m
 from eznel.core.products.analysis import Contents
 from eznel.core.quantities import NUTRIENTS, element_of
-from eznel.core.season.stands import Stand
+from eznel.core.stands.stands import Stand
 
 HOLE_G_PLANT = 5.0
 HOLE_N_G_PLANT = 0.5

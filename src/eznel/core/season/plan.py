@@ -8,6 +8,7 @@ from uuid import UUID
 
 from eznel.core import cautions, plausibility
 from eznel.core.document import Bed, Garden, Log, Product, StockMove
+from eznel.core.needs.dose import Need
 from eznel.core.outlines import positions
 from eznel.core.places import plant_area, walking_order
 from eznel.core.products.analysis import first_season_share
@@ -19,7 +20,6 @@ from eznel.core.season.cans import shared_cans
 from eznel.core.season.changes import changes
 from eznel.core.season.coating import coated_sizes
 from eznel.core.season.course import JobPlan
-from eznel.core.season.dose import Need
 from eznel.core.season.fold import Season
 from eznel.core.season.place_plans import place_plan
 from eznel.core.season.place_result import ByNutrient
@@ -36,13 +36,13 @@ from eznel.core.season.result import (
     ToBuy,
     Use,
 )
-from eznel.core.season.rotation import family_before
 from eznel.core.season.shed import Shed, Shelf, Vector
-from eznel.core.season.stands import Stand
 from eznel.core.season.stocks import stock_of
 from eznel.core.season.tasks import tasks
 from eznel.core.season.tides import standing_of, tides
 from eznel.core.season.workings import Workings
+from eznel.core.stands.rotation import family_before
+from eznel.core.stands.stands import Stand
 from eznel.core.working import Finding
 
 

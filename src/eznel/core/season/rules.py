@@ -15,7 +15,7 @@ from eznel.core.products.limits import BORON_PRODUCT, CHLORIDE_PRODUCT, TRACE_PR
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.reference import Material
 from eznel.core.season.placing import barred
-from eznel.core.season.stands import Stand
+from eznel.core.stands.stands import Stand
 
 _P = NUTRIENTS.index("P")
 

@@ -8,13 +8,13 @@ from uuid import UUID
 
 from eznel.core.document import FeedEntry, Product, ScoopOf, StockMove
 from eznel.core.ground.preparing import Prepared
+from eznel.core.needs.charging import released_share
 from eznel.core.products.analysis import contents
 from eznel.core.products.masses import bulk_mass, mass_of, scoop_mass
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.reference import Material
 from eznel.core.season import rules
-from eznel.core.season.charging import released_share
-from eznel.core.season.stands import Stand, Stands
+from eznel.core.stands.stands import Stand, Stands
 
 Vector = tuple[float, ...]
 

@@ -9,9 +9,9 @@ from datetime import date, timedelta
 
 from eznel.core.document import Bed, TaskDone
 from eznel.core.reference import Task
-from eznel.core.season.calendars import COVER_C
 from eznel.core.season.result import TakenAlong, TaskView
-from eznel.core.season.stands import Stand, Stands
+from eznel.core.stands.calendars import COVER_C
+from eznel.core.stands.stands import Stand, Stands
 
 DONE_BEFORE_DAYS = 7
 """A job that was done so long before its day counts for it. [days]"""

@@ -12,7 +12,7 @@ from eznel.core.quantities import NUTRIENTS
 from eznel.core.season.fold import Season, supplied
 from eznel.core.season.result import Tide
 from eznel.core.season.shed import Shed, Vector
-from eznel.core.season.stands import Stand, Stands
+from eznel.core.stands.stands import Stand, Stands
 
 TIDES = ("N", "P", "K", "Ca")
 TIDE_STEP_DAYS = 7

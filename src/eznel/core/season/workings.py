@@ -4,13 +4,13 @@ from datetime import date
 from uuid import UUID
 
 from eznel.core.document import Garden, Log
+from eznel.core.needs.dose import Needs, needs
 from eznel.core.reference import Catalogue
 from eznel.core.season.blended import blended
-from eznel.core.season.dose import Needs, needs
 from eznel.core.season.fold import Happened, Season, fold
 from eznel.core.season.jobs import FirstPlan, first_plan
 from eznel.core.season.shed import Shed, Shelf
-from eznel.core.season.stands import Stand, Stands
+from eznel.core.stands.stands import Stand, Stands
 
 
 class Workings:

@@ -10,9 +10,9 @@ from eznel.core.document import Bed, InHoles, PerPlant, Tub
 from eznel.core.ground.preparing import given_in
 from eznel.core.places import density_g_ml, soil_mass
 from eznel.core.quantities import NUTRIENTS
-from eznel.core.season.rotation import crop_before
-from eznel.core.season.stands import Stand, Stands
 from eznel.core.soil.supply import organic_matter_credit, stock
+from eznel.core.stands.rotation import crop_before
+from eznel.core.stands.stands import Stand, Stands
 from eznel.core.working import Origin, Quantity, Worked
 
 FRESH_RESIDUE_DAYS = 60

@@ -16,10 +16,8 @@ from datetime import date
 
 from eznel.core.document import Bed
 from eznel.core.ground.preparing import RICH_SHARE
-from eznel.core.places import bed_soil_mass
-from eznel.core.quantities import NUTRIENTS, element_of
-from eznel.core.season.charging import charge_of
-from eznel.core.season.credits import (
+from eznel.core.needs.charging import charge_of
+from eznel.core.needs.credits import (
     SideDress,
     credits_n,
     organic_credit,
@@ -27,7 +25,8 @@ from eznel.core.season.credits import (
     tub_water,
     water_credit,
 )
-from eznel.core.season.stands import Stand, Stands
+from eznel.core.places import bed_soil_mass
+from eznel.core.quantities import NUTRIENTS, element_of
 from eznel.core.soil.ratings import CLASSES
 from eznel.core.soil.schools import (
     GYPSUM_CAO_PCT,
@@ -36,6 +35,7 @@ from eznel.core.soil.schools import (
     recommended,
     table_rate,
 )
+from eznel.core.stands.stands import Stand, Stands
 from eznel.core.working import Origin, Quantity, Worked
 
 RECOVERED_IN_TUB = 0.8

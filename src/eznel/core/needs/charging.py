@@ -6,7 +6,7 @@ from eznel.core.document import Product, Tub
 from eznel.core.products.analysis import first_season_share, fraction
 from eznel.core.products.release import coated_released
 from eznel.core.quantities import element_of
-from eznel.core.season.stands import Stand, Stands
+from eznel.core.stands.stands import Stand, Stands
 from eznel.core.working import Origin, Quantity, Worked
 
 

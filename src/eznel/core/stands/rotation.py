@@ -3,7 +3,7 @@
 from datetime import date
 
 from eznel.core.document import Tub
-from eznel.core.season.stands import Stand, Stands
+from eznel.core.stands.stands import Stand, Stands
 
 BEFORE_DAYS = 300
 """A crop that ended longer ago left nothing that counts. [days]"""

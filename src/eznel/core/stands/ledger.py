@@ -13,7 +13,7 @@ from eznel.core.document import FeedEntry, Garden, Place
 from eznel.core.products.analysis import fraction
 from eznel.core.products.masses import mass_of
 from eznel.core.reference import Catalogue
-from eznel.core.season.sharing import Sharing
+from eznel.core.stands.sharing import Sharing
 
 
 @dataclass(frozen=True, slots=True)

@@ -33,9 +33,9 @@ from eznel.core.ground.preparing import Prepared
 from eznel.core.ground.soils import Common, Grown, Soil, soil_of
 from eznel.core.outlines import Point
 from eznel.core.reference import Catalogue, Crop, Stage
-from eznel.core.season.calendars import NOTHING_SEEN, Calendar, Seen, calendar_of
-from eznel.core.season.ledger import Ledger
-from eznel.core.season.sharing import Sharing
+from eznel.core.stands.calendars import NOTHING_SEEN, Calendar, Seen, calendar_of
+from eznel.core.stands.ledger import Ledger
+from eznel.core.stands.sharing import Sharing
 from eznel.core.working import Worked
 
 Method = Literal["tested", "untested", "light_bed", "tub"]
