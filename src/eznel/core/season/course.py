@@ -138,6 +138,8 @@ class Course:
                 left = self._left_by_nitrate(day, left)
             share = first / ahead if ahead > 0 else 0.0
             whole = min(left * share, MOST_GROWTH * first)
+            if job.kind == "starter":  # as weak and small as it is, whatever came before
+                whole = min(left, first)
             kept = turned.share * (turned.n_share if nutrient == "N" else 1.0)
             needs.append(whole * kept)
             withheld.append(whole * (1 - kept))

@@ -23,7 +23,7 @@ from eznel.core.quantities import NUTRIENTS
 from eznel.core.reference import Catalogue, Material
 from eznel.core.season.course import JobPlan
 from eznel.core.season.fold import Season
-from eznel.core.season.jobs import feed_water_l, seedling_l
+from eznel.core.season.jobs import STARTER_L_PER_PLANT, feed_water_l, seedling_l
 from eznel.core.season.mixing import SAME
 from eznel.core.season.place_plans import SHOWN_LAYER_M, school_gives, week_of_bed
 from eznel.core.season.workings import Workings
@@ -243,6 +243,9 @@ def _job_need(workings: Workings, job: str, nutrient: str) -> Worked:
     if found.job.kind == "seedling":
         litres = seedling_l(stand)
         return Worked.first("seedling_need", need, "g", *_dissolved(need, litres))
+    if found.job.kind == "starter":
+        litres = STARTER_L_PER_PLANT * stand.plants
+        return Worked.first("starter_need", need, "g", *_dissolved(need, litres))
     if found.causes == ("magnesium_short",):
         litres = feed_water_l(stand, found.job.first_g[0])
         return Worked.first("magnesium_need", need, "g", *_dissolved(need, litres))

@@ -22,7 +22,7 @@ from eznel.core.season.caps import Task
 from eznel.core.season.course import NOTHING, Course, JobPlan, added
 from eznel.core.season.following import covered, effects, magnesium_feeds
 from eznel.core.season.jobs import FirstPlan, Job
-from eznel.core.season.mixing import Answered, answer
+from eznel.core.season.mixing import WEAK, Answered, answer
 from eznel.core.season.rules import Used
 from eznel.core.season.shed import MixPlan, Shed, Shelf, Vector
 from eznel.core.stands.calendars import EARLIER_DAYS
@@ -230,7 +230,7 @@ def _status(course: Course, job: Job, day: date, today: date, need: Vector) -> s
         return "past_stop"
     if feeding and covered(course.stand, job.planned_on, job.gap_days) is not None:
         return "covered"
-    if job.kind != "seedling" and course.is_trifle(need):
+    if job.kind not in WEAK and course.is_trifle(need):
         return "not_needed"
     if day < today:
         return "unconfirmed"
