@@ -11,14 +11,19 @@ from eznel.core.document import (
     FeedEntry,
     Garden,
     GardenFile,
+    Observed,
     Place,
     Planting,
     Preparation,
     Product,
     Programme,
     Scoop,
+    SeasonBlend,
     SoilReport,
     Spacing,
+    TaskDone,
+    Variety,
+    WeatherDay,
 )
 from eznel.core.document.garden import Preferences, Site
 from eznel.formats import faults
@@ -28,7 +33,8 @@ SHAPES: dict[str, Any] = {
     "place": Place, "report": SoilReport, "product": Product, "scoop": Scoop,
     "planting": Planting, "spacing": Spacing, "site": Site, "preferences": Preferences,
     "programme": Programme, "entry": FeedEntry, "garden": Garden, "file": GardenFile,
-    "bands": BandTable, "preparation": Preparation,
+    "bands": BandTable, "preparation": Preparation, "observed": Observed, "task": TaskDone,
+    "day": WeatherDay, "variety": Variety, "blend": SeasonBlend,
 }  # fmt: skip
 M = gardens.measure
 CIRCLE = {"kind": "circle", "diameter": M(0, "m")}
@@ -54,6 +60,11 @@ def prepared(how: dict[str, Any], **more: Any) -> dict[str, Any]:
 
 BANDS = {"id": gardens.uid("b"), "extractant": "Olsen", "analyte": "P", "low": 10, "medium": 20,
          "high": 30, "very_high": 40, "source": "a guide"}  # fmt: skip
+SEEN = {"id": gardens.uid("s"), "planting": gardens.uid("cucumber"), "on": "2026-06-01"}
+DAY = {"id": gardens.uid("d"), "on": "2026-06-01", "low_c": 8, "high_c": 17}
+OWN = {"id": gardens.uid("v"), "crop": "kale", "name": "our own"}
+LINE = {"job": gardens.uid("j"), "product": gardens.uid("bag"), "grams": 10}
+DRIP = {"by": "drip", "emitter_l_h": 2, "emitter_gap": M(30, "cm"), "line_gap": M(40, "cm")}
 HOLE = {"by": "holes", "share_pct": 30, "width": M(30, "cm"), "depth": M(25, "cm")}
 
 WRONG = [
@@ -103,6 +114,41 @@ WRONG = [
     ("garden", whole(bands=[BANDS, BANDS]), "bands", "id_twice"),
     ("site", gardens.site(water={"nitrate_n_mg_l": -1}), "water.nitrate_n_mg_l",
      "greater_than_equal"),
+    ("observed", SEEN | {"kind": "plants_lost"}, "plants", "lost_needs_plants"),
+    ("observed", SEEN | {"kind": "salts"}, "ec_ds_m", "salts_need_ec"),
+    ("observed", SEEN | {"kind": "salts", "ec_ds_m": 400}, "ec_ds_m", "less_than_equal"),
+    ("observed", SEEN | {"kind": "omens"}, "kind", "literal_error"),
+    ("task", SEEN | {"task": "Stake it"}, "task", "string_pattern_mismatch"),
+    ("day", DAY | {"low_c": 18}, "low_c", "min_above_max"),
+    ("day", DAY | {"rain_mm": -1}, "rain_mm", "greater_than_equal"),
+    ("day", DAY | {"high_c": 170}, "high_c", "less_than_equal"),
+    ("variety", OWN | {"later_days": 100}, "later_days", "less_than_equal"),
+    ("variety", OWN | {"yield_share": 0}, "yield_share", "greater_than_equal"),
+    ("variety", OWN | {"vigour": "wild"}, "vigour", "literal_error"),
+    ("blend", {"id": gardens.uid("b"), "made_on": "2026-05-01",
+               "amounts": [LINE | {"grams": 0}]}, "amounts.0.grams", "greater_than"),
+    ("place", gardens.bed(watering=DRIP | {"line_gap": None}), "watering.line_gap",
+     "drip_needs_lines"),
+    ("place", gardens.bed(watering=DRIP | {"emitter_gap": M(30, "m")}), "watering.emitter_gap",
+     "spacing_out_of_range"),
+    ("place", gardens.bed(watering={"week_mm": 0}), "watering.week_mm", "greater_than"),
+    ("place", gardens.tub(season_water_l=-5), "season_water_l", "greater_than"),
+    ("planting", gardens.planting(raised_in="gold"), "raised_in", "literal_error"),
+    ("programme", SCHOOL | {"at_planting": "prayer"}, "at_planting", "literal_error"),
+    ("programme", SCHOOL | {"base_p_share": 2}, "base_p_share", "less_than_equal"),
+    ("preferences", {"proportioner": 1}, "proportioner", "greater_than_equal"),
+    ("preferences", {"shared_miss_pct": 80}, "shared_miss_pct", "less_than_equal"),
+    ("preferences", {"tanks": 3}, "tanks", "literal_error"),
+    ("garden", whole(varieties=[OWN, OWN]), "varieties", "id_twice"),
+    ("garden", whole(blends=[{"id": gardens.uid("b"), "made_on": "2026-05-01",
+                              "amounts": [LINE]}]), "blends.0.amounts.0.product",
+     "no_such_thing"),
+    ("file", {"garden": whole(), "log": {"observed": [SEEN | {"kind": "flooded"}]}},
+     "log.observed.0.planting", "no_such_thing"),
+    ("file", {"garden": whole(), "log": {"tasks": [SEEN | {"task": "stake"}]}},
+     "log.tasks.0.planting", "no_such_thing"),
+    ("file", {"garden": whole(), "log": {"weather": [DAY, DAY | {"id": gardens.uid("e")}]}},
+     "log.weather", "id_twice"),
     ("planting", gardens.planting(base_by="air"), "base_by", "literal_error"),
     ("place", gardens.bed(shape=CIRCLE), "shape.diameter", "side_out_of_range"),
     ("place", gardens.tub(shape=FRUSTUM), "shape.top", "tub_size_out_of_range"),

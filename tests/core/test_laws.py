@@ -583,3 +583,29 @@ def test_compost_in_parts_gives_what_it_gives_at_once(garden: Garden, parts: int
             return [n.total_g for p in gardens.plan_of(made).plantings for n in p.needs]
 
         assert needs(split) == pytest.approx(needs(garden), rel=1e-9, abs=1e-9)
+
+
+@SLOW
+@given(strategies.any_garden(), st.integers(0, 120))
+def test_a_shared_can_keeps_every_cap(garden: Garden, days: int) -> None:
+    """Each pour is as strong as its plants bear, and brings no more nitrogen than its feed may."""
+    made = gardens.plan_of(garden, today=date(2026, 5, 12) + timedelta(days))
+    plantings = {planting.id: planting for planting in made.plantings}
+    products = {product.id: product for product in garden.products}
+    density = {product.id: product.density_g_ml for product in made.products}
+    for can in made.shared:
+        assert len(can.pours) >= 2
+        poured = sum(pour.litres for pour in can.pours)
+        assert can.cans * can.can_l == pytest.approx(poured + can.left_over_l)
+        n_g = sum(
+            line.grams * checks.declared_share(products[line.product], "N", density[line.product])
+            for line in can.lines
+        )
+        assert n_g / can.can_l * 1000 <= 200 * checks.SLACK
+        assert len({pour.planting for pour in can.pours}) == len(can.pours)
+        for pour in can.pours:
+            job = next(j for j in plantings[pour.planting].jobs if j.key == pour.job)
+            assert (job.due_on, job.status, job.kind) == (can.on, "planned", "feed")
+            assert pour.miss <= garden.preferences.shared_miss_pct / 100 + 1e-6
+            needs = {n.nutrient: n.total_g for n in plantings[pour.planting].needs}
+            assert pour.brings_g["N"] <= needs["N"] * checks.SLACK + 1e-9

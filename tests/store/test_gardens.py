@@ -4,19 +4,30 @@ import os
 import signal
 import time
 from concurrent.futures import ThreadPoolExecutor
+from datetime import date, timedelta
 from pathlib import Path
-from uuid import uuid4
+from uuid import UUID, uuid4
 
 import pytest
 from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
 from sqlalchemy import Engine, event, select, text
 from sqlalchemy.exc import OperationalError
 from sqlalchemy.orm import Session
 
 import gardens as make
 import strategies
-from eznel.core.document import Garden, GardenFile, Planting, Scoop
+from eznel.core.document import (
+    Garden,
+    GardenFile,
+    Observed,
+    Planting,
+    Scoop,
+    TaskDone,
+    WeatherDay,
+)
 from eznel.core.errors import Impossible
+from eznel.formats.weather_file import day_id
 from eznel.store import database, gardens, reading
 from eznel.store.kinds import KINDS
 from eznel.store.server import PrivateServer
@@ -54,9 +65,12 @@ def test_the_demo_garden_comes_back_as_it_went_in(engine: Engine, slip: GardenFi
 
 
 @settings(deadline=None, max_examples=25, suppress_health_check=list(HealthCheck), database=None)
-@given(garden=strategies.any_garden())
-def test_any_garden_comes_back_as_it_went_in(engine: Engine, garden: Garden) -> None:
-    file = GardenFile(garden=garden.model_copy(update={"id": uuid4()}))
+@given(garden=strategies.any_garden(), data=st.data())
+def test_any_garden_comes_back_as_it_went_in(
+    engine: Engine, garden: Garden, data: st.DataObject
+) -> None:
+    log = data.draw(strategies.histories(garden))
+    file = GardenFile(garden=garden.model_copy(update={"id": uuid4()}), log=log)
     assert loaded(engine, keep(engine, file)).file == file
 
 
@@ -150,6 +164,45 @@ def test_what_is_in_use_is_not_removed(engine: Engine, slip: GardenFile) -> None
         with Session(engine) as session, pytest.raises(gardens.InUse):
             gardens.remove(session, garden, KINDS[kind], str(used), based_on=1, who="test")
     assert loaded(engine, garden).file == slip
+
+
+def test_a_planting_is_in_use_by_what_was_seen_and_done_there(engine: Engine) -> None:
+    on = date(2026, 6, 1)
+    planting = UUID(make.uid("cucumber"))
+    file = make.garden_file(places=[make.bed()], plantings=[make.planting()])
+    garden = keep(engine, file)
+    seen = Observed(id=uuid4(), planting=planting, on=on, kind="flooded")
+    done = TaskDone(id=uuid4(), planting=planting, on=on, task="stake")
+    put(engine, garden, "observed", seen)
+    put(engine, garden, "tasks", done)
+    for kind, thing in (("observed", seen), ("tasks", done)):
+        with Session(engine) as session, pytest.raises(gardens.InUse):
+            gardens.remove(
+                session, garden, KINDS["plantings"], str(planting), based_on=1, who="test"
+            )
+        with Session(engine) as session:
+            gardens.remove(session, garden, KINDS[kind], str(thing.id), based_on=1, who="test")
+    with Session(engine) as session:
+        gardens.remove(session, garden, KINDS["plantings"], str(planting), based_on=1, who="test")
+    assert loaded(engine, garden).file.garden.plantings == ()
+
+
+def test_a_season_of_weather_is_kept_at_once(engine: Engine) -> None:
+    garden = keep(engine, make.garden_file())
+    days = [
+        WeatherDay(id=day_id(on), on=on, low_c=5.25, high_c=17.5, rain_mm=None, source="file")
+        for on in (date(2026, 1, 1) + timedelta(n) for n in range(200))
+    ]
+    with Session(engine) as session:
+        gardens.add(session, garden, KINDS["weather"], days, who="test", check=fine)
+    assert list(loaded(engine, garden).file.log.weather) == days
+    with Session(engine) as session:  # again, harmlessly
+        gardens.add(session, garden, KINDS["weather"], days, who="test", check=fine)
+    warmer = days[0].model_copy(update={"high_c": 19.0})
+    with Session(engine) as session, pytest.raises(gardens.Stale):
+        gardens.add(session, garden, KINDS["weather"], [warmer], who="test", check=fine)
+    put(engine, garden, "weather", warmer, based_on=1)
+    assert loaded(engine, garden).file.log.weather[0].high_c == 19
 
 
 def test_every_write_is_in_the_journal(engine: Engine) -> None:

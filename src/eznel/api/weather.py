@@ -6,7 +6,6 @@ from uuid import UUID
 
 from fastapi import APIRouter, Response
 from pydantic import Base64Bytes, BaseModel, Field
-from sqlalchemy.orm import Session
 
 from eznel.api.problems import RESPONSES
 from eznel.api.world import TheSession, TheWorld, Who, World
@@ -128,7 +127,7 @@ def write_weather_file(garden_id: UUID, session: TheSession) -> Response:
 
 
 def _keep(
-    session: Session, world: World, garden_id: str, days: list[WeatherDay], who: str
+    session: TheSession, world: World, garden_id: str, days: list[WeatherDay], who: str
 ) -> WeatherKept:
     kind, stored = KINDS["weather"], reading.load(session, garden_id)
     known = {day.on: day for day in stored.file.log.weather}
