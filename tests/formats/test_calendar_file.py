@@ -74,3 +74,29 @@ def test_it_is_said_in_the_readers_language() -> None:
     garden = gardens.garden(**PARTS)
     german = events(gardens.plan_of(garden), garden, "de")
     assert any("gestrichene" in str(e.get("description", "")) for e in german.values())
+
+
+def test_jobs_besides_feeding_are_events_with_what_they_take() -> None:
+    garden = gardens.garden(
+        places=[gardens.bed()],
+        plantings=[gardens.planting("tomato", plants=4)],
+        preferences={"reminders": ["stake", "side_shoots"]},
+    )
+    plan = gardens.plan_of(garden)
+    titles = {str(event["summary"]): event for event in events(plan, garden).values()}
+    stake = titles["Tomato: Stake and tie"]
+    assert stake.decoded("dtstart") == date(2026, 5, 12)  # planted out
+    assert "4 stakes" in str(stake["description"])
+    assert "Tomate: Seitentriebe ausbrechen" in {
+        str(event["summary"]).replace("Tomato", "Tomate")
+        for event in events(plan, garden, "de").values()
+    }
+    done = {"id": gardens.uid("done"), "planting": gardens.uid("tomato"), "task": "stake",
+            "on": "2026-05-12"}  # fmt: skip
+    after = gardens.plan_of(garden, Log.model_validate({"tasks": [done]}))
+    assert any(
+        str(event["summary"]) == "✓ Tomato: Stake and tie"
+        for event in events(after, garden).values()
+    )
+    # A job done keeps its event: the calendar ticks it and doubles none.
+    assert events(plan, garden).keys() == events(after, garden).keys()
