@@ -126,6 +126,18 @@ def test_a_stage_shows_what_it_moves_before_it_is_recorded(slip_page: Page) -> N
     assert len(read(slip_page)["file"]["log"]["stages"]) == stages + 1
 
 
+def test_growth_that_has_restarted_ends_the_wait(slip_page: Page) -> None:
+    waits = slip_page.locator(".waits")
+    expect(waits).to_contain_text("Sweet pepper Signal Flag")
+    waits.get_by_role("button", name="Growth has restarted").click()
+    expect(slip_page.get_by_text("Feeding may begin.")).to_be_visible()
+    expect(waits).to_have_count(0)
+    pepper = next(p for p in read(slip_page, "/plan")["plantings"] if p["crop"] == "sweet_pepper")
+    assert pepper["hold_until"] == "2026-06-19"
+    slip_page.locator(".toast").get_by_role("button", name="Undo").click()
+    expect(waits).to_contain_text("Sweet pepper Signal Flag")
+
+
 def test_the_season_on_paper(slip_page: Page, tmp_path: Path) -> None:
     go(slip_page, "Season")
     with slip_page.expect_download() as saved:

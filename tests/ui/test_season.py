@@ -37,7 +37,7 @@ def test_when_to_sow_is_answered_and_planned(season: Page) -> None:
     drawer.get_by_label("More sowings after it").fill("2")
     expect(drawer.get_by_text(re.compile("Sow on Sat 20 June, pick from"))).to_be_visible()
     expect(drawer.get_by_role("button", name="Plan this one")).to_have_count(3)
-    drawer.get_by_text("Picking by then: sow when?").click()
+    drawer.get_by_text("Sow when?").click()
     drawer.get_by_role("textbox", name="Picking by").fill("2026-09-01")
     expect(
         drawer.get_by_text(re.compile(r"pick from \d+ (August|September)|pick from 1 Sept"))

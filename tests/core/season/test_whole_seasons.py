@@ -130,6 +130,33 @@ SEASONS = [
     # bring none, and none is due of the last but four days' worth.
     Season("kale", "compost_first", {"N": 16, "K": 11 * K2O}, "2026-05-26", "2026-09-12", "feed",
            every("2026-05-26", 21, 6), {0: 0.0}, {"N": 8}),
+    # Base of 12: 4 degree days a day. 75/4 = 19 d of settling, then leaves, 28, 20, 44, and 150 of
+    # picking; stop 21 days before its end. By 9 June 0.0615/0.937 of 14 g; 8 g of K₂O for a medium
+    # feeder would be all at planting, 11 for this heavy one are 10 and 1 later.
+    Season("aubergine", "leaf_then_fruit", {"N": 14, "P": 0, "K": 11 * K2O}, "2026-05-26",
+           "2027-02-16", "feed", every("2026-05-26", 14, 19), {0: 0.9189, 1: 0.7321, 18: 0.6275},
+           {"N": 0, "K": 10 * K2O}),
+    # A root: potassium one group up, so 11 g K₂O. Stop where roots swell, 41 days on. Three weekly
+    # feeds from its third leaf of at most 2 g: half of 12 g stays short.
+    Season("beetroot", "little_and_often", {"N": 12, "K": 11 * K2O}, "2026-06-02", "2026-06-22",
+           "feed", every("2026-06-02", 7, 3), {0: 2.0, 1: 2.0, 2: 2.0}, {"N": 0},
+           planting={"sown_in_place": True}, unplaced_n=6.0),
+    # Six feeds three weeks apart to the first picking: 1.768, 1.845, 2.032, 1.610, 1.406, 1.339 g;
+    # what is beyond 2 goes to the one before.
+    Season("winter_squash", "kitchen_and_yard", {"N": 10, "K": 8 * K2O}, "2026-06-14",
+           "2026-10-17", "feed", every("2026-06-14", 21, 6),
+           {0: 1.7679, 1: 1.8773, 2: 2.0, 3: 1.6099, 5: 1.339}, {"N": 0, "K": 0},
+           planting={"sown_in_place": True}),
+    # 0.3 of 14 g before planting carries until 25 June: the first three feeds bring none. Stop at
+    # the first picking, 0.75 of its uptake; the last feed has two days to carry.
+    Season("bush_tomato", "charge_and_push", {"N": 14, "K": 11 * K2O}, "2026-05-26",
+           "2026-09-05", "feed", every("2026-05-26", 10, 11),
+           {0: 0.0, 1: 0.0, 2: 0.0, 3: 0.4327, 4: 1.3406, 9: 1.575, 10: 0.315},
+           {"N": 4.2, "K": 10 * K2O}),
+    # It fixes its own: 1.5 g, whole before sowing, as feeding would end with its first leaves.
+    Season("broad_bean", "little_and_often", {"N": 1.5, "K": 6 * K2O}, "2026-05-30",
+           "2026-05-20", "feed", [], {}, {"N": 1.5, "K": 6 * K2O},
+           planting={"sown_in_place": True}),
 ]  # fmt: skip
 
 

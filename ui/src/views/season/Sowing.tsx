@@ -8,6 +8,7 @@ import { useCatalogue, useWords } from '../../api/reference'
 import { SowingBar, type SowingPart } from '../../drawing/SowingBar'
 import { addDays, showDate, showDay } from '../../lib/dates'
 import { newId } from '../../lib/ids'
+import { useWidth } from '../../lib/useWidth'
 import { locale, plural, t } from '../../lib/words'
 import { ChoiceField, DateField, NumberField, Refused, faultsAt } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
@@ -115,8 +116,8 @@ export default function Sowing({ gardenId, onClose }: { gardenId: string; onClos
               setAsked({ ...asked, by, day: by === 'sown' ? plan.as_of : addDays(plan.as_of, 90) })
             }
             options={[
-              { value: 'sown', label: t('Sown then: picking when?') },
-              { value: 'picked', label: t('Picking by then: sow when?') },
+              { value: 'sown', label: t('Picking when?') },
+              { value: 'picked', label: t('Sow when?') },
             ]}
           />
           <div className="fields">
@@ -174,8 +175,9 @@ export default function Sowing({ gardenId, onClose }: { gardenId: string; onClos
 
 function Answer({ answer, today }: { answer: Schemas['SowingAnswer']; today: string }) {
   const rows = [answer.chosen, ...answer.following]
+  const [box, width] = useWidth()
   return (
-    <>
+    <div ref={box} className="stack">
       <p className="sowing-answer">
         {answer.chosen.first_pick
           ? t('Sow on {sow}, pick from {pick} on.', {
@@ -192,10 +194,10 @@ function Answer({ answer, today }: { answer: Schemas['SowingAnswer']; today: str
             : null
         }
         today={today}
-        width={560}
+        width={width}
         label={t('From sowing to the last picking')}
       />
-    </>
+    </div>
   )
 }
 

@@ -1,5 +1,5 @@
 import { Button, Segmented } from 'antd'
-import { lazy, Suspense, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { lazy, Suspense, useMemo, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { faultsOf } from '../../api/client'
 import { useGarden, useMoveJob, usePlan } from '../../api/gardens'
@@ -9,6 +9,7 @@ import { useWhatIf } from '../../api/whatIf'
 import { showDate } from '../../lib/dates'
 import { recall, remember } from '../../lib/memory'
 import { system } from '../../lib/units'
+import { useWidth } from '../../lib/useWidth'
 import { t } from '../../lib/words'
 import { useDraft } from '../../parts/draft'
 import { namesOf } from '../../parts/names'
@@ -148,17 +149,4 @@ export function View() {
       )}
     </div>
   )
-}
-
-/** The width that a box has, followed as it changes. */
-function useWidth() {
-  const box = useRef<HTMLDivElement>(null)
-  const [width, setWidth] = useState(900)
-  useLayoutEffect(() => {
-    if (!box.current) return
-    const watch = new ResizeObserver(([entry]) => setWidth(Math.floor(entry.contentRect.width)))
-    watch.observe(box.current)
-    return () => watch.disconnect()
-  }, [])
-  return [box, width] as const
 }

@@ -57,7 +57,7 @@ export function View() {
       </section>
       <aside className="today-aside stack">
         <p className="today-date">{showDay(plan.as_of)}</p>
-        <Waits waits={state.waits} today={plan.as_of} />
+        <Waits waits={state.waits} today={plan.as_of} gardenId={gardenId} />
         <Tasks gardenId={gardenId} tasks={state.tasks} today={plan.as_of} />
         <Looks looks={state.looks} today={plan.as_of} gardenId={gardenId} />
       </aside>
@@ -227,24 +227,50 @@ function Done({ due, gardenId }: { due: Due; gardenId: string }) {
   )
 }
 
-function Waits({ waits, today }: { waits: Wait[]; today: string }) {
+function Waits(props: { waits: Wait[]; today: string; gardenId: string }) {
+  const { waits, today } = props
+  const { save, remove } = useWrites(props.gardenId)
+  const toast = useToast()
   if (waits.length === 0) return null
+  const restarted = ({ planting }: Wait) => {
+    const id = newId()
+    const sight = { planting: planting.id, on: today, kind: 'growth_restarted', note: '' }
+    save.mutate(
+      { kind: 'observed', thing: { id, ...sight } },
+      {
+        onSuccess: () =>
+          toast({
+            text: t('{planting}: growth has restarted. Feeding may begin.', {
+              planting: plantingName(planting),
+            }),
+            undo: () => remove.mutate({ kind: 'observed', key: id }),
+          }),
+      },
+    )
+  }
   return (
     <section className="sheet stack waits">
       <h2>{t('Water only')}</h2>
       {waits.map(({ planting, until }) => (
-        <p key={planting.id}>
-          <Sentence
-            say="{planting} until {day}"
-            of={{ planting: <b>{plantingName(planting)}</b>, day: showDate(until) }}
-          />{' '}
-          <span className="soft small">({showDistance(until, today)})</span>
-        </p>
+        <div key={planting.id} className="look">
+          <p>
+            <Sentence
+              say="{planting} until {day}"
+              of={{ planting: <b>{plantingName(planting)}</b>, day: showDate(until) }}
+            />{' '}
+            <span className="soft small">({showDistance(until, today)})</span>
+          </p>
+          <Button
+            size="small"
+            disabled={save.isPending}
+            onClick={() => restarted({ planting, until })}
+          >
+            {t('Growth has restarted')}
+          </Button>
+        </div>
       ))}
       <p className="small soft">
-        {t(
-          'Just transplanted roots cannot use feed yet. If a new leaf opens sooner, say so under “Look for”.',
-        )}
+        {t('Just transplanted roots cannot use feed yet. A new leaf that opens ends the wait.')}
       </p>
     </section>
   )
