@@ -7,6 +7,7 @@ The programme's ratio says when potassium and phosphorus come; it never changes 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
+from itertools import accumulate
 from math import ceil
 
 from eznel.core.crops.uptake import Curve
@@ -30,6 +31,13 @@ class Window:
     start: date
     stop: date
     curves: Mapping[str, Curve]
+    slow_n: Curve | None = None
+    """How the base's nitrogen becomes available, where it is slow; at once where there is none."""
+
+    def came(self, nutrient: str, day: date) -> float:
+        """Return what share of what was worked in before planting is available by a day."""
+        slow = nutrient == "N" and self.slow_n is not None and day < self.stop
+        return self.slow_n.at(day) if slow and self.slow_n is not None else 1.0
 
     def due(self, nutrient: str, day: date) -> float:
         """Return the share of what is fed in all that is due by a day, 1 when feeding stops."""
@@ -149,7 +157,8 @@ def feed_shares(
 ) -> list[list[float]]:
     """Return how the part that is fed is split over the feeds, by uptake and emphasis.
 
-    The base carries the crop as far as it goes, each feed to the next one, the last to the stop.
+    The base carries the crop as far as what has become available of it goes, each feed to the next
+    one, the last to the stop.
 
     Parameters
     ----------
@@ -175,7 +184,9 @@ def feed_shares(
     columns = []
     for nutrient, given in zip(NUTRIENTS, base, strict=True):
         due = [*(window.due(nutrient, day) for day in dates[1:]), 1.0]
-        ends = [max(share - given, 0.0) for share in due]
+        came = [window.came(nutrient, day) for day in (*dates[1:], window.stop)]
+        fed = (max(d - given * c, 0.0) for d, c in zip(due, came, strict=True))
+        ends = list(accumulate(fed, max))
         rises = [end - before for end, before in zip(ends, [0.0, *ends[:-1]], strict=True)]
         if nutrient in ("P", "K"):
             part = "p2o5" if nutrient == "P" else "k2o"

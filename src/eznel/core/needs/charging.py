@@ -1,10 +1,10 @@
 """What a tub's mix gives: bagged mixes with what their maker added, and products mixed through."""
 
-from datetime import date
+from datetime import date, timedelta
 
 from eznel.core.document import Product, Tub
 from eznel.core.products.analysis import first_season_share, fraction
-from eznel.core.products.release import coated_released
+from eznel.core.products.release import coated_course, coated_released, organic_course
 from eznel.core.quantities import element_of
 from eznel.core.stands.stands import Stand, Stands
 from eznel.core.working import Origin, Quantity, Worked
@@ -102,3 +102,30 @@ def released_share(product: Product, stand: Stand, stands: Stands, day: date) ->
         return first_season_share(product, stands.catalogue.materials.get(product.material or ""))
     means = stand.weather.means_c(day, stand.calendar.stop, stand.place.warmer_by_c)
     return coated_released(means, product.release_days)
+
+
+def release_course(product: Product, stand: Stand, stands: Stands, day: date) -> list[float]:
+    """Return how a slow product becomes available, day by day until feeding stops.
+
+    Parameters
+    ----------
+    product : Product
+        Coated or organic. [document]
+    stand : Stand
+        The planting it is given to. [core]
+    stands : Stands
+        Its garden. [core]
+    day : date
+        Day it is mixed in or spread. [date]
+
+    Returns
+    -------
+    list of float
+        Share of what counts of it, rising to 1 on the last day. [g/g]
+    """
+    until = max(stand.calendar.stop, day + timedelta(1))
+    means = stand.weather.means_c(day, until, stand.place.warmer_by_c)
+    if product.form == "coated" and product.release_days is not None:
+        return coated_course(means, product.release_days)
+    material = stands.catalogue.materials.get(product.material or "")
+    return organic_course(means, material.release_k_per_day_25c if material else None)

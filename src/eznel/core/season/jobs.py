@@ -4,12 +4,12 @@ The first plan is made from the dates before anything was seen, as far as the nu
 their interval goes, so that a job keeps its key for the whole season.
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 from math import ceil
 from uuid import UUID, uuid5
 
-from eznel.core.crops.uptake import uptake_curve
+from eznel.core.crops.uptake import Curve, uptake_curve
 from eznel.core.document import Bed, Tub
 from eznel.core.needs.dose import Needs
 from eznel.core.products.solutions import SEEDLING_N_MG_L, most_n_mg_l
@@ -145,7 +145,7 @@ def window_of(stand: Stand, calendar: Calendar) -> Window:
     return Window(calendar.hold_end, calendar.stop, curves)
 
 
-def first_plan(stand: Stand, needs: Needs) -> FirstPlan:
+def first_plan(stand: Stand, needs: Needs, slow_n: Curve | None = None) -> FirstPlan:
     """Return a planting's jobs.
 
     Parameters
@@ -154,13 +154,15 @@ def first_plan(stand: Stand, needs: Needs) -> FirstPlan:
         The planting in its place. [core]
     needs : dict of str to Need
         Its season's needs. [g]
+    slow_n : Curve or None
+        How a base's nitrogen becomes available, where it is slow. [g/g]
 
     Returns
     -------
     FirstPlan
         Base dressing first, then feeds or dressings in order of their days. [g]
     """
-    window = window_of(stand, stand.calendar)
+    window = replace(window_of(stand, stand.calendar), slow_n=slow_n)
     season = [needs[x].total.value for x in NUTRIENTS]
     base = _base(stand, needs, window)
     fed = [g * (1 - share) for g, share in zip(season, base, strict=True)]

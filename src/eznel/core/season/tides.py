@@ -7,12 +7,12 @@ import numpy as np
 from numpy.typing import NDArray
 
 from eznel.core.document import Product
-from eznel.core.products.release import coated_course, organic_course
+from eznel.core.needs.charging import release_course
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.season.fold import Season, supplied
 from eznel.core.season.result import Tide
 from eznel.core.season.shed import Shed, Vector
-from eznel.core.stands.stands import Stand, Stands
+from eznel.core.stands.stands import Stand
 
 TIDES = ("N", "P", "K", "Ca")
 TIDE_STEP_DAYS = 7
@@ -91,17 +91,7 @@ def _portion(product: Product, grams: float, on: date, stand: Stand, shed: Shed)
     slow = {"coated": frozenset(NUTRIENTS), "organic": frozenset("N")}.get(product.form)
     if slow is None:
         return _Portion(on, brings, None, frozenset())
-    return _Portion(on, brings, np.array(_course(product, on, stand, shed.stands)), slow)
-
-
-def _course(product: Product, on: date, stand: Stand, stands: Stands) -> list[float]:
-    """How a slow product becomes available: a share for each day from then on."""
-    until = max(stand.calendar.stop, on + timedelta(1))
-    means = stand.weather.means_c(on, until, stand.place.warmer_by_c)
-    if product.form == "coated" and product.release_days is not None:
-        return coated_course(means, product.release_days)
-    material = stands.catalogue.materials.get(product.material or "")
-    return organic_course(means, material.release_k_per_day_25c if material else None)
+    return _Portion(on, brings, np.array(release_course(product, stand, shed.stands, on)), slow)
 
 
 EVEN_SHARE = 0.2

@@ -10,6 +10,7 @@ from eznel.core.season.blended import blended
 from eznel.core.season.fold import Happened, Season, fold
 from eznel.core.season.jobs import FirstPlan, first_plan
 from eznel.core.season.shed import Shed, Shelf
+from eznel.core.season.slow_base import slow_base
 from eznel.core.stands.stands import Stand, Stands
 
 
@@ -43,7 +44,7 @@ class Workings:
             known = before.planned.get(stand.id) if before else None
             if known is None or known[0] is not stand:
                 wanted = needs(stand, self.stands)
-                plan = first_plan(stand, wanted)
+                plan = first_plan(stand, wanted, slow_base(stand, self.shed))
                 known = stand, wanted, blended(plan, stand, wanted, garden.blends, self.shed)
             self.planned[stand.id] = known
         pins = {pin.job: pin.to for pin in garden.pins}
