@@ -50,7 +50,7 @@ def every(first: str, days: int, count: int) -> list[str]:
     return [str(start + timedelta(days * n)) for n in range(count)]
 
 
-def tested(**values: float) -> dict:
+def found(**values: float) -> dict:
     return gardens.report(values=values, extractant="Mehlich-3", organic_matter_pct=2)
 
 
@@ -106,7 +106,7 @@ SEASONS = [
     Season("kale", "base_and_side_dress", {"N": 16, "P": 17 * P2O5, "K": 22 * K2O, "Mg": 3},
            "2026-05-26", "2026-09-12", "dressing", [], {0: 4.8, 1: 4.8},
            {"N": 6.4, "P": 17 * P2O5, "K": 10 * K2O},
-           report=tested(P=20, K=60, Ca=1500, Mg=40)),
+           report=found(P=20, K=60, Ca=1500, Mg=40)),
     # In a 35 L tub: 3.15 kg × 2.6 ÷ 0.8 = 10.24 g N, × 4.2 = 16.54 g K. By the curves; fed weekly
     # as a fortnight would be too strong: 14 Dec … the stop is 1 Dec, so 27 feeds from 26 May.
     Season("tomato", "little_and_often", {"N": 10.24, "K": 16.54, "P": 1.654}, "2026-05-26",
