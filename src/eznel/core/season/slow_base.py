@@ -13,6 +13,7 @@ from eznel.core.season.shed import Shed
 from eznel.core.stands.stands import Stand
 
 SLOW = ("organic", "coated")
+LEAST_N = 0.005  # available nitrogen worth the name [g/g]
 
 
 def slow_base(stand: Stand, shed: Shed) -> Curve | None:
@@ -49,4 +50,4 @@ def slow_base(stand: Stand, shed: Shed) -> Curve | None:
 
 def _brings_n(product: Product, shed: Shed) -> bool:
     """Whether it may be used here and brings nitrogen worth the name."""
-    return shed.refused[product.id] is None and shed.contents[product.id].available[0] > 0.005
+    return shed.refused[product.id] is None and shed.contents[product.id].available[0] > LEAST_N
