@@ -36,9 +36,11 @@ def server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[PrivateServer]:
 
 
 @pytest.fixture(scope="session")
-def database_engine(server: PrivateServer) -> Iterator[Engine]:
+def database_engine(
+    server: PrivateServer, tmp_path_factory: pytest.TempPathFactory
+) -> Iterator[Engine]:
     engine = database.connect(server.url)
-    database.migrate(engine)
+    database.migrate(engine, tmp_path_factory.mktemp("kept"))
     yield engine
     engine.dispose()
 

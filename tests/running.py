@@ -17,7 +17,7 @@ from typing import Any
 import uvicorn
 from fastapi import FastAPI
 
-from eznel.store.server import free_port
+from eznel.serve import free_port
 
 ROOT = Path(__file__).parent.parent
 UI = Path(os.environ.get("EZNEL_TEST_UI", "ui/dist"))

@@ -3,11 +3,13 @@
 import argparse
 import getpass
 import json
+import os
 import sys
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from contextlib import ExitStack
 from datetime import date
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from pydantic import TypeAdapter, ValidationError
 
@@ -17,6 +19,13 @@ from eznel.core.errors import Refusal
 from eznel.core.season import SeasonPlan, plan
 from eznel.formats import faults, garden_file, plan_text
 from eznel.words import words
+
+if TYPE_CHECKING:
+    from sqlalchemy import Engine
+
+    from eznel.store.opening import Step
+
+    Opening = Callable[[Path, ExitStack, str, Step], Engine]
 
 PASSWORD = "password-hash"
 """Where the hash of the shared garden's password lies, below the data folder."""
@@ -50,6 +59,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     serving.add_argument("--ui", type=Path, default=Path("ui/dist"))
     serving.add_argument("--no-demo", action="store_true")
     serving.add_argument("--share", action="store_true")
+    serving.add_argument("--behind", default="", metavar="ADDRESS")
     for name, about in (
         ("backup", "write all gardens into a file"),
         ("restore", "put the gardens of a backup back"),
@@ -60,6 +70,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
         keeping.add_argument("--yes", action="store_true")
     secret = verbs.add_parser("password", help="set the password of a shared garden")
     secret.add_argument("--data", type=Path, default=Path("var"))
+    secret.add_argument("--end-calendars", action="store_true")
     verbs.add_parser("openapi", help="print the description of the API")
     given = parser.parse_args(arguments)
     return int(_VERBS[given.verb](given))
@@ -107,6 +118,7 @@ def _start(given: argparse.Namespace) -> int:
         ui=given.ui,
         demo_garden=not given.no_demo,
         password_hash=password_hash,
+        behind=given.behind,
     )
 
 
@@ -125,48 +137,141 @@ def _password(given: argparse.Namespace) -> int:
     file.touch(mode=0o600)
     file.write_text(hashed(typed))
     print("It counts from the next ./eznel start --share; whoever was in is asked again.")
+    if given.end_calendars:
+        return _end_calendars(given)
+    print("Calendars' private addresses stay; --end-calendars ends them too.")
+    return 0
+
+
+def _end_calendars(given: argparse.Namespace) -> int:
+    from eznel.store import calendar_keys, opening
+
+    try:
+        with ExitStack() as stack:
+            ended = calendar_keys.end_all(
+                opening.open_beside(given.data, stack, _who("password"), _quietly)
+            )
+    except _unusable() as error:
+        print(f"{error}\nNo calendar's address was ended.", file=sys.stderr)
+        return 2
+    print(f"Private addresses of calendars ended: {ended}.")
     return 0
 
 
 def _backup(given: argparse.Namespace) -> int:
-    from eznel.serve import open_store
-    from eznel.store import backups, database
+    from eznel.store import backups, opening
 
-    with ExitStack() as stack:
-        engine = open_store(given.data, stack, beside=True)
-        database.migrate(engine)
-        count = backups.save(engine, given.file)
+    try:
+        with ExitStack() as stack:
+            engine = opening.open_beside(given.data, stack, _who("backup"), _quietly)
+            count = backups.save(engine, given.file)
+    except OSError as error:
+        print(f"{given.file}: {error.strerror}", file=sys.stderr)
+        return 2
+    except _unusable() as error:
+        print(f"{error}\nNo backup was made.", file=sys.stderr)
+        return 2
     print(f"{given.file} holds {count} garden{'' if count == 1 else 's'}.")
     return 0
 
 
 def _restore(given: argparse.Namespace) -> int:
-    from eznel.serve import open_store
-    from eznel.store import backups, database
+    from eznel.store import snapshots
 
+    restoring = _restore_tables if snapshots.is_one(given.file) else _restore_gardens
     try:
-        backup = backups.read(given.file)
+        return restoring(given)
     except OSError as error:
         print(f"{given.file}: {error.strerror}", file=sys.stderr)
-        return 2
     except (Refusal, ValidationError) as error:
         _complain(given.file, error)
-        return 2
+    except _unusable() as error:
+        print(f"{error}\nNothing was restored.", file=sys.stderr)
+    return 2
+
+
+def _restore_gardens(given: argparse.Namespace) -> int:
+    from eznel.store import backups, opening
+
+    backup = backups.read(given.file)
     with ExitStack() as stack:
-        engine = open_store(given.data, stack, beside=True)
-        database.migrate(engine)
+        engine = _opened(given, stack, opening.open_beside)
+        if engine is None:
+            return 1
         here = backups.here(engine)
         print(f"The backup was made on {backup.made_at:%Y-%m-%d %H:%M} UTC. It holds:")
         for garden in backup.gardens:
             there = here.get(str(garden.file.garden.id))
             what = f"replaces “{there}” as it is now" if there else "is not here now"
             print(f"  {garden.file.garden.name}: {what}")
-        if not given.yes and input("Restore? Type yes: ").strip().lower() != "yes":
-            print("Nothing was changed.")
+            for thing in garden.aside:
+                print(f"    left in the file, as it breaks the garden's rules: {thing.kind}")
+        for unread in backup.unread:
+            print(f"  {unread.name}: could not be read when the backup was made")
+        if not _agreed(given, "Restore?"):
             return 1
         backups.restore(engine, backup)
     print("Restored.")
     return 0
+
+
+def _restore_tables(given: argparse.Namespace) -> int:
+    from eznel.store import database, opening, snapshots
+
+    with ExitStack() as stack:
+        engine = _opened(given, stack, opening.open_store)
+        if engine is None:
+            return 1
+        print("This is the whole store as it was before an upgrade. It replaces all that is here.")
+        if not _agreed(given, "Restore?"):
+            return 1
+        with database.alone(engine, "migration") as connection:
+            snapshots.put_back(connection, given.file)
+        database.migrate(engine, given.data / opening.BACKUPS)
+    print("Restored.")
+    return 0
+
+
+def _opened(given: argparse.Namespace, stack: ExitStack, way: "Opening") -> "Engine | None":
+    """The store; where it is damaged, a new one in its place, if that is agreed to."""
+    from eznel.store import opening
+    from eznel.store.database import Damaged
+
+    who = _who("restore")
+    with ExitStack() as trying:
+        try:
+            engine = way(given.data, trying, who, _quietly)
+            stack.push(trying.pop_all())
+            return engine
+        except Damaged as error:
+            print(error)
+    if not _agreed(given, "Set it aside, and restore into a new one?"):
+        return None
+    print(f"It is now {opening.set_aside(given.data, who)}.")
+    return way(given.data, stack, who, _quietly)
+
+
+def _agreed(given: argparse.Namespace, question: str) -> bool:
+    if given.yes or input(f"{question} Type yes: ").strip().lower() == "yes":
+        return True
+    print("Nothing was changed.")
+    return False
+
+
+def _unusable() -> tuple[type[Exception], ...]:
+    from sqlalchemy.exc import SQLAlchemyError
+
+    from eznel.store.database import Unusable
+
+    return (Unusable, SQLAlchemyError)
+
+
+def _who(what: str) -> str:
+    return f"./eznel {what} (process {os.getpid()})"
+
+
+def _quietly(name: str, work: Callable[[], object]) -> None:
+    work()
 
 
 def _complain(file: Path, error: Refusal | ValidationError) -> None:

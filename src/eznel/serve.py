@@ -11,7 +11,6 @@ from pathlib import Path
 
 import uvicorn
 from sqlalchemy import Engine
-from sqlalchemy.exc import DatabaseError
 from sqlalchemy.orm import Session
 
 from eznel import catalogue, demo
@@ -19,11 +18,19 @@ from eznel.api.app import create_app
 from eznel.api.world import World
 from eznel.clock import today
 from eznel.standins import weather_station
-from eznel.store import backups, database, gardens, reading
-from eznel.store.server import PrivateServer, ServerFailed
+from eznel.store import backups, gardens, opening, reading
+from eznel.store.database import Unusable
 
 
-def serve(*, port: int, data: Path, ui: Path, demo_garden: bool, password_hash: str = "") -> int:
+def serve(
+    *,
+    port: int,
+    data: Path,
+    ui: Path,
+    demo_garden: bool,
+    password_hash: str = "",
+    behind: str = "",
+) -> int:
     """Serve the application until it is interrupted: on loopback, or with a password to all.
 
     Parameters
@@ -39,6 +46,10 @@ def serve(*, port: int, data: Path, ui: Path, demo_garden: bool, password_hash: 
     password_hash : str
         Of the password with which it is shared in the local network; empty for loopback. [text]
 
+    behind : str
+        Address of a proxy whose word about who asks is believed; nobody's where it is empty.
+        [address]
+
     Returns
     -------
     int
@@ -49,13 +60,15 @@ def serve(*, port: int, data: Path, ui: Path, demo_garden: bool, password_hash: 
         print(f"Port {port} is in use. Stop what uses it, or choose another: --port N", flush=True)
         return 2
     with ExitStack() as stack:
+        new = not (data / "database").exists()
+        who = f"Eznel at http://127.0.0.1:{port} (process {os.getpid()})"
         try:
-            engine = open_store(data, stack)
-        except ServerFailed as error:
-            print(f"The database did not start:\n{error}", flush=True)
+            engine = opening.open_store(data, stack, who, step)
+        except Unusable as error:
+            print(error, flush=True)
             return 2
-        stack.callback(engine.dispose)
-        _step("Database schema", lambda: database.migrate(engine))
+        if new and any((data / opening.BACKUPS).glob("*.eznel-backup")):
+            print("This store is new; backups are there: ./eznel restore FILE", flush=True)
         station = weather_station.start()
         stack.callback(station.shutdown)
         world = World(engine, catalogue.load(), today, weather_station.address(station))
@@ -69,70 +82,22 @@ def serve(*, port: int, data: Path, ui: Path, demo_garden: bool, password_hash: 
         print(f"Eznel is at http://127.0.0.1:{port}  (Ctrl-C stops it)", flush=True)
         uvicorn.run(
             create_app(world, ui, password_hash), host=host, port=port, log_level="warning",
-            timeout_graceful_shutdown=3,
+            timeout_graceful_shutdown=3, proxy_headers=bool(behind), forwarded_allow_ips=behind,
         )  # fmt: skip
     print("Stopped.", flush=True)
     return 0
 
 
-def open_store(data: Path, stack: ExitStack, *, beside: bool = False) -> Engine:
-    """Return the store: the one that the environment names, or our own, started.
-
-    Parameters
-    ----------
-    data : Path
-        Folder of the private database. [path]
-    stack : ExitStack
-        Ends with it what is started here. [stack]
-    beside : bool
-        Whether a server that runs on this data already is used, not taken over. [yes or no]
-
-    Returns
-    -------
-    Engine
-        Its schema may be of an older release.
-
-    Raises
-    ------
-    ServerFailed
-        When our own does not come up.
-    """
-    url = os.environ.get("EZNEL_DATABASE_URL")
-    if url:
-        return database.connect(url)
-    server = PrivateServer(data / "database")
-    stack.callback(server.stop)
-    if beside and server.running():
-        return database.connect(server.url)
-    _step("Database", server.start)
-    ended = threading.Event()
-    stack.callback(ended.set)
-    threading.Thread(target=_revive, args=(server, ended), daemon=True).start()
-    return database.connect(server.url)
-
-
-def _revive(server: PrivateServer, ended: threading.Event) -> None:
-    """Start the database again if it is killed; requests meanwhile get 503 and are repeated."""
-    while not ended.wait(0.5):
-        if not server.alive():
-            print("The database ended; starting it again.", flush=True)
-            try:
-                server.start()
-            except ServerFailed as error:
-                print(f"It did not come back: {error}", flush=True)
-                time.sleep(2)
-
-
 def _save_daily(engine: Engine, data: Path, ended: threading.Event) -> None:
     """Write a backup when a day has none yet, at the start and then as the days go by."""
-    folder = data / "backups"
+    folder = data / opening.BACKUPS
     while True:
         path = folder / f"{date.today().isoformat()}.eznel-backup"
         if not path.exists():
             try:
                 backups.save(engine, path)
                 backups.keep_newest(folder)
-            except (OSError, DatabaseError) as error:
+            except Exception as error:  # whatever it is, tomorrow's backup is to be made
                 print(f"The daily backup failed, and is tried again: {error}", flush=True)
         if ended.wait(600):
             return
@@ -157,14 +122,36 @@ def _load_demo(world: World) -> None:
             file = demo.garden_file(world.catalogue)
             gardens.replace(session, file, based_on=0, who="demo", check=lambda file: None)
 
-        _step("Demo garden", load)
+        step("Demo garden", load)
 
 
-def _step(name: str, work: Callable[[], object]) -> None:
+def step(name: str, work: Callable[[], object]) -> None:
+    """Do something and tell how long it took.
+
+    Parameters
+    ----------
+    name : str
+        What people read. [text]
+    work : callable
+        What is done. [function]
+    """
     print(f"{name} …", end=" ", flush=True)
     began = time.monotonic()
     work()
     print(f"ready ({time.monotonic() - began:.1f} s)", flush=True)
+
+
+def free_port() -> int:
+    """Return a port on loopback that nothing listens on.
+
+    Returns
+    -------
+    int
+        Free a moment ago. [port]
+    """
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        return int(probe.getsockname()[1])
 
 
 def _free(host: str, port: int) -> bool:

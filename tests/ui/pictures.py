@@ -16,7 +16,8 @@ from eznel.api.app import create_app
 from eznel.api.world import World
 from eznel.clock import today
 from eznel.store import database, gardens
-from eznel.store.server import PrivateServer, free_port
+from eznel.serve import free_port
+from eznel.store.server import PrivateServer
 
 INTO = Path("docs/screenshots")
 DESK, PHONE = (1280, 800), (390, 844)
@@ -153,7 +154,7 @@ def main() -> None:
         server = PrivateServer(Path(folder))
         server.start()
         engine = database.connect(server.url)
-        database.migrate(engine)
+        database.migrate(engine, Path(folder))
         world = World(engine, catalogue.load(), today)
         with Session(engine) as session:
             file = demo.garden_file(world.catalogue)

@@ -9,14 +9,13 @@ from pydantic import Base64Bytes, BaseModel, Field
 
 from eznel.api.problems import RESPONSES
 from eznel.api.world import TheSession, TheWorld, Who, World
-from eznel.core.document import GardenFile, WeatherDay
+from eznel.core.document import WeatherDay
 from eznel.core.errors import Impossible
 from eznel.formats.soil_files.table import decoded
 from eznel.formats.weather_file import day_id, read_weather, write_weather
 from eznel.standins import weather_station
 from eznel.standins.weather_station import FORECAST_DAYS, StationSilent
 from eznel.store import gardens, reading
-from eznel.store.kinds import KINDS
 
 router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["weather"], responses=RESPONSES)
 
@@ -129,28 +128,14 @@ def write_weather_file(garden_id: UUID, session: TheSession) -> Response:
 def _keep(
     session: TheSession, world: World, garden_id: str, days: list[WeatherDay], who: str
 ) -> WeatherKept:
-    kind, stored = KINDS["weather"], reading.load(session, garden_id)
-    known = {day.on: day for day in stored.file.log.weather}
-    new = [day for day in days if day.on not in known]
-    other = [_as_known(day, known[day.on]) for day in days if day.on in known]
-    other = [day for day in other if day != known[day.on]]
-    for day in other:
-        based_on = stored.revisions[str(day.id)]
-        gardens.put(session, garden_id, kind, day, based_on=based_on, who=who, check=_any)
-    if new:
-        gardens.add(session, garden_id, kind, new, who=who, check=world.check)
-    whole = sorted([*known, *(day.on for day in new)])
+    days = list({day.on: day for day in days}.values())
+    _, before = gardens.keep_days(session, garden_id, days, who=who, check=world.check)
+    known = {day.on: day for day in before}
+    changed = [d for d in days if d != known.get(d.on, d).model_copy(update={"id": d.id})]
+    new = {day.on for day in days if day.on not in known}
+    whole = sorted({*known, *new})
     return WeatherKept(
-        kept=len(new) + len(other),
+        kept=len(new) + len(changed),
         first=whole[0] if whole else None,
         last=whole[-1] if whole else None,
     )
-
-
-def _as_known(day: WeatherDay, known: WeatherDay) -> WeatherDay:
-    """The same day under the id that it has here."""
-    return day.model_copy(update={"id": known.id})
-
-
-def _any(file: GardenFile) -> None:
-    """A day's weather is right by its own fields; nothing else hangs on it."""

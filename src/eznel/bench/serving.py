@@ -20,7 +20,7 @@ from eznel.bench.computing import SEASON, with_plants
 from eznel.bench.garden import generated
 from eznel.bench.rows import Row, percentile
 from eznel.core.document import Garden, GardenFile, Log
-from eznel.store.server import free_port
+from eznel.serve import free_port
 
 WHAT_IFS = 15
 READERS = (50, 100)

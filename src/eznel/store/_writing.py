@@ -9,11 +9,14 @@ from pydantic import BaseModel, ValidationError
 from sqlalchemy import delete, func, insert, select, update
 from sqlalchemy.orm import Session
 
-from eznel.core.document import Garden, GardenFile
+from eznel.core.document import Garden, GardenFile, WeatherDay
 from eznel.store import journal
 from eznel.store.kinds import KINDS, Kind, Row, key_of, to_row
 from eznel.store.reading import SETTINGS, Missing, Stored, load
-from eznel.store.tables import GardenRow, SoilValueRow
+from eznel.store.tables import GardenRow, SoilValueRow, WeatherDayRow
+
+DAYS = "weather_days"
+"""What the journal calls the weather of several days that were written together."""
 
 Check = Callable[[GardenFile], object]
 """Raises what is wrong with a garden as it would be; nothing is stored then."""
@@ -85,12 +88,25 @@ class Actor:
 @contextmanager
 def locked(session: Session, garden_id: str) -> Iterator[Stored | None]:
     """A garden as stored, locked for one write: all of it is committed at the end, or nothing."""
+    # What this session has read before would be what it goes on to see: it starts anew, and the
+    # lock comes before the first reading.
+    session.rollback()
     try:
-        lock = select(GardenRow.id).where(GardenRow.id == garden_id).with_for_update()
-        yield load(session, garden_id) if session.scalar(lock) is not None else None
+        yield load(session, garden_id) if lock(session, [garden_id]) else None
         session.commit()
     finally:
         session.rollback()
+
+
+def lock(session: Session, garden_ids: Sequence[str]) -> dict[str, int]:
+    """Lock gardens against every other write until the transaction ends; return their revisions."""
+    rows = (
+        select(GardenRow.id, GardenRow.revision)
+        .where(GardenRow.id.in_(garden_ids))
+        .order_by(GardenRow.id)  # everybody in one order, so that nobody waits for each other
+        .with_for_update()
+    )
+    return {key: revision for key, revision in session.execute(rows)}
 
 
 @contextmanager
@@ -159,11 +175,75 @@ def _write_one(
 ) -> tuple[int, int]:
     kind, thing = what
     garden_id, key = str(stored.file.garden.id), key_of(thing)
-    old = find(stored.file, kind, key)
-    had = stored.revisions[key] if old else journal.last_revision(session, garden_id, key)
-    _write_rows(session, garden_id, kind, thing, had + 1, new=old is None)
-    change = (kind.name, key, had + 1, dumped(old), dumped(thing))
+    had = stored.revisions.get(key)
+    new = had is None
+    if had is None:
+        had = journal.last_revision(session, garden_id, key)
+        if kind.name == "weather":  # days that were written together have the garden's revision
+            had = max(had, stored.revision)
+    _write_rows(session, garden_id, kind, thing, had + 1, new=new)
+    change = (kind.name, key, had + 1, now(stored, kind, key), dumped(thing))
     return had + 1, finish(session, garden_id, revision, change, by)
+
+
+def write_days(
+    session: Session, stored: Stored, days: Sequence[WeatherDay], check: Check, by: Actor
+) -> int:
+    """Store the weather of several days in one write; return the garden's revision.
+
+    A day that is there already is replaced under the id that it has.
+    """
+    known = {day.on: day for day in stored.file.log.weather}
+    brought = {day.on: day.model_copy(update={"id": known[day.on].id}) if day.on in known else day
+               for day in days}  # fmt: skip
+    changed = {on: day for on, day in brought.items() if day != known.get(on)}
+    if not changed:
+        return stored.revision
+    weather = sorted({**known, **changed}.values(), key=lambda day: day.on)
+    check(_checked(stored.file, KINDS["weather"], weather))
+    before = [known[on] for on in changed if on in known]
+    return _replace_days(session, stored, before, list(changed.values()), by)
+
+
+def turn_days(session: Session, stored: Stored, left: Row, reached: Row, by: Actor) -> int:
+    """Bring the days of one write to what they were before it, or to what it made of them."""
+    gone, come = ([WeatherDay.model_validate(d) for d in side["days"]] for side in (left, reached))
+    for day in gone:
+        if find(stored.file, KINDS["weather"], key_of(day)) != day:
+            raise Stale(now(stored, KINDS["weather"], key_of(day)), stored.revision, left)
+    staying = {day.on for day in stored.file.log.weather if day not in gone}
+    for day in come:
+        if day.on in staying:  # somebody else has written that day since
+            raise Stale(dumped(day), stored.revision, left)
+    return _replace_days(session, stored, gone, come, by)
+
+
+def _replace_days(
+    session: Session,
+    stored: Stored,
+    before: Sequence[BaseModel],
+    after: Sequence[BaseModel],
+    by: Actor,
+) -> int:
+    garden_id, kind, table = str(stored.file.garden.id), KINDS["weather"], WeatherDayRow.__table__
+    gone = [key_of(day) for day in before]
+    session.execute(delete(WeatherDayRow).where(
+        table.c.garden_id == garden_id, table.c.id.in_(gone)))  # fmt: skip
+    last = session.scalar(select(func.max(table.c.ordinal)).where(table.c.garden_id == garden_id))
+    own = {"garden_id": garden_id, "revision": stored.revision + 1}
+    rows = [{**own, "ordinal": n, **to_row(kind, day)[0]}
+            for n, day in enumerate(after, 0 if last is None else last + 1)]  # fmt: skip
+    if rows:
+        session.execute(insert(WeatherDayRow), rows)
+    change = (DAYS, garden_id, stored.revision + 1, _days(before), _days(after))
+    return finish(session, garden_id, stored.revision, change, by)
+
+
+def _days(days: Sequence[BaseModel]) -> Row:
+    """Days in the journal, with what people know them by."""
+    plain = [day.model_dump(mode="json") for day in days]
+    on = sorted(day["on"] for day in plain)
+    return {"on": " – ".join(dict.fromkeys([on[0], on[-1]])) if on else "", "days": plain}
 
 
 def remove_thing(
@@ -171,15 +251,18 @@ def remove_thing(
 ) -> tuple[int, int]:
     """Remove a thing that nothing names; return 0 and the garden's revision."""
     garden_id = str(stored.file.garden.id)
-    old = find(stored.file, kind, key)
+    old = now(stored, kind, key)
     if old is None:
         return 0, stored.revision
     users = _users(stored.file, kind, key)
     if users:
         raise InUse(users)
+    if find(stored.file, kind, key):
+        kept = [thing for thing in things(stored.file, kind) if key_of(thing) != key]
+        _checked(stored.file, kind, kept)
     columns = kind.table.__table__.c
     session.execute(delete(kind.table).where(columns.garden_id == garden_id, columns.id == key))
-    change = (kind.name, key, stored.revisions[key], dumped(old), None)
+    change = (kind.name, key, stored.revisions[key], old, None)
     return 0, finish(session, garden_id, stored.revision, change, by)
 
 
@@ -260,11 +343,24 @@ def find(file: GardenFile, kind: Kind, key: str) -> BaseModel | None:
     return next((thing for thing in things(file, kind) if key_of(thing) == key), None)
 
 
+def now(stored: Stored, kind: Kind, key: str) -> Row | None:
+    """One thing as plain data, whether it keeps the garden's rules or stands aside."""
+    there = find(stored.file, kind, key)
+    if there is not None:
+        return dumped(there)
+    return next((one.data for one in stored.aside if (one.kind, one.key) == (kind, key)), None)
+
+
 def with_things(file: GardenFile, kind: Kind, changed: Sequence[BaseModel]) -> GardenFile:
     """The garden as it would be, checked whole."""
     new = {key_of(thing): thing for thing in changed}
     kept = [new.pop(key_of(one), one) for one in things(file, kind)]
-    part = getattr(file, kind.part).model_copy(update={kind.name: (*kept, *new.values())})
+    return _checked(file, kind, (*kept, *new.values()))
+
+
+def _checked(file: GardenFile, kind: Kind, things: Sequence[BaseModel]) -> GardenFile:
+    """The garden with other things of a kind, if that keeps its rules."""
+    part = getattr(file, kind.part).model_copy(update={kind.name: tuple(things)})
     return GardenFile.model_validate(file.model_copy(update={kind.part: part}).model_dump())
 
 

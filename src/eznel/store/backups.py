@@ -2,52 +2,99 @@
 
 import gzip
 import json
-from dataclasses import dataclass
+import os
+import zlib
+from collections.abc import Callable
 from datetime import UTC, datetime
 from pathlib import Path
-from typing import Any
+from typing import Annotated, Any, Literal
 
-from sqlalchemy import Engine, delete, select
+from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, Field, ValidationError
+from sqlalchemy import Engine, delete, func, insert, select, update
 from sqlalchemy.orm import Session
 
 from eznel.core.document import GardenFile, upgrades
-from eznel.core.errors import Impossible
-from eznel.store import journal, reading
-from eznel.store._writing import insert_garden
+from eznel.core.errors import Impossible, Refusal
+from eznel.store import database, journal, reading
+from eznel.store._writing import DAYS, insert_garden, lock
+from eznel.store.kinds import KINDS
 from eznel.store.tables import GardenRow, JournalRow
 
 FORMAT = "eznel backup"
 VERSION = 1
 KEPT = 14
 """How many scheduled backups are kept, the newest. [count]"""
+MOST_BYTES = 500_000_000
+"""What a backup may come to, unpacked: more is no garden's, and would fill the memory. [bytes]"""
+_AT_ONCE = 500
 
-_JOURNALLED = (
-    "number", "revision", "written_at", "who", "kind", "thing_id", "thing_revision", "before",
-    "after", "act", "undoes",
-)  # fmt: skip
+Counted = Annotated[int, Field(ge=0, lt=2**31)]
+Id = Annotated[str, Field(max_length=60)]
 
 
-@dataclass(frozen=True, slots=True)
-class SavedGarden:
+class _Part(BaseModel):
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+
+def _naive(written: datetime) -> datetime:
+    return written.replace(tzinfo=None)
+
+
+class SavedChange(_Part):
+    """A row of the journal."""
+
+    number: Counted
+    revision: Counted
+    written_at: Annotated[datetime, AfterValidator(_naive)]
+    who: Annotated[str, Field(max_length=80)]
+    kind: Literal[("garden", "settings", DAYS, *KINDS)]  # type: ignore[valid-type]
+    thing_id: Id
+    thing_revision: Counted
+    before: dict[str, Any] | None
+    after: dict[str, Any] | None
+    act: Literal["write", "undo", "redo"]
+    undoes: Counted | None
+
+
+class SavedThing(_Part):
+    """A thing that breaks its garden's rules, as it was stored: kept for mending by hand."""
+
+    kind: str
+    data: dict[str, Any]
+
+
+class SavedGarden(_Part):
     """A garden in a backup: its document, the revisions of its things, and its journal."""
 
-    file: GardenFile
-    revision: int
-    settings_revision: int
-    revisions: dict[str, int]
-    changes: list[dict[str, Any]]
+    file: Annotated[GardenFile, BeforeValidator(upgrades.read)]
+    revision: Counted
+    settings_revision: Counted
+    revisions: dict[Id, Counted]
+    changes: list[SavedChange]
+    aside: list[SavedThing] = []
 
 
-@dataclass(frozen=True, slots=True)
-class Backup:
+class Unread(_Part):
+    """A garden whose settings alone could not be read: its name, and why."""
+
+    name: str
+    why: str
+
+
+class Backup(_Part):
     """What a backup file holds."""
 
+    format: Literal["eznel backup"]
+    version: int
     made_at: datetime
     gardens: tuple[SavedGarden, ...]
+    unread: tuple[Unread, ...] = ()
 
 
 def save(engine: Engine, path: Path) -> int:
     """Write all gardens with their journals into a file, whole or not at all.
+
+    Another backup is waited for. A garden that breaks its rules stops nothing.
 
     Parameters
     ----------
@@ -60,21 +107,44 @@ def save(engine: Engine, path: Path) -> int:
     -------
     int
         Gardens written. [count]
+
+    Raises
+    ------
+    OSError
+        When the file cannot be written.
+    Unusable
+        When another backup takes too long.
     """
+    path.parent.mkdir(parents=True, exist_ok=True)
+    half = path.with_name(f"{path.name}.{os.getpid()}.part")
+    try:
+        with database.alone(engine, "backup"):
+            written = _write(engine, half)
+        half.chmod(0o600)
+        half.replace(path)
+    finally:
+        half.unlink(missing_ok=True)
+    return written
+
+
+def _write(engine: Engine, file: Path) -> int:
+    gardens: list[dict[str, Any]] = []
+    unread: list[dict[str, str]] = []
     with Session(engine) as session:
-        gardens = [_garden(session, listed.id) for listed in reading.gardens(session)]
+        for listed in reading.gardens(session):
+            try:
+                gardens.append(_garden(session, listed.id))
+            except ValidationError as error:
+                unread.append({"name": listed.name, "why": str(error)})
     whole = {
         "format": FORMAT,
         "version": VERSION,
         "made_at": datetime.now(UTC).isoformat(),
         "gardens": gardens,
+        "unread": unread,
     }
-    path.parent.mkdir(parents=True, exist_ok=True)
-    half = path.with_name(path.name + ".part")
-    with gzip.open(half, "wt", encoding="utf-8") as out:
+    with gzip.open(file, "wt", encoding="utf-8") as out:
         json.dump(whole, out, default=str)
-    half.chmod(0o600)
-    half.replace(path)
     return len(gardens)
 
 
@@ -86,12 +156,15 @@ def _garden(session: Session, garden_id: str) -> dict[str, Any]:
         "revision": stored.revision,
         "settings_revision": stored.settings_revision,
         "revisions": stored.revisions,
-        "changes": [{name: getattr(one, name) for name in _JOURNALLED} for one in changes[::-1]],
+        "changes": [
+            {name: getattr(one, name) for name in SavedChange.model_fields} for one in changes[::-1]
+        ],
+        "aside": [{"kind": one.kind.name, "data": one.data} for one in stored.aside],
     }
 
 
 def read(path: Path) -> Backup:
-    """Return what a backup file holds, checked.
+    """Return what a backup file holds, checked whole.
 
     Parameters
     ----------
@@ -108,28 +181,41 @@ def read(path: Path) -> Backup:
     OSError
         When the file cannot be read.
     Impossible
-        When it is no backup, or one from a later release.
+        When it is no backup, a damaged one, one from a later release, or too large.
     ValidationError
-        When a garden in it cannot be.
+        When something in it cannot be.
     """
     try:
-        with gzip.open(path, "rt", encoding="utf-8") as file:
-            plain = json.load(file)
-    except (gzip.BadGzipFile, EOFError, ValueError) as error:
+        plain = json.loads(_unpacked(path))
+    except (ValueError, RecursionError, MemoryError) as error:
         raise Impossible("file", "not_a_backup") from error
     if not isinstance(plain, dict) or plain.get("format") != FORMAT:
         raise Impossible("file", "not_a_backup")
-    if plain["version"] > VERSION:
-        raise Impossible(
-            "version", "version_from_future", version=plain["version"], current=VERSION
-        )
-    return Backup(
-        made_at=datetime.fromisoformat(plain["made_at"]),
-        gardens=tuple(
-            SavedGarden(**{**garden, "file": upgrades.read(garden["file"])})
-            for garden in plain["gardens"]
-        ),
-    )
+    version = plain.get("version")
+    if isinstance(version, int) and version > VERSION:
+        raise Impossible("version", "version_from_future", version=version, current=VERSION)
+    try:
+        backup = Backup.model_validate(plain)
+    except (RecursionError, Refusal) as error:
+        if isinstance(error, Refusal):
+            raise
+        raise Impossible("file", "backup_damaged") from error
+    ids = [garden.file.garden.id for garden in backup.gardens]
+    if len(set(ids)) < len(ids):
+        raise Impossible("file", "backup_damaged")
+    return backup
+
+
+def _unpacked(path: Path) -> bytes:
+    """What a file holds, no more than a store can be."""
+    try:
+        with gzip.open(path, "rb") as file:
+            found = file.read(MOST_BYTES + 1)
+    except (gzip.BadGzipFile, EOFError, zlib.error) as error:
+        raise Impossible("file", "not_a_backup") from error
+    if len(found) > MOST_BYTES:
+        raise Impossible("file", "backup_too_large")
+    return found
 
 
 def here(engine: Engine) -> dict[str, str]:
@@ -149,7 +235,9 @@ def here(engine: Engine) -> dict[str, str]:
         return {garden.id: garden.name for garden in reading.gardens(session)}
 
 
-def restore(engine: Engine, backup: Backup) -> None:
+def restore(
+    engine: Engine, backup: Backup, done: Callable[[int, int], object] = lambda n, of: None
+) -> None:
     """Put the gardens of a backup into the store, in the place of those with the same id.
 
     Parameters
@@ -158,30 +246,49 @@ def restore(engine: Engine, backup: Backup) -> None:
         Of the store; all gardens are written, or none. [engine]
     backup : Backup
         From `read`. [document]
+    done : callable
+        Told how many gardens of how many are written. [function]
     """
     with Session(engine) as session:
-        for garden in backup.gardens:
-            _put_back(session, garden)
+        # As every write does: lock first, then read. Nobody writes beside it.
+        there = lock(session, [str(garden.file.garden.id) for garden in backup.gardens])
+        for n, garden in enumerate(backup.gardens, start=1):
+            _put_back(session, garden, there.get(str(garden.file.garden.id), 0))
+            done(n, len(backup.gardens))
         session.commit()
 
 
-def _put_back(session: Session, garden: SavedGarden) -> None:
+def _put_back(session: Session, garden: SavedGarden, there: int) -> None:
     garden_id = str(garden.file.garden.id)
-    here = session.scalar(select(GardenRow.revision).where(GardenRow.id == garden_id)) or 0
+    of_garden = JournalRow.garden_id == garden_id
+    newest = session.scalar(select(func.max(JournalRow.revision)).where(of_garden)) or 0
     session.execute(delete(GardenRow).where(GardenRow.id == garden_id))
-    session.execute(delete(JournalRow).where(JournalRow.garden_id == garden_id))
+    session.execute(delete(JournalRow).where(of_garden))
     # A revision never comes back: what is kept in memory under it would be taken for this.
-    revision = max(here, garden.revision) + 1
+    known = (change.revision for change in garden.changes)
+    revision = max(there, newest, garden.revision, *known, 0) + 1
     insert_garden(session, garden.file, revision, garden.settings_revision, garden.revisions)
-    numbers: dict[int | None, int] = {}
-    for change in garden.changes:
-        columns = {name: change[name] for name in _JOURNALLED if name != "number"}
-        columns["written_at"] = datetime.fromisoformat(change["written_at"])
-        columns["undoes"] = numbers.get(change["undoes"])
-        row = JournalRow(garden_id=garden_id, **columns)
-        session.add(row)
-        session.flush()
-        numbers[change["number"]] = row.number
+    _put_journal_back(session, garden_id, garden.changes)
+
+
+def _put_journal_back(session: Session, garden_id: str, changes: list[SavedChange]) -> None:
+    """Insert a journal; its rows get new numbers, which undo and redo name."""
+    rows = [
+        {**change.model_dump(exclude={"number", "undoes"}), "garden_id": garden_id}
+        for change in changes
+    ]
+    for n in range(0, len(rows), _AT_ONCE):
+        session.execute(insert(JournalRow), rows[n : n + _AT_ONCE])
+    numbered = select(JournalRow.number).where(JournalRow.garden_id == garden_id)
+    new = list(session.scalars(numbered.order_by(JournalRow.number)))
+    numbers = {change.number: number for change, number in zip(changes, new, strict=True)}
+    for change in changes:
+        if change.undoes in numbers:
+            session.execute(
+                update(JournalRow)
+                .where(JournalRow.number == numbers[change.number])
+                .values(undoes=numbers[change.undoes])
+            )
 
 
 def keep_newest(folder: Path) -> None:

@@ -5,7 +5,7 @@ It is no part of the garden: it is in no file that leaves, and replacing a garde
 
 import secrets
 
-from sqlalchemy import delete, insert, select
+from sqlalchemy import Engine, delete, insert, select
 from sqlalchemy.orm import Session
 
 from eznel.store.reading import revision
@@ -72,6 +72,23 @@ def end(session: Session, garden_id: str) -> None:
     """
     session.execute(delete(CalendarKeyRow).where(CalendarKeyRow.garden_id == garden_id))
     session.commit()
+
+
+def end_all(engine: Engine) -> int:
+    """End the addresses of all calendars.
+
+    Parameters
+    ----------
+    engine : Engine
+        Of the store. [engine]
+
+    Returns
+    -------
+    int
+        How many there were. [count]
+    """
+    with engine.begin() as connection:
+        return connection.execute(delete(CalendarKeyRow)).rowcount
 
 
 def garden_of(session: Session, key: str) -> str | None:

@@ -1,12 +1,35 @@
 """The road to MariaDB: engine, sessions, and the schema brought up to date."""
 
+from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 
 from alembic import command
 from alembic.config import Config
-from sqlalchemy import Engine, create_engine
+from alembic.runtime.migration import MigrationContext
+from alembic.script import ScriptDirectory
+from alembic.util.exc import CommandError as AlembicError
+from sqlalchemy import Connection, Engine, create_engine, func, inspect, select
+from sqlalchemy.exc import DBAPIError, SQLAlchemyError
+
+from eznel.store import snapshots
+from eznel.store.signals import held_back
+from eznel.store.tables import Base
 
 MIGRATIONS = Path(__file__).parent / "migrations"
+WORKERS = 40
+"""Requests that are worked on at once, each with a connection of its own. [count]"""
+PACKET_BYTES = 64 << 20
+"""What one statement may carry, where the server lets it. [bytes]"""
+_LOCK_S = 300
+
+
+class Unusable(Exception):
+    """The store cannot be used as it is. Says in a sentence why, and the way out."""
+
+
+class Damaged(Unusable):
+    """The store cannot be read, in whole or in part."""
 
 
 def connect(url: str) -> Engine:
@@ -28,22 +51,122 @@ def connect(url: str) -> Engine:
     return create_engine(
         url,
         pool_pre_ping=True,
-        pool_size=10,
-        max_overflow=20,
-        connect_args={"charset": "utf8mb4", "connect_timeout": 5},
+        pool_size=WORKERS,
+        max_overflow=10,  # the daily backup and the like
+        pool_timeout=10,
+        connect_args={
+            "charset": "utf8mb4",
+            "connect_timeout": 5,
+            "max_allowed_packet": PACKET_BYTES,
+        },
     )
 
 
-def migrate(engine: Engine) -> None:
+def migrate(engine: Engine, keep: Path) -> None:
     """Bring a database's schema up to this release, by the numbered migrations.
+
+    One at a time does it: a lock in the database keeps others waiting. What is there is first
+    written into a file as it is. Each step can be taken again, since MariaDB commits every change
+    of a table by itself: whatever interrupts an upgrade, the next start completes it.
 
     Parameters
     ----------
     engine : Engine
         Of the database; an empty one gets all tables. [engine]
+    keep : Path
+        Folder for what was there before. [path]
+
+    Raises
+    ------
+    Unusable
+        When the database is of a later release.
+    Damaged
+        When it cannot be read.
     """
     config = Config()
     config.set_main_option("script_location", str(MIGRATIONS))
-    with engine.begin() as connection:
-        config.attributes["connection"] = connection
-        command.upgrade(config, "head")
+    steps = ScriptDirectory.from_config(config)
+    try:
+        with alone(engine, "migration") as connection:
+            at = MigrationContext.configure(connection).get_current_revision()
+            if at == steps.get_current_head():
+                return
+            if at not in {None, *(step.revision for step in steps.walk_revisions())}:
+                raise Unusable(
+                    "The gardens were last opened by a later release of Eznel. Start that one, or"
+                    " name another folder: --data DIR."
+                )
+            with held_back():
+                if at is not None:
+                    snapshots.save(connection, keep / snapshots.name_of(at))
+                connection.commit()
+                config.attributes["connection"] = connection
+                command.upgrade(config, "head")
+                connection.commit()
+    except (SQLAlchemyError, AlembicError) as error:
+        raise Damaged(_said(error)) from error
+
+
+def examine(engine: Engine) -> None:
+    """Look once into every table.
+
+    Parameters
+    ----------
+    engine : Engine
+        Of a database of this release. [engine]
+
+    Raises
+    ------
+    Damaged
+        When one is missing or cannot be read.
+    """
+    try:
+        with engine.connect() as connection:
+            missing = set(Base.metadata.tables) - set(inspect(connection).get_table_names())
+            if missing:
+                raise Damaged(f"{', '.join(sorted(missing))} is missing.")
+            for table in Base.metadata.sorted_tables:
+                connection.execute(select(table).limit(1)).all()
+                connection.execute(select(func.count()).select_from(table)).all()
+    except (SQLAlchemyError, AlembicError) as error:
+        raise Damaged(_said(error)) from error
+
+
+def _said(error: Exception) -> str:
+    """A database's error without the statement."""
+    cause = error.orig if isinstance(error, DBAPIError) and error.orig else error
+    return f"{cause.args[-1] if cause.args else cause}."
+
+
+@contextmanager
+def alone(engine: Engine, what: str) -> Iterator[Connection]:
+    """Do something that nobody else may do with the same database meanwhile.
+
+    Parameters
+    ----------
+    engine : Engine
+        Of the database. [engine]
+    what : str
+        What is done. [name]
+
+    Yields
+    ------
+    Connection
+        Holds the lock; not in a transaction.
+
+    Raises
+    ------
+    Unusable
+        When somebody else does it for too long.
+    """
+    name = f"eznel {what} {engine.url.database}"[:64]
+    with engine.connect() as connection:
+        if connection.scalar(select(func.get_lock(name, _LOCK_S))) != 1:
+            raise Unusable(f"Another {what} of the same gardens is under way. Try again later.")
+        connection.commit()
+        try:
+            yield connection
+        finally:
+            if not connection.invalidated:
+                connection.rollback()
+                connection.scalar(select(func.release_lock(name)))

@@ -12,10 +12,11 @@ from dataclasses import dataclass
 from pydantic import BaseModel
 from sqlalchemy.orm import Session
 
-from eznel.core.document import Garden, GardenFile, upgrades
+from eznel.core.document import Garden, GardenFile, WeatherDay, upgrades
 from eznel.core.errors import Impossible
 from eznel.store import journal
 from eznel.store._writing import (
+    DAYS,
     Actor,
     Check,
     InUse,
@@ -26,8 +27,11 @@ from eznel.store._writing import (
     locked_there,
     merged,
     merged_thing,
+    now,
     remove_thing,
     settings_of,
+    turn_days,
+    write_days,
     write_settings,
     write_thing,
     write_things,
@@ -36,7 +40,7 @@ from eznel.store._writing import (
 from eznel.store.kinds import KINDS, Kind, Row, key_of
 from eznel.store.reading import Stored
 
-__all__ = ["InUse", "Stale", "Written", "add", "put", "remove", "replace", "settle", "turn"]
+__all__ = ["InUse", "Stale", "Written", "add", "keep_days", "put", "remove", "replace", "settle", "turn"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -129,15 +133,15 @@ def put(
     """
     key = key_of(thing)
     with locked_there(session, garden_id) as stored:
-        theirs = find(stored.file, kind, key)
+        theirs = now(stored, kind, key)
         had = stored.revisions[key] if theirs else 0
-        if theirs == thing:
+        if theirs == dumped(thing):
             return Written(had, stored.revision)
         if had != based_on:
             base = journal.version(session, garden_id, (kind.path, key), based_on)
             mine = thing.model_dump(mode="json")
-            thing = merged_thing(kind, base, mine, dumped(theirs), had)
-            if theirs == thing:
+            thing = merged_thing(kind, base, mine, theirs, had)
+            if theirs == dumped(thing):
                 return Written(had, stored.revision)
         return Written(*write_thing(session, stored, kind, thing, check, Actor(who)))
 
@@ -187,6 +191,39 @@ def add(
         return Written(number or stored.revision, number or stored.revision)
 
 
+def keep_days(
+    session: Session, garden_id: str, days: Sequence[WeatherDay], *, who: str, check: Check
+) -> tuple[Written, tuple[WeatherDay, ...]]:
+    """Keep the weather of several days in one write, all or none; a day is there once.
+
+    Parameters
+    ----------
+    session : Session
+        Open; committed here. [session]
+    garden_id : str
+        The garden. [id]
+    days : sequence of WeatherDay
+        The days; what is there already just so stays. [document]
+    who : str
+        Who did it, for the journal. [name]
+    check : callable
+        Raises what is wrong with the garden as it would be. [function]
+
+    Returns
+    -------
+    tuple of Written and tuple of WeatherDay
+        The garden's revision, twice; and the days that were there before.
+
+    Raises
+    ------
+    Missing
+        When there is no such garden.
+    """
+    with locked_there(session, garden_id) as stored:
+        number = write_days(session, stored, days, check, Actor(who))
+        return Written(number, number), stored.file.log.weather
+
+
 def remove(
     session: Session, garden_id: str, kind: Kind, key: str, *, based_on: int, who: str
 ) -> Written:
@@ -222,9 +259,9 @@ def remove(
         When another thing still names it.
     """
     with locked_there(session, garden_id) as stored:
-        theirs = find(stored.file, kind, key)
+        theirs = now(stored, kind, key)
         if theirs is not None and stored.revisions[key] != based_on:
-            raise Stale(dumped(theirs), stored.revisions[key])
+            raise Stale(theirs, stored.revisions[key])
         return Written(*remove_thing(session, stored, kind, key, Actor(who)))
 
 
@@ -321,6 +358,10 @@ def turn(
             return _turn_settings(session, stored, (left, reached), check, by)
         if change.kind == "garden":
             return _turn_whole(session, stored, (left, reached), by)
+        if change.kind == DAYS:
+            assert left is not None and reached is not None
+            revision = turn_days(session, stored, left, reached, by)
+            return Written(revision, revision)
         return _turn_thing(session, stored, change, (left, reached), check, by)
 
 
@@ -332,16 +373,16 @@ def _turn_thing(
     session: Session, stored: Stored, change: journal.Written, way: Way, check: Check, by: Actor
 ) -> Written:
     kind, key, (left, reached) = KINDS[change.kind], change.thing_id, way
-    now = dumped(find(stored.file, kind, key))
+    there = now(stored, kind, key)
     had = stored.revisions.get(key, 0)
-    if now not in (left, reached) and None in (now, left, reached):
-        raise Stale(now, had, left)
+    if there not in (left, reached) and None in (there, left, reached):
+        raise Stale(there, had, left)
     if reached is None:
         return Written(*remove_thing(session, stored, kind, key, by))
     thing = (
         kind.parse(reached)
-        if now in (left, reached)
-        else merged_thing(kind, left, reached, now, had)
+        if there in (left, reached)
+        else merged_thing(kind, left, reached, there, had)
     )
     return Written(*write_thing(session, stored, kind, thing, check, by))
 
@@ -349,8 +390,8 @@ def _turn_thing(
 def _turn_settings(session: Session, stored: Stored, way: Way, check: Check, by: Actor) -> Written:
     left, reached = way
     assert reached is not None
-    now, had = settings_of(stored.file.garden), stored.settings_revision
-    wanted = reached if now == left else merged(left, reached, now, had)
+    there, had = settings_of(stored.file.garden), stored.settings_revision
+    wanted = reached if there == left else merged(left, reached, there, had)
     return Written(*write_settings(session, stored, _settled(stored, wanted), check, by))
 
 

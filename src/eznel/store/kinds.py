@@ -123,8 +123,8 @@ def to_row(kind: Kind, thing: BaseModel) -> tuple[Row, list[Row]]:
     return columns, values if kind.name == "reports" else []
 
 
-def from_row(kind: Kind, row: Row, values: list[Row]) -> BaseModel:
-    """Return the thing that some columns hold.
+def data_of(kind: Kind, row: Row, values: list[Row]) -> Row:
+    """Return the plain data that some columns hold, as `Kind.parse` reads it.
 
     Parameters
     ----------
@@ -137,14 +137,15 @@ def from_row(kind: Kind, row: Row, values: list[Row]) -> BaseModel:
 
     Returns
     -------
-    BaseModel
-        The thing. [document]
+    dict
+        As in a garden file. [JSON]
     """
     if kind.name == "programmes":
-        return kind.parse(row["record"])
+        record: Row = row["record"]
+        return record
     own = _OWN - {"id"}
     data = {name: value for name, value in row.items() if name not in own and value is not None}
     if kind.name == "reports":
         skip = {"garden_id", "report_id", "position"}
         data["values"] = [{k: v for k, v in value.items() if k not in skip} for value in values]
-    return kind.parse(data)
+    return data

@@ -4,11 +4,13 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Any
 
+from pydantic import ValidationError
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from eznel.core.document import Garden, GardenFile, Log
-from eznel.store.kinds import KINDS, Row, from_row
+from eznel.core.document import Garden, GardenFile
+from eznel.store.aside import Aside, Found, set_aside, whole
+from eznel.store.kinds import KINDS, Row, data_of
 from eznel.store.tables import GardenRow, SoilValueRow
 
 SETTINGS = ("name", "site", "preferences", "stands_on")
@@ -21,12 +23,16 @@ class Missing(Exception):
 
 @dataclass(frozen=True, slots=True)
 class Stored:
-    """A garden as stored, with the revision of each of its things."""
+    """A garden as stored, with the revision of each of its things.
+
+    What breaks the garden's rules is not in the file but aside; it has a revision too.
+    """
 
     file: GardenFile
     revision: int
     settings_revision: int
     revisions: dict[str, int]
+    aside: tuple[Aside, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -99,12 +105,14 @@ def load(session: Session, garden_id: str) -> Stored:
     Returns
     -------
     Stored
-        Document, log and revisions.
+        Document, log and revisions; what breaks the garden's rules is set aside.
 
     Raises
     ------
     Missing
         When there is no such garden.
+    ValidationError
+        When its settings alone cannot be read.
     """
     row = row_of(session, select(GardenRow.__table__).where(GardenRow.id == garden_id))
     if row is None:
@@ -116,28 +124,25 @@ def load(session: Session, garden_id: str) -> Stored:
         select(table).where(table.c.garden_id == garden_id).order_by(table.c.position),
     ):
         values.setdefault(value["report_id"], []).append(value)
-    parts: dict[str, dict[str, Any]] = {"garden": {}, "log": {}}
+    found: list[Found] = []
     revisions: dict[str, int] = {}
     for kind in KINDS.values():
-        things = []
         columns = kind.table.__table__.c
         query = (
             select(kind.table.__table__)
             .where(columns.garden_id == garden_id)
             .order_by(columns.ordinal, columns.id)
         )
-        for found in rows_of(session, query):
-            things.append(from_row(kind, found, values.get(found["id"], [])))
-            revisions[found["id"]] = found["revision"]
-        parts[kind.part][kind.name] = tuple(things)
-    settings = {name: row[name] for name in SETTINGS}
-    garden = Garden.model_validate({"id": row["id"], **settings, **parts["garden"]})
-    return Stored(
-        file=GardenFile(garden=garden, log=Log(**parts["log"])),
-        revision=row["revision"],
-        settings_revision=row["settings_revision"],
-        revisions=revisions,
-    )
+        for one in rows_of(session, query):
+            found.append((kind, one["id"], data_of(kind, one, values.get(one["id"], []))))
+            revisions[one["id"]] = one["revision"]
+    settings = {"id": row["id"], **{name: row[name] for name in SETTINGS}}
+    aside: tuple[Aside, ...] = ()
+    try:
+        file = whole(settings, found)
+    except ValidationError:
+        file, aside = set_aside(settings, found)
+    return Stored(file, row["revision"], row["settings_revision"], revisions, aside)
 
 
 def load_place(session: Session, garden_id: str, place: str) -> Garden:
@@ -174,7 +179,7 @@ def load_place(session: Session, garden_id: str, place: str) -> Garden:
         query = select(kind.table.__table__).where(columns.garden_id == garden_id)
         if name == "plantings":
             query = query.where(columns.place == place)
-        found[name] = tuple(from_row(kind, one, []) for one in rows_of(session, query))
+        found[name] = tuple(kind.parse(data_of(kind, one, [])) for one in rows_of(session, query))
     return garden.model_copy(update=found)
 
 

@@ -294,9 +294,10 @@ class TaskDoneRow(_Thing, Base):
 
 
 class WeatherDayRow(_Thing, Base):
-    """A day's weather."""
+    """A day's weather, once."""
 
     __tablename__ = "weather_day"
+    __table_args__ = (Index("ix_weather_day_once", "garden_id", "on", unique=True),)
 
     on: Mapped[date]
     low_c: Mapped[float]
@@ -358,6 +359,16 @@ class CalendarKeyRow(Base):
 
     garden_id: Mapped[str] = mapped_column(String(60), primary_key=True)
     key: Mapped[str] = mapped_column(String(60), unique=True, index=True)
+
+
+class EndedSessionRow(Base):
+    """A browser's session that was ended before its time."""
+
+    __tablename__ = "ended_session"
+
+    id: Mapped[str] = mapped_column(String(60), primary_key=True)
+    until: Mapped[datetime] = mapped_column(DATETIME())
+    """When it would have ended by itself; the row can go then."""
 
 
 class JournalRow(Base):

@@ -8,6 +8,7 @@ context.configure(
     connection=context.config.attributes["connection"],
     target_metadata=Base.metadata,
     compare_type=True,
+    transaction_per_migration=True,
 )
 with context.begin_transaction():
     context.run_migrations()

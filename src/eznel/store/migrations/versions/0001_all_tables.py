@@ -20,6 +20,7 @@ def upgrade() -> None:
         sa.Column("settings_revision", sa.Integer(), nullable=False),
         sa.Column("revision", sa.Integer(), nullable=False),
         sa.PrimaryKeyConstraint("id"),
+        if_not_exists=True,
     )
     op.create_table(
         "journal",
@@ -33,8 +34,11 @@ def upgrade() -> None:
         sa.Column("before", sa.JSON(), nullable=True),
         sa.Column("after", sa.JSON(), nullable=True),
         sa.PrimaryKeyConstraint("number"),
+        if_not_exists=True,
     )
-    op.create_index("ix_journal_garden", "journal", ["garden_id", "revision"], unique=False)
+    op.create_index(
+        "ix_journal_garden", "journal", ["garden_id", "revision"], unique=False, if_not_exists=True
+    )
     op.create_table(
         "feed_entry",
         sa.Column("planting", sa.String(length=60), nullable=False),
@@ -51,8 +55,11 @@ def upgrade() -> None:
         sa.Column("ordinal", sa.Integer(), nullable=False),
         sa.ForeignKeyConstraint(["garden_id"], ["garden.id"], ondelete="CASCADE"),
         sa.PrimaryKeyConstraint("garden_id", "id"),
+        if_not_exists=True,
     )
-    op.create_index(op.f("ix_feed_entry_planting"), "feed_entry", ["planting"], unique=False)
+    op.create_index(
+        op.f("ix_feed_entry_planting"), "feed_entry", ["planting"], unique=False, if_not_exists=True
+    )
     op.create_table(
         "pin",
         sa.Column("job", sa.String(length=60), nullable=False),
@@ -63,6 +70,7 @@ def upgrade() -> None:
         sa.Column("ordinal", sa.Integer(), nullable=False),
         sa.ForeignKeyConstraint(["garden_id"], ["garden.id"], ondelete="CASCADE"),
         sa.PrimaryKeyConstraint("garden_id", "id"),
+        if_not_exists=True,
     )
     op.create_table(
         "place",
@@ -86,6 +94,7 @@ def upgrade() -> None:
         sa.Column("ordinal", sa.Integer(), nullable=False),
         sa.ForeignKeyConstraint(["garden_id"], ["garden.id"], ondelete="CASCADE"),
         sa.PrimaryKeyConstraint("garden_id", "id"),
+        if_not_exists=True,
     )
     op.create_table(
         "planting",
@@ -106,8 +115,11 @@ def upgrade() -> None:
         sa.Column("ordinal", sa.Integer(), nullable=False),
         sa.ForeignKeyConstraint(["garden_id"], ["garden.id"], ondelete="CASCADE"),
         sa.PrimaryKeyConstraint("garden_id", "id"),
+        if_not_exists=True,
     )
-    op.create_index(op.f("ix_planting_place"), "planting", ["place"], unique=False)
+    op.create_index(
+        op.f("ix_planting_place"), "planting", ["place"], unique=False, if_not_exists=True
+    )
     op.create_table(
         "product",
         sa.Column("name", sa.String(length=80), nullable=False),
@@ -131,6 +143,7 @@ def upgrade() -> None:
         sa.Column("ordinal", sa.Integer(), nullable=False),
         sa.ForeignKeyConstraint(["garden_id"], ["garden.id"], ondelete="CASCADE"),
         sa.PrimaryKeyConstraint("garden_id", "id"),
+        if_not_exists=True,
     )
     op.create_table(
         "programme",
@@ -141,6 +154,7 @@ def upgrade() -> None:
         sa.Column("ordinal", sa.Integer(), nullable=False),
         sa.ForeignKeyConstraint(["garden_id"], ["garden.id"], ondelete="CASCADE"),
         sa.PrimaryKeyConstraint("garden_id", "id"),
+        if_not_exists=True,
     )
     op.create_table(
         "report",
@@ -159,6 +173,7 @@ def upgrade() -> None:
         sa.Column("ordinal", sa.Integer(), nullable=False),
         sa.ForeignKeyConstraint(["garden_id"], ["garden.id"], ondelete="CASCADE"),
         sa.PrimaryKeyConstraint("garden_id", "id"),
+        if_not_exists=True,
     )
     op.create_table(
         "scoop",
@@ -170,6 +185,7 @@ def upgrade() -> None:
         sa.Column("ordinal", sa.Integer(), nullable=False),
         sa.ForeignKeyConstraint(["garden_id"], ["garden.id"], ondelete="CASCADE"),
         sa.PrimaryKeyConstraint("garden_id", "id"),
+        if_not_exists=True,
     )
     op.create_table(
         "stage_seen",
@@ -182,8 +198,11 @@ def upgrade() -> None:
         sa.Column("ordinal", sa.Integer(), nullable=False),
         sa.ForeignKeyConstraint(["garden_id"], ["garden.id"], ondelete="CASCADE"),
         sa.PrimaryKeyConstraint("garden_id", "id"),
+        if_not_exists=True,
     )
-    op.create_index(op.f("ix_stage_seen_planting"), "stage_seen", ["planting"], unique=False)
+    op.create_index(
+        op.f("ix_stage_seen_planting"), "stage_seen", ["planting"], unique=False, if_not_exists=True
+    )
     op.create_table(
         "soil_value",
         sa.Column("garden_id", sa.String(length=60), nullable=False),
@@ -198,5 +217,6 @@ def upgrade() -> None:
             ["garden_id", "report_id"], ["report.garden_id", "report.id"], ondelete="CASCADE"
         ),
         sa.PrimaryKeyConstraint("garden_id", "report_id", "position"),
+        if_not_exists=True,
     )
     # ### end Alembic commands ###

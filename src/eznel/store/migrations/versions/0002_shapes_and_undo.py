@@ -20,20 +20,25 @@ def upgrade() -> None:
         sa.Column("ordinal", sa.Integer(), nullable=False),
         sa.ForeignKeyConstraint(["garden_id"], ["garden.id"], ondelete="CASCADE"),
         sa.PrimaryKeyConstraint("garden_id", "id"),
+        if_not_exists=True,
     )
     for name, kind in (
         ("sun", sa.String(80)),
         ("shelter", sa.String(80)),
         ("per_line", sa.Integer()),
     ):
-        op.add_column("place", sa.Column(name, kind, nullable=True))
-    op.add_column("product", sa.Column("weighed", sa.JSON(), nullable=True))
+        op.add_column("place", sa.Column(name, kind, nullable=True), if_not_exists=True)
+    op.add_column("product", sa.Column("weighed", sa.JSON(), nullable=True), if_not_exists=True)
     # Of what was written before, nobody knows the thing's own revision: 0 matches none.
     op.add_column(
-        "journal", sa.Column("thing_revision", sa.Integer(), nullable=False, server_default="0")
+        "journal",
+        sa.Column("thing_revision", sa.Integer(), nullable=False, server_default="0"),
+        if_not_exists=True,
     )
     op.add_column(
-        "journal", sa.Column("act", sa.String(80), nullable=False, server_default="write")
+        "journal",
+        sa.Column("act", sa.String(80), nullable=False, server_default="write"),
+        if_not_exists=True,
     )
-    op.add_column("journal", sa.Column("undoes", sa.Integer(), nullable=True))
-    op.create_index("ix_journal_thing", "journal", ["garden_id", "thing_id"])
+    op.add_column("journal", sa.Column("undoes", sa.Integer(), nullable=True), if_not_exists=True)
+    op.create_index("ix_journal_thing", "journal", ["garden_id", "thing_id"], if_not_exists=True)

@@ -35,12 +35,16 @@ NEW: dict[str, tuple[tuple[str, Any], ...]] = {
 def upgrade() -> None:
     for table, columns in NEW.items():
         for name, kind in columns:
-            op.add_column(table, sa.Column(name, kind, nullable=True))
+            op.add_column(table, sa.Column(name, kind, nullable=True), if_not_exists=True)
     op.add_column(
-        "report", sa.Column("composite", sa.Boolean(), nullable=False, server_default=sa.false())
+        "report",
+        sa.Column("composite", sa.Boolean(), nullable=False, server_default=sa.false()),
+        if_not_exists=True,
     )
     op.add_column(
-        "planting", sa.Column("base_by", TEXT, nullable=False, server_default="broadcast")
+        "planting",
+        sa.Column("base_by", TEXT, nullable=False, server_default="broadcast"),
+        if_not_exists=True,
     )
     # A colour kit prints a class and no number.
     op.alter_column("soil_value", "value", existing_type=sa.Double(), nullable=True)
@@ -63,7 +67,7 @@ def upgrade() -> None:
         *(sa.Column(name, sa.Boolean(), nullable=False) for name in ("done", "mulch", "hot")),
         sa.Column("note", sa.Text(), nullable=False),
     )
-    op.create_index("ix_preparation_place", "preparation", ["place"])
+    op.create_index("ix_preparation_place", "preparation", ["place"], if_not_exists=True)
 
 
 def _thing(name: str, *columns: Any) -> None:
@@ -76,4 +80,5 @@ def _thing(name: str, *columns: Any) -> None:
         sa.Column("ordinal", sa.Integer(), nullable=False),
         sa.ForeignKeyConstraint(["garden_id"], ["garden.id"], ondelete="CASCADE"),
         sa.PrimaryKeyConstraint("garden_id", "id"),
+        if_not_exists=True,
     )

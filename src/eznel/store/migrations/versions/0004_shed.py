@@ -26,11 +26,17 @@ NEW: tuple[tuple[str, Any], ...] = (
 
 def upgrade() -> None:
     for name, kind in NEW:
-        op.add_column("product", sa.Column(name, kind, nullable=True))
-    op.add_column("product", sa.Column("proof", TEXT, nullable=False, server_default="label"))
+        op.add_column("product", sa.Column(name, kind, nullable=True), if_not_exists=True)
+    op.add_column(
+        "product",
+        sa.Column("proof", TEXT, nullable=False, server_default="label"),
+        if_not_exists=True,
+    )
     for name in ("for_seed", "may_use"):
         op.add_column(
-            "product", sa.Column(name, sa.Boolean(), nullable=False, server_default=sa.false())
+            "product",
+            sa.Column(name, sa.Boolean(), nullable=False, server_default=sa.false()),
+            if_not_exists=True,
         )
     op.create_table(
         "stock_move",
@@ -45,5 +51,6 @@ def upgrade() -> None:
         sa.Column("ordinal", sa.Integer(), nullable=False),
         sa.ForeignKeyConstraint(["garden_id"], ["garden.id"], ondelete="CASCADE"),
         sa.PrimaryKeyConstraint("garden_id", "id"),
+        if_not_exists=True,
     )
-    op.create_index("ix_stock_move_product", "stock_move", ["product"])
+    op.create_index("ix_stock_move_product", "stock_move", ["product"], if_not_exists=True)

@@ -13,5 +13,6 @@ def upgrade() -> None:
         sa.Column("garden_id", sa.String(length=60), nullable=False),
         sa.Column("key", sa.String(length=60), nullable=False),
         sa.PrimaryKeyConstraint("garden_id"),
+        if_not_exists=True,
     )
-    op.create_index("ix_calendar_key_key", "calendar_key", ["key"], unique=True)
+    op.create_index("ix_calendar_key_key", "calendar_key", ["key"], unique=True, if_not_exists=True)

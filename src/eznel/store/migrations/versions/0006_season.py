@@ -12,10 +12,12 @@ TEXT, NAME = sa.String(length=80), sa.String(length=60)
 
 
 def upgrade() -> None:
-    op.add_column("planting", sa.Column("raised_in", TEXT, nullable=True))
-    op.add_column("place", sa.Column("watering", sa.JSON(), nullable=True))
-    op.add_column("place", sa.Column("season_water_l", sa.Double(), nullable=True))
-    op.add_column("place", sa.Column("from_below", sa.Boolean(), nullable=True))
+    op.add_column("planting", sa.Column("raised_in", TEXT, nullable=True), if_not_exists=True)
+    op.add_column("place", sa.Column("watering", sa.JSON(), nullable=True), if_not_exists=True)
+    op.add_column(
+        "place", sa.Column("season_water_l", sa.Double(), nullable=True), if_not_exists=True
+    )
+    op.add_column("place", sa.Column("from_below", sa.Boolean(), nullable=True), if_not_exists=True)
     _create(
         "observed",
         sa.Column("planting", NAME, nullable=False),
@@ -25,14 +27,14 @@ def upgrade() -> None:
         sa.Column("ec_ds_m", sa.Double(), nullable=True),
         sa.Column("note", sa.Text(), nullable=False),
     )
-    op.create_index("ix_observed_planting", "observed", ["planting"])
+    op.create_index("ix_observed_planting", "observed", ["planting"], if_not_exists=True)
     _create(
         "task_done",
         sa.Column("planting", NAME, nullable=False),
         sa.Column("task", TEXT, nullable=False),
         sa.Column("on", sa.Date(), nullable=False),
     )
-    op.create_index("ix_task_done_planting", "task_done", ["planting"])
+    op.create_index("ix_task_done_planting", "task_done", ["planting"], if_not_exists=True)
     _create(
         "weather_day",
         sa.Column("on", sa.Date(), nullable=False),
@@ -71,4 +73,5 @@ def _create(name: str, *columns: Any) -> None:
         sa.Column("ordinal", sa.Integer(), nullable=False),
         sa.ForeignKeyConstraint(["garden_id"], ["garden.id"], ondelete="CASCADE"),
         sa.PrimaryKeyConstraint("garden_id", "id"),
+        if_not_exists=True,
     )
