@@ -31,6 +31,7 @@ PASSWORD = "password-hash"
 """Where the hash of the shared garden's password lies, below the data folder."""
 
 LEAST_PASSWORD = 8
+MOST_FAULTS = 3
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -275,8 +276,11 @@ def _quietly(name: str, work: Callable[[], object]) -> None:
 
 
 def _complain(file: Path, error: Refusal | ValidationError) -> None:
-    for fault in faults.of(error, words("en")):
+    found = faults.of(error, words("en"))
+    for fault in found[:MOST_FAULTS]:
         print(f"{file}: {fault.field}: {fault.problem}. {fault.remedy}", file=sys.stderr)
+    if len(found) > MOST_FAULTS:
+        print(f"{file}: and {len(found) - MOST_FAULTS} more of the kind", file=sys.stderr)
 
 
 def _openapi(given: argparse.Namespace) -> int:

@@ -5,12 +5,16 @@ import json
 import time
 from datetime import date
 from pathlib import Path
+from typing import Any
 
 import pytest
 
 import gardens as make
 from eznel import demo
 from eznel.cli import main
+from eznel.core.errors import Impossible
+from eznel.serve import free_port
+from eznel.store import backups
 from running import Running, program
 
 GARDEN = f"/api/gardens/{demo.SLIP}"
@@ -41,18 +45,110 @@ def test_a_backup_restores_the_same_plan(tmp_path: Path) -> None:
     assert run.end() == 0
 
 
-@pytest.mark.parametrize(
-    "content",
-    [b"", b"a letter", gzip.compress(b'{"format": "a song"}')],
-    ids=["empty", "letter", "song"],
-)
-def test_what_is_no_backup_changes_nothing(tmp_path: Path, content: bytes) -> None:
+WHOLE = {
+    "format": "eznel backup",
+    "version": 1,
+    "made_at": "2026-05-01T08:00:00+00:00",
+    "gardens": [
+        {
+            "file": make.garden_file().model_dump(mode="json"),
+            "revision": 1,
+            "settings_revision": 1,
+            "revisions": {},
+            "changes": [],
+        }
+    ],
+}
+CHANGE = {
+    "number": 1, "revision": 1, "written_at": "2026-05-01T08:00:00", "who": "me", "kind": "scoops",
+    "thing_id": "x", "thing_revision": 1, "before": None, "after": {}, "act": "write",
+    "undoes": None,
+}  # fmt: skip
+
+
+def hurt(path: str, value: Any) -> bytes:
+    """A whole backup with one value that cannot be."""
+    plain = json.loads(json.dumps(WHOLE))
+    *way, last = path.split("/")
+    at = plain
+    for step in way:
+        at = at[int(step) if step.isdigit() else step]
+    at[int(last) if last.isdigit() else last] = value
+    return gzip.compress(json.dumps(plain).encode())
+
+
+GARDEN_TWICE = [WHOLE["gardens"][0]] * 2
+DAMAGED = {
+    "empty": b"",
+    "letter": b"a letter",
+    "cut off": gzip.compress(json.dumps(WHOLE).encode())[:-30],
+    "flipped": gzip.compress(json.dumps(WHOLE).encode())[:60] + b"\0" * 40,
+    "other text": gzip.compress(b"\xff\xfe{"),
+    "deep": gzip.compress(b"[" * 200_000),
+    "song": gzip.compress(b'{"format": "a song"}'),
+    "bare": gzip.compress(b'{"format": "eznel backup"}'),
+    "version": hurt("version", "two"),
+    "later": hurt("version", 99),
+    "date": hurt("made_at", "last spring"),
+    "gardens": hurt("gardens", {"a": 1}),
+    "garden twice": hurt("gardens", GARDEN_TWICE),
+    "revision": hurt("gardens/0/revision", -5),
+    "huge revision": hurt("gardens/0/revision", 2**40),
+    "garden file": hurt("gardens/0/file/garden/name", None),
+    "file of later": hurt("gardens/0/file/version", 99),
+    "change": hurt("gardens/0/changes", [{}]),
+    "kind": hurt("gardens/0/changes", [{**CHANGE, "kind": "ghosts"}]),
+    "long id": hurt("gardens/0/changes", [{**CHANGE, "thing_id": "x" * 61}]),
+}
+
+
+@pytest.mark.parametrize("kind", DAMAGED)
+def test_what_is_no_whole_backup_changes_nothing(
+    kind: str, tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
     file = tmp_path / "file"
-    file.write_bytes(content)
-    refused = program("restore", str(file), "--data", str(tmp_path / "var"), "--yes")
-    assert refused.returncode == 2
-    assert "not an Eznel backup" in refused.stderr
+    file.write_bytes(DAMAGED[kind])
+    assert main(["restore", str(file), "--data", str(tmp_path / "var"), "--yes"]) == 2
+    said = capsys.readouterr()
+    assert said.err.startswith(f"{file}: ")
+    assert "Traceback" not in said.err
+    assert len(said.err.splitlines()) < 5
     assert not (tmp_path / "var").exists()
+
+
+def test_unpacking_is_bounded(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    file = tmp_path / "file"
+    file.write_bytes(gzip.compress(b" " * 30_000_000))
+    monkeypatch.setattr(backups, "MOST_BYTES", 1_000_000)
+    with pytest.raises(Impossible, match="backup_too_large"):
+        backups.read(file)
+
+
+def test_a_damaged_database_is_set_aside_and_the_backup_comes_into_a_new_one(
+    tmp_path: Path,
+) -> None:
+    data, file = tmp_path / "var", tmp_path / "whole"
+    file.write_bytes(gzip.compress(json.dumps(WHOLE).encode()))
+    assert program("restore", str(file), "--data", str(data), "--yes").returncode == 0
+    (data / "database/data/ibdata1").write_bytes(b"")
+    (data / "database/data/eznel/garden.ibd").write_bytes(b"")
+    started = program("start", "--data", str(data), "--port", str(free_port()))
+    assert started.returncode == 2
+    assert "is damaged" in started.stdout
+    assert "./eznel restore" in started.stdout
+    assert "Traceback" not in started.stdout + started.stderr
+    no = program("restore", str(file), "--data", str(data), input="no\n")
+    assert (no.returncode, (data / "database/data/ibdata1").stat().st_size) == (1, 0)
+    done = program("restore", str(file), "--data", str(data), "--yes")
+    assert done.returncode == 0, done.stderr
+    (aside,) = data.glob("database.damaged-*")
+    assert (aside / "data/ibdata1").exists()
+    run = Running(data, "--no-demo")
+    assert [garden["name"] for garden in run.ask()] == ["a garden"]
+    second = program("start", "--data", str(data), "--port", str(free_port()))
+    assert second.returncode == 2
+    assert f"in use by Eznel at http://127.0.0.1:{run.port}" in second.stdout
+    assert run.end() == 0
 
 
 def test_sharing_needs_a_password_first(tmp_path: Path) -> None:

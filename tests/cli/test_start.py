@@ -52,8 +52,9 @@ def test_no_demo_and_a_port_in_use(data: Path) -> None:
 def test_another_mariadb(data: Path, server: PrivateServer) -> None:
     """EZNEL_DATABASE_URL names a database elsewhere; then none of our own is made."""
     with database.connect(server.url).connect() as connection:
-        connection.exec_driver_sql("CREATE OR REPLACE DATABASE elsewhere")
-    url = server.url.replace("/eznel", "/elsewhere")
+        connection.exec_driver_sql("SET FOREIGN_KEY_CHECKS = 0")
+        connection.exec_driver_sql("CREATE OR REPLACE DATABASE eznel_elsewhere")
+    url = server.url.replace("/eznel?", "/eznel_elsewhere?")
     running = Running(data, EZNEL_DATABASE_URL=url)
     assert running.ask()[0]["name"] == "Skerrin Slip"
     assert not (data / "database").exists()

@@ -126,7 +126,8 @@ def test_an_installation_that_is_cut_off_is_done_again(tmp_path: Path, after_ms:
 
 def test_a_signal_waits_until_the_work_is_done(tmp_path: Path) -> None:
     code = (
-        "import os, signal, sys; from pathlib import Path; from eznel.store.signals import held_back\n"
+        "import os, signal; from pathlib import Path\n"
+        "from eznel.store.signals import held_back\n"
         "try:\n"
         "    with held_back():\n"
         "        os.kill(os.getpid(), signal.SIGINT)\n"

@@ -15,8 +15,8 @@ from eznel import catalogue, demo
 from eznel.api.app import create_app
 from eznel.api.world import World
 from eznel.clock import today
-from eznel.store import database, gardens
 from eznel.serve import free_port
+from eznel.store import database, gardens
 from eznel.store.server import PrivateServer
 
 INTO = Path("docs/screenshots")

@@ -106,7 +106,7 @@ def lock(session: Session, garden_ids: Sequence[str]) -> dict[str, int]:
         .order_by(GardenRow.id)  # everybody in one order, so that nobody waits for each other
         .with_for_update()
     )
-    return {key: revision for key, revision in session.execute(rows)}
+    return {row.id: row.revision for row in session.execute(rows)}
 
 
 @contextmanager

@@ -40,7 +40,18 @@ from eznel.store._writing import (
 from eznel.store.kinds import KINDS, Kind, Row, key_of
 from eznel.store.reading import Stored
 
-__all__ = ["InUse", "Stale", "Written", "add", "keep_days", "put", "remove", "replace", "settle", "turn"]
+__all__ = [
+    "InUse",
+    "Stale",
+    "Written",
+    "add",
+    "keep_days",
+    "put",
+    "remove",
+    "replace",
+    "settle",
+    "turn",
+]
 
 
 @dataclass(frozen=True, slots=True)
@@ -359,7 +370,8 @@ def turn(
         if change.kind == "garden":
             return _turn_whole(session, stored, (left, reached), by)
         if change.kind == DAYS:
-            assert left is not None and reached is not None
+            assert left is not None
+            assert reached is not None
             revision = turn_days(session, stored, left, reached, by)
             return Written(revision, revision)
         return _turn_thing(session, stored, change, (left, reached), check, by)

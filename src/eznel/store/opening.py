@@ -90,6 +90,10 @@ def open_beside(data: Path, stack: ExitStack, who: str, step: Step) -> Engine:
     url = os.environ.get("EZNEL_DATABASE_URL")
     if url:
         return _ready(database.connect(url), data, stack, step)
+    try:  # such pieces of work wait for each other: one may have started the server, and stop it
+        stack.enter_context(locks.held(data / "lock-beside", who, _WAIT_S))
+    except locks.Held as error:
+        raise _in_use(data, error) from error
     server, until = PrivateServer(data / "database"), time.monotonic() + _WAIT_S
     while not server.running():
         try:
@@ -100,7 +104,12 @@ def open_beside(data: Path, stack: ExitStack, who: str, step: Step) -> Engine:
             time.sleep(0.2)
         else:
             return _own(data, stack, step)
-    return _ready(database.connect(server.url), data, stack, step)
+    try:
+        return _ready(database.connect(server.url), data, stack, step)
+    except Damaged as error:
+        if server.running():
+            raise
+        raise Unusable("The application was stopped meanwhile. Try again.") from error
 
 
 def set_aside(data: Path, who: str) -> Path:
@@ -183,7 +192,9 @@ def _without(data: Path, why: str) -> str:
 def _reason(log: str) -> str:
     """The first error in the server's log."""
     errors = [line.split("[ERROR]", 1)[1].strip() for line in log.splitlines() if "[ERROR]" in line]
-    return errors[0] if errors else log.strip().splitlines()[-1] if log.strip() else "no word of why"
+    return (
+        errors[0] if errors else log.strip().splitlines()[-1] if log.strip() else "no word of why"
+    )
 
 
 def _revive(server: PrivateServer, ended: threading.Event) -> None:

@@ -23,11 +23,11 @@ def held_back() -> Iterator[None]:
     def note(number: int, frame: FrameType | None) -> None:
         came.append(number)
 
-    before = {number: signal.signal(number, note) for number in _HELD}
+    before = {held: signal.signal(held, note) for held in _HELD}
     try:
         yield
     finally:
-        for number, handler in before.items():
-            signal.signal(number, handler)
+        for held, handler in before.items():
+            signal.signal(held, handler)
         for number in came:
             signal.raise_signal(number)

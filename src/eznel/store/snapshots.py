@@ -5,6 +5,7 @@ rules too. Any client of MariaDB can read it; `put_back` does it for our own.
 """
 
 import gzip
+import zlib
 from collections.abc import Iterator
 from datetime import UTC, datetime
 from pathlib import Path
@@ -86,7 +87,7 @@ def is_one(path: Path) -> bool:
     try:
         with gzip.open(path, "rb") as file:
             return file.read(len(FIRST)) == FIRST.encode()
-    except (OSError, EOFError, ValueError):
+    except (OSError, EOFError, ValueError, zlib.error):
         return False
 
 
@@ -128,7 +129,7 @@ def _checked(path: Path) -> Iterator[str]:
                     raise Impossible("file", "backup_too_large")
                 if not line.startswith("--"):
                     yield line.rstrip(";\n")
-    except (OSError, EOFError, ValueError) as error:
+    except (OSError, EOFError, ValueError, zlib.error) as error:
         raise Impossible("file", "backup_damaged") from error
     if line.rstrip() != LAST:
         raise Impossible("file", "backup_damaged")
