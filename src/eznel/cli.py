@@ -15,6 +15,7 @@ from pydantic import TypeAdapter, ValidationError
 
 from eznel import catalogue
 from eznel.clock import today
+from eznel.core.document import Day
 from eznel.core.errors import Refusal
 from eznel.core.season import SeasonPlan, plan
 from eznel.formats import faults, garden_file, plan_text
@@ -51,7 +52,9 @@ def main(arguments: Sequence[str] | None = None) -> int:
     verbs = parser.add_subparsers(dest="verb", required=True)
     reading = verbs.add_parser("plan", help="print the plan of a garden file")
     reading.add_argument("file", type=Path)
-    reading.add_argument("--as-of", type=date.fromisoformat, default=None, metavar="DATE")
+    reading.add_argument(
+        "--as-of", type=TypeAdapter(Day).validate_python, default=None, metavar="DATE"
+    )
     reading.add_argument("--format", choices=("text", "json", "csv"), default="text")
     verbs.add_parser("schema", help="print the JSON Schema of the garden file")
     serving = verbs.add_parser("start", help="start database and application")
@@ -77,6 +80,14 @@ def main(arguments: Sequence[str] | None = None) -> int:
     return int(_VERBS[given.verb](given))
 
 
+def _day(typed: str) -> date:
+    """A day as typed; the parser of arguments says what is wrong with another."""
+    try:
+        return TypeAdapter(Day).validate_python(typed)
+    except ValidationError as error:
+        raise argparse.ArgumentTypeError(faults.of(error, words("en"))[0].problem) from error
+
+
 def _plan(given: argparse.Namespace) -> int:
     try:
         file = garden_file.loads(given.file.read_bytes())
@@ -91,7 +102,7 @@ def _plan(given: argparse.Namespace) -> int:
     if given.format == "json":
         text = TypeAdapter(SeasonPlan).dump_json(made, indent=2).decode() + "\n"
     elif given.format == "csv":
-        text = plan_text.as_csv(made, file.garden)
+        text = plan_text.as_csv(made, file.garden, words("en"))
     else:
         text = plan_text.as_text(made, file.garden, words("en"))
     sys.stdout.write(text)

@@ -44,12 +44,53 @@ def test_the_password_opens_and_leaving_shuts(outside: TestClient) -> None:
     assert outside.get("/api/gardens").status_code == 401
 
 
+def test_leaving_ends_the_session_on_the_server(outside: TestClient) -> None:
+    outside.post("/api/door", json={"password": "rope and tar"})
+    kept = outside.cookies["eznel_session"]
+    outside.delete("/api/door")
+    outside.cookies.set("eznel_session", kept)  # somebody has copied it
+    assert outside.get("/api/gardens").status_code == 401
+    outside.cookies.clear()
+    outside.post("/api/door", json={"password": "rope and tar"})  # another one is not ended
+    assert outside.get("/api/gardens").status_code == 200
+
+
 def test_guessing_is_slowed(outside: TestClient) -> None:
     for _ in range(5):
         assert outside.post("/api/door", json={"password": "guess"}).status_code == 401
     shut = outside.post("/api/door", json={"password": "rope and tar"})
     assert shut.status_code == 429
     assert "minute" in shut.json()["faults"][0]["remedy"]
+
+
+def test_guesses_from_elsewhere_shut_nobody_out(world: World, password_hash: str) -> None:
+    app = create_app(world, None, password_hash)
+    at = {"base_url": "http://192.168.1.7:8417"}
+    inside = TestClient(app, **at, client=("192.168.1.20", 1))
+    assert inside.post("/api/door", json={"password": "rope and tar"}).status_code == 200
+    for n in range(12):  # as many addresses as somebody likes to claim
+        guesser = TestClient(app, **at, client=("192.168.1.66", n))
+        guesser.post(
+            "/api/door", json={"password": "guess"}, headers={"X-Forwarded-For": "192.168.1.20"}
+        )
+    for n in range(60):
+        TestClient(app, **at, client=(f"192.168.2.{n}", 1)).post("/api/door", json={"password": ""})
+    assert guesser.post("/api/door", json={"password": "rope and tar"}).status_code == 429
+    # Who is in stays in, may enter again, and a newcomer from elsewhere too.
+    assert inside.post("/api/door", json={"password": "rope and tar"}).status_code == 200
+    other = TestClient(app, **at, client=("192.168.1.21", 1))
+    assert other.post("/api/door", json={"password": "rope and tar"}).status_code == 200
+
+
+def test_a_household_has_one_network_of_the_new_kind(world: World, password_hash: str) -> None:
+    app = create_app(world, None, password_hash)
+    seen = [
+        TestClient(app, base_url="http://192.168.1.7", client=(f"2001:db8::{n:x}", 1))
+        .post("/api/door", json={"password": "guess"})
+        .status_code
+        for n in range(1, 8)
+    ]
+    assert seen == [401] * 5 + [429] * 2
 
 
 def test_a_session_ends_with_its_password(world: World, outside: TestClient) -> None:

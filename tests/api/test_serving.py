@@ -11,7 +11,8 @@ from sqlalchemy import Engine
 
 import gardens as make
 from eznel import catalogue
-from eznel.api.app import MOST_BYTES, create_app
+from eznel.api.app import create_app
+from eznel.api.frame import MOST_BYTES
 from eznel.api.world import World
 
 GARDEN = f"/api/gardens/{make.uid('garden')}"

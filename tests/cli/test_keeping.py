@@ -3,6 +3,8 @@
 import gzip
 import json
 import time
+import urllib.error
+import urllib.request
 from datetime import date
 from pathlib import Path
 from typing import Any
@@ -172,4 +174,26 @@ def test_a_password_is_stored_as_a_hash_and_shares(
     run = Running(tmp_path, "--share")
     with pytest.raises(AssertionError, match="sign_in_first"):
         run.ask()
+    for n in range(7):  # whose word about an address is worth nothing
+        guess = urllib.request.Request(
+            f"http://127.0.0.1:{run.port}/api/door", b'{"password": "guess"}',
+            {"Content-Type": "application/json", "X-Forwarded-For": f"10.1.1.{n}"}, method="POST",
+        )  # fmt: skip
+        with pytest.raises(urllib.error.HTTPError) as refused:
+            urllib.request.urlopen(guess, timeout=20)
+    assert refused.value.code == 429
+    assert run.end() == 0
+
+
+def test_a_new_password_ends_calendars_too_if_asked(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]
+) -> None:
+    run = Running(tmp_path)
+    path = run.ask(f"{GARDEN}/calendar-address", body={}, method="POST")["path"]
+    monkeypatch.setattr("getpass.getpass", lambda prompt: "rope and tar")
+    assert main(["password", "--data", str(tmp_path)]) == 0
+    assert run.ask(f"{GARDEN}/calendar-address")["path"] == path
+    assert main(["password", "--data", str(tmp_path), "--end-calendars"]) == 0
+    assert "calendars ended: 1" in capsys.readouterr().out
+    assert run.ask(f"{GARDEN}/calendar-address")["path"] is None
     assert run.end() == 0

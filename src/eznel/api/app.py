@@ -3,18 +3,17 @@
 from pathlib import Path
 from typing import Any
 
-from fastapi import FastAPI, Request
-from fastapi.responses import FileResponse, JSONResponse
+from fastapi import FastAPI
+from fastapi.responses import FileResponse
 from fastapi.routing import APIRoute
-from starlette.datastructures import Headers, MutableHeaders
 from starlette.exceptions import HTTPException
 from starlette.middleware.gzip import GZipMiddleware
 from starlette.middleware.trustedhost import TrustedHostMiddleware
-from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from eznel.api import (
     calendar_feed,
     door,
+    frame,
     gardens,
     history,
     planning,
@@ -27,23 +26,10 @@ from eznel.api import (
     things,
     weather,
 )
-from eznel.api.speech import locale_of
 from eznel.api.world import World
 
 # On loopback without sign-in, the name asked for is the guard against pages elsewhere.
 HOSTS = ["127.0.0.1", "localhost", "[::1]"]
-
-MOST_BYTES = 10_000_000
-"""A request larger than this is refused before it is read."""
-
-HEADERS = {
-    "Content-Security-Policy": (
-        "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:;"
-        " font-src 'self' data:; frame-ancestors 'none'; base-uri 'self'; form-action 'self'"
-    ),
-    "X-Content-Type-Options": "nosniff",
-    "Referrer-Policy": "no-referrer",
-}
 
 
 def create_app(world: World | None, ui: Path | None = None, password_hash: str = "") -> FastAPI:
@@ -90,8 +76,9 @@ def create_app(world: World | None, ui: Path | None = None, password_hash: str =
     ):
         app.include_router(module.router)
     problems.install(app)
-    app.add_middleware(door.Guard, door=app.state.door)
-    app.add_middleware(_Frame)
+    app.add_middleware(door.Guard)
+    app.add_middleware(frame.Queue)
+    app.add_middleware(frame.Frame)
     app.add_middleware(GZipMiddleware, minimum_size=1000, compresslevel=3)
     if not password_hash:
         app.add_middleware(TrustedHostMiddleware, allowed_hosts=HOSTS)
@@ -123,29 +110,6 @@ def _operation(route: APIRoute) -> str:
     return route.name
 
 
-class _Frame:
-    """Refuses what is too large, and sends the same headers with every answer."""
-
-    def __init__(self, app: ASGIApp) -> None:
-        self.app = app
-
-    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
-        async def sending(message: Message) -> None:
-            if message["type"] == "http.response.start":
-                MutableHeaders(scope=message).update(HEADERS)
-            await send(message)
-
-        app: ASGIApp = self.app
-        if scope["type"] == "http":
-            length = Headers(scope=scope).get("content-length") or "0"
-            if int(length) > MOST_BYTES:
-                problem = problems.refusal(413, "too_large", locale_of(Request(scope)))
-                app = JSONResponse(
-                    problem.model_dump(), status_code=413, media_type=problems.MEDIA_TYPE
-                )
-        await app(scope, receive, sending)
-
-
 def _serve(app: FastAPI, ui: Path) -> None:
     """Serve the built interface: its files by name, and its page for every view's address."""
 
@@ -153,8 +117,12 @@ def _serve(app: FastAPI, ui: Path) -> None:
     def page(path: str) -> FileResponse:
         if path.startswith("api/"):
             raise HTTPException(404, "there is nothing at this address")
-        file = (ui / path).resolve()
-        if path and file.is_relative_to(ui) and file.is_file():
+        try:
+            file = (ui / path).resolve()
+            there = bool(path) and file.is_relative_to(ui) and file.is_file()
+        except (OSError, ValueError) as error:  # longer than a name can be, or none at all
+            raise HTTPException(404, "there is nothing at this address") from error
+        if there:
             kept = "max-age=31536000, immutable" if path.startswith("assets/") else "no-cache"
             return FileResponse(file, headers={"Cache-Control": kept})
         return FileResponse(ui / "index.html", headers={"Cache-Control": "no-cache"})

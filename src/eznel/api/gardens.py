@@ -8,11 +8,14 @@ from fastapi import APIRouter, Body, Response
 from pydantic import BaseModel
 
 from eznel.api.problems import RESPONSES
+from eznel.api.speech import Speech
 from eznel.api.world import TheSession, TheWorld, Who
 from eznel.core.document import GardenFile, Preferences, Site, upgrades
 from eznel.core.errors import Impossible
-from eznel.formats import garden_file
+from eznel.formats import faults, garden_file
 from eznel.store import gardens, reading
+from eznel.store.aside import Aside
+from eznel.words import Words
 
 router = APIRouter(prefix="/api/gardens", tags=["gardens"], responses=RESPONSES)
 
@@ -26,6 +29,17 @@ class GardenListed(BaseModel):
     stands_on: date | None
 
 
+class AsideView(BaseModel):
+    """A stored thing that breaks the garden's rules: which, what is wrong, and the way out."""
+
+    kind: str
+    id: str
+    revision: int
+    data: dict[str, Any]
+    problem: str
+    remedy: str
+
+
 class GardenView(BaseModel):
     """A garden whole, with the revisions that a write is based on, and its date."""
 
@@ -34,6 +48,8 @@ class GardenView(BaseModel):
     settings_revision: int
     revisions: dict[str, int]
     today: date
+    aside: list[AsideView]
+    """What is stored and does not fit, so that it counts for nothing until it is mended."""
 
 
 class Settings(BaseModel):
@@ -78,15 +94,30 @@ def list_gardens(session: TheSession) -> list[GardenListed]:
 
 
 @router.get("/{garden_id}")
-def read_garden(garden_id: UUID, session: TheSession, world: TheWorld) -> GardenView:
+def read_garden(
+    garden_id: UUID, session: TheSession, world: TheWorld, speech: Speech
+) -> GardenView:
     """Read a garden whole."""
-    stored = reading.load(session, str(garden_id))
+    stored = world.stored(session, str(garden_id))
     return GardenView(
         file=stored.file,
         revision=stored.revision,
         settings_revision=stored.settings_revision,
         revisions=stored.revisions,
         today=world.clock(stored.file.garden),
+        aside=[_aside(one, stored.revisions[one.key], speech) for one in stored.aside],
+    )
+
+
+def _aside(one: Aside, revision: int, speech: Words) -> AsideView:
+    fault = faults.of(one.error, speech)[0]
+    return AsideView(
+        kind=one.kind.name,
+        id=one.key,
+        revision=revision,
+        data=one.data,
+        problem=fault.problem,
+        remedy=fault.remedy,
     )
 
 

@@ -4,7 +4,6 @@ import json
 import queue
 import threading
 from collections.abc import Iterator
-from datetime import date
 from time import monotonic
 from typing import Annotated, Literal
 from uuid import UUID
@@ -16,6 +15,7 @@ from pydantic import BaseModel, Field, TypeAdapter
 from eznel.api.problems import RESPONSES, problem_of
 from eznel.api.speech import Speech, said_in
 from eznel.api.world import TheSession, TheWorld
+from eznel.core.document import Day
 from eznel.core.errors import Impossible, Refusal, Unknown
 from eznel.core.planning.schools import Schools, schools
 from eznel.core.planning.season_blend import WholeSeason, season_blend
@@ -37,7 +37,7 @@ class SowingAsked(BaseModel):
     variety: Annotated[str, Field(max_length=80)] = ""
     place: UUID
     sown_in_place: bool = False
-    day: date
+    day: Day
     by: Literal["sown", "picked"] = "sown"
     successions: Annotated[int, Field(ge=0, le=MOST_SUCCESSIONS)] = 0
 

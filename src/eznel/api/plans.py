@@ -1,7 +1,6 @@
 """The plan of a garden, why its numbers are what they are, and what a change would do."""
 
 import gzip
-from datetime import date
 from typing import Any
 from uuid import UUID
 
@@ -13,6 +12,7 @@ from eznel.api.speech import Speech, Units, said_in
 from eznel.api.world import PLANS, TheSession, TheWorld
 from eznel.core.document import (
     BandTable,
+    Day,
     Feature,
     FeedEntry,
     Garden,
@@ -73,7 +73,7 @@ def read_plan(
     session: TheSession,
     world: TheWorld,
     speech: Speech,
-    as_of: date | None = None,
+    as_of: Day | None = None,
 ) -> Any:
     """Read the plan of a garden as of its own date, or another."""
     stored = world.stored(session, str(garden_id))
@@ -93,7 +93,7 @@ def read_why(
     world: TheWorld,
     speech: Speech,
     units: Units,
-    as_of: date | None = None,
+    as_of: Day | None = None,
 ) -> Shown:
     """Read why one number of the plan is what it is."""
     file = world.stored(session, str(garden_id)).file
@@ -111,7 +111,7 @@ def read_what_if(
     session: TheSession,
     world: TheWorld,
     speech: Speech,
-    as_of: date | None = None,
+    as_of: Day | None = None,
 ) -> Any:
     """Read the plan as it would be with some changes; nothing is stored."""
     changed = _changed(world.stored(session, str(garden_id)).file, changes)

@@ -8,7 +8,7 @@ from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
 from pydantic import BaseModel, ValidationError
-from sqlalchemy.exc import OperationalError
+from sqlalchemy.exc import OperationalError, TimeoutError
 from starlette.exceptions import HTTPException
 
 from eznel.api.speech import locale_of
@@ -27,6 +27,10 @@ class WrongPassword(Refusal):
 
 class TooManyTries(Refusal):
     """Somebody guesses."""
+
+
+class Busy(Refusal):
+    """Too much at once."""
 
 
 class FaultView(BaseModel):
@@ -62,6 +66,8 @@ STATUS: dict[type[Exception], tuple[int, str]] = {
     Stale: (409, "stale"),
     InUse: (409, "in_use"),
     OperationalError: (503, "store_down"),
+    TimeoutError: (503, "busy"),
+    Busy: (503, "busy"),
 }
 """Where an error of ours becomes a number of HTTP's."""
 
@@ -115,7 +121,8 @@ def _answer(error: type[Exception]) -> Callable[[Request, Exception], Awaitable[
         problem = problem_of(raised, locale_of(request))
         if isinstance(raised, Refusal | ValidationError) and not request.url.path.endswith("/file"):
             problem.faults = [_at_the_thing(fault) for fault in problem.faults]
-        return JSONResponse(problem.model_dump(), status_code=status, media_type=MEDIA_TYPE)
+        again = {"Retry-After": "1"} if status == 503 else None
+        return JSONResponse(problem.model_dump(), status, again, MEDIA_TYPE)
 
     return answer
 

@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 from datetime import date
 from threading import Lock
-from typing import Annotated
+from typing import Annotated, TypeVar
 from urllib.parse import unquote
 
 from fastapi import Depends, Header, Request
@@ -26,12 +26,15 @@ from eznel.words import Words
 MOST_KEPT = 16
 """Gardens whose last document and plan stay in memory: a cache, not truth."""
 
+Key = TypeVar("Key")
+Value = TypeVar("Value")
+
 PLANS: TypeAdapter[SeasonPlan] = TypeAdapter(SeasonPlan)
 
 
 @dataclass(frozen=True, slots=True)
 class _Kept:
-    stored: Stored
+    revision: int
     made: Made
     bodies: dict[str, bytes] = field(default_factory=dict)
     """The plan as compressed JSON, by the language of its names."""
@@ -39,38 +42,73 @@ class _Kept:
 
 @dataclass
 class World:
-    """Given to the application by whoever starts it."""
+    """Given to the application by whoever starts it.
+
+    What many wait for is loaded and computed once: each garden has a turn, which one has at a time.
+    """
 
     engine: Engine
     catalogue: Catalogue
     clock: Callable[[Garden], date]
     station: str = ""
     """Where a weather station answers; nowhere where it is empty. [URL]"""
-    _kept: OrderedDict[str, _Kept] = field(default_factory=OrderedDict)
+    _stored: OrderedDict[str, Stored] = field(default_factory=OrderedDict)
+    _kept: OrderedDict[tuple[str, date], _Kept] = field(default_factory=OrderedDict)
+    _last: OrderedDict[str, Made] = field(default_factory=OrderedDict)
+    """What was made of a garden last, stored or tried: where the next plan may begin."""
+    _turns: dict[str, Lock] = field(default_factory=dict)
     _lock: Lock = field(default_factory=Lock)
 
     def stored(self, session: Session, garden_id: str) -> Stored:
         """Return a garden as stored, from memory while its revision is the same."""
-        kept = self._kept.get(garden_id)
-        if kept is not None and kept.stored.revision == reading.revision(session, garden_id):
-            return kept.stored
-        return reading.load(session, garden_id)
+        revision = reading.revision(session, garden_id)
+        known = self._stored.get(garden_id)
+        if known is None or known.revision < revision:
+            with self._turn(garden_id):
+                known = self._stored.get(garden_id)
+                if known is None or known.revision < revision:
+                    session.rollback()  # what this session has seen may be older by now
+                    known = reading.load(session, garden_id)
+                    self._keep(self._stored, garden_id, known)
+        return known
 
     def plan_body(self, stored: Stored, day: date, said: Words) -> bytes:
         """Return a stored garden's plan as JSON, compressed."""
         garden_id = str(stored.file.garden.id)
-        kept = self._kept.get(garden_id)
-        if not kept or kept.stored.revision != stored.revision or kept.made.plan.as_of != day:
-            kept = _Kept(stored, self.made(stored.file, day))
-            with self._lock:
-                self._kept[garden_id] = kept
-                self._kept.move_to_end(garden_id)
-                while len(self._kept) > MOST_KEPT:
-                    self._kept.popitem(last=False)
-        if said.locale not in kept.bodies:
-            text = PLANS.dump_json(said_in(kept.made.plan, said))
-            kept.bodies[said.locale] = gzip.compress(text, compresslevel=5)
+        key = (garden_id, day)
+        found = self._body(key, stored.revision, said)
+        if found is None:
+            with self._turn(garden_id):
+                found = self._body(key, stored.revision, said) or self._made_body(
+                    key, stored, day, said
+                )
+        return found
+
+    def _body(self, key: tuple[str, date], revision: int, said: Words) -> bytes | None:
+        kept = self._kept.get(key)
+        return kept.bodies.get(said.locale) if kept and kept.revision >= revision else None
+
+    def _made_body(self, key: tuple[str, date], stored: Stored, day: date, said: Words) -> bytes:
+        kept = self._kept.get(key)
+        if kept is None or kept.revision < stored.revision:
+            kept = _Kept(stored.revision, self.made(stored.file, day))
+            self._keep(self._last, key[0], kept.made)
+            self._keep(self._kept, key, kept)
+        text = PLANS.dump_json(said_in(kept.made.plan, said))
+        kept.bodies[said.locale] = gzip.compress(text, compresslevel=5)
         return kept.bodies[said.locale]
+
+    def _turn(self, garden_id: str) -> Lock:
+        with self._lock:
+            return self._turns.setdefault(garden_id, Lock())
+
+    def _keep(self, kept: OrderedDict[Key, Value], key: Key, value: Value) -> None:
+        """Keep the newest in memory, and let the oldest go."""
+        with self._lock:
+            kept[key] = value
+            kept.move_to_end(key)
+            while len(kept) > MOST_KEPT:
+                kept.popitem(last=False)
 
     def made(self, file: GardenFile, day: date) -> Made:
         """Return the plan of a document, computed on from the garden's last one."""
@@ -83,12 +121,12 @@ class World:
 
     def before(self, file: GardenFile) -> Made | None:
         """Return the last plan of a garden, if it is still in memory."""
-        kept = self._kept.get(str(file.garden.id))
-        return kept.made if kept else None
+        return self._last.get(str(file.garden.id))
 
     def check(self, file: GardenFile) -> None:
-        """Raise what would keep a garden from being planned."""
-        self.made(file, self.clock(file.garden))
+        """Raise what would keep a garden from being planned; the plan is begun with that."""
+        made = self.made(file, self.clock(file.garden))
+        self._keep(self._last, str(file.garden.id), made)
 
 
 def _world(request: Request) -> World:
@@ -102,7 +140,8 @@ def _session(request: Request) -> Iterator[Session]:
 
 
 def _who(x_eznel_who: Annotated[str, Header(max_length=80)] = "") -> str:
-    return unquote(x_eznel_who)[:80] or "someone"
+    plain = (c for c in unquote(x_eznel_who, errors="ignore") if c.isprintable())
+    return "".join(plain).strip()[:80] or "someone"
 
 
 TheWorld = Annotated[World, Depends(_world)]

@@ -149,7 +149,7 @@ class Measure(BaseModel):
 
     model_config = ConfigDict(frozen=True, extra="forbid")
     canonical: ClassVar[str]
-    value: Annotated[float, Field(ge=0, allow_inf_nan=False)]
+    value: Annotated[float, Field(ge=0, le=1e9, allow_inf_nan=False)]
     unit: str
 
     def _canonical(self) -> float:

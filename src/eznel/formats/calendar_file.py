@@ -80,18 +80,7 @@ def _of_job(job: JobView, planting: PlantingPlan, names: Names, words: Words) ->
     title = f"{names.planting(planting)}: {terms[f'kind.{job.kind}']}"
     lines = [names.places[planting.place]]
     for mix in job.mixes[:1]:
-        each = f"{mix.portions} × {terms[f'portion.{mix.portion}']}"
-        water = f", {number(mix.water_l)} L" if mix.water_l else ""
-        lines.append(each + water)
-        lines += [
-            terms["calendar.scoops"].format(
-                count=line.count,
-                scoop=names.scoops[line.scoop],
-                product=names.products[line.product],
-                grams=number(line.grams),
-            )
-            for line in mix.lines
-        ]
+        lines.append(names.mix(mix, words))
     lines += [words.cautions[key] for key in job.cautions]
     lines.append(words.cautions["general"])
     return _event(job.key, job.due_on, _ticked(title, job.status), "\n".join(lines))

@@ -9,6 +9,8 @@ from eznel.core.quantities import NUTRIENTS
 from eznel.core.season.place_result import PlacePlan
 from eznel.core.season.result import JobView, PlantingPlan, SeasonPlan
 from eznel.core.season.shed import MixPlan
+from eznel.formats.amounts import amount_sentence
+from eznel.formats.cells import guarded
 from eznel.formats.text import number, say
 from eznel.words import Words
 
@@ -28,13 +30,9 @@ class Names:
         """Return crop and variety."""
         return f"{planting.crop_name} {planting.variety}".strip()
 
-    def mix(self, mix: MixPlan) -> str:
-        """Return the scoops of one portion, product by product."""
-        return " + ".join(
-            f"{line.count} level {self.scoops[line.scoop]} {self.products[line.product]} "
-            f"({number(line.grams)} g)"
-            for line in mix.lines
-        )
+    def mix(self, mix: MixPlan, words: Words) -> str:
+        """Return what to weigh, into how many portions, in one sentence."""
+        return amount_sentence(mix, self.products, self.scoops, words)
 
 
 def as_text(plan: SeasonPlan, garden: Garden, words: Words) -> str:
@@ -116,9 +114,7 @@ def _job(job: JobView, names: Names, words: Words) -> Iterator[str]:
     term = words.terms
     yield f"  {job.due_on}  {term['kind.' + job.kind]}, {term['status.' + job.status]}"
     for mix in job.mixes[:1]:
-        water = f" in {number(mix.water_l)} L" if mix.water_l else ""
-        each = f"{mix.portions} × " if mix.portions > 1 else ""
-        yield f"      {each}{term['portion.' + mix.portion]}{water}: {names.mix(mix)}"
+        yield f"      {names.mix(mix, words)}"
     for finding in job.findings:
         said = say(finding, words)
         yield f"      ! {said.text} {said.remedy}"
@@ -126,7 +122,7 @@ def _job(job: JobView, names: Names, words: Words) -> Iterator[str]:
         yield f"      ⚠ {words.cautions[caution]}"
 
 
-def as_csv(plan: SeasonPlan, garden: Garden) -> str:
+def as_csv(plan: SeasonPlan, garden: Garden, words: Words) -> str:
     """Return a plan as rows, a job a row; amounts are for all portions together.
 
     Parameters
@@ -135,6 +131,8 @@ def as_csv(plan: SeasonPlan, garden: Garden) -> str:
         The plan. [core]
     garden : Garden
         For the names. [document]
+    words : Words
+        The locale's sentences. [words]
 
     Returns
     -------
@@ -151,21 +149,16 @@ def as_csv(plan: SeasonPlan, garden: Garden) -> str:
         rows.writerow(
             [
                 job.due_on.isoformat(),
-                _cell(names.planting(planting)),
-                _cell(names.places[planting.place]),
+                guarded(names.planting(planting)),
+                guarded(names.places[planting.place]),
                 job.kind,
                 job.status,
                 mix.portions if mix else "",
                 mix.portion if mix else "",
                 round(mix.water_l, 2) if mix else "",
-                _cell(names.mix(mix)) if mix else "",
+                guarded(names.mix(mix, words)) if mix else "",
                 round(sum(line.grams for line in mix.lines) * mix.portions, 2) if mix else "",
                 *(round(job.brings_g[x], 3) for x in NUTRIENTS),
             ]
         )
     return out.getvalue()
-
-
-def _cell(text: str) -> str:
-    """A spreadsheet takes a leading =, +, - or @ for a formula; a name is never one."""
-    return "'" + text if text[:1] in "=+-@\t\r" else text

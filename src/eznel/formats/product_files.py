@@ -19,6 +19,7 @@ from pydantic import ValidationError
 from eznel.core.document import Product
 from eznel.core.document.product import Nutrient
 from eznel.core.errors import Impossible
+from eznel.formats.cells import guarded, unguarded
 
 READ = UUID("0d0c5b7e-3c0a-4f0e-9e63-2f8a2d0b9b51")
 """Namespace of the ids of products in a table that names none."""
@@ -91,13 +92,8 @@ def write_csv(products: Iterable[Product]) -> str:
     sheet = csv.DictWriter(out, HEADINGS, lineterminator="\r\n")
     sheet.writeheader()
     for product in products:
-        sheet.writerow({key: _safe(cell) for key, cell in _cells(product).items()})
+        sheet.writerow({key: guarded(cell) for key, cell in _cells(product).items()})
     return out.getvalue()
-
-
-def _safe(text: str) -> str:
-    """A cell that no spreadsheet takes for a formula."""
-    return f"'{text}" if text[:1] in ("=", "+", "@", "-", "'") else text
 
 
 def _number(value: float) -> str:
@@ -223,15 +219,11 @@ def _from_csv(text: str) -> Found:
     found: Found = []
     for n, row in enumerate(rows[1:], start=2):
         if any(cell.strip() for cell in row):
-            cells = {h: _unsafe(c) for h, c in zip(headings, row, strict=False) if c.strip()}
+            cells = {h: unguarded(c) for h, c in zip(headings, row, strict=False) if c.strip()}
             data, left = _read_cells(cells)
             data.setdefault("id", str(uuid5(READ, f"{n} {data.get('name')}")))
             found.append((f"row {n}", data, left))
     return found
-
-
-def _unsafe(cell: str) -> str:
-    return cell[1:] if cell[:1] == "'" and cell[1:2] in ("=", "+", "@", "-", "'") else cell
 
 
 _ONE = r"(-?[\d.,]+(?:e-?\d+)?) ?([\w/%]+)"

@@ -149,10 +149,7 @@ def _weighing(plan: SeasonPlan, names: Names, said: Words, width: float) -> Iter
             "",
             _day(job.due_on),
             [_paragraph(names.planting(one), _BOLD), _paragraph(names.places[one.place], _SMALL)],
-            [
-                _paragraph(_mix(job, names, said), _TEXT),
-                _paragraph(_portions(job, said), _SMALL),
-            ],
+            _paragraph(names.mix(job.mixes[0], said), _TEXT),
         ]
         for job, one in ahead
     ]
@@ -194,28 +191,6 @@ def _besides(plan: SeasonPlan, names: Names, said: Words, width: float) -> Itera
     yield _table(rows, [6 * mm, 20 * mm, 45 * mm, width - 71 * mm], box=True)
 
 
-def _mix(job: JobView, names: Names, said: Words) -> str:
-    return " + ".join(
-        said.terms["calendar.scoops"].format(
-            count=line.count,
-            scoop=names.scoops[line.scoop],
-            product=names.products[line.product],
-            grams=number(line.grams),
-        )
-        for line in job.mixes[0].lines
-    )
-
-
-def _portions(job: JobView, said: Words) -> str:
-    mix = job.mixes[0]
-    if mix.water_l:
-        each = f"{number(mix.per_plant_l)} L"
-        return said.terms["sheet.cans"].format(
-            n=mix.portions, water=f"{number(mix.water_l)} L", each=each
-        )
-    return said.terms[f"sheet.{mix.portion}"].format(n=mix.portions)
-
-
 def _planting(
     one: PlantingPlan, plan: SeasonPlan, names: Names, said: Words, width: float
 ) -> Iterator[Any]:
@@ -233,7 +208,7 @@ def _planting(
         [
             _day(job.due_on),
             _paragraph(said.terms[f"kind.{job.kind}"], _TEXT),
-            _paragraph(_mix(job, names, said) if job.mixes else _status(job, said), _TEXT),
+            _paragraph(names.mix(job.mixes[0], said) if job.mixes else _status(job, said), _TEXT),
             *(_paragraph(_grams(job, x), _TEXT) for x in SHOWN),
         ]
         for job in one.jobs

@@ -1,16 +1,19 @@
 """What every write shares: the lock, the rows of one thing, merging by field, the journal."""
 
+import json
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass
 from typing import Any
 
 from pydantic import BaseModel, ValidationError
-from sqlalchemy import delete, func, insert, select, update
+from sqlalchemy import delete, func, insert, select, text, update
 from sqlalchemy.orm import Session
 
 from eznel.core.document import Garden, GardenFile, WeatherDay
+from eznel.core.errors import Impossible
 from eznel.store import journal
+from eznel.store.database import PACKET_BYTES
 from eznel.store.kinds import KINDS, Kind, Row, key_of, to_row
 from eznel.store.reading import SETTINGS, Missing, Stored, load
 from eznel.store.tables import GardenRow, SoilValueRow, WeatherDayRow
@@ -289,10 +292,18 @@ def write_settings(
 def write_whole(session: Session, stored: Stored | None, file: GardenFile, by: Actor) -> int:
     """Store a garden whole in the place of what is there; return its revision."""
     garden_id, had = str(file.garden.id), stored.revision if stored else 0
+    before, after = dumped(stored.file) if stored else None, dumped(file)
+    _fits_in_a_packet(session, before, after)
     session.execute(delete(GardenRow).where(GardenRow.id == garden_id))
     insert_garden(session, file, had, had + 1, {})
-    before = dumped(stored.file) if stored else None
-    return finish(session, garden_id, had, ("garden", garden_id, had + 1, before, dumped(file)), by)
+    return finish(session, garden_id, had, ("garden", garden_id, had + 1, before, after), by)
+
+
+def _fits_in_a_packet(session: Session, *documents: Row | None) -> None:
+    """Refuse what the database could not take in one statement, before anything is written."""
+    size = sum(len(json.dumps(one).encode()) for one in documents if one)
+    if size * 1.1 > min(session.scalar(text("SELECT @@max_allowed_packet")), PACKET_BYTES):
+        raise Impossible("file", "garden_too_large")
 
 
 def insert_garden(

@@ -1,9 +1,11 @@
-"""What every model of the document has in common."""
+"""What every model of the document has in common, and what is let in at all."""
 
+import unicodedata
+from datetime import date
 from typing import Annotated, Any
 from uuid import UUID
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, Field
 from pydantic_core import PydanticCustomError
 
 
@@ -19,8 +21,47 @@ class Thing(Entry):
     id: UUID
 
 
-Name = Annotated[str, Field(min_length=1, max_length=80)]
-Note = Annotated[str, Field(max_length=2000)]
+FIRST_YEAR, LAST_YEAR = 1950, 2150
+
+_TURNING = frozenset("\u202a\u202b\u202c\u202d\u202e\u2066\u2067\u2068\u2069")
+"""Marks that turn the direction of what comes after them, beyond the name they stand in."""
+
+
+def _lines(typed: object) -> object:
+    """Text without what would speak to a terminal, a calendar or a table instead of to people."""
+    if not isinstance(typed, str):
+        return typed
+    text = typed.replace("\r\n", "\n").replace("\r", "\n")
+    return "".join(c for c in text if c in "\n\t" or _is_read(c))
+
+
+def _line(typed: object) -> object:
+    """The same in one line."""
+    if not isinstance(typed, str):
+        return typed
+    return "".join(c for c in " ".join(typed.split()) if _is_read(c)).strip()
+
+
+def _is_read(c: str) -> bool:
+    return unicodedata.category(c) not in ("Cc", "Cs", "Zl", "Zp") and c not in _TURNING
+
+
+def _is_near(day: date) -> date:
+    if not FIRST_YEAR <= day.year <= LAST_YEAR:
+        raise fault("day_out_of_range", year=day.year, first=FIRST_YEAR, last=LAST_YEAR)
+    return day
+
+
+Name = Annotated[str, Field(min_length=1, max_length=80), BeforeValidator(_line)]
+Source = Annotated[str, Field(min_length=3, max_length=80), BeforeValidator(_line)]
+"""Where something is printed."""
+Label = Annotated[str, Field(max_length=80), BeforeValidator(_line)]
+"""A name that may be left out."""
+Note = Annotated[str, Field(max_length=2000), BeforeValidator(_lines)]
+Key = Annotated[str, Field(max_length=60)]
+"""What a row of the catalogue, or one of the grower's own, is called."""
+Day = Annotated[date, AfterValidator(_is_near)]
+"""A day that somebody who gardens can mean."""
 
 
 def fault(key: str, field: str = "", **quantities: Any) -> PydanticCustomError:

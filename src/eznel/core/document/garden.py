@@ -2,14 +2,13 @@
 
 import re
 from collections.abc import Iterable, Iterator
-from datetime import date
 from typing import Annotated, Literal
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
 from pydantic import Field, model_validator
 
-from eznel.core.document._base import Entry, Name, Thing, fault
+from eznel.core.document._base import Day, Entry, Key, Name, Thing, fault
 from eznel.core.document.log import Log, MoveJob, SeasonBlend
 from eznel.core.document.place import Feature, Place, Tub
 from eznel.core.document.planting import Planting
@@ -40,7 +39,7 @@ class Water(Entry):
 class Site(Entry):
     """Where the garden is: its time, its frosts and its usual warmth."""
 
-    time_zone: str
+    time_zone: Key
     latitude_deg: Annotated[float, Field(ge=-90, le=90)]
     last_frost: MonthDay | None = None
     first_frost: MonthDay | None = None
@@ -100,7 +99,7 @@ class Garden(Thing):
 
     name: Name
     site: Site
-    stands_on: date | None = None
+    stands_on: Day | None = None
     """A practice garden's calendar stands still on this day; a real one has none."""
     preferences: Preferences = Preferences()
     places: tuple[Place, ...] = ()
@@ -169,7 +168,7 @@ class GardenFile(Entry):
     """The file that leaves and enters: one garden with its log, in one version of the format."""
 
     format: Literal["eznel garden"] = "eznel garden"
-    version: int = 5
+    version: Literal[5] = 5
     garden: Garden
     log: Log = Log()
 

@@ -1,12 +1,11 @@
 """What happened: feeds given or missed, what was seen and done, weather, bags bought and opened."""
 
-from datetime import date
 from typing import Annotated, Literal
 from uuid import UUID
 
 from pydantic import Field, model_validator
 
-from eznel.core.document._base import Entry, Note, Thing, fault
+from eznel.core.document._base import Day, Entry, Key, Note, Thing, fault
 from eznel.core.document.product import Amount
 from eznel.core.quantities import Mass, Volume
 
@@ -16,7 +15,7 @@ class FeedEntry(Thing):
 
     planting: UUID
     job: UUID | None = None
-    on: date
+    on: Day
     outcome: Literal["given", "missed"]
     amounts: tuple[Amount, ...] = ()
     water: Volume | None = None
@@ -35,8 +34,8 @@ class StageSeen(Thing):
     """A stage that was seen to begin. It re-anchors every later date."""
 
     planting: UUID
-    stage: str
-    on: date
+    stage: Key
+    on: Day
 
 
 Sight = Literal[
@@ -57,7 +56,7 @@ class Observed(Thing):
     """What was seen at a planting on a day, besides its stages."""
 
     planting: UUID
-    on: date
+    on: Day
     kind: Sight
     plants: Annotated[int, Field(ge=1, le=5000)] | None = None
     """Plants that were lost. [count]"""
@@ -79,13 +78,13 @@ class TaskDone(Thing):
 
     planting: UUID
     task: Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]*$", max_length=60)]
-    on: date
+    on: Day
 
 
 class WeatherDay(Thing):
     """A day's weather as it was. Its id is made of the day, so that a day is there once."""
 
-    on: date
+    on: Day
     low_c: Annotated[float, Field(ge=-60, le=60, allow_inf_nan=False)]
     high_c: Annotated[float, Field(ge=-60, le=60, allow_inf_nan=False)]
     rain_mm: Annotated[float, Field(ge=0, le=1000, allow_inf_nan=False)] | None = None
@@ -105,7 +104,7 @@ class StockMove(Thing):
     """
 
     product: UUID
-    on: date
+    on: Day
     kind: Literal["bought", "opened", "written_off"]
     amount: Mass | Volume | None = None
     note: Note = ""
@@ -121,7 +120,7 @@ class MoveJob(Thing):
     """A pin: this job on that day."""
 
     job: UUID
-    to: date
+    to: Day
 
 
 class PlannedAmount(Entry):
@@ -135,7 +134,7 @@ class PlannedAmount(Entry):
 class SeasonBlend(Thing):
     """A pin: products and amounts of several jobs, blended together and kept."""
 
-    made_on: date
+    made_on: Day
     place: UUID | None = None
     """The place it was made for; all of the garden where none is named."""
     amounts: tuple[PlannedAmount, ...] = ()

@@ -5,7 +5,7 @@ from uuid import UUID
 
 from pydantic import Field, model_validator
 
-from eznel.core.document._base import Entry, Name, Note, Thing, fault
+from eznel.core.document._base import Entry, Label, Name, Note, Thing, fault
 from eznel.core.document.shape import Body, Corner, Outline
 from eznel.core.quantities import Density, Length, Strength, Volume
 
@@ -136,7 +136,7 @@ Place = Annotated[Bed | Tub, Field(discriminator="kind")]
 class Feature(Thing):
     """A path, wall, fence or water: a line with a width, drawn and never fed."""
 
-    name: Annotated[str, Field(max_length=80)] = ""
+    name: Label = ""
     kind: Literal["path", "wall", "fence", "hedge", "water"]
     points: Annotated[tuple[Corner, ...], Field(min_length=2, max_length=60)]
     width: Length = Length(value=0.6, unit="m")

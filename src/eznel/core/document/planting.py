@@ -1,12 +1,11 @@
 """A crop in a place for a season."""
 
-from datetime import date
 from typing import Annotated, Literal
 from uuid import UUID
 
 from pydantic import Field, model_validator
 
-from eznel.core.document._base import Entry, Name, Note, Thing, fault
+from eznel.core.document._base import Day, Entry, Key, Label, Name, Note, Thing, fault
 from eznel.core.quantities import Length
 
 
@@ -32,13 +31,13 @@ class Planting(Thing):
     """Plants of one crop. Without `plants`, as many as fit; without `spacing`, the crop's own."""
 
     place: UUID
-    crop: str
-    variety: Annotated[str, Field(max_length=80)] = ""
+    crop: Key
+    variety: Label = ""
     plants: Annotated[int, Field(ge=1, le=5000)] | None = None
     spacing: Spacing | None = None
-    programme: str = "leaf_then_fruit"
-    sown_on: date | None = None
-    planted_on: date
+    programme: Key = "leaf_then_fruit"
+    sown_on: Day | None = None
+    planted_on: Day
     """Day of planting out; for a crop sown where it stays, the day of sowing."""
     sown_in_place: bool = False
     raised_in: Literal["plain", "charged"] | None = None
@@ -47,7 +46,7 @@ class Planting(Thing):
     """Where the base dressing goes: over the ground, in a band beside the row, in the holes."""
     residue: Literal["removed", "left"] | None = None
     """What was done with its roots and tops after the last harvest."""
-    ends_on: date | None = None
+    ends_on: Day | None = None
     """Day of the last harvest, where the grower knows better than the calendar."""
     note: Note = ""
 

@@ -1,12 +1,11 @@
 """What is worked into a place besides feeds: lime, compost, manure and the like."""
 
-from datetime import date
 from typing import Annotated, Literal
 from uuid import UUID
 
 from pydantic import Field, model_validator
 
-from eznel.core.document._base import Entry, Note, Thing, fault
+from eznel.core.document._base import Day, Entry, Note, Thing, fault
 from eznel.core.quantities import AreaRate, Length, Mass, Volume
 
 
@@ -73,7 +72,7 @@ class Preparation(Thing):
     product: UUID | None = None
     material: Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]*$", max_length=60)] | None = None
     how: How
-    on: date
+    on: Day
     done: bool = False
     mulch: bool = False
     """Left on top instead of dug in: it ties no nitrogen up."""

@@ -1,12 +1,11 @@
 """Fertilisers and mixes as their labels declare them, and the grower's own scoops."""
 
-from datetime import date
 from typing import Annotated, Literal
 from uuid import UUID
 
 from pydantic import Field, model_validator
 
-from eznel.core.document._base import Entry, Name, Note, Thing, fault
+from eznel.core.document._base import Day, Entry, Key, Name, Note, Thing, fault
 from eznel.core.quantities import (
     Area,
     AreaRate,
@@ -116,7 +115,7 @@ class Stock(Entry):
     """What was in the shed on a day; feeds logged from that day on are taken off."""
 
     amount: Mass | Volume
-    counted_on: date
+    counted_on: Day
 
 
 class Price(Entry):
@@ -160,7 +159,7 @@ class Product(Thing):
     for_seed: bool = False
     """A mix to sow in: unfertilised, and to be left so."""
     liming: Liming | None = None
-    material: str | None = None
+    material: Key | None = None
     """Key of the general material it is, for its typical figures and cautions."""
     proof: Literal["label", "lab", "typical", "unproven"] = "label"
     """Where its figures come from. Unproven is never counted on."""

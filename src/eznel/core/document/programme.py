@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
-from eznel.core.document._base import Entry, Name, Note, fault
+from eznel.core.document._base import Entry, Key, Name, Note, fault
 
 Share = Annotated[float, Field(ge=0, le=1)]
 Part = Annotated[float, Field(ge=0, le=20)]
@@ -13,7 +13,7 @@ Part = Annotated[float, Field(ge=0, le=20)]
 class Phase(Entry):
     """The emphasis of the feeds up to a stage, as parts of N, P₂O₅ and K₂O."""
 
-    until_stage: str | None = None
+    until_stage: Key | None = None
     n: Part
     p2o5: Part
     k2o: Part
@@ -38,8 +38,8 @@ class Programme(Entry):
     """Share of the phosphorus that goes in before planting; the rest comes with the feeds."""
     at_planting: Literal["nothing", "starter"] = "nothing"
     """Plain water at planting, or a weak starter solution to each plant."""
-    side_dress_at: tuple[str, ...] = ()
-    phases: tuple[Phase, ...]
+    side_dress_at: Annotated[tuple[Key, ...], Field(max_length=20)] = ()
+    phases: Annotated[tuple[Phase, ...], Field(max_length=20)]
     calcium: Literal["water_and_ph_first", "supplement_at_planting"] = "water_and_ph_first"
     magnesium: Literal["if_low", "if_seen"] = "if_low"
     """Given where a test is low, or only once the lack of it was seen on the leaves."""

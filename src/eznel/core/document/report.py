@@ -1,12 +1,11 @@
 """Soil tests, as the laboratory or the kit printed them."""
 
-from datetime import date
 from typing import Annotated, Literal
 from uuid import UUID
 
 from pydantic import Field, model_validator
 
-from eznel.core.document._base import Entry, Name, Note, Thing, fault
+from eznel.core.document._base import Day, Entry, Name, Note, Source, Thing, fault
 from eznel.core.quantities import AreaRate, Density, Length
 
 Extractant = Literal[
@@ -106,7 +105,7 @@ class SoilReport(Thing):
     """A report on one or more places."""
 
     lab: Name
-    sampled_on: date
+    sampled_on: Day
     places: tuple[UUID, ...]
     depth: Length = Length(value=15, unit="cm")
     extractant: Extractant = "Mehlich-3"
@@ -184,7 +183,7 @@ class BandTable(Thing):
     medium: Annotated[float, Field(gt=0, le=100_000)]
     high: Annotated[float, Field(gt=0, le=100_000)]
     very_high: Annotated[float, Field(gt=0, le=100_000)]
-    source: Annotated[str, Field(min_length=3, max_length=80)]
+    source: Source
     """Where it is printed."""
 
     @property

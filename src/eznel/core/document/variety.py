@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from eznel.core.document._base import Name, Note, Thing
+from eznel.core.document._base import Key, Name, Note, Thing
 
 Vigour = Literal["weak", "usual", "strong"]
 
@@ -12,7 +12,7 @@ Vigour = Literal["weak", "usual", "strong"]
 class Variety(Thing):
     """Adjustments to a crop. A planting has them when crop and variety are named the same."""
 
-    crop: str
+    crop: Key
     name: Name
     later_days: Annotated[int, Field(ge=-60, le=60)] = 0
     """Days from sowing or planting to the first harvest, more or fewer than the crop's. [days]"""

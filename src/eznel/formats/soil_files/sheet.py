@@ -5,6 +5,7 @@ import io
 from collections.abc import Iterable, Iterator, Sequence
 
 from eznel.core.document import Place, SoilReport
+from eznel.formats.cells import guarded
 
 HEADINGS = (
     "report", "sample", "lab", "date", "analyte", "value", "unit", "form", "extractant", "rating",
@@ -43,8 +44,7 @@ def write_table(reports: Iterable[SoilReport], places: Sequence[Place]) -> str:
 
 def _safe(cell: object) -> str:
     """A cell that no spreadsheet takes for a formula."""
-    text = f"{cell:.12g}" if isinstance(cell, float) else str(cell)
-    return f"'{text}" if text[:1] in ("=", "+", "@") else text
+    return f"{cell:.12g}" if isinstance(cell, float) else guarded(str(cell))
 
 
 def _lines(report: SoilReport) -> Iterator[dict[str, object]]:

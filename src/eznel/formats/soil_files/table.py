@@ -14,6 +14,7 @@ from hashlib import sha256
 from typing import Literal
 
 from eznel.core.errors import Impossible
+from eznel.formats.cells import unguarded
 from eznel.formats.soil_files import words
 from eznel.formats.soil_files.items import Item, Sample, sample_of
 
@@ -107,7 +108,7 @@ def rows_of(text: str) -> list[list[str]]:
     found: list[list[str]] = []
     try:
         for row in csv.reader(io.StringIO(text, newline=""), delimiter=mark):
-            cells = [_bare(cell.strip()) for cell in row]
+            cells = [unguarded(cell.strip()) for cell in row]
             if len(cells) > MOST_COLUMNS:
                 raise Impossible("file", "too_many_columns", most=MOST_COLUMNS)
             if any(cells):
@@ -117,11 +118,6 @@ def rows_of(text: str) -> list[list[str]]:
     except csv.Error as error:
         raise Impossible("file", "table_unreadable", detail=str(error)) from error
     return found
-
-
-def _bare(cell: str) -> str:
-    """A cell without the mark that kept a spreadsheet from taking it for a formula."""
-    return cell[1:] if re.match(r"'[=+@]", cell) else cell
 
 
 def column_of(heading: str) -> Column:

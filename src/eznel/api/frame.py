@@ -1,0 +1,105 @@
+"""What surrounds every request: how large it may be, how many there are at once, what is sent."""
+
+from fastapi.responses import JSONResponse
+from starlette.datastructures import Headers, MutableHeaders
+from starlette.requests import Request
+from starlette.types import ASGIApp, Message, Receive, Scope, Send
+
+from eznel.api import problems
+from eznel.api.speech import locale_of
+
+MOST_BYTES = 10_000_000
+"""A request larger than this is refused, at the latest as it comes. [bytes]"""
+
+MOST_AT_THE_DOOR = 4_000
+"""The same for whoever is not in yet. [bytes]"""
+
+MOST_AT_ONCE = 128
+"""Requests that are worked on or wait; more are asked to come again. [count]"""
+
+AGAIN_S = 1
+"""When they are asked to. [s]"""
+
+HEADERS = {
+    "Content-Security-Policy": (
+        "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:;"
+        " font-src 'self' data:; frame-ancestors 'none'; base-uri 'self'; form-action 'self'"
+    ),
+    "X-Content-Type-Options": "nosniff",
+    "Referrer-Policy": "no-referrer",
+}
+
+
+class Frame:
+    """Refuses what is too large, and sends the same headers with every answer.
+
+    A length that is told is believed only where it is too large; what comes is counted.
+    """
+
+    def __init__(self, app: ASGIApp) -> None:
+        self.app = app
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        """Answer a request, or pass it on."""
+        if scope["type"] != "http":
+            await self.app(scope, receive, send)
+            return
+        most = MOST_AT_THE_DOOR if scope["path"] == "/api/door" else MOST_BYTES
+        told = Headers(scope=scope).get("content-length") or "0"
+        came, started, too_much = 0, False, told.isdecimal() and int(told) > most
+
+        async def receiving() -> Message:
+            nonlocal came, too_much
+            message = await receive()
+            came += len(message.get("body", b""))
+            if came > most:
+                too_much = True
+                return {"type": "http.disconnect"}  # nobody reads on
+            return message
+
+        async def sending(message: Message) -> None:
+            nonlocal started
+            if too_much and not started:
+                return
+            if message["type"] == "http.response.start":
+                started = True
+                MutableHeaders(scope=message).update(HEADERS)
+            await send(message)
+
+        if not too_much:
+            try:
+                await self.app(scope, receiving, sending)
+            except Exception:
+                if not too_much:
+                    raise
+        if too_much and not started:
+            too_much = False
+            await _refused(scope, 413, "too_large")(scope, receive, sending)
+
+
+class Queue:
+    """Keeps the queue short: whoever would wait too long is told when to come again."""
+
+    def __init__(self, app: ASGIApp) -> None:
+        self.app, self.inside = app, 0
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        """Answer a request, or pass it on."""
+        if scope["type"] != "http" or not scope["path"].startswith("/api/"):
+            await self.app(scope, receive, send)
+            return
+        if self.inside >= MOST_AT_ONCE:
+            answer = _refused(scope, 503, "busy")
+            answer.headers["Retry-After"] = str(AGAIN_S)
+            await answer(scope, receive, send)
+            return
+        self.inside += 1
+        try:
+            await self.app(scope, receive, send)
+        finally:
+            self.inside -= 1
+
+
+def _refused(scope: Scope, status: int, key: str) -> JSONResponse:
+    problem = problems.refusal(status, key, locale_of(Request(scope)))
+    return JSONResponse(problem.model_dump(), status_code=status, media_type=problems.MEDIA_TYPE)

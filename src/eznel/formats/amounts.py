@@ -1,0 +1,71 @@
+"""What to weigh and where it goes, in one sentence: the same on paper, in calendars and as text."""
+
+from collections.abc import Mapping
+from uuid import UUID
+
+from eznel.core.season.shed import MixPlan
+from eznel.formats.text import number
+from eznel.words import Words
+
+_KITCHEN = ("spoon", "cup", "mug", "scoop")
+
+
+def amount_sentence(
+    mix: MixPlan, products: Mapping[UUID, str], scoops: Mapping[UUID, str], words: Words
+) -> str:
+    """Return a mix in words: how many portions, of how much water, what in each, what to a plant.
+
+    Parameters
+    ----------
+    mix : MixPlan
+        One answer to a job. [core]
+    products : mapping of UUID to str
+        What the grower calls them. [names]
+    scoops : mapping of UUID to str
+        What the grower calls them. [names]
+    words : Words
+        The reader's sentences. [words]
+
+    Returns
+    -------
+    str
+        Like "in each of 4 cans of 9 L: 6 level teaspoons Feed (24 g); 2 L to each plant".
+    """
+    terms = words.terms
+    inside = " + ".join(
+        terms["amount.scoops"].format(
+            count=line.count,
+            scoop=scoop_name(scoops[line.scoop], line.count, words),
+            product=products[line.product],
+            grams=number(line.grams, words),
+        )
+        for line in mix.lines
+    )
+    some = "one" if mix.portions == 1 else "many"
+    water = f"{number(mix.water_l, words)} L"
+    each = f"{number(mix.per_plant_l, words)} L"
+    kind = mix.portion if mix.portion != "can" or mix.water_l else "dry"
+    where = terms[f"amount.{kind}.{some}"].format(n=mix.portions, water=water)
+    to_each = terms["amount.to_each"].format(each=each) if mix.water_l and mix.per_plant_l else ""
+    return f"{where}: {inside}{to_each}"
+
+
+def scoop_name(name: str, count: float, words: Words) -> str:
+    """Return a measure's name, one or several of it.
+
+    Parameters
+    ----------
+    name : str
+        As the grower typed it. [name]
+    count : float
+        How many. [count]
+    words : Words
+        The reader's sentences; only an English kitchen name takes an s. [words]
+
+    Returns
+    -------
+    str
+        Like "teaspoons".
+    """
+    several = count != 1 and words.locale == "en" and name.endswith(_KITCHEN)
+    return f"{name}s" if several else name
