@@ -121,3 +121,20 @@ def test_two_plantings_share_one_bag() -> None:
     )
     assert found is not None
     assert found.bought == ((Bought(0, 1),),)  # 200 g + 250 g out of 500 g
+
+
+def test_what_costs_nothing_is_not_used_up_for_that() -> None:
+    # 2 g of nitrogen from a bag of 10 %: 20 g, though 5 kg of it lie there unpriced.
+    found = cheapest_bags(
+        [Offer(5000, ()), Offer(0, (Pack(1000, 5.0),))], [wish(2.0, 0.1, 0.2)], time_limit_s=10
+    )
+    assert found is not None
+    assert found.cost == 0
+    assert found.grams[0] == pytest.approx((20.0, 0.0), abs=0.01)
+
+
+def test_a_pack_that_costs_nothing_is_taken_once() -> None:
+    found = cheapest_bags([Offer(0, (Pack(1000, 0.0),))], [wish(2.0, 0.1)], time_limit_s=10)
+    assert found is not None
+    assert found.bought == ((Bought(0, 1),),)
+    assert found.grams[0] == pytest.approx((20.0,), abs=0.01)

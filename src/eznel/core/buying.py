@@ -6,7 +6,7 @@ each for each planting, and shortfalls at a price that no bag can pay.
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from math import ceil
 
 import numpy as np
@@ -157,7 +157,20 @@ def cheapest_bags(
     found = program.solve(
         program.cost, whole=True, time_limit_s=time_limit_s, rows=rows, limits=limits
     )
-    return program.read(found) if found is not None else None
+    if found is None:
+        return None
+    # Of the cheapest sets the lightest: what costs nothing is not used up for that.
+    spent = float(program.cost @ found.x)
+    lightest = program.solve(
+        program.weight,
+        whole=True,
+        time_limit_s=time_limit_s,
+        rows=np.vstack([rows, program.cost]),
+        limits=np.append(limits, spent + SLACK * max(spent, 1.0)),
+    )
+    if lightest is None:
+        return program.read(found)
+    return program.read(replace(found, x=lightest.x))
 
 
 class _Program:
@@ -182,14 +195,15 @@ class _Program:
         first = len(self.packs) + len(self.uses)
         self.short_at = {short: first + n for n, short in enumerate(self.shorts)}
         self.columns = first + len(self.shorts)
-        dearest = sum(offers[j].packs[n].price for j, n in self.packs) or 1.0
         self.cost = np.zeros(self.columns)
+        self.weight = np.zeros(self.columns)
         self.high = np.full(self.columns, np.inf)
         for column, (j, n) in enumerate(self.packs):
             self.cost[column] = offers[j].packs[n].price
+            self.weight[column] = offers[j].packs[n].grams
             self.high[column] = MOST_BAGS
         for use, column in self.use_at.items():
-            self.cost[column] = 1e-7 * dearest  # of equal sets the lighter one
+            self.weight[column] = 1.0
             most = wishes[use[0]].most_g[use[1]]
             self.high[column] = np.inf if most is None else most
         self.missing = np.zeros(self.columns)

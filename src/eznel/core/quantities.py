@@ -109,7 +109,9 @@ def _library() -> Any:
 _SPELLING = {
     "in": "inch", "ft": "foot", "yd": "yard", "ft3": "foot**3", "yd3": "yard**3",
     "fl_oz_us": "fluid_ounce", "gal_us": "gallon", "gal_imp": "imperial_gallon", "qt_us": "quart",
-    "pt_imp": "imperial_pint", "oz": "ounce", "lb": "pound", "mL": "milliliter", "L": "liter",
+    "qt_imp": "imperial_quart", "pt_us": "pint", "pt_imp": "imperial_pint",
+    "fl_oz_imp": "imperial_fluid_ounce", "oz": "ounce", "lb": "pound",
+    "mL": "milliliter", "L": "liter",
     "g/mL": "gram/milliliter", "kg/L": "kilogram/liter", "lb/ft3": "pound/foot**3",
     "g/m2": "gram/meter**2", "kg/m2": "kilogram/meter**2", "oz/yd2": "ounce/yard**2",
     "lb/100ft2": "pound/(100*foot**2)", "g/L": "gram/liter", "oz/gal_us": "ounce/gallon",
@@ -185,7 +187,8 @@ class Volume(Measure):
 
     canonical = "L"
     unit: Literal[
-        "L", "mL", "ft3", "yd3", "gal_us", "gal_imp", "qt_us", "pt_imp", "fl_oz_us",
+        "L", "mL", "ft3", "yd3", "gal_us", "gal_imp", "qt_us", "qt_imp", "pt_us", "pt_imp",
+        "fl_oz_us", "fl_oz_imp",
         "tsp_us", "tbsp_us", "cup_us", "tsp_metric", "tbsp_metric", "cup_metric",
         "tsp_au", "tbsp_au", "cup_au", "tsp_imperial", "tbsp_imperial", "cup_imperial",
     ] = "L"  # fmt: skip

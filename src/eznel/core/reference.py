@@ -173,6 +173,8 @@ class Material(Row):
     """Rated days of a coated material at 21 °C."""
     cce_pct: float | None = None
     """Calcium carbonate equivalent; negative where it makes sour. [%]"""
+    fineness: Annotated[float, Field(gt=0, le=1)] = 0.9
+    """Share of it that neutralises in time, where no sieve is stated: coarse grains hardly do."""
     organic: Literal["yes", "no", "depends"] = "depends"
     """Whether organic growing allows it; rules differ, so "depends" has to be looked up."""
     animal: bool = False

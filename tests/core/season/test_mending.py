@@ -36,7 +36,7 @@ def test_dolomite_only_where_magnesium_is_low() -> None:
 
 def test_dolomite_counts_as_magnesium() -> None:
     # Mehlich: AC 1.2 × (6.5 − 5.5) ÷ 1.1 = 1.091 tons for 8 in = 180.5 g/m² pure at 15 cm;
-    # dolomite 30 % CaO + 20 % MgO = 103.2 % × 0.9: 194.4 g/m² with 12.06 % Mg = 23.4 g Mg/m²
+    # dolomite as usual neutralises 100 % × 0.9: 200.6 g/m² with 12.06 % Mg = 24.2 g Mg/m²
     garden = gardens.garden(
         places=[gardens.bed(depth=gardens.measure(15, "cm"))],
         plantings=[gardens.planting("kale")],
@@ -45,7 +45,7 @@ def test_dolomite_counts_as_magnesium() -> None:
     )
     made = gardens.plan_of(garden)
     (place,) = made.places
-    assert place.ph_work.brings_g_m2["Mg"] == pytest.approx(23.4, abs=0.1)
+    assert place.ph_work.brings_g_m2["Mg"] == pytest.approx(24.2, abs=0.1)
     assert gardens.need(gardens.single(made), "Mg") == 0
 
 
@@ -164,8 +164,7 @@ def test_base_dressings_near_roots_are_small(where) -> None:
 
 
 def test_a_little_ash_is_counted_and_no_liming() -> None:
-    # 432 g of ash on 4.32 m²: 100 g/m² × 45 % × 0.9 = 40.5 g/m² pure. Its oxides are given, not
-    # its neutralising value: 30 % CaO × 1.7848 + 3 % MgO × 2.4833 = 61.0 %, × 0.9: 54.9 g/m².
+    # 432 g of ash on 4.32 m²: 100 g/m² × 45 % × 0.9 = 40.5 g/m² pure.
     ash = {
         "id": gardens.uid("ash"), "place": gardens.uid("bed"), "material": "wood_ash",
         "how": {"by": "total", "amount": gardens.measure(432, "g")}, "on": "2026-04-20",
@@ -173,8 +172,8 @@ def test_a_little_ash_is_counted_and_no_liming() -> None:
     }  # fmt: skip
     before, after = planned().ph_work, planned(preparations=[ash]).ph_work
     assert after.done_on is None
-    # The bag is pure × 0.9, so 54.9 g of calcium carbonate spare 61.0 g of it.
-    assert before.now_g_m2 - after.now_g_m2 == pytest.approx(61.0, abs=0.1)
+    # The bag is pure × 0.9, so 40.5 g of calcium carbonate spare 45.0 g of it.
+    assert before.now_g_m2 - after.now_g_m2 == pytest.approx(45.0, abs=0.1)
 
 
 def test_ash_is_potash_too() -> None:

@@ -161,9 +161,9 @@ def test_an_extract_without_bands_is_a_question() -> None:
     ("sodium", "ph", "keys"),
     # Ca 400, Mg 60, K 100 mg/kg: 1.996 + 0.494 + 0.256 cmol/kg
     [
-        (200.0, 6.5, ["sodic"]),  # 0.870 of 3.616: 24 %
-        (70.0, 6.5, ["sodic_for_some"]),  # 0.304 of 3.050: 10 %
-        (20.0, 6.5, []),  # 3 %
+        (200.0, 6.9, ["sodic"]),  # 0.870 of 3.616: 24 %
+        (70.0, 6.9, ["sodic_for_some"]),  # 0.304 of 3.050: 10 %
+        (20.0, 6.9, []),  # 3 %
         (20.0, 7.6, ["cec_overstated"]),
     ],
 )
@@ -173,6 +173,27 @@ def test_what_sits_on_the_exchange_sites(sodium, ph, keys) -> None:
     assert exchange is not None
     assert [f.key for f in exchange.findings] == keys
     assert sum(exchange.shares_pct.values()) == pytest.approx(100)
+
+
+@pytest.mark.parametrize(
+    ("more", "capacity"),
+    # Ca 400, Mg 60, K 100 mg/kg: 1.996 + 0.494 + 0.256 = 2.746 cmol/kg
+    [
+        ({"ph": 6.8}, 2.746),
+        ({"ph": 5.2}, None),  # what sits there besides is acid, and nobody measured it
+        ({"ph": None}, None),
+        ({"ph": 5.2, "cec_cmol_kg": 9.0}, 9.0),  # the laboratory did
+        # Mehlich buffer 6.2: (6.6 − 6.2) ÷ 0.25 = 1.6 cmol/L ÷ 1.1 g/mL = 1.455 more
+        ({"ph": 5.2, "buffer": {"method": "Mehlich", "value": 6.2}}, 4.201),
+    ],
+)
+def test_a_sum_of_cations_without_acidity_is_no_capacity(more, capacity) -> None:
+    exchange = place_of({"values": {"Ca": 400.0, "Mg": 60.0, "K": 100.0}, **more}).exchange
+    if capacity is None:
+        assert exchange is None
+    else:
+        assert exchange is not None
+        assert exchange.cmol_kg == pytest.approx(capacity, abs=0.002)
 
 
 def test_salts_against_the_crops() -> None:

@@ -10,7 +10,7 @@ from datetime import date, timedelta
 from uuid import UUID, uuid5
 
 from eznel.core.document import Bed, Product, SoilReport
-from eznel.core.products.analysis import fraction, general
+from eznel.core.products.analysis import contents, fraction, general
 from eznel.core.quantities import NUTRIENTS
 from eznel.core.reference import Catalogue, Material
 from eznel.core.soil import lime
@@ -32,6 +32,8 @@ DISAGREE = 1.5
 ENOUGH_MG = ("medium", "high", "very_high")
 SULPHUR_PCT = 80.0
 """From here on a bag of sulphur is meant to make sour."""
+TOO_COARSE = 0.3
+"""A lime of which less than this works in time, like crushed shells, is none to rely on. [g/g]"""
 CAUSTIC = ("hydrated_lime",)
 ASH = "wood_ash"
 
@@ -69,6 +71,8 @@ class Remedy:
     product: Product
     in_shed: bool
     share: Worked
+    available: tuple[float, ...]
+    """Of each nutrient in its first season. [g/g]"""
     most_g_m2: float
 
 
@@ -159,7 +163,8 @@ def _limed(
         findings.append(Finding("lime_scab", Level.WARNING))
     if product.material in CAUSTIC:
         findings.append(Finding("lime_is_caustic", Level.WARNING))
-    remedy = Remedy("lime", product, in_shed, share, lime.MOST_LIME_G_M2)
+    available = contents(product, material).available
+    remedy = Remedy("lime", product, in_shed, share, available, lime.MOST_LIME_G_M2)
     return _work(asked, found, remedy, tuple(findings))
 
 
@@ -180,7 +185,12 @@ def _lime_product(
         if (known := catalogue.materials.get(p.material or "")) is not None and known.liming
     ]
     fitting = [p for p in liming if wants_mg or not rank(p)[0]]
-    fitting = [p for p in fitting if p.material not in (*CAUSTIC, ASH)]
+    fitting = [
+        p
+        for p in fitting
+        if p.material not in (*CAUSTIC, ASH)
+        and lime.effective_share(p, catalogue.materials[p.material or ""]).value >= TOO_COARSE
+    ]
     if fitting:
         best = min(fitting, key=lambda p: (rank(p), str(p.id)))
         return best, catalogue.materials.get(best.material or ""), True
@@ -206,10 +216,12 @@ def _soured(
         findings.append(Finding("sulphur_not_practical", Level.WARNING, numbers=number))
     elif asked.report.fizz in ("slight", "strong"):
         findings.append(Finding("sulphur_against_lime", Level.WARNING))
-    share = fraction(product, "S", catalogue.materials.get(product.material or ""))
+    material = catalogue.materials.get(product.material or "")
+    share = fraction(product, "S", material)
     one = (Requirement("texture", pure),)
     most = lime.MOST_SULPHUR_G_M2 if not findings else 0.0
-    remedy = Remedy("sulphur", product, bool(shed), share, most)
+    available = contents(product, material).available
+    remedy = Remedy("sulphur", product, bool(shed), share, available, most)
     return _work(asked, one, remedy, tuple(findings))
 
 
@@ -240,7 +252,7 @@ def _work(
         now = max(now - given, 0.0)
     if now < TRIFLE_G_M2:
         now = 0.0
-    brings = [fraction(remedy.product, nutrient).value * now for nutrient in NUTRIENTS]
+    brings = [share * now for share in remedy.available]
     return PhWork(
         key=job_key(asked.bed.id, remedy.kind, asked.report.id),
         kind=remedy.kind,

@@ -242,6 +242,24 @@ def _trace(product: Product, material: Material | None, element: str) -> float:
     return material.analysis.get(element, 0.0) / 100 if material is not None else 0.0
 
 
+def sodium_and_chloride(product: Product, material: Material | None) -> float:
+    """Return the table salt, or what acts like it, in a gram of product.
+
+    Parameters
+    ----------
+    product : Product
+        The product. [document]
+    material : Material or None
+        The general material it is, for what a label leaves out. [catalogue]
+
+    Returns
+    -------
+    float
+        Sodium and chloride together. [g/g]
+    """
+    return _trace(product, material, "Na") + _trace(product, material, "Cl")
+
+
 def ec_of_1g_l(product: Product, material: Material | None) -> float:
     """Return the conductivity of one gram in a litre of pure water.
 

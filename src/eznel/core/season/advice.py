@@ -1,12 +1,15 @@
 """What there is to say about a planting and its jobs, the most important first."""
 
+from collections.abc import Sequence
 from datetime import date, timedelta
+from uuid import UUID
 
 from eznel.core.document import Tub
+from eznel.core.ground.preparing import Prepared
 from eznel.core.needs.credits import side_dress_nitrate
 from eznel.core.places import tub_findings
 from eznel.core.plausibility import of_planting
-from eznel.core.products.analysis import amount_for
+from eznel.core.products.analysis import amount_for, sodium_and_chloride
 from eznel.core.products.solutions import most_n_mg_l
 from eznel.core.quantities import NUTRIENTS, element_of
 from eznel.core.season.course import JobPlan
@@ -223,6 +226,58 @@ def overfed(season: Season) -> list[Finding]:
     numbers = (Quantity("given_g", given, "g"), Quantity("need_g", need, "g"))
     tub = isinstance(season.stand.place, Tub)
     return [Finding("overfed_tub" if tub else "overfed", Level.HOLD, numbers=numbers)]
+
+
+MOST_SALT_G_L = 0.25
+"""Sodium and chloride in a litre of mix: from here on an extract of it gains about 1 dS/m. [g/L]"""
+
+
+def salty(season: Season, shed: Shed, worked_in: Sequence[Prepared]) -> list[Finding]:
+    """Return the warning that what was mixed into a tub or spread on it brings much salt.
+
+    Dissolved feeds are left out: they drain, and have limits of their own.
+
+    Parameters
+    ----------
+    season : Season
+        A planting's. [core]
+    shed : Shed
+        Products. [core]
+    worked_in : sequence of Prepared
+        What was worked into places. [core]
+
+    Returns
+    -------
+    list of Finding
+        Empty on ground, and where there is little.
+    """
+    place, filled = season.stand.place, season.stand.filled_l
+    if not isinstance(place, Tub) or filled is None or not filled.value:
+        return []
+    litres = filled.value * place.count
+    entries = [*(job.entry for job in season.jobs), *season.extras]
+    spread = [used for entry in entries if entry for used in shed.used(entry, None)]
+    per_l = sum(line.strength.g_per_l * _salt(shed, line.product) for line in place.charge) + sum(
+        grams * _salt(shed, product) for product, grams in spread
+    ) / (litres * season.stand.tub_share)
+    for one in worked_in:
+        if one.preparation.place == place.id and one.counts:
+            share = sodium_and_chloride(one.product, one.material)
+            per_l += one.mass.value * share / litres
+    if per_l < MOST_SALT_G_L:
+        return []
+    numbers = (
+        Quantity("salt_g", per_l * filled.value, "g"),
+        Quantity("salt_g_l", per_l, "g/L"),
+    )
+    return [Finding("salty_tub", Level.WARNING, numbers=numbers)]
+
+
+def _salt(shed: Shed, product: UUID) -> float:
+    known = shed.products[product]
+    if known.form in ("soluble", "liquid"):
+        return 0.0
+    return sodium_and_chloride(known, shed.material(known))
 
 
 def _too_strong(job: JobPlan, season: Season, shed: Shed) -> list[Finding]:

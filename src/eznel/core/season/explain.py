@@ -8,8 +8,10 @@ A key is a path: the kind of number, then what it belongs to.
     cec/PLACE · salts/PLACE · prepared/PREPARATION · school/SCHOOL/PLANTING/X
 """
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from datetime import date
+from inspect import signature
+from typing import TypeVar
 from uuid import UUID
 
 from eznel.core import mixes, places
@@ -69,36 +71,81 @@ def explain(
         When the key names no number of this plan.
     """
     kind, *path = key.split("/")
+    found = _KINDS.get(kind)
+    if found is None or not _fits(found, path):
+        raise Unknown("key", "no_such_number", name=key)
+    workings = Workings(garden, log, today, catalogue, before)
     try:
-        return _KINDS[kind](Workings(garden, log, today, catalogue, before), *path)
-    except (KeyError, ValueError, StopIteration, IndexError, TypeError) as error:
+        return found(workings, *path)
+    except _NotThere as error:  # anything else is a mistake of ours, and stays one
         raise Unknown("key", "no_such_number", name=key) from error
 
 
+class _NotThere(Exception):
+    """The plan has no such thing."""
+
+
+def _fits(found: Callable[..., Worked], path: list[str]) -> bool:
+    """Whether a key has as many parts as its kind of number takes."""
+    try:
+        signature(found).bind(None, *path)
+    except TypeError:
+        return False
+    return True
+
+
+Found = TypeVar("Found")
+
+
+def _found(one: Found | None) -> Found:
+    """What must be there."""
+    if one is None:
+        raise _NotThere
+    return one
+
+
+def _id(name: str) -> UUID:
+    try:
+        return UUID(name)
+    except ValueError as error:
+        raise _NotThere from error
+
+
+def _at(things: Sequence[Found], number: str) -> Found:
+    """One of several, by its number."""
+    return _found(things[int(number)] if number.isdecimal() and int(number) < len(things) else None)
+
+
+def _nutrient(name: str) -> str:
+    return _found(name if name in NUTRIENTS else None)
+
+
 def _the_place(workings: Workings, place: str) -> Place:
-    return workings.stands.places[UUID(place)]
+    known = workings.stands.places.get(_id(place))
+    if known is None:
+        raise _NotThere
+    return known
 
 
 def _the_bed(workings: Workings, place: str) -> Bed:
     bed = _the_place(workings, place)
-    if not isinstance(bed, Bed):
-        raise KeyError(place)
-    return bed
+    return _found(bed if isinstance(bed, Bed) else None)
 
 
 def _the_tub(workings: Workings, place: str) -> Tub:
     tub = _the_place(workings, place)
-    if not isinstance(tub, Tub):
-        raise KeyError(place)
-    return tub
+    return _found(tub if isinstance(tub, Tub) else None)
 
 
 def _season(workings: Workings, planting: str) -> Season:
-    return next(s for s in workings.seasons if s.stand.id == UUID(planting))
+    known = _id(planting)
+    return _found(next((s for s in workings.seasons if s.stand.id == known), None))
 
 
 def _job(workings: Workings, job: str) -> tuple[Season, JobPlan]:
-    return next((s, j) for s in workings.seasons for j in s.jobs if j.job.key == UUID(job))
+    known = _id(job)
+    jobs = ((s, j) for s in workings.seasons for j in s.jobs)
+    return _found(next((one for one in jobs if one[1].job.key == known), None))
 
 
 def _area(workings: Workings, place: str) -> Worked:
@@ -111,7 +158,7 @@ def _volume(workings: Workings, place: str) -> Worked:
 
 def _mix(workings: Workings, place: str, number: str) -> Worked:
     tub = _the_tub(workings, place)
-    return mixes.portions(tub.recipe, mixes.mix_volume(tub))[int(number)].volume
+    return _at(mixes.portions(tub.recipe, mixes.mix_volume(tub)), number).volume
 
 
 def _soil(workings: Workings, place: str) -> Worked:
@@ -124,14 +171,8 @@ def _layer(workings: Workings, place: str) -> Worked:
 
 
 def _rating(workings: Workings, place: str, nutrient: str) -> Rating:
-    return workings.stands.soil_of(_the_place(workings, place)).reading.ratings[nutrient]
-
-
-def _found(worked: Worked | None) -> Worked:
-    """A number that must be there."""
-    if worked is None:
-        raise KeyError
-    return worked
+    reading = workings.stands.soil_of(_the_place(workings, place)).reading
+    return _found(reading.ratings.get(nutrient))
 
 
 def _value(workings: Workings, place: str, nutrient: str) -> Worked:
@@ -155,21 +196,17 @@ def _stock(workings: Workings, place: str, nutrient: str) -> Worked:
 
 def _ph(workings: Workings, place: str) -> Worked:
     acidity = workings.stands.soil_of(_the_bed(workings, place)).acidity
-    if acidity is None:
-        raise KeyError(place)
-    return acidity.ph.noting(*acidity.findings)
+    known = _found(acidity)
+    return known.ph.noting(*known.findings)
 
 
 def _work(workings: Workings, place: str) -> PhWork:
-    work = workings.stands.soil_of(_the_bed(workings, place)).work
-    if work is None:
-        raise KeyError(place)
-    return work
+    return _found(workings.stands.soil_of(_the_bed(workings, place)).work)
 
 
 def _lime(workings: Workings, place: str, method: str) -> Worked:
     found = _work(workings, place).requirements
-    return next(one.pure for one in found if one.method == method)
+    return _found(next((one.pure for one in found if one.method == method), None))
 
 
 def _mend(workings: Workings, place: str) -> Worked:
@@ -205,41 +242,35 @@ def _water(workings: Workings, place: str, what: str) -> Worked:
         if week
         else {}
     )
-    worked = known[what]
-    if worked is None:
-        raise KeyError(what)
-    return worked
+    return _found(known.get(what))
 
 
 def _prepared(workings: Workings, preparation: str) -> Worked:
-    one = next(p for p in workings.garden.preparations if p.id == UUID(preparation))
+    known = _id(preparation)
+    one = _found(next((p for p in workings.garden.preparations if p.id == known), None))
     soil = workings.stands.soil_of(workings.stands.places[one.place])
-    return next(p.mass for p in soil.prepared if p.preparation.id == one.id)
+    return _found(next((p.mass for p in soil.prepared if p.preparation.id == one.id), None))
 
 
 def _school(workings: Workings, school: str, planting: str, nutrient: str) -> Worked:
-    stand = next(s for s in workings.stands.all if s.id == UUID(planting))
-    return school_gives(SCHOOLS[SCHOOLS.index(school)], nutrient, stand, workings.stands)
+    known = _id(planting)
+    stand = _found(next((s for s in workings.stands.all if s.id == known), None))
+    one = _found(next((one for one in SCHOOLS if one == school), None))
+    return school_gives(one, _nutrient(nutrient), stand, workings.stands)
 
 
 def _need(workings: Workings, planting: str, nutrient: str) -> Worked:
-    return _season(workings, planting).needs[nutrient].total
+    return _season(workings, planting).needs[_nutrient(nutrient)].total
 
 
 def _ground(workings: Workings, planting: str) -> Worked:
-    area = _season(workings, planting).stand.area
-    if area is None:
-        raise KeyError(planting)
-    return area
+    return _found(_season(workings, planting).stand.area)
 
 
 def _job_need(workings: Workings, job: str, nutrient: str) -> Worked:
     season, found = _job(workings, job)
-    i, stand, need = (
-        NUTRIENTS.index(nutrient),
-        season.stand,
-        found.need_g[NUTRIENTS.index(nutrient)],
-    )
+    i = NUTRIENTS.index(_nutrient(nutrient))
+    stand, need = season.stand, found.need_g[i]
     if found.job.kind == "seedling":
         litres = seedling_l(stand)
         return Worked.first("seedling_need", need, "g", *_dissolved(need, litres))
@@ -279,7 +310,8 @@ def _dissolved(grams: float, litres: float) -> tuple[Quantity, Quantity]:
 
 def _brings(workings: Workings, job: str, answer: str, nutrient: str) -> Worked:
     season, found = _job(workings, job)
-    mix, shed = found.mixes[int(answer)], workings.shed
+    mix, shed = _at(found.mixes, answer), workings.shed
+    _nutrient(nutrient)
     total = Worked(value=0.0, unit="g")
     for line in mix.lines:
         product = shed.products[line.product]
@@ -313,7 +345,7 @@ def _brings(workings: Workings, job: str, answer: str, nutrient: str) -> Worked:
 def _strength(workings: Workings, job: str, answer: str) -> Worked:
     """Nitrogen in a litre of the feed. [mg/L]"""
     _, found = _job(workings, job)
-    mix = found.mixes[int(answer)]
+    mix = _at(found.mixes, answer)
     total = Worked(value=0.0, unit="mg/L")
     for line in mix.lines:
         product = workings.shed.products[line.product]
@@ -341,17 +373,17 @@ def _line_mass(workings: Workings, product: Product, scoop: Scoop) -> Worked:
 
 
 def _scoop(workings: Workings, product: str, scoop: str, nutrient: str = "") -> Worked:
-    known = workings.shed.products[UUID(product)]
-    mass = _line_mass(workings, known, workings.shed.scoops[UUID(scoop)])
+    known = _found(workings.shed.products.get(_id(product)))
+    mass = _line_mass(workings, known, _found(workings.shed.scoops.get(_id(scoop))))
     if not nutrient:
         return mass
-    return nutrient_in(mass.value, fraction(known, nutrient, _material(workings, known))).after(
-        mass
-    )
+    return nutrient_in(
+        mass.value, fraction(known, _nutrient(nutrient), _material(workings, known))
+    ).after(mass)
 
 
 def _share(workings: Workings, product: str) -> Worked:
-    known = workings.shed.products[UUID(product)]
+    known = _found(workings.shed.products.get(_id(product)))
     return first_season_share(known, _material(workings, known))
 
 

@@ -198,6 +198,7 @@ def _planting(season: Season, workings: Workings) -> PlantingPlan:
         findings=(
             *advice.of_stand(stand, stands, fits),
             *advice.overfed(season),
+            *advice.salty(season, workings.shed, stands.worked_in),
             *_extras_too_strong(season, workings),
         ),
     )

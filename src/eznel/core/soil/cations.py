@@ -13,6 +13,8 @@ from eznel.core.working import Finding, Level, Origin, Quantity, Worked
 
 SUMMED_FROM = ("Mehlich-3", "Ammonium acetate")
 FREE_LIME_PH = 7.3
+NO_ACID_PH = 6.8
+"""Below it acid sits on the exchange sites too: without it a sum of cations is no capacity."""
 
 TYPICAL_CMOL_KG = {
     "sand": 4.0, "sandy_loam": 8.0, "loam": 14.0, "silt_loam": 16.0, "clay_loam": 22.0,
@@ -82,12 +84,19 @@ def capacity(report: SoilReport, texture: str | None) -> Worked | None:
         return Worked.first("cec_as_printed", report.cec_cmol_kg, "cmol/kg", printed)
     known = cations(report)
     extractants = {v.extractant or report.extractant for v in report.values}
-    if {"Ca", "Mg", "K"} <= known.keys() and extractants & set(SUMMED_FROM):
+    reached = {"Ca", "Mg", "K"} <= known.keys() and extractants & set(SUMMED_FROM)
+    if reached and _acidity_known(report):
         return _summed(report, known)
     if texture in TYPICAL_CMOL_KG and extractants & set(SUMMED_FROM):
         usual = Quantity("usual_cec", TYPICAL_CMOL_KG[texture], "cmol/kg", Origin.ASSUMED, texture)
         return Worked.first("cec_by_texture", usual.value, "cmol/kg", usual)
     return None
+
+
+def _acidity_known(report: SoilReport) -> bool:
+    """Whether the acid on the exchange sites was measured, or there is hardly any."""
+    ph = ph_in_water(report)
+    return mehlich_acidity(report) is not None or (ph is not None and ph.value >= NO_ACID_PH)
 
 
 def _summed(report: SoilReport, known: dict[str, Worked]) -> Worked:

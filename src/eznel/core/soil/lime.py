@@ -6,7 +6,7 @@ acre; they are scaled by depth. The laboratory's own recommendation comes first 
 by its lime and its depth.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from math import sqrt
 
@@ -240,7 +240,10 @@ def _depth(layer: Layer) -> Quantity:
 
 
 def neutralising_pct(product: Product, material: Material | None) -> float:
-    """Return a product's calcium carbonate equivalent: label, else oxides, else the material's.
+    """Return a product's calcium carbonate equivalent: label, else the material's, else oxides.
+
+    A material's own value counts in proportion to the oxides that the label declares: not all of
+    an ash's calcium is carbonate or oxide, and its oxides alone would tell too much.
 
     Parameters
     ----------
@@ -256,10 +259,16 @@ def neutralising_pct(product: Product, material: Material | None) -> float:
     """
     if product.liming is not None and product.liming.cce_pct is not None:
         return product.liming.cce_pct
-    oxides = sum(line.pct * _NEUTRALISING.get(line.nutrient, 0.0) for line in product.declared)
-    if material is not None and material.cce_pct is not None and not oxides:
-        return material.cce_pct
-    return oxides
+    oxides = _oxides_pct((line.nutrient, line.pct) for line in product.declared)
+    if material is None or material.cce_pct is None:
+        return oxides
+    usual = _oxides_pct(material.analysis.items())
+    return material.cce_pct * oxides / usual if oxides and usual else material.cce_pct
+
+
+def _oxides_pct(declared: Iterable[tuple[str, float]]) -> float:
+    """What calcium and magnesium would neutralise, were all of it oxide or carbonate. [%]"""
+    return sum(pct * _NEUTRALISING.get(nutrient, 0.0) for nutrient, pct in declared)
 
 
 def effective_share(product: Product, material: Material | None) -> Worked:
@@ -282,8 +291,9 @@ def effective_share(product: Product, material: Material | None) -> Worked:
     cce = neutralising_pct(product, material)
     value = Quantity("cce_pct", cce, "%", Origin.LABEL if declared else Origin.TYPICAL)
     if liming is None or liming.passing_60_mesh_pct is None:
-        fine = Quantity("fineness", UNKNOWN_FINENESS, "", Origin.ASSUMED)
-        found = Worked.first("effective_unknown", cce / 100 * UNKNOWN_FINENESS, "g/g", value, fine)
+        usual = UNKNOWN_FINENESS if material is None else material.fineness
+        fine = Quantity("fineness", usual, "", Origin.ASSUMED)
+        found = Worked.first("effective_unknown", cce / 100 * usual, "g/g", value, fine)
         return found.settling(f"products/{product.id}/liming")
     fine_pct = liming.passing_60_mesh_pct
     all_pct = liming.passing_20_mesh_pct if liming.passing_20_mesh_pct is not None else fine_pct

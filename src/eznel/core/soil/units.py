@@ -16,6 +16,8 @@ SAMPLE_DENSITY_G_ML = 1.1
 FURROW_SLICE_M = 0.0254 * 20 / 3
 HECTARE_SLICE_M = 0.15
 """Layers that two million pounds an acre and two million kilograms a hectare belong to. [m]"""
+USUAL_WITHIN = 0.15
+"""A sample whose depth differs by more than this share is taken to be of another layer. [1]"""
 
 CHARGE = {"Ca": 2, "Mg": 2, "K": 1, "Na": 1}
 
@@ -143,7 +145,7 @@ def _by_mass_as_printed(value: SoilValue, report: SoilReport) -> Worked | None:
         found = Worked.first("soil_value_by_mass", number / sample.value, "mg/kg", printed, sample)
         return found.settling(f"reports/{report.id}/sample_density")
     if value.unit in ("lb/acre", "kg/ha"):
-        return _per_area(value, printed, number)
+        return _per_area(value, report, printed, number)
     one = Quantity("mg_per_cmol", mg_per_cmol(value.analyte), "mg/cmol", Origin.FIXED)
     if value.unit != "% of CEC":
         return Worked.first("soil_value_by_charge", number * one.value, "mg/kg", printed, one)
@@ -154,13 +156,49 @@ def _by_mass_as_printed(value: SoilValue, report: SoilReport) -> Worked | None:
     return Worked.first("soil_value_by_share", share, "mg/kg", printed, cec, one)
 
 
-def _per_area(value: SoilValue, printed: Quantity, number: float) -> Worked:
-    acre = value.unit == "lb/acre"
-    usual = FURROW_SLICE_M if acre else HECTARE_SLICE_M
-    depth = value.depth.m if value.depth is not None else usual
-    origin = Origin.LAB if value.depth is not None else Origin.ASSUMED
+def usual_layer_m(unit: str) -> float:
+    """Return the layer that an amount per area belongs to by convention.
+
+    Parameters
+    ----------
+    unit : str
+        "lb/acre" or "kg/ha". [name]
+
+    Returns
+    -------
+    float
+        Depth of two million pounds an acre, or two million kilograms a hectare. [m]
+    """
+    return FURROW_SLICE_M if unit == "lb/acre" else HECTARE_SLICE_M
+
+
+def is_usual_layer(depth_m: float, usual_m: float) -> bool:
+    """Return whether a sample is about as deep as the convention takes it.
+
+    Parameters
+    ----------
+    depth_m : float
+        As sampled. [m]
+    usual_m : float
+        By convention. [m]
+
+    Returns
+    -------
+    bool
+        Six inches and fifteen centimetres pass for six and two thirds.
+    """
+    return abs(depth_m - usual_m) <= USUAL_WITHIN * usual_m
+
+
+def _per_area(value: SoilValue, report: SoilReport, printed: Quantity, number: float) -> Worked:
+    usual = usual_layer_m(value.unit)
+    depth, origin = usual, Origin.ASSUMED
+    if value.depth is not None:
+        depth, origin = value.depth.m, Origin.LAB
+    elif not is_usual_layer(report.depth.m, usual):
+        depth, origin = report.depth.m, Origin.LAB
     return Worked.first(
-        "soil_value_per_acre" if acre else "soil_value_per_hectare",
+        "soil_value_per_acre" if value.unit == "lb/acre" else "soil_value_per_hectare",
         number / (2 * depth / usual),
         "mg/kg",
         printed,

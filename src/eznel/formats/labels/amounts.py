@@ -119,12 +119,12 @@ def smudges(low: str) -> list[tuple[int, int]]:
 
 
 _UNITS = (
-    ("fl_oz_us", r"fl\.? ?oz|fluid ounces?"), ("g", r"g|gms?|gr|grams?|grammes?|gramm|gramos?"),
+    ("fl_oz", r"fl\.? ?oz|fluid ounces?"), ("g", r"g|gms?|gr|grams?|grammes?|gramm|gramos?"),
     ("kg", r"kg|kilos?|kilograms?"), ("oz", r"oz|ounces?"), ("lb", r"lbs?|pounds?"),
     ("mL", r"ml|cc|millilit\w+"), ("L", r"l|lit(?:re|er)s?|litros?|liter"),
     ("tsp", r"tsps?|teaspoons?|teel[oö]ffel"), ("tbsp", r"tbsps?|tablespoons?|essl[oö]ffel"),
-    ("cup", r"cups?"), ("gal", r"gal(?:lon)?s?"), ("qt_us", r"quarts?|qts?"),
-    ("pt_imp", r"pints?"), ("mg", r"mg"), ("ft3", r"cu(?:bic)?\.? ?f(?:ee|oo)?t"),
+    ("cup", r"cups?"), ("gal", r"gal(?:lon)?s?"), ("qt", r"quarts?|qts?"),
+    ("pt", r"pints?"), ("mg", r"mg"), ("ft3", r"cu(?:bic)?\.? ?f(?:ee|oo)?t"),
 )  # fmt: skip
 UNIT = "|".join(f"(?:{pattern})" for _, pattern in _UNITS)
 _UNIT = tuple((name, re.compile(pattern)) for name, pattern in _UNITS)
@@ -165,10 +165,10 @@ class Reader:
         name = next((name for name, pattern in _UNIT if pattern.fullmatch(text)), text)
         if name in ("tsp", "tbsp", "cup"):
             return f"{name}_{self.spoons}"
-        if name == "gal":
-            return self.gallon
         if name == "oz" and self.liquid:
-            return "fl_oz_us"
+            name = "fl_oz"
+        if name in ("gal", "qt", "pt", "fl_oz"):  # of the same country as the gallon
+            return name + self.gallon.removeprefix("gal")
         return name
 
     def amount(self, match: re.Match[str]) -> Amount | None:

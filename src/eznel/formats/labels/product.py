@@ -5,7 +5,7 @@ from dataclasses import dataclass, field, replace
 from typing import Any
 
 from eznel.core.plausibility import RICHEST_PCT
-from eznel.core.quantities import declared_total, element_of, factor
+from eznel.core.quantities import ATOMIC_WEIGHT, declared_total, element_of, factor
 from eznel.formats.labels import words
 from eznel.formats.labels.amounts import Amount
 
@@ -33,6 +33,8 @@ class Piece:
     question: str = ""
     part: bool = False
     total: bool = False
+    dry: bool = False
+    """Of what is left without water."""
     lines: tuple[tuple[str, float], ...] = ()
     elements: bool = False
 
@@ -96,7 +98,7 @@ def product_of(
     Label
         With every question that a careful reader would put.
     """
-    making = _Making(list(pieces), form, answered)
+    making = _Making(_as_sold(pieces), form, answered)
     chosen = _chosen(making)
     product: dict[str, Any] = {"name": name}
     if form is not None:
@@ -118,6 +120,30 @@ def product_of(
         if piece.question:
             making.ask(piece.question)
     return Label(tuple(making.pieces), product, pack, tuple(making.questions))
+
+
+def _as_sold(pieces: Sequence[Piece]) -> list[Piece]:
+    """Shares of dry matter as shares of what is in the bag, where the label says how dry that is.
+
+    Where it does not, they are taken as they are printed, which is too much, and asked about.
+    """
+    dry = next(
+        (
+            one.number if one.meaning == "dry_matter" else 100 - one.number
+            for one in pieces
+            if one.meaning in ("dry_matter", "moisture") and one.number is not None
+        ),
+        None,
+    )
+    found = []
+    for one in pieces:
+        if not one.dry or one.meaning not in (*NUTRIENTS, *words.NITROGEN):
+            found.append(one)
+        elif dry is None or one.number is None:
+            found.append(replace(one, question="dry_basis"))
+        else:
+            found.append(replace(one, number=round(one.number * dry / 100, 4)))
+    return found
 
 
 def _chosen(making: _Making) -> dict[str, Piece]:
@@ -201,10 +227,41 @@ def _declare(
         forms = [_pct(chosen[f])[0] for f in ("nitrate", "ammonium", "urea") if f in chosen]
         if forms:
             lines["N"] = sum(forms)
+    lines = _with_compounds(making, lines)
     lines = _with_grades(making, lines, elements)
     product["declared"] = [{"nutrient": key, "pct": pct} for key, pct in lines.items() if pct > 0]
     if by_volume and making.form in ("liquid", None):
         product["basis"] = "w/v"
+
+
+_WEIGHT = ATOMIC_WEIGHT
+_CO3, _WATER = _WEIGHT["C"] + 3 * _WEIGHT["O"], 2 * _WEIGHT["H"] + _WEIGHT["O"]
+_GYPSUM = _WEIGHT["Ca"] + _WEIGHT["S"] + 4 * _WEIGHT["O"] + 2 * _WATER
+_HELD: dict[str, dict[str, float]] = {
+    "magnesium_carbonate": {"Mg": _WEIGHT["Mg"] / (_WEIGHT["Mg"] + _CO3)},
+    "gypsum": {"Ca": _WEIGHT["Ca"] / _GYPSUM, "S": _WEIGHT["S"] / _GYPSUM},
+}
+"""What a gram of a compound holds; calcium carbonate counts as a neutralising value. [g/g]"""
+
+
+def _compounds(making: _Making) -> dict[str, float]:
+    """Shares of whole compounds, each the largest that is stated. [%]"""
+    found: dict[str, float] = {}
+    for piece in making.pieces:
+        if piece.meaning in ("carbonate", *_HELD) and 0 < _size(piece) <= 100:
+            found[piece.meaning] = max(_size(piece), found.get(piece.meaning, 0.0))
+    return found
+
+
+def _with_compounds(making: _Making, lines: dict[str, float]) -> dict[str, float]:
+    """Elements in stated compounds, where no line states the element itself."""
+    stated = {element_of(key)[0] for key in lines}
+    more: dict[str, float] = {}
+    for compound, pct in _compounds(making).items():
+        for element, share in _HELD.get(compound, {}).items():
+            if element not in stated:
+                more[element] = round(more.get(element, 0.0) + pct * share, 2)
+    return {**lines, **more}
 
 
 def _with_grades(
@@ -256,8 +313,12 @@ def _particulars(making: _Making, product: dict[str, Any]) -> None:
             product["dry_matter_pct"] = round(100 - value, 9)
         elif meaning == "carbon_to_n" and value > 0:
             product["carbon_to_n"] = value
-        elif meaning == "cce" and 0 < value <= 180:
+        elif meaning == "cce" and 0 < value <= 180 and "liming" not in product:
             product["liming"] = {"cce_pct": round(value, 2)}
+        elif meaning == "ecce" and 0 < value <= 180:
+            # Fineness is in that number already, so none is taken off again.
+            all_works = {"passing_60_mesh_pct": 100.0, "passing_20_mesh_pct": 100.0}
+            product["liming"] = {"cce_pct": round(value, 2), **all_works}
         elif meaning == "organic":
             product["organic"] = True
         elif meaning in ("animal", "no_animal"):
@@ -282,11 +343,19 @@ def _particulars(making: _Making, product: dict[str, Any]) -> None:
         _carbonate(making, product)
 
 
+_AS_CALCIUM_CARBONATE = {
+    "carbonate": 1.0,
+    "magnesium_carbonate": (_WEIGHT["Ca"] + _CO3) / (_WEIGHT["Mg"] + _CO3),
+}
+"""What a gram of a carbonate neutralises, as calcium carbonate. [g/g]"""
+
+
 def _carbonate(making: _Making, product: dict[str, Any]) -> None:
-    """A lime that states only how much carbonate it is."""
-    for piece in making.pieces:
-        if piece.meaning == "carbonate" and 0 < _size(piece) <= 100:
-            product["liming"] = {"cce_pct": _size(piece)}
+    """A lime that states only how much carbonate it is: of calcium and of magnesium."""
+    found = _compounds(making)
+    cce = sum(found[key] * by for key, by in _AS_CALCIUM_CARBONATE.items() if key in found)
+    if cce:
+        product["liming"] = {"cce_pct": round(min(cce, 180.0), 2)}
 
 
 def _rate_size(piece: Piece) -> float:

@@ -7,7 +7,7 @@ where two readings are possible the likelier one is taken and the question is pu
 
 import re
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any
 
 from eznel.core.errors import Impossible
@@ -35,6 +35,8 @@ _SENTENCES = re.compile(r"(?<=[a-z0-9)%]{2})[.!;]\s+(?=[A-Z0-9])|\s\|\s")
 _LONGEST = re.compile(r".{1,300}(?:\s|$)|.{1,300}")
 """Nobody prints a longer sentence; a longer one is read in parts."""
 _RESTATED = re.compile(rf"\(\s*(?P<n>{NUMBER})\s?%\s?(?P<of>p|k|mg|ca|s)\s*\)")
+_NEXT = re.compile(r"\s?(?:w/w |m/m )?[a-z(]")
+"""A name that stands right behind its share."""
 _DENSITY = re.compile(
     r"(?:bulk density|density|dichte|densit[eéà]|densidad|specific gravity|s\.?g\.?"
     rf"|weight per gallon|weighs)\W{{0,3}}(?P<n>{NUMBER})\s?"
@@ -43,8 +45,13 @@ _DENSITY = re.compile(
 _PACK = re.compile(rf"(?<![\w.,/%]){AMOUNT}")
 _NET = re.compile(r"\bnet\b|netto|peso neto|contenido|inhoud|inhalt|contents|poids|net mass")
 _NOT_PACK = re.compile(r"^\s?(?:/|per\b|of water|in\b|to\b|auf\b)")
+_ECCE = re.compile(
+    r"(?:\becce\b|\benv\b|effective (?:calcium carbonate equivalen\w+|cce|neutrali[sz]ing(?: value"
+    rf"| power)?))\D{{0,12}}(?P<n>{NUMBER})"
+)
+"""Effective: fineness has been taken off already."""
 _CCE = re.compile(
-    rf"(?:cce|calcium carbonate equivalent|effective neutrali[sz]ing)\D{{0,12}}(?P<n>{NUMBER})"
+    rf"(?<!effective )(?:\bcce|calcium carbonate equivalent)\D{{0,12}}(?P<n>{NUMBER})"
 )
 _NV = re.compile(
     r"(?:neutrali[sz]ing value|neutraliserende waarde|valeur neutralisante|neutralisationswert"
@@ -52,7 +59,7 @@ _NV = re.compile(
 )
 _CARBON = re.compile(rf"\bc ?[:/] ?n(?: ratio)?\D{{0,4}}(?P<n>{NUMBER})")
 _STATES = re.compile(
-    r"dens|dicht|gravity|gallon|weigh|neutr|n\.?v|cce|equivalent|\bc ?[:/] ?n|s\.?g"
+    r"dens|dicht|gravity|gallon|weigh|neutr|n\.?v|cce|\benv|equivalent|\bc ?[:/] ?n|s\.?g"
 )
 """Without one of these there is no use in looking for a density or a neutralising value."""
 
@@ -128,6 +135,7 @@ def read_label(
         for sentence in _SENTENCES.split(line):
             for piece in _LONGEST.findall(sentence):
                 _read(piece, f"line {n}", page, is_title=named)
+    _dry_throughout(page)
     name = _name(lines[title_at]) if title_at is not None else ""
     material = _material(lines, title_at, materials or {})
     return product_of(
@@ -138,6 +146,17 @@ def read_label(
         elements if elements is not None else elements_on(page.pieces, page.tradition, page.whole),
         answered=elements is not None,
     )
+
+
+def _dry_throughout(page: _Page) -> None:
+    """A heading that says "dry basis" says it of all shares below it."""
+    heads = [n for n, p in enumerate(page.pieces) if p.number is None and words.DRY.search(
+        words.masked(p.words))]  # fmt: skip
+    if heads:
+        page.pieces = [
+            replace(p, dry=True) if n > heads[0] and p.number is not None else p
+            for n, p in enumerate(page.pieces)
+        ]
 
 
 def _page(whole: str, title: str, kitchen: str | None) -> _Page:
@@ -251,10 +270,12 @@ def _stated(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int]]
             page.add(at, said, "density", number=value, unit=unit)
         else:
             page.add(at, said, None, number=value, unit=unit, question="odd_density")
-    for meaning, pattern in (("cce", _CCE), ("nv", _NV), ("carbon_to_n", _CARBON)):
+    for meaning, pattern in (
+        ("ecce", _ECCE), ("cce", _CCE), ("nv", _NV), ("carbon_to_n", _CARBON),
+    ):  # fmt: skip
         for match in pattern.finditer(low):
             value = number(match["n"])
-            if value is None:
+            if value is None or any(start <= match.start() < end for start, end in spent):
                 continue
             spent.append(match.span())
             question = "nv_basis" if meaning == "nv" and value <= LIKELY_AS_OXIDE else ""
@@ -280,7 +301,7 @@ def _directed(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int
         if not _is_share(piece, low, one)
     ]
     for one in found:
-        unsure = "gal" in (one.over.unit if one.over else "") and page.tradition != "us"
+        unsure = _of_two_measures(one) and page.tradition != "us"
         page.add(
             at,
             piece[one.start : one.end],
@@ -291,6 +312,20 @@ def _directed(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int
             question="which_gallon" if unsure else "",
         )
     return [(one.start, one.end) for one in found]
+
+
+def _of_two_measures(one: Direction) -> bool:
+    """Whether it is in gallons, quarts or pints, which are of two sizes."""
+    return any(_two_sized(amount) for amount in (one.over, one.product) if amount)
+
+
+def _two_sized(amount: Amount) -> bool:
+    return amount.unit.startswith(("gal", "qt", "pt"))
+
+
+def _country_open(page: _Page) -> bool:
+    """Whether nothing on the label tells which of the two sizes is meant."""
+    return page.tradition != "us" and not words.IMPERIAL.search(page.whole)
 
 
 def _is_share(piece: str, low: str, one: Direction) -> bool:
@@ -330,14 +365,8 @@ def _declared(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int
     found = sorted([*shares(low_read), *blind], key=lambda one: one.start)
     if not found:
         return spent
-    first = low[: found[0].start]
-    name_first = words.named(piece[: len(first)], first) is not None
     has_unit = any(s.unit for s in found) or re.search(r"per ?cent|%", low) is not None
-    for n, share in enumerate(found):
-        if name_first:
-            start, end = found[n - 1].end if n else 0, share.start
-        else:
-            start, end = share.end, found[n + 1].start if n + 1 < len(found) else len(low)
+    for share, (start, end) in zip(found, _name_spans(piece, low, found), strict=True):
         meaning = words.named(piece[start:end], low[start:end])
         if meaning is None or not (has_unit or _alone(low, found)):
             continue
@@ -346,6 +375,8 @@ def _declared(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int
         said = piece[span[0] : span[1]].strip()
         if share.value is None:
             page.add(at, said, None, question="unreadable_number")
+        elif meaning == "compound":
+            page.add(at, said, None, question="compound")
         elif share.negative:
             page.add(at, said, None, question="negative")
         else:
@@ -358,8 +389,23 @@ def _declared(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int
                 question="" if has_unit else "percent_missing",
                 part=words.PART.search(low[start:end]) is not None,
                 total=words.TOTAL.search(low[start:end]) is not None,
+                dry=words.DRY.search(low) is not None,
             )
     return spent
+
+
+def _name_spans(piece: str, low: str, found: Sequence[Share]) -> list[tuple[int, int]]:
+    """Where the name of each share stands: before them all, or after them all.
+
+    A title may stand before shares that have their names behind them ("Bitter salt 16 % MgO").
+    """
+    before = [(found[n - 1].end if n else 0, one.start) for n, one in enumerate(found)]
+    ends = [one.start for one in found[1:]] + [len(low)]
+    after = [(one.end, end) for one, end in zip(found, ends, strict=True)]
+    if words.named(piece[: found[0].start], low[: found[0].start]) is None:
+        return after
+    close = all(_NEXT.match(low[start:end]) for start, end in after)
+    return after if close and all(words.named(piece[a:b], low[a:b]) for a, b in after) else before
 
 
 def _alone(low: str, found: Sequence[Share]) -> bool:
@@ -390,6 +436,8 @@ def _packed(piece: str, low: str, at: str, page: _Page, *, is_title: bool) -> No
     question = ""
     if len(found) > 1 and _differ(amount, found[1][1]):
         question = "pack_disagrees"
+    elif _two_sized(amount) and _country_open(page):
+        question = "which_gallon"
     end = found[1][0].end() + 1 if len(found) > 1 else match.end()
     said = piece if net else piece[match.start() : end]
     page.add(at, said, "pack", number=amount.value, unit=amount.unit, question=question)

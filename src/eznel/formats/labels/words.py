@@ -8,7 +8,10 @@ import re
 import unicodedata
 
 _FORMULAS = (
-    ("p2o5", "pxox"), ("k2o", "kxo"), ("so3", "sox"), ("so4", "sox"), ("no3", "nox"),
+    ("k2so4", "kxsoy"), ("caso4", "casoy"), ("mgso4", "mgsoy"), ("feso4", "fesoy"),
+    ("znso4", "znsoy"), ("mnso4", "mnsoy"), ("cuso4", "cusoy"), ("mgco3", "mgcoy"),
+    ("kno3", "knoy"), ("p2o5", "pxox"), ("k2o", "kxo"), ("so3", "sox"), ("so4", "sox"),
+    ("no3", "nox"),
     ("nh4", "nhx"), ("h2o", "hxo"), ("cacl2", "cacly"), ("caco3", "cacox"), ("na2o", "naxo"),
 )  # fmt: skip
 _FORMULA = dict(_FORMULAS)
@@ -90,6 +93,14 @@ def _symbol(name: str) -> str:
 
 # Meaning -> how it is written. The first that is found in a name decides.
 _NAMES: tuple[tuple[str, str], ...] = (
+    # Whole compounds before the elements in their names: their share is not the element's.
+    ("magnesium_carbonate", r"mgcoy|magnesium ?carbonate?\b|carbonate of magnesia"),
+    ("carbonate", r"calcium carbonate|cacox|kohlensaurer kalk|carbonate of lime"),
+    ("gypsum", r"casoy\W{0,4}2 ?hxo|calcium sul(?:ph|f)ate di-?hydrate|\bgypsum\b|\bgips\b"
+               r"|\byeso\b|\bgypse\b"),
+    ("compound", r"\b(?:calcium|magnesium|potassium|iron|ferrous|manganese|zinc|copper|sodium) "
+                 r"(?:sul(?:ph|f)ate|carbonate|nitrate|chloride|hydroxide|silicate)\b"
+                 r"|(?:kx|ca|mg|fe|zn|mn|cu)soy|knoy|mgcoy|ca\(oh\)"),
     ("P2O5", r"pxox|phosphate|phosphat\b|phosphor(?:us|ic)? ?(?:acid|pent?oxide)|pentoxi|pentoxyde"
              r"|anh?[iy]drid[ea] (?:ph|f)osf?|gesamtphosphat|fosfaat|phosphors[aä]ure"),
     ("P", r"phosphorus|phosphor[e]?\b|f[oó]sforo|fosfor\b"),
@@ -107,7 +118,6 @@ _NAMES: tuple[tuple[str, str], ...] = (
     ("N", r"nitrogen|stickstoff|azot[eo]\b|nitr[oó]geno|stikstof"),
     ("MgO", r"\bmgo\b|magnesium ?oxide?|oxyde de magn|[oó]xido de magn|ossido di magn"),
     ("Mg", r"magnesium|magn[eé]sio|magnesio"),
-    ("carbonate", r"calcium carbonate|cacox|kohlensaurer kalk|carbonate of lime"),
     ("CaO", r"\bcao\b|calcium ?oxide?|oxyde de calcium|[oó]xido de calcio|ossido di calcio"),
     ("Ca", r"calcium|calcio|kalzium"),
     ("SO3", r"sox\b|sul(?:ph|f)ur trioxide|trioxyde de soufre|schwefeltrioxid"),
@@ -161,6 +171,13 @@ def named(text: str, low: str) -> str | None:
             return name
     return None
 
+
+DRY = re.compile(
+    r"dry (?:matter |weight )?basis|on (?:a |the )?dry (?:matter|weight)?|of (?:the )?dry (?:matter"
+    r"|weight)|\bdwb\b|as dry matter|(?:in|der|auf) (?:der )?(?:trocken\w+|\bt[ms]\b)"
+    r"|sur (?:la )?(?:mati[eè]re )?s[eè]che|sobre (?:la )?(?:materia )?seca"
+)
+"""Shares of what is left without water: in the bag there is less."""
 
 PART = re.compile(
     r"water[- ]soluble|soluble in water|citrate|wasserl[oö]slich|soluble en agua|solubile"

@@ -1,5 +1,6 @@
 """From what was read, piece by piece, to soil reports: nothing is guessed that a report needs."""
 
+import re
 from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
 from datetime import date
@@ -10,11 +11,16 @@ from pydantic import ValidationError
 
 from eznel.core.document import SoilReport
 from eznel.core.document.report import Extractant, SoilUnit
+from eznel.core.quantities import Length
+from eznel.core.soil.units import is_usual_layer, usual_layer_m
 from eznel.formats.soil_files import words
 from eznel.formats.soil_files.dates import day_of
 
 READ = UUID("5a0d2f9e-6f07-4d0b-a6f5-3c8e1b7a2d44")
 """Namespace of the ids of reports that were read: the same file gives the same ids."""
+
+PER_LAYER = ("lb/acre", "kg/ha")
+"""What is printed for an acre or a hectare belongs to a layer, which is as deep as was sampled."""
 
 SURE, ASKED, LEFT = "sure", "asked", "left"
 """How a piece was taken: plainly, with a question, or not at all."""
@@ -106,6 +112,8 @@ def sample_of(name: str, items: Iterable[Item], *, today: date, key: str, defaul
         "extractant", max(dict.fromkeys(extractants), key=extractants.count, default=default)
     )
     data["lab"] = data["lab"] or "?"
+    ours = _own_id(key) is not None  # what we wrote ourselves leaves nothing open
+    kept = [_layer_asked(item, None if ours else data.get("depth")) for item in kept]
     data["values"] = list(making.values.values())
     try:
         report = SoilReport.model_validate(data)
@@ -114,12 +122,26 @@ def sample_of(name: str, items: Iterable[Item], *, today: date, key: str, defaul
     return Sample(name, tuple(kept), report, dated)
 
 
+def _layer_asked(item: Item, depth: dict[str, Any] | None) -> Item:
+    """Amounts per acre are asked about only where another depth than the usual was sampled."""
+    if item.question != "which_layer":
+        return item
+    sampled = Length.model_validate(depth).m if depth else None
+    usual = usual_layer_m(str(item.unit))
+    apart = sampled is not None and not is_usual_layer(sampled, usual)
+    return item if apart else replace(item, question="")
+
+
 def _id(key: str) -> UUID:
     """A report that we wrote keeps its id; any other gets one from what was read."""
+    return _own_id(key) or uuid5(READ, key)
+
+
+def _own_id(key: str) -> UUID | None:
     try:
         return UUID(key)
     except ValueError:
-        return uuid5(READ, key)
+        return None
 
 
 def _take(item: Item, making: _Making) -> Item:
@@ -141,6 +163,8 @@ def _value(item: Item, making: _Making) -> Item:
     if item.printed_as == "NO3" and item.unit is not None:
         question = question or "nitrate_or_its_nitrogen"
     extractant = item.method if item.method in get_args(Extractant) else None
+    if unit in PER_LAYER:
+        question = question or "which_layer"
     key = (str(item.meaning), extractant)
     if key in making.values:
         known = making.values[key]
@@ -236,6 +260,9 @@ def _density(item: Item, data: dict[str, Any]) -> Item:
 
 def _day(item: Item, data: dict[str, Any]) -> Item:
     day, question = day_of(item.text)
+    unit = words.unit_in(words.plain(item.text))
+    if day is None and unit is not None and unit[0] in ("in", "cm"):
+        return _depth(replace(item, meaning="depth"), data)  # "sampled 8 in"
     if day is None:
         return replace(item, question=question or "date_unreadable")
     data["sampled_on"] = day
@@ -297,15 +324,26 @@ _TAKES: dict[str, Any] = {
 """Where each meaning but the nutrients goes."""
 
 
+_MIXED = re.compile(r"(?:(?P<whole>\d+)[ -])?(?P<over>\d{1,3})/(?P<under>\d{1,3})(?!\d)")
+
+
 def _length(text: str) -> dict[str, Any] | None:
-    """A depth like "0-15 cm" or "6 in": its lower end."""
+    """A depth like "0-15 cm", "6 in" or "6 2/3 in": its lower end."""
     plain = words.plain(text)
     unit = words.unit_in(plain)
+    plain = _MIXED.sub(_decimal, plain)
     numbers = [n for part in plain.replace("-", " ").split() if (n := words.number_in(part))]
     if not numbers:
         return None
     value = numbers[-1][0]
     return {"value": value, "unit": _length_unit(unit[0] if unit else None)} if value > 0 else None
+
+
+def _decimal(mixed: re.Match[str]) -> str:
+    """A whole number and a fraction as one number."""
+    under = int(mixed["under"])
+    part = int(mixed["over"]) / under if under else 0.0
+    return f" {int(mixed['whole'] or 0) + part:.4f}".rstrip("0").rstrip(".")
 
 
 def _length_unit(unit: str | None) -> str:

@@ -119,13 +119,28 @@ _PRINTED_AS = (
     ("NO3", r"\bno3\b(?!-? ?n)|\bnitrate\b(?!-? ?n)"),
 )  # fmt: skip
 
+_LESS = r"(?:optim\w*|[oó]ptimo|sufficien\w*|critical|desir\w*|target|normal|adequate|recommended)"
 _RATINGS = (
-    ("very_low", r"very low|\bvl\b|deficient|sehr niedrig|muy bajo|\ba\b"),
-    ("very_high", r"very high|\bvh\b|excess(?:ive)?|surplus|sehr hoch|muy alto|\be\b"),
-    ("low", r"\blow\b|\bl\b|niedrig|bajo|\bb\b"),
-    ("medium", r"medium|moderate|\bm\b|mittel|medio|\bc\b|adequate"),
-    ("high", r"\bhigh\b|\bh\b|optimum|sufficient|enough|hoch|\balto\b|\bd\b"),
+    ("low", rf"(?:below|less than|under|lower than|unter) (?:the |dem )?(?:\w+ )?{_LESS}"
+            r"|por debajo|\bin-?sufficien\w*|\bin-?adequate|\binsuficiente"
+            rf"|\bnot (?:\w+ )?(?:enough|{_LESS})|\bsub-? ?{_LESS}"
+            r"|\bun-?zureichend|\bnicht (?:ausreichend|genug)|\bno (?:es )?suficiente"),
+    ("very_high", rf"(?:above|more than|over|higher than|[uü]ber) (?:the |dem )?(?:\w+ )?{_LESS}"
+                  r"|por encima|\btoo high|\bzu hoch"),
+    ("very_low", r"very low|deficient|sehr niedrig|muy bajo|\btoo low"),
+    ("very_high", r"very high|excess(?:ive)?|surplus|sehr hoch|muy alto"),
+    ("low", r"\blow\b|niedrig|bajo"),
+    ("medium", r"medium|moderate|mittel|medio|\badequate\b"),
+    ("high", r"\bhigh\b|\boptimum\b|\boptimal\b|\bsufficient\b|\benough\b|hoch|\balto\b"
+             r"|\bausreichend\b|\bsuficiente\b|[oó]ptimo"),
 )  # fmt: skip
+"""What says that there is less, or more, than enough stands before what says "enough"."""
+_RATING_LETTERS = {
+    "vl": "very_low", "a": "very_low", "l": "low", "b": "low", "m": "medium", "c": "medium",
+    "h": "high", "d": "high", "vh": "very_high", "e": "very_high",
+}  # fmt: skip
+"""Letters count only alone: an "a" in a sentence is none."""
+_DENIED = re.compile(r"\b(?:not?|non|nicht|kein\w*|less|below|above|un)\b")
 
 _BUFFERS = (
     ("SMP", r"smp"), ("Sikora", r"(?<!moore-)(?<!moore )sikora"), ("Mehlich", r"mehlich"),
@@ -164,8 +179,14 @@ def plain(text: str) -> str:
     str
         Of the same meaning. [text]
     """
+    text = re.sub("[\u00bc-\u00be\u2150-\u215e]", _fraction, text)
     folded = unicodedata.normalize("NFKC", text).lower().replace("μ", "µ").replace("–", "-")
     return re.sub(r"[\s_]+", " ", folded).strip()
+
+
+def _fraction(sign: re.Match[str]) -> str:
+    """A fraction in one sign, apart from the number before it: 6⅔ is six and two thirds."""
+    return " " + unicodedata.normalize("NFKC", sign.group()).replace("\u2044", "/")
 
 
 def first_of(table: Table, text: str) -> tuple[str, re.Match[str]] | None:
@@ -236,8 +257,15 @@ def rating_in(text: str) -> str | None:
     str or None
         Our name of the class.
     """
-    found = first_of(_RATINGS, text.strip(" ()[].:"))
-    return found[0] if found else None
+    bare = re.sub(r"[\W\d_]+", " ", text).strip()
+    if bare in _RATING_LETTERS:
+        return _RATING_LETTERS[bare]
+    found = first_of(_RATINGS, text)
+    if found is None:
+        return None
+    # A word that denies and that we do not understand: better no class than the opposite one.
+    rest = text.replace(found[1].group(), " ", 1)
+    return None if _DENIED.search(rest) else found[0]
 
 
 def named(text: str) -> Named:
