@@ -38,7 +38,7 @@ def loaded(engine: Engine, garden: str) -> reading.Stored:
 
 def days(count: int, high_c: float = 17.5, first: date = date(2026, 1, 1)) -> list[WeatherDay]:
     return [
-        WeatherDay(id=day_id(on), on=on, low_c=5.25, high_c=high_c, source="station")
+        WeatherDay(id=day_id(on), on=on, low_c=5.25, high_c=high_c, source="file")
         for on in (first + timedelta(n) for n in range(count))
     ]
 

@@ -61,10 +61,15 @@ class WeatherKept(BaseModel):
 
 @router.post("/weather/station")
 def fetch_weather(garden_id: UUID, session: TheSession, world: TheWorld, who: Who) -> WeatherKept:
-    """Fetch the days since the last fetch from the weather station, and its forecast."""
+    """Fetch the days since the last fetch from the simulated station, and its forecast.
+
+    A practice garden alone may ask it: elsewhere it would pass for what was measured.
+    """
     file = reading.load(session, str(garden_id)).file
     today = world.clock(file.garden)
-    known = [day.on for day in file.log.weather if day.source == "station"]
+    if file.garden.stands_on is None:
+        raise Impossible("station", "station_is_simulated")
+    known = [day.on for day in file.log.weather if day.source == "simulated"]
     planted = [p.planted_on for p in file.garden.plantings if p.planted_on.year >= today.year - 1]
     first = min([date(today.year, 1, 1), *planted])
     if known:
@@ -87,7 +92,7 @@ def fetch_weather(garden_id: UUID, session: TheSession, world: TheWorld, who: Wh
             low_c=one.low_c,
             high_c=one.high_c,
             rain_mm=one.rain_mm,
-            source="station",
+            source="simulated",
         )
         for one in readings
     ]

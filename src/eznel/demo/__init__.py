@@ -381,7 +381,7 @@ def _weather(slip: Garden) -> tuple[WeatherDay, ...]:
             low_c=one.low_c,
             high_c=one.high_c,
             rain_mm=one.rain_mm,
-            source="station",
+            source="simulated",
         )
         for day, one in zip(days, readings, strict=True)
     )

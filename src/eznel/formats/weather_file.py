@@ -21,11 +21,13 @@ from eznel.core.errors import Impossible
 WEATHER_DAYS = UUID("c3b1a0a6-35a5-4f0f-9b1f-5d2b6a6f7a11")
 """Namespace of the ids of days: one day, one id."""
 MOST_DAYS = 4000
-HEADINGS = ("date", "low_c", "high_c", "rain_mm")
+HEADINGS = ("date", "low_c", "high_c", "rain_mm", "source")
+SIMULATED = "simulated"
 _MEANINGS = {
     "on": r"date|datum|fecha|day|tag|d[ií]a",
     "low": r"min|low|tn\b|tiefst|m[ií]nim",
     "high": r"max|high|tx\b|h[öo]chst|m[áa]xim",
+    "source": r"source|quelle|fuente|origen",
     "rain": r"rain|prec|prcp|niederschlag|regen|lluvia|rr\b",
 }
 _FAHRENHEIT = re.compile(r"°\s*f|\bf\b|fahrenheit|_f\b", re.IGNORECASE)
@@ -92,6 +94,8 @@ def read_weather(text: str) -> ReadWeather:
     left: list[tuple[int, str]] = []
     for number, row in body:
         try:
+            if "source" in columns and _cell(row, columns["source"]).lower() == SIMULATED:
+                raise ValueError(SIMULATED)  # nobody has measured it
             on = _date(_cell(row, columns["on"]), month_first=month_first)
             low, high = (_celsius(_cell(row, columns[m]), fahrenheit[m]) for m in ("low", "high"))
             rain = _rain(_cell(row, columns["rain"]), inches) if "rain" in columns else None
@@ -104,7 +108,7 @@ def read_weather(text: str) -> ReadWeather:
 
 
 def write_weather(days: Iterable[WeatherDay]) -> str:
-    """Return days as a table that reads back to the same days.
+    """Return days as a table that reads back to the same days, but for simulated ones.
 
     Parameters
     ----------
@@ -121,7 +125,7 @@ def write_weather(days: Iterable[WeatherDay]) -> str:
     table.writerow(HEADINGS)
     for day in sorted(days, key=lambda one: one.on):
         rain = "" if day.rain_mm is None else day.rain_mm
-        table.writerow((day.on.isoformat(), day.low_c, day.high_c, rain))
+        table.writerow((day.on.isoformat(), day.low_c, day.high_c, rain, day.source))
     return out.getvalue()
 
 

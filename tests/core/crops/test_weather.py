@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 import gardens
 from eznel.core.crops.weather import Weather
-from eznel.core.document import Site, WeatherDay
+from eznel.core.document import Log, Site, WeatherDay
 
 LOW = [0, 0, 2, 5, 8, 11, 13, 13, 10, 7, 3, 1]
 HIGH = [6, 6, 10, 13, 16, 19, 21, 21, 18, 13, 9, 7]
@@ -97,3 +97,19 @@ def test_the_same_days_are_known_again() -> None:
     days = measured(date(2026, 5, 1), (10, 20))
     assert Weather(SITE, days).same_as(SITE, tuple(days))
     assert not Weather(SITE, days).same_as(SITE, ())
+
+
+@pytest.mark.parametrize(("stands_on", "counts"), [(None, False), ("2026-06-20", True)])
+def test_simulated_weather_counts_in_a_practice_garden_alone(stands_on, counts: bool) -> None:
+    day = {"id": gardens.uid("day"), "low_c": 25, "high_c": 35, "source": "station"}
+    hot = [
+        {**day, "id": gardens.uid(f"day {n}"), "on": date(2026, 5, 12) + timedelta(n)}
+        for n in range(30)
+    ]
+    parts = {"places": [gardens.bed()], "plantings": [gardens.planting()], "stands_on": stands_on}
+    log = Log.model_validate({"weather": hot})  # as an earlier release kept it
+    assert {one.source for one in log.weather} == {"simulated"}
+    with_it, without = (
+        gardens.plan_of(gardens.garden(**parts), one, date(2026, 6, 20)) for one in (log, Log())
+    )
+    assert (with_it != without) == counts

@@ -1,26 +1,9 @@
 import { useSyncExternalStore } from 'react'
 import { newId } from '../lib/ids'
-import { recall, remember } from '../lib/memory'
-import { ProblemError, write, type Fault, type Schemas } from './client'
+import { ProblemError, write, type Schemas } from './client'
+import { browserDrawer, LetterBox, type Letter, type Letters } from './letters'
 
-/** Every kind of thing that people record, as its address spells it. */
-export type Kind = keyof Schemas['Changes']
-export type Thing = { id?: string; key?: string } & Record<string, unknown>
-
-/** A write that is on its way: kept in this browser until the answer is here. */
-export interface Letter {
-  id: string
-  garden: string
-  kind: Kind
-  key: string
-  /** Nothing where the thing is to be removed. */
-  thing: Thing | null
-  basedOn: number
-  /** Whether nobody answered it so far. */
-  tried: boolean
-  /** Why it was refused while nobody was looking. */
-  refused: Fault[] | null
-}
+export type { Kind, Letter, Thing } from './letters'
 
 export interface Sent {
   /** Kept in this browser; it is sent when Eznel answers. */
@@ -28,35 +11,18 @@ export interface Sent {
   revision: number
 }
 
-const NAME = 'outbox'
 const PAUSES_MS = [250, 600, 1500, 3000]
 const ANSWER_MS = 20_000
 const TRIES_BEFORE_KEPT = 3
 
-const listeners = new Set<() => void>()
+const box = new LetterBox(browserDrawer)
 const waiting = new Map<string, { done: (sent: Sent) => void; failed: (error: unknown) => void }>()
-let read = ''
-let letters: Letter[] = []
 let sending = false
-
-function all(): Letter[] {
-  const stored = recall(NAME, '[]')
-  if (stored !== read) {
-    read = stored
-    letters = JSON.parse(stored) as Letter[]
-  }
-  return letters
-}
-
-function store(next: Letter[]): void {
-  remember(NAME, JSON.stringify(next))
-  listeners.forEach((tell) => tell())
-}
 
 /** Sends a write, and keeps it until it is answered: over a lost connection, and over a reload. */
 export function post(letter: Omit<Letter, 'id' | 'refused' | 'tried'>): Promise<Sent> {
   const id = newId()
-  store([...all(), { ...letter, id, tried: false, refused: null }])
+  box.change((all) => [...all, { ...letter, id, tried: false, refused: null }])
   return new Promise((done, failed) => {
     waiting.set(id, { done, failed })
     void deliver()
@@ -65,12 +31,12 @@ export function post(letter: Omit<Letter, 'id' | 'refused' | 'tried'>): Promise<
 
 /** Forgets a write that was refused. */
 export function forget(id: string): void {
-  store(all().filter((one) => one.id !== id))
+  box.change((all) => all.filter((one) => one.id !== id))
 }
 
 /** Tries a refused write again, on top of what is stored now. */
 export function again(id: string): void {
-  store(all().map((one) => (one.id === id ? { ...one, refused: null } : one)))
+  box.change((all) => all.map((one) => (one.id === id ? { ...one, refused: null } : one)))
   void deliver()
 }
 
@@ -101,7 +67,7 @@ export async function deliver(tries = 0): Promise<void> {
 }
 
 function first(): Letter | undefined {
-  return all().find((one) => one.refused === null)
+  return box.get().all.find((one) => one.refused === null)
 }
 
 function deliverOne(letter: Letter): Promise<Schemas['WrittenView']> {
@@ -115,11 +81,12 @@ function deliverOne(letter: Letter): Promise<Schemas['WrittenView']> {
 
 /** What was sent is dropped, and later letters about the same thing build on it. */
 function settle(sent: Letter, revision: number): void {
-  const rest = all().filter((one) => one.id !== sent.id)
-  store(
-    rest.map((one) =>
-      one.garden === sent.garden && one.key === sent.key ? { ...one, basedOn: revision } : one,
-    ),
+  box.change((all) =>
+    all
+      .filter((one) => one.id !== sent.id)
+      .map((one) =>
+        one.garden === sent.garden && one.key === sent.key ? { ...one, basedOn: revision } : one,
+      ),
   )
 }
 
@@ -134,32 +101,30 @@ function refuse(letter: Letter, error: ProblemError): void {
   const faults = error.faults.length
     ? error.faults
     : [{ field: '', key: 'other', problem: error.message, remedy: '' }]
-  store(all().map((one) => (one.id === letter.id ? { ...one, refused: faults } : one)))
+  box.change((all) => all.map((one) => (one.id === letter.id ? { ...one, refused: faults } : one)))
 }
 
 /** Nobody answers: what was typed is safe here, so people need not wait for it. */
 function releaseAll(): void {
-  store(all().map((one) => ({ ...one, tried: true })))
-  for (const letter of all()) {
+  box.change((all) => all.map((one) => ({ ...one, tried: true })))
+  for (const letter of box.get().all) {
     waiting.get(letter.id)?.done({ kept: true, revision: letter.basedOn })
     waiting.delete(letter.id)
   }
 }
 
-function subscribe(tell: () => void): () => void {
-  listeners.add(tell)
-  window.addEventListener('storage', tell)
-  return () => {
-    listeners.delete(tell)
-    window.removeEventListener('storage', tell)
-  }
+/** The writes of a garden that are not answered yet, and whether the browser keeps them. */
+export function useOutbox(garden: string): Letters {
+  const found = useSyncExternalStore(box.subscribe, box.get)
+  return { ...found, all: found.all.filter((one) => one.garden === garden) }
 }
 
-/** The writes of a garden that are not answered yet. */
-export function useOutbox(garden: string): Letter[] {
-  const found = useSyncExternalStore(subscribe, all)
-  return found.filter((one) => one.garden === garden)
-}
+/** The reader has been told of what was damaged. */
+export const damageSeen = () => box.seen()
 
+window.addEventListener('storage', box.refresh)
 window.addEventListener('online', () => void deliver())
+window.addEventListener('beforeunload', (event) => {
+  if (box.get().onlyHere) event.preventDefault() // it would end with the page
+})
 void deliver()

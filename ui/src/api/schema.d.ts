@@ -64,7 +64,7 @@ export interface paths {
         post: operations["enter"];
         /**
          * Leave
-         * @description Leave; this browser is asked for the password again.
+         * @description Leave: the session ends, whoever may still have it.
          */
         delete: operations["leave"];
         options?: never;
@@ -1063,7 +1063,9 @@ export interface paths {
         put?: never;
         /**
          * Fetch Weather
-         * @description Fetch the days since the last fetch from the weather station, and its forecast.
+         * @description Fetch the days since the last fetch from the simulated station, and its forecast.
+         *
+         *     A practice garden alone may ask it: elsewhere it would pass for what was measured.
          */
         post: operations["fetch_weather"];
         delete?: never;
@@ -1202,6 +1204,26 @@ export interface components {
             unit: "g/m2" | "kg/m2" | "kg/ha" | "t/ha" | "oz/yd2" | "lb/100ft2" | "lb/1000ft2" | "lb/acre" | "ton/acre";
             /** Value */
             value: number;
+        };
+        /**
+         * AsideView
+         * @description A stored thing that breaks the garden's rules: which, what is wrong, and the way out.
+         */
+        AsideView: {
+            /** Data */
+            data: {
+                [key: string]: unknown;
+            };
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Problem */
+            problem: string;
+            /** Remedy */
+            remedy: string;
+            /** Revision */
+            revision: number;
         };
         /**
          * BagLine
@@ -2297,9 +2319,10 @@ export interface components {
             log: components["schemas"]["Log"];
             /**
              * Version
-             * @default 5
+             * @default 6
+             * @constant
              */
-            version: number;
+            version: 6;
         };
         /**
          * GardenListed
@@ -2320,6 +2343,8 @@ export interface components {
          * @description A garden whole, with the revisions that a write is based on, and its date.
          */
         GardenView: {
+            /** Aside */
+            aside: components["schemas"]["AsideView"][];
             file: components["schemas"]["GardenFile"];
             /** Revision */
             revision: number;
@@ -2874,6 +2899,11 @@ export interface components {
             fills_water?: {
                 [key: string]: number;
             };
+            /**
+             * Fineness
+             * @default 0.9
+             */
+            fineness: number;
             /**
              * First Season Ca Pct
              * @default 100
@@ -5397,7 +5427,7 @@ export interface components {
              * @default L
              * @enum {string}
              */
-            unit: "L" | "mL" | "ft3" | "yd3" | "gal_us" | "gal_imp" | "qt_us" | "pt_imp" | "fl_oz_us" | "tsp_us" | "tbsp_us" | "cup_us" | "tsp_metric" | "tbsp_metric" | "cup_metric" | "tsp_au" | "tbsp_au" | "cup_au" | "tsp_imperial" | "tbsp_imperial" | "cup_imperial";
+            unit: "L" | "mL" | "ft3" | "yd3" | "gal_us" | "gal_imp" | "qt_us" | "qt_imp" | "pt_us" | "pt_imp" | "fl_oz_us" | "fl_oz_imp" | "tsp_us" | "tbsp_us" | "cup_us" | "tsp_metric" | "tbsp_metric" | "cup_metric" | "tsp_au" | "tbsp_au" | "cup_au" | "tsp_imperial" | "tbsp_imperial" | "cup_imperial";
             /** Value */
             value: number;
         };
@@ -5512,7 +5542,7 @@ export interface components {
              * @default typed
              * @enum {string}
              */
-            source: "station" | "file" | "typed";
+            source: "simulated" | "file" | "typed";
         };
         /**
          * WeatherDays

@@ -1,28 +1,47 @@
 import { Button } from 'antd'
-import { again, deliver, forget, useOutbox, type Letter } from '../api/outbox'
+import { again, damageSeen, deliver, forget, useOutbox, type Letter } from '../api/outbox'
 import { plural, t } from '../lib/words'
 import { useWords } from '../api/reference'
 
-/** What waits in this browser because nobody answered, and what was refused meanwhile. */
+/** What waits because nobody answered, what was refused meanwhile, and what cannot be kept. */
 export function OutboxBanner({ gardenId }: { gardenId: string }) {
-  const letters = useOutbox(gardenId)
-  const refused = letters.filter((one) => one.refused)
-  const waits = letters.filter((one) => !one.refused && one.tried)
-  if (waits.length === 0 && refused.length === 0) return null
+  const { all, onlyHere, damaged } = useOutbox(gardenId)
+  const refused = all.filter((one) => one.refused)
+  const waits = all.filter((one) => !one.refused && one.tried)
+  if (waits.length === 0 && refused.length === 0 && !damaged) return null
   return (
     <div className="outbox small" role="status">
       {waits.length > 0 && (
         <p className="row">
           <span>
             <b>{t('Eznel does not answer.')}</b>{' '}
-            {plural(
-              waits.length,
-              'One change waits in this browser and is sent when it does.',
-              '{n} changes wait in this browser and are sent when it does.',
-            )}
+            {onlyHere
+              ? plural(
+                  waits.length,
+                  'One change waits in this page alone, since this browser cannot keep it. Leave the page open until it is sent.',
+                  '{n} changes wait in this page alone, since this browser cannot keep them. Leave the page open until they are sent.',
+                )
+              : plural(
+                  waits.length,
+                  'One change waits in this browser and is sent when it does.',
+                  '{n} changes wait in this browser and are sent when it does.',
+                )}
           </span>
           <Button size="small" onClick={() => void deliver()}>
             {t('Try now')}
+          </Button>
+        </p>
+      )}
+      {damaged && (
+        <p className="row">
+          <span>
+            <b>{t('What waited in this browser could not be read.')}</b>{' '}
+            {t(
+              'It was set aside. Look whether your last changes are there; make them again if not.',
+            )}
+          </span>
+          <Button size="small" onClick={damageSeen}>
+            {t('Leave it')}
           </Button>
         </p>
       )}

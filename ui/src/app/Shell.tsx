@@ -10,6 +10,7 @@ import { Sentence } from '../parts/Sentence'
 import { SettingsProvider } from '../parts/Settings'
 import { ToastProvider } from '../parts/Toast'
 import { ExplainProvider } from '../parts/Why'
+import { AsideBanner } from './AsideBanner'
 import { OutboxBanner } from './Outbox'
 import { Shortcuts } from './Shortcuts'
 import { useThemeMode } from './ThemeProvider'
@@ -80,6 +81,7 @@ function Frame() {
                 </div>
                 {garden.file.garden.stands_on && <Practice gardenId={gardenId} />}
                 <OutboxBanner gardenId={gardenId} />
+                <AsideBanner gardenId={gardenId} />
               </header>
               <main className="page">
                 <Suspense fallback={<Waiting />}>

@@ -8,9 +8,13 @@ import { base64 } from '../lib/files'
 import { plural, t } from '../lib/words'
 import { Refused } from '../parts/Field'
 
-/** Weather as it came: from the station that ships with Eznel, or out of a file. */
+/** Weather as it came: out of a file, or in practice from a simulated station. */
 export function WeatherPart({ gardenId }: { gardenId: string }) {
-  const { weather } = useGarden(gardenId).file.log
+  const { garden, log } = useGarden(gardenId).file
+  // Only a practice garden asks the simulated station, and only there its days count.
+  const practice = garden.stands_on != null
+  const weather = log.weather.filter((day) => practice || day.source !== 'simulated')
+  const simulated = log.weather.filter((day) => day.source === 'simulated').length
   const { fetched, read, keep } = useWeather(gardenId)
   const file = useRef<HTMLInputElement>(null)
   const days = weather.map((day) => day.on).sort()
@@ -30,10 +34,27 @@ export function WeatherPart({ gardenId }: { gardenId: string }) {
             )
           : t('No day is known yet; every date is reckoned with the usual temperatures.')}
       </p>
+      {simulated > 0 && (
+        <p className="small">
+          {practice
+            ? plural(
+                simulated,
+                'One of them is simulated, for practice.',
+                '{n} of them are simulated, for practice.',
+              )
+            : plural(
+                simulated,
+                'One day from the simulated station is kept and counts for nothing here.',
+                '{n} days from the simulated station are kept and count for nothing here.',
+              )}
+        </p>
+      )}
       <div className="row">
-        <Button loading={fetched.isPending} onClick={() => fetched.mutate()}>
-          {t('Ask the weather station')}
-        </Button>
+        {practice && (
+          <Button loading={fetched.isPending} onClick={() => fetched.mutate()}>
+            {t('Ask the simulated weather station')}
+          </Button>
+        )}
         <Button loading={read.isPending} onClick={() => file.current?.click()}>
           {t('Read a weather file')}
         </Button>

@@ -1,9 +1,10 @@
 import { useQuery } from '@tanstack/react-query'
 import { Button, Drawer } from 'antd'
+import { SaveButton } from '../parts/SaveButton'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { gardenQueries, revisionOf, useGarden, useWrites } from '../api/gardens'
-import { faultsOf, type Schemas } from '../api/client'
+import { faultsOf, ProblemError, type Schemas } from '../api/client'
 import { t } from '../lib/words'
 import {
   DENSITIES,
@@ -31,11 +32,27 @@ export default function WhyDrawer(props: { gardenId: string; of: string; onClose
       }
     >
       {query.isPending && <p className="soft">{t('Working it out …')}</p>}
-      {query.isError && (
-        <p>{t('This number has changed in the meantime. Close and open it again.')}</p>
-      )}
+      {query.isError && <Unexplained error={query.error} onAgain={() => void query.refetch()} />}
       {query.data && <Working {...props} shown={query.data} />}
     </Drawer>
+  )
+}
+
+/** Why there is no working: the number is gone, nobody answers, or Eznel made a mistake. */
+function Unexplained({ error, onAgain }: { error: Error; onAgain: () => void }) {
+  if (faultsOf(error).some((fault) => fault.key === 'no_such_number')) {
+    return <p>{t('This number has changed in the meantime. Close and open it again.')}</p>
+  }
+  const silent = error instanceof ProblemError && error.unreachable
+  return (
+    <div className="stack" role="alert">
+      <p>
+        {silent
+          ? t('Eznel does not answer. The number stands as it is.')
+          : t('Eznel made a mistake in explaining this number. The number itself stands as it is.')}
+      </p>
+      <Button onClick={onAgain}>{t('Try again')}</Button>
+    </div>
   )
 }
 
@@ -230,14 +247,9 @@ function Box(props: {
       <h2>{props.title}</h2>
       <div className="fields">{props.children}</div>
       <div className="row">
-        <Button
-          type="primary"
-          loading={props.saving}
-          disabled={props.disabled}
-          onClick={props.onSave}
-        >
+        <SaveButton loading={props.saving} disabled={props.disabled} onClick={props.onSave}>
           {t('Use it instead')}
-        </Button>
+        </SaveButton>
         <Refused faults={faults} />
       </div>
     </section>

@@ -20,6 +20,8 @@ const queries = new QueryClient({
         count < RETRIES && error instanceof ProblemError && error.unreachable,
       retryDelay: (count) => Math.min(300 * 2 ** count, 3000),
     },
+    // A write reaches the outbox whatever the browser thinks of its connection.
+    mutations: { networkMode: 'always' },
   },
 })
 

@@ -7,11 +7,15 @@ export function recall(name: string, fallback: string): string {
   }
 }
 
-/** Lets this browser remember something. A browser that may not remember goes on without. */
-export function remember(name: string, value: string): void {
+/**
+ * Lets this browser remember something; says whether it does. A browser that may not remember, or
+ * has no room, goes on without.
+ */
+export function remember(name: string, value: string): boolean {
   try {
     localStorage.setItem(`eznel.${name}`, value)
+    return true
   } catch {
-    return
+    return false
   }
 }

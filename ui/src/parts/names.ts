@@ -1,5 +1,6 @@
 import type { components } from '../api/schema'
-import { language, t } from '../lib/words'
+import { showLitres } from '../lib/numbers'
+import { language, plural, t } from '../lib/words'
 
 type Garden = components['schemas']['Garden']
 type Catalogue = components['schemas']['CatalogueView']
@@ -38,14 +39,32 @@ export function levelScoops(count: number, name: string): string {
   return t('{n} level {scoop}', { n: count, scoop: scoopName(name, count) })
 }
 
-/** The scoops of one portion of a mix, product by product: "2 × 3 level teaspoons Ebb potash". */
-export function mixText(
-  mix: components['schemas']['MixPlan'],
-  names: ReturnType<typeof namesOf>,
-): string {
+type Mix = components['schemas']['MixPlan']
+
+/** What one portion of a mix is, and how many there are: "In each of 4 cans of 9 L". */
+export function portionText(mix: Mix): string {
+  const n = mix.portions
+  if (mix.portion === 'can') {
+    return mix.water_l > 0
+      ? plural(n, 'In one can of {water}', 'In each of {n} cans of {water}', {
+          water: showLitres(mix.water_l),
+        })
+      : plural(n, 'In one can', 'In each of {n} cans')
+  }
+  if (mix.portion === 'tub') return plural(n, 'For the tub', 'For each of {n} tubs')
+  if (mix.portion === 'part') return t('For each of {n} equal parts of the bed', { n })
+  return t('For the whole bed')
+}
+
+/** A mix in one sentence: "In each of 4 cans of 9 L: 6 level teaspoons Feed; 2 L to each plant". */
+export function mixText(mix: Mix, names: ReturnType<typeof namesOf>): string {
   const lines = mix.lines.map(
     (line) =>
       `${levelScoops(line.count, names.scoops.get(line.scoop) ?? '')} ${names.products.get(line.product) ?? ''}`,
   )
-  return `${mix.portions > 1 ? `${mix.portions} × ` : ''}${lines.join(' + ')}`
+  const each =
+    mix.water_l > 0 && mix.per_plant_l > 0
+      ? `; ${t('{water} to each plant', { water: showLitres(mix.per_plant_l) })}`
+      : ''
+  return `${portionText(mix)}: ${lines.join(' + ')}${each}`
 }

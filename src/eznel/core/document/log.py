@@ -3,7 +3,7 @@
 from typing import Annotated, Literal
 from uuid import UUID
 
-from pydantic import Field, model_validator
+from pydantic import BeforeValidator, Field, model_validator
 
 from eznel.core.document._base import Day, Entry, Key, Note, Thing, fault
 from eznel.core.document.product import Amount
@@ -81,6 +81,11 @@ class TaskDone(Thing):
     on: Day
 
 
+def _simulated(source: object) -> object:
+    """The only station that there was until version 6 was the simulated one."""
+    return "simulated" if source == "station" else source
+
+
 class WeatherDay(Thing):
     """A day's weather as it was. Its id is made of the day, so that a day is there once."""
 
@@ -88,7 +93,8 @@ class WeatherDay(Thing):
     low_c: Annotated[float, Field(ge=-60, le=60, allow_inf_nan=False)]
     high_c: Annotated[float, Field(ge=-60, le=60, allow_inf_nan=False)]
     rain_mm: Annotated[float, Field(ge=0, le=1000, allow_inf_nan=False)] | None = None
-    source: Literal["station", "file", "typed"] = "typed"
+    source: Annotated[Literal["simulated", "file", "typed"], BeforeValidator(_simulated)] = "typed"
+    """Where it comes from. What was simulated counts in a practice garden alone."""
 
     @model_validator(mode="after")
     def _is_a_day(self) -> "WeatherDay":

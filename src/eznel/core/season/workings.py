@@ -70,5 +70,6 @@ class Workings:
             and mine.bands == other.bands
             and mine.varieties == other.varieties
             and mine.blends == other.blends
-            and before.stands.weather.same_as(mine.site, self.log.weather)
+            and (mine.stands_on is None) == (other.stands_on is None)
+            and before.log.weather == self.log.weather
         )

@@ -143,9 +143,12 @@ class Stands:
         for n, planting in enumerate(garden.plantings):
             catalogue.crop(planting.crop, f"plantings.{n}.crop")
         self.places: dict[UUID, Place] = {place.id: place for place in garden.places}
-        same = before is not None and before.weather.same_as(garden.site, log.weather)
+        # In a real garden nobody takes a simulation for what was measured.
+        practice = garden.stands_on is not None
+        measured = tuple(d for d in log.weather if practice or d.source != "simulated")
+        same = before is not None and before.weather.same_as(garden.site, measured)
         self.weather: Weather = (
-            before.weather if before is not None and same else Weather(garden.site, log.weather)
+            before.weather if before is not None and same else Weather(garden.site, measured)
         )
         self.programmes = catalogue.programmes | {p.key: p for p in garden.programmes}
         self._known = self._inputs()

@@ -181,6 +181,7 @@ function NumberInput(props: {
         value={shown ?? (props.value == null ? '' : typedNumber(props.value))}
         aria-describedby={props.describedBy}
         aria-invalid={props.invalid || wrong}
+        data-wrong={wrong || undefined}
         onChange={(event) => {
           setText(event.target.value)
           const value = readNumber(event.target.value)
@@ -254,8 +255,11 @@ const unitNames = (): Record<string, string> => ({
   gal_us: t('US gal'),
   gal_imp: t('imp. gal'),
   qt_us: t('US quart'),
+  qt_imp: t('imp. quart'),
+  pt_us: t('US pint'),
   pt_imp: t('imp. pint'),
   fl_oz_us: t('US fl oz'),
+  fl_oz_imp: t('imp. fl oz'),
   tsp_us: t('tsp (US)'),
   tbsp_us: t('tbsp (US)'),
   cup_us: t('cup (US)'),

@@ -1,4 +1,5 @@
 import { Button } from 'antd'
+import { SaveButton } from '../SaveButton'
 import { useState, type ReactNode } from 'react'
 import { t } from '../../lib/words'
 import { Refused, faultsOfWhole, type FaultAt } from '../Field'
@@ -30,14 +31,13 @@ export function Keeping<T extends object>(props: {
   if (conflict) return <Choose {...props} conflict={conflict} />
   return (
     <div className="row keeping">
-      <Button
-        type="primary"
+      <SaveButton
         loading={props.saving}
         disabled={props.disabled}
         onClick={() => props.onKeep(mine, props.basedOn)}
       >
         {props.label}
-      </Button>
+      </SaveButton>
       <Button onClick={props.onLeave}>{props.leave ?? t('Leave it')}</Button>
       {props.children}
       <Refused faults={faultsOfWhole(props.faults)} />
@@ -68,13 +68,12 @@ function Choose<T extends object>(props: {
           <b>{t('Somebody has removed it in the meantime.')}</b>
         </p>
         <div className="row">
-          <Button
-            type="primary"
+          <SaveButton
             loading={props.saving}
             onClick={() => props.onKeep(props.mine, conflict.revision)}
           >
             {t('Keep mine')}
-          </Button>
+          </SaveButton>
           <Button onClick={props.onLeave}>{t('Leave it removed')}</Button>
         </div>
       </div>
@@ -130,13 +129,12 @@ function Choose<T extends object>(props: {
         </tbody>
       </table>
       <div className="row">
-        <Button
-          type="primary"
+        <SaveButton
           loading={props.saving}
           onClick={() => props.onKeep(chosen(), conflict.revision)}
         >
           {t('Keep what is chosen')}
-        </Button>
+        </SaveButton>
         <Button onClick={props.onLeave}>{t('Leave mine')}</Button>
       </div>
     </div>

@@ -1,4 +1,5 @@
 import { Button } from 'antd'
+import { SaveButton } from '../../parts/SaveButton'
 import { useState } from 'react'
 import { faultsOf, type Schemas } from '../../api/client'
 import { useGarden, useWrites } from '../../api/gardens'
@@ -165,8 +166,7 @@ export function SchoolForm(props: { gardenId: string; from: Programme; onDone: (
         </Button>
       </div>
       <div className="row">
-        <Button
-          type="primary"
+        <SaveButton
           loading={save.isPending}
           onClick={() =>
             save.mutate(
@@ -176,7 +176,7 @@ export function SchoolForm(props: { gardenId: string; from: Programme; onDone: (
           }
         >
           {t('Save')}
-        </Button>
+        </SaveButton>
         <Button type="text" onClick={props.onDone}>
           {t('Back')}
         </Button>

@@ -1,4 +1,5 @@
 import { Button } from 'antd'
+import { SaveButton } from '../../parts/SaveButton'
 import { useState } from 'react'
 import { faultsOf, type Schemas } from '../../api/client'
 import { useGarden, usePlan, useWrites } from '../../api/gardens'
@@ -118,8 +119,7 @@ export function Sighted({ gardenId, planting }: { gardenId: string; planting: Pl
           </div>
           {whole && then && <Changed was={planting} is={then} />}
           <div className="row">
-            <Button
-              type="primary"
+            <SaveButton
               loading={save.isPending}
               disabled={!whole}
               onClick={() =>
@@ -139,7 +139,7 @@ export function Sighted({ gardenId, planting }: { gardenId: string; planting: Pl
               }
             >
               {t('Record it')}
-            </Button>
+            </SaveButton>
             <Button type="text" onClick={() => setDraft(null)}>
               {t('Back')}
             </Button>

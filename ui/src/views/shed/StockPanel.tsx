@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { Button } from 'antd'
+import { SaveButton } from '../../parts/SaveButton'
 import { useState } from 'react'
 import { faultsOf, type Schemas } from '../../api/client'
 import { useGarden, usePlan, useWrites } from '../../api/gardens'
@@ -103,13 +104,12 @@ function Moves({ gardenId, product }: { gardenId: string; product: Product }) {
             onChange={(amount) => setTyped({ ...typed, amount })}
           />
           <div className="row">
-            <Button
-              type="primary"
+            <SaveButton
               loading={save.isPending}
               onClick={() => keep(typed.kind, typed.amount as Move['amount'])}
             >
               {t('Keep it')}
-            </Button>
+            </SaveButton>
             <Button onClick={() => setTyped(null)}>{t('Leave it')}</Button>
           </div>
         </div>

@@ -1,4 +1,5 @@
 import { Button } from 'antd'
+import { SaveButton } from '../../parts/SaveButton'
 import { faultsOf, type Schemas } from '../../api/client'
 import { useGarden, useWrites } from '../../api/gardens'
 import { useWords } from '../../api/reference'
@@ -73,14 +74,13 @@ export function Bands(props: { gardenId: string; gauge: Banded; onClose: () => v
         />
       </div>
       <div className="row">
-        <Button
-          type="primary"
+        <SaveButton
           loading={save.isPending}
           disabled={!draft.thing}
           onClick={() => save.mutate({ kind: 'bands', thing: { ...shown } }, { onSuccess: close })}
         >
           {t('Keep these bands')}
-        </Button>
+        </SaveButton>
         {known && (
           <Button
             loading={remove.isPending}

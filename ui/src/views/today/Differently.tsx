@@ -1,4 +1,5 @@
 import { Button } from 'antd'
+import { SaveButton } from '../../parts/SaveButton'
 import { useState } from 'react'
 import { faultsOf, type Schemas } from '../../api/client'
 import { useGarden, usePlan } from '../../api/gardens'
@@ -109,14 +110,9 @@ export function Differently(props: {
       </div>
       <Next was={nextAfter(kept, props.due)} is={nextAfter(whatIf.plan, props.due)} />
       <div className="row">
-        <Button
-          type="primary"
-          loading={props.saving}
-          disabled={!on}
-          onClick={() => props.onSave(entry)}
-        >
+        <SaveButton loading={props.saving} disabled={!on} onClick={() => props.onSave(entry)}>
           {t('Record it')}
-        </Button>
+        </SaveButton>
         <Button type="text" onClick={props.onBack}>
           {t('Back')}
         </Button>

@@ -6,10 +6,10 @@ import { useWords } from '../../api/reference'
 import { faultsOf, type Schemas } from '../../api/client'
 import { addDays, showDate, showDay } from '../../lib/dates'
 import { showArea, showLitres, showMass } from '../../lib/numbers'
-import { plural, t } from '../../lib/words'
+import { t } from '../../lib/words'
 import { DateField, Refused } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
-import { namesOf, plantingName, scoopName } from '../../parts/names'
+import { namesOf, plantingName, portionText, scoopName } from '../../parts/names'
 import { useToast } from '../../parts/Toast'
 import { WeighingCard } from '../../parts/WeighingCard'
 import { NUTRIENTS } from '../../theme/nutrients'
@@ -43,7 +43,7 @@ export function JobCard(props: {
   const mix = job.mixes[Math.min(answer, job.mixes.length - 1)] as Mix | undefined
   const title = plantingName(planting)
 
-  const kept = useOutbox(gardenId).some((one) => one.key === job.key)
+  const kept = useOutbox(gardenId).all.some((one) => one.key === job.key)
 
   const log = (entry: Partial<Entry>) => {
     const whole = {
@@ -87,7 +87,7 @@ export function JobCard(props: {
         title={title}
         place={names.places.get(planting.place) ?? ''}
         when={props.tone === 'now' && job.due_on <= plan.as_of ? t('today') : showDay(job.due_on)}
-        portion={mix ? portion(mix) : ''}
+        portion={mix ? portionText(mix) : ''}
         where={mix ? where(mix, planting, job.kind, baseOf(file.garden, planting.id)) : ''}
         lines={(mix?.lines ?? []).map((line) => ({
           product: names.products.get(line.product) ?? '',
@@ -244,20 +244,6 @@ function litres(mix: Mix): { value: number; unit: 'L' } {
 
 function titleOf(mix: Mix, terms: Record<string, string>): string {
   return mix.titles.map((title) => terms[`title.${title}`]).join(', ')
-}
-
-function portion(mix: Mix): string {
-  const n = mix.portions
-  if (mix.portion === 'can') {
-    return mix.water_l > 0
-      ? plural(n, 'In one can of {water}', 'In each of {n} cans of {water}', {
-          water: showLitres(mix.water_l),
-        })
-      : plural(n, 'In one can', 'In each of {n} cans')
-  }
-  if (mix.portion === 'tub') return plural(n, 'For the tub', 'For each of {n} tubs')
-  if (mix.portion === 'part') return t('For each of {n} equal parts of the bed', { n })
-  return t('For the whole bed')
 }
 
 function where(mix: Mix, planting: Due['planting'], kind: string, base: string): string {

@@ -164,7 +164,7 @@ function Nothing({ gardenId }: { gardenId: string }) {
 function Asked({ due, gardenId }: { due: Due; gardenId: string }) {
   const words = useWords()
   const { save } = useWrites(gardenId)
-  const kept = useOutbox(gardenId).some((one) => one.key === due.job.key)
+  const kept = useOutbox(gardenId).all.some((one) => one.key === due.job.key)
   const [open, setOpen] = useState(false)
   const missed = () =>
     save.mutate({

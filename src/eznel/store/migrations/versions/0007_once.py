@@ -1,4 +1,4 @@
-"""A day's weather once; sessions that were ended"""
+"""A day's weather once, and whether it is simulated; sessions that were ended"""
 
 import sqlalchemy as sa
 from alembic import op
@@ -14,6 +14,7 @@ def upgrade() -> None:
         " ON old.garden_id = new.garden_id AND old.`on` = new.`on`"
         " AND (old.revision, old.ordinal, old.id) < (new.revision, new.ordinal, new.id)"
     )
+    op.execute("UPDATE weather_day SET source = 'simulated' WHERE source = 'station'")
     op.create_index(
         "ix_weather_day_once", "weather_day", ["garden_id", "on"], unique=True, if_not_exists=True
     )
