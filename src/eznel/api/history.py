@@ -90,7 +90,8 @@ def _view(change: journal.Written, undone: frozenset[int]) -> ChangeView:
     before, after = change.before or {}, change.after or {}
     shown = after or before
     whole = change.kind == "garden"
-    fields = [] if whole or change.kind == gardens.DAYS else [name for name in {**before, **after} if name != "id"]
+    many = whole or change.kind == journal.DAYS
+    fields = [] if many else [name for name in {**before, **after} if name != "id"]
     return ChangeView(
         number=change.number,
         written_at=change.written_at,

@@ -18,9 +18,6 @@ from eznel.store.kinds import KINDS, Kind, Row, key_of, to_row
 from eznel.store.reading import SETTINGS, Missing, Stored, load
 from eznel.store.tables import GardenRow, SoilValueRow, WeatherDayRow
 
-DAYS = "weather_days"
-"""What the journal calls the weather of several days that were written together."""
-
 Check = Callable[[GardenFile], object]
 """Raises what is wrong with a garden as it would be; nothing is stored then."""
 
@@ -238,7 +235,7 @@ def _replace_days(
             for n, day in enumerate(after, 0 if last is None else last + 1)]  # fmt: skip
     if rows:
         session.execute(insert(WeatherDayRow), rows)
-    change = (DAYS, garden_id, stored.revision + 1, _days(before), _days(after))
+    change = (journal.DAYS, garden_id, stored.revision + 1, _days(before), _days(after))
     return finish(session, garden_id, stored.revision, change, by)
 
 

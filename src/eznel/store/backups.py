@@ -16,7 +16,7 @@ from sqlalchemy.orm import Session
 from eznel.core.document import GardenFile, upgrades
 from eznel.core.errors import Impossible, Refusal
 from eznel.store import database, journal, reading
-from eznel.store._writing import DAYS, insert_garden, lock
+from eznel.store._writing import insert_garden, lock
 from eznel.store.kinds import KINDS
 from eznel.store.tables import GardenRow, JournalRow
 
@@ -47,7 +47,7 @@ class SavedChange(_Part):
     revision: Counted
     written_at: Annotated[datetime, AfterValidator(_naive)]
     who: Annotated[str, Field(max_length=80)]
-    kind: Literal[("garden", "settings", DAYS, *KINDS)]  # type: ignore[valid-type]
+    kind: Literal[("garden", "settings", journal.DAYS, *KINDS)]  # type: ignore[valid-type]
     thing_id: Id
     thing_revision: Counted
     before: dict[str, Any] | None

@@ -16,7 +16,6 @@ from eznel.core.document import Garden, GardenFile, WeatherDay, upgrades
 from eznel.core.errors import Impossible
 from eznel.store import journal
 from eznel.store._writing import (
-    DAYS,
     Actor,
     Check,
     InUse,
@@ -369,7 +368,7 @@ def turn(
             return _turn_settings(session, stored, (left, reached), check, by)
         if change.kind == "garden":
             return _turn_whole(session, stored, (left, reached), by)
-        if change.kind == DAYS:
+        if change.kind == journal.DAYS:
             assert left is not None
             assert reached is not None
             revision = turn_days(session, stored, left, reached, by)

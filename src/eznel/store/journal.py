@@ -11,6 +11,9 @@ from eznel.store.kinds import Row
 from eznel.store.tables import JournalRow
 
 Act = Literal["write", "undo", "redo"]
+DAYS = "weather_days"
+"""What the weather of several days is called that were written together."""
+
 MOST_UNDONE = 500
 """How many of the newest changes undo and redo reach by themselves."""
 
