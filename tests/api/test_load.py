@@ -57,6 +57,7 @@ def test_all_who_wait_share_one_computation(
 
     monkeypatch.setattr(worlds, "make", slow)
     world._kept.clear()
+    world._last.clear()
     with ThreadPoolExecutor(60) as pool:
         answers = list(pool.map(asked, [f"{at}{GARDEN}/plan"] * 60))
     assert answers == [(200, None)] * 60

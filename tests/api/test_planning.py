@@ -21,6 +21,7 @@ def garden(world: World) -> Iterator[TestClient]:
     station = weather_station.start()
     world.station = weather_station.address(station)
     file = make.garden_file(
+        stands_on="2026-05-01",
         places=[make.bed(), make.bed("other")],
         plantings=[make.planting("cucumber", plants=8)],
         scoops=[make.scoop("gram", 1), make.scoop("spoon", 15)],
@@ -100,6 +101,16 @@ def test_a_silent_station_says_so(garden: TestClient, world: World) -> None:
     assert weather(garden) == []
 
 
+def test_a_real_garden_never_gets_simulated_weather(world: World) -> None:
+    world.station = "http://127.0.0.1:9"
+    client = TestClient(create_app(world), base_url="http://127.0.0.1")
+    client.put(f"{GARDEN}/file", json=make.garden_file().model_dump(mode="json"))
+    answer = client.post(f"{GARDEN}/weather/station")
+    assert answer.status_code == 422
+    assert answer.json()["faults"][0]["key"] == "station_is_simulated"
+    assert weather(client) == []
+
+
 def test_a_weather_file_is_read_kept_and_saved(garden: TestClient) -> None:
     table = "date,min,max,rain\n2026-05-01,4.5,15,3.2\nnothing\n"
     file = base64.b64encode(table.encode()).decode()
@@ -112,4 +123,7 @@ def test_a_weather_file_is_read_kept_and_saved(garden: TestClient) -> None:
     garden.post(f"{GARDEN}/weather/keep", json={"days": warmer})
     assert [day["high_c"] for day in weather(garden)] == [20]
     saved = garden.get(f"{GARDEN}/weather.csv").text
-    assert saved.split("\r\n")[:2] == ["date,low_c,high_c,rain_mm", "2026-05-01,4.5,20.0,3.2"]
+    assert saved.split("\r\n")[:2] == [
+        "date,low_c,high_c,rain_mm,source",
+        "2026-05-01,4.5,20.0,3.2,file",
+    ]

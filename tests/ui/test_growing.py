@@ -150,5 +150,5 @@ def test_the_season_on_paper(slip_page: Page, tmp_path: Path) -> None:
 def test_the_weather_station_is_silent_and_says_so(slip_page: Page) -> None:
     slip_page.get_by_role("button", name="Skerrin Slip").click()
     drawer = slip_page.get_by_role("dialog", name="This garden")
-    drawer.get_by_role("button", name="Ask the weather station").click()
+    drawer.get_by_role("button", name="Ask the simulated weather station").click()
     expect(drawer.get_by_text(re.compile("weather station does not answer"))).to_be_visible()

@@ -112,7 +112,12 @@ class World:
 
     def made(self, file: GardenFile, day: date) -> Made:
         """Return the plan of a document, computed on from the garden's last one."""
-        return make(file.garden, file.log, day, self.catalogue, self.before(file))
+        before = self.before(file)
+        if before is not None and before.plan.as_of == day:
+            known = before.workings
+            if known.garden == file.garden and known.log == file.log:
+                return before  # checked just so when it was written
+        return make(file.garden, file.log, day, self.catalogue, before)
 
     def workings(self, session: Session, garden_id: str) -> Workings:
         """Return what a stored garden's plan of its own day is made from."""

@@ -17,6 +17,7 @@ const TRIES_BEFORE_KEPT = 3
 
 const box = new LetterBox(browserDrawer)
 const waiting = new Map<string, { done: (sent: Sent) => void; failed: (error: unknown) => void }>()
+const lateListeners = new Set<(garden: string) => void>()
 let sending = false
 
 /** Sends a write, and keeps it until it is answered: over a lost connection, and over a reload. */
@@ -49,7 +50,9 @@ export async function deliver(tries = 0): Promise<void> {
     try {
       const written = await deliverOne(next)
       settle(next, written.revision)
-      waiting.get(next.id)?.done({ kept: false, revision: written.revision })
+      const asked = waiting.get(next.id)
+      if (asked) asked.done({ kept: false, revision: written.revision })
+      else lateListeners.forEach((tell) => tell(next.garden)) // of an earlier life of the page
       tries = 0
     } catch (error) {
       if (!(error instanceof ProblemError) || error.unreachable || error.status === 401) {
@@ -117,6 +120,11 @@ function releaseAll(): void {
 export function useOutbox(garden: string): Letters {
   const found = useSyncExternalStore(box.subscribe, box.get)
   return { ...found, all: found.all.filter((one) => one.garden === garden) }
+}
+
+/** Calls back when a write has arrived that nobody waits for any more. */
+export function onLateArrival(tell: (garden: string) => void): void {
+  lateListeners.add(tell)
 }
 
 /** The reader has been told of what was damaged. */

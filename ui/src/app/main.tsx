@@ -2,6 +2,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router'
+import { onLateArrival } from '../api/outbox'
 import { ProblemError } from '../api/client'
 import '../theme/base.css'
 import { loadWords } from '../lib/words'
@@ -24,6 +25,8 @@ const queries = new QueryClient({
     mutations: { networkMode: 'always' },
   },
 })
+
+onLateArrival((garden) => void queries.invalidateQueries({ queryKey: ['garden', garden] }))
 
 // Without its sentences the page still works, in English.
 void loadWords()

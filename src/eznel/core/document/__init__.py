@@ -1,6 +1,6 @@
 """The vocabulary: frozen models of what people type, without arithmetic."""
 
-from eznel.core.document._base import Day, Entry, Name, Thing
+from eznel.core.document._base import Day, Entry, Thing
 from eznel.core.document.garden import Garden, GardenFile, Preferences, Site, Water
 from eznel.core.document.log import (
     FeedEntry,
@@ -110,7 +110,6 @@ __all__ = [
     "Liming",
     "Log",
     "MoveJob",
-    "Name",
     "NitrogenForms",
     "Nominal",
     "Observed",

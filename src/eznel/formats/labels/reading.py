@@ -19,13 +19,13 @@ from eznel.formats.labels.amounts import (
     Amount,
     Reader,
     Share,
-    number,
     shares,
     smudges,
 )
 from eznel.formats.labels.directions import Direction, directions
 from eznel.formats.labels.grades import grades
 from eznel.formats.labels.product import Label, Piece, elements_on, product_of
+from eznel.formats.labels.statements import statements
 
 MOST_CHARACTERS = 40_000
 MOST_PIECE = 200
@@ -37,37 +37,9 @@ _LONGEST = re.compile(r".{1,300}(?:\s|$)|.{1,300}")
 _RESTATED = re.compile(rf"\(\s*(?P<n>{NUMBER})\s?%\s?(?P<of>p|k|mg|ca|s)\s*\)")
 _NEXT = re.compile(r"\s?(?:w/w |m/m )?[a-z(]")
 """A name that stands right behind its share."""
-_DENSITY = re.compile(
-    r"(?:bulk density|density|dichte|densit[eéà]|densidad|specific gravity|s\.?g\.?"
-    rf"|weight per gallon|weighs)\W{{0,3}}(?P<n>{NUMBER})\s?"
-    r"(?P<unit>kg ?/ ?l|g ?/ ?(?:ml|cc|cm ?3)|lbs?)?"
-)
 _PACK = re.compile(rf"(?<![\w.,/%]){AMOUNT}")
 _NET = re.compile(r"\bnet\b|netto|peso neto|contenido|inhoud|inhalt|contents|poids|net mass")
 _NOT_PACK = re.compile(r"^\s?(?:/|per\b|of water|in\b|to\b|auf\b)")
-_ECCE = re.compile(
-    r"(?:\becce\b|\benv\b|effective (?:calcium carbonate equivalen\w+|cce|neutrali[sz]ing(?: value"
-    rf"| power)?))\D{{0,12}}(?P<n>{NUMBER})"
-)
-"""Effective: fineness has been taken off already."""
-_CCE = re.compile(
-    rf"(?<!effective )(?:\bcce|calcium carbonate equivalent)\D{{0,12}}(?P<n>{NUMBER})"
-)
-_NV = re.compile(
-    r"(?:neutrali[sz]ing value|neutraliserende waarde|valeur neutralisante|neutralisationswert"
-    rf"|\bn\.?v\.?\b)\D{{0,6}}(?P<n>{NUMBER})"
-)
-_CARBON = re.compile(rf"\bc ?[:/] ?n(?: ratio)?\D{{0,4}}(?P<n>{NUMBER})")
-_STATES = re.compile(
-    r"dens|dicht|gravity|gallon|weigh|neutr|n\.?v|cce|\benv|equivalent|\bc ?[:/] ?n|s\.?g"
-)
-"""Without one of these there is no use in looking for a density or a neutralising value."""
-
-AS_CARBONATE = 100.086 / 56.077
-"""Grams of CaCO3 that neutralise what a gram of CaO does. [g/g]"""
-LIKELY_AS_OXIDE = 62.0
-"""A neutralising value up to here is more likely counted as CaO than as CaCO3. [%]"""
-USUAL_DENSITY = (0.05, 2.5)
 SAME_PACK = 0.05
 
 
@@ -254,44 +226,17 @@ def _say_nothing(piece: str, low: str, at: str, page: _Page, *, is_title: bool) 
 
 
 def _stated(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int]]:
-    """Densities, neutralising values, ratios of carbon: each by its own pattern."""
-    spent: list[tuple[int, int]] = []
-    if not _STATES.search(low):
-        return spent
-    for match in _DENSITY.finditer(low):
-        value = number(match["n"])
-        unit = _density_unit(match["unit"], match.group())
-        spent.append(match.span())
-        if value is None:
-            continue
-        g_ml = value * factor(unit, "g/mL")
-        said = piece[match.start() : match.end()]
-        if USUAL_DENSITY[0] <= g_ml <= USUAL_DENSITY[1]:
-            page.add(at, said, "density", number=value, unit=unit)
-        else:
-            page.add(at, said, None, number=value, unit=unit, question="odd_density")
-    for meaning, pattern in (
-        ("ecce", _ECCE), ("cce", _CCE), ("nv", _NV), ("carbon_to_n", _CARBON),
-    ):  # fmt: skip
-        for match in pattern.finditer(low):
-            value = number(match["n"])
-            if value is None or any(start <= match.start() < end for start, end in spent):
-                continue
-            spent.append(match.span())
-            question = "nv_basis" if meaning == "nv" and value <= LIKELY_AS_OXIDE else ""
-            if question:
-                value *= AS_CARBONATE
-            said = piece[match.start() : match.end()]
-            kept = "cce" if meaning == "nv" else meaning
-            unit = "" if kept == "carbon_to_n" else "%"
-            page.add(at, said, kept, number=value, unit=unit, question=question)
-    return spent
-
-
-def _density_unit(text: str | None, said: str) -> str:
-    if "gallon" in said or (text or "").startswith("lb"):
-        return "lb/gal_us"
-    return "kg/L" if text and text.startswith("kg") else "g/mL"
+    found = statements(low)
+    for one in found:
+        page.add(
+            at,
+            piece[one.start : one.end],
+            one.meaning,
+            number=one.value,
+            unit=one.unit,
+            question=one.question,
+        )
+    return [(one.start, one.end) for one in found]
 
 
 def _directed(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int]]:

@@ -1,0 +1,103 @@
+"""What a label states in a phrase of its own: densities, neutralising values, carbon ratios."""
+
+import re
+from dataclasses import dataclass
+
+from eznel.core.quantities import factor
+from eznel.formats.labels.amounts import NUMBER, number
+
+_DENSITY = re.compile(
+    r"(?:bulk density|density|dichte|densit[eéà]|densidad|specific gravity|s\.?g\.?"
+    rf"|weight per gallon|weighs)\W{{0,3}}(?P<n>{NUMBER})\s?"
+    r"(?P<unit>kg ?/ ?l|g ?/ ?(?:ml|cc|cm ?3)|lbs?)?"
+)
+_ECCE = re.compile(
+    r"(?:\becce\b|\benv\b|effective (?:calcium carbonate equivalen\w+|cce|neutrali[sz]ing(?: value"
+    rf"| power)?))\D{{0,12}}(?P<n>{NUMBER})"
+)
+"""Effective: fineness has been taken off already."""
+_CCE = re.compile(
+    rf"(?<!effective )(?:\bcce|calcium carbonate equivalent)\D{{0,12}}(?P<n>{NUMBER})"
+)
+_NV = re.compile(
+    r"(?:neutrali[sz]ing value|neutraliserende waarde|valeur neutralisante|neutralisationswert"
+    rf"|\bn\.?v\.?\b)\D{{0,6}}(?P<n>{NUMBER})"
+)
+_CARBON = re.compile(rf"\bc ?[:/] ?n(?: ratio)?\D{{0,4}}(?P<n>{NUMBER})")
+_STATES = re.compile(
+    r"dens|dicht|gravity|gallon|weigh|neutr|n\.?v|cce|\benv|equivalent|\bc ?[:/] ?n|s\.?g"
+)
+"""Without one of these there is no use in looking for a density or a neutralising value."""
+
+AS_CARBONATE = 100.086 / 56.077
+"""Grams of CaCO3 that neutralise what a gram of CaO does. [g/g]"""
+LIKELY_AS_OXIDE = 62.0
+"""A neutralising value up to here is more likely counted as CaO than as CaCO3. [%]"""
+USUAL_DENSITY = (0.05, 2.5)
+
+
+@dataclass(frozen=True, slots=True)
+class Statement:
+    """What is stated and where it stands; without a meaning where it cannot be."""
+
+    start: int
+    end: int
+    meaning: str | None
+    value: float
+    unit: str
+    question: str = ""
+
+
+def statements(low: str) -> list[Statement]:
+    """Return the densities, neutralising values and carbon ratios in a piece of a label.
+
+    Parameters
+    ----------
+    low : str
+        Masked. [text]
+
+    Returns
+    -------
+    list of Statement
+        Each by its own pattern; an effective neutralising value is no plain one.
+    """
+    if not _STATES.search(low):
+        return []
+    found = [one for match in _DENSITY.finditer(low) if (one := _density(match)) is not None]
+    for meaning, pattern in (
+        ("ecce", _ECCE), ("cce", _CCE), ("nv", _NV), ("carbon_to_n", _CARBON),
+    ):  # fmt: skip
+        for match in pattern.finditer(low):
+            value = number(match["n"])
+            taken = any(one.start <= match.start() < one.end for one in found)
+            if value is not None and not taken:
+                found.append(_value(match, meaning, value))
+    return found
+
+
+def _density(match: re.Match[str]) -> Statement | None:
+    value = number(match["n"])
+    if value is None:
+        return None
+    unit = _density_unit(match["unit"], match.group())
+    usual = USUAL_DENSITY[0] <= value * factor(unit, "g/mL") <= USUAL_DENSITY[1]
+    meaning, question = ("density", "") if usual else (None, "odd_density")
+    return Statement(match.start(), match.end(), meaning, value, unit, question)
+
+
+def _value(match: re.Match[str], meaning: str, value: float) -> Statement:
+    asked = meaning == "nv" and value <= LIKELY_AS_OXIDE
+    return Statement(
+        match.start(),
+        match.end(),
+        "cce" if meaning == "nv" else meaning,
+        value * AS_CARBONATE if asked else value,
+        "" if meaning == "carbon_to_n" else "%",
+        "nv_basis" if asked else "",
+    )
+
+
+def _density_unit(text: str | None, said: str) -> str:
+    if "gallon" in said or (text or "").startswith("lb"):
+        return "lb/gal_us"
+    return "kg/L" if text and text.startswith("kg") else "g/mL"
