@@ -107,5 +107,13 @@ def _place(place: PlacePlan, said: Words) -> PlacePlan:
     )
 
 
-Speech = Annotated[Words, Depends(locale_of)]
-Units = Annotated[System, Depends(system_of)]
+async def _speech(request: Request) -> Words:
+    return locale_of(request)
+
+
+async def _units(request: Request) -> System:
+    return system_of(request)
+
+
+Speech = Annotated[Words, Depends(_speech)]
+Units = Annotated[System, Depends(_units)]

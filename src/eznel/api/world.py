@@ -2,13 +2,14 @@
 
 import gzip
 from collections import OrderedDict
-from collections.abc import Callable, Iterator
+from collections.abc import AsyncIterator, Callable
 from dataclasses import dataclass, field
 from datetime import date
 from threading import Lock
 from typing import Annotated, TypeVar
 from urllib.parse import unquote
 
+from anyio import CapacityLimiter, to_thread
 from fastapi import Depends, Header, Request
 from pydantic import TypeAdapter
 from sqlalchemy import Engine
@@ -134,17 +135,28 @@ class World:
         self._keep(self._last, str(file.garden.id), made)
 
 
-def _world(request: Request) -> World:
+# What a route needs is had without waiting, so none of it takes a thread of its own; only closing
+# a session talks to the database.
+
+
+async def _world(request: Request) -> World:
     world: World = request.app.state.world
     return world
 
 
-def _session(request: Request) -> Iterator[Session]:
-    with Session(_world(request).engine) as session:
+_CLOSING = CapacityLimiter(8)
+"""Threads of their own for closing: behind those that wait for a connection they would wait too."""
+
+
+async def _session(request: Request) -> AsyncIterator[Session]:
+    session = Session(request.app.state.world.engine)
+    try:
         yield session
+    finally:
+        await to_thread.run_sync(session.close, limiter=_CLOSING)
 
 
-def _who(x_eznel_who: Annotated[str, Header(max_length=80)] = "") -> str:
+async def _who(x_eznel_who: Annotated[str, Header(max_length=80)] = "") -> str:
     plain = (c for c in unquote(x_eznel_who, errors="ignore") if c.isprintable())
     return "".join(plain).strip()[:80] or "someone"
 
