@@ -14,7 +14,7 @@ MOST_BYTES = 10_000_000
 MOST_AT_THE_DOOR = 4_000
 """The same for whoever is not in yet. [bytes]"""
 
-MOST_AT_ONCE = 128
+MOST_AT_ONCE = 160
 """Requests that are worked on or wait; more are asked to come again. [count]"""
 
 AGAIN_S = 1
