@@ -7,6 +7,7 @@ from uuid import UUID
 from fastapi import APIRouter, Body, Response
 from pydantic import BaseModel
 
+from eznel.api import problems
 from eznel.api.problems import RESPONSES
 from eznel.api.speech import Speech
 from eznel.api.world import TheSession, TheWorld, Who
@@ -36,6 +37,7 @@ class AsideView(BaseModel):
     id: str
     revision: int
     data: dict[str, Any]
+    field: str
     problem: str
     remedy: str
 
@@ -116,6 +118,7 @@ def _aside(one: Aside, revision: int, speech: Words) -> AsideView:
         id=one.key,
         revision=revision,
         data=one.data,
+        field=problems.at_the_thing(fault.field).partition(".")[0],
         problem=fault.problem,
         remedy=fault.remedy,
     )

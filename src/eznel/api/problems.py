@@ -82,10 +82,20 @@ def _faults(error: Exception, key: str, said: Words) -> list[faults.Fault]:
     return [faults.Fault("", key, sentence.text, sentence.remedy)]
 
 
-def _at_the_thing(fault: FaultView) -> FaultView:
-    """A fault of a garden as it would be, at the field of the one thing that was sent."""
-    field = re.sub(r"^(?:(?:garden|log)\.)?[a-z_]+\.\d+\.", "", fault.field)
-    return fault.model_copy(update={"field": field})
+def at_the_thing(field: str) -> str:
+    """Return a fault's field in a garden as it would be, as the field of one thing in it.
+
+    Parameters
+    ----------
+    field : str
+        Like garden.plantings.3.place. [path]
+
+    Returns
+    -------
+    str
+        Like place. [path]
+    """
+    return re.sub(r"^(?:(?:garden|log)\.)?[a-z_]+\.\d+\.", "", field)
 
 
 def problem_of(raised: Exception, said: Words) -> Problem:
@@ -120,7 +130,10 @@ def _answer(error: type[Exception]) -> Callable[[Request, Exception], Awaitable[
     async def answer(request: Request, raised: Exception) -> JSONResponse:
         problem = problem_of(raised, locale_of(request))
         if isinstance(raised, Refusal | ValidationError) and not request.url.path.endswith("/file"):
-            problem.faults = [_at_the_thing(fault) for fault in problem.faults]
+            problem.faults = [
+                fault.model_copy(update={"field": at_the_thing(fault.field)})
+                for fault in problem.faults
+            ]
         again = {"Retry-After": "1"} if status == 503 else None
         return JSONResponse(problem.model_dump(), status, again, MEDIA_TYPE)
 

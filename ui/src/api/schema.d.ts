@@ -1214,6 +1214,8 @@ export interface components {
             data: {
                 [key: string]: unknown;
             };
+            /** Field */
+            field: string;
             /** Id */
             id: string;
             /** Kind */

@@ -4,6 +4,7 @@ import { write } from '../api/client'
 import { useWords } from '../api/reference'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { plural, t } from '../lib/words'
+import { termOf } from '../parts/names'
 
 /** What is stored and breaks the garden's rules: it counts for nothing until it is mended. */
 export function AsideBanner({ gardenId }: { gardenId: string }) {
@@ -33,7 +34,8 @@ export function AsideBanner({ gardenId }: { gardenId: string }) {
         <p className="row" key={one.id}>
           <span>
             {words.terms[`things.${one.kind}`] ?? one.kind}
-            {named(one.data) && ` “${named(one.data)}”`}: {one.problem}. {one.remedy}
+            {named(one.data) && ` “${named(one.data)}”`}
+            {one.field && `, ${termOf(words.terms, one.field)}`}: {one.problem}. {one.remedy}
           </span>
           <Button size="small" loading={remove.isPending} onClick={() => remove.mutate(one)}>
             {t('Remove it')}
