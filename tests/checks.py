@@ -10,9 +10,9 @@ from uuid import UUID
 
 from eznel import catalogue
 from eznel.core.document import Bed, Garden, Product
-from eznel.core.season import SeasonPlan
-from eznel.core.season.result import JobView, PlantingPlan
-from eznel.core.season.shed import MixPlan
+from eznel.core.plan import SeasonPlan
+from eznel.core.plan.result import JobView, PlantingPlan
+from eznel.core.shed.shelf import MixPlan
 
 P_IN_P2O5, K_IN_K2O = 0.4364, 0.8302
 SLACK = 1.0005

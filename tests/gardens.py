@@ -6,8 +6,8 @@ from uuid import UUID, uuid5
 
 from eznel import catalogue
 from eznel.core.document import Garden, GardenFile, Log
-from eznel.core.season import SeasonPlan, plan
-from eznel.core.season.result import JobView, PlantingPlan
+from eznel.core.plan import SeasonPlan, plan
+from eznel.core.plan.result import JobView, PlantingPlan
 
 NAMESPACE = UUID("3f1d1c1e-8f0e-4b57-9d2b-0c1f0e1d2c3b")
 TODAY = date(2026, 5, 1)

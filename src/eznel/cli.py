@@ -17,7 +17,7 @@ from eznel import catalogue
 from eznel.clock import today
 from eznel.core.document import Day
 from eznel.core.errors import Refusal
-from eznel.core.season import SeasonPlan, plan
+from eznel.core.plan import SeasonPlan, plan
 from eznel.formats import faults, garden_file, plan_text
 from eznel.words import words
 

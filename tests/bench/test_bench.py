@@ -9,7 +9,7 @@ from eznel.bench.computing import sample, with_plants
 from eznel.bench.garden import TODAY, generated
 from eznel.bench.rows import Row, as_json, as_text, median_ms, percentile
 from eznel.core.document import Log
-from eznel.core.season import plan
+from eznel.core.plan import plan
 
 
 def test_the_generated_garden_is_of_every_kind() -> None:

@@ -13,7 +13,7 @@ import gardens
 import strategies
 from eznel import catalogue
 from eznel.core.document import FeedEntry, Garden, Log, ScoopOf
-from eznel.core.season import explain, make, plan
+from eznel.core.plan import explain, make, plan
 from eznel.words import formulas
 
 SLOW = settings(deadline=None, max_examples=25, suppress_health_check=[HealthCheck.too_slow])

@@ -11,8 +11,8 @@ from pydantic import ValidationError
 import gardens
 from eznel.core import outlines, places
 from eznel.core.document import Bed, Ellipse, Feature, LShape, Polygon, Row, Spacing, Trough, Tub
+from eznel.core.plan import measures
 from eznel.core.quantities import Length
-from eznel.core.season import measures
 
 
 def metres(value: float) -> Length:

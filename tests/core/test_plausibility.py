@@ -7,8 +7,8 @@ import pytest
 import gardens
 from eznel import catalogue
 from eznel.core import plausibility
-from eznel.core.cautions import cautions
 from eznel.core.document import Product
+from eznel.core.shed.cautions import cautions
 
 TODAY = date(2026, 5, 1)
 MATERIALS = catalogue.load().materials

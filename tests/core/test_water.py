@@ -5,7 +5,7 @@ import pytest
 import gardens
 from eznel import catalogue
 from eznel.core.document import Log, Watering
-from eznel.core.season import explain
+from eznel.core.plan import explain
 from eznel.core.water import week_of
 from eznel.core.working import Worked
 

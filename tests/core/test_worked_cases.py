@@ -10,11 +10,11 @@ import gardens
 from eznel import catalogue
 from eznel.core import mixes, outlines, places
 from eznel.core.document import Bed, Product, Scoop, Spacing, Tub
+from eznel.core.plan import plan
 from eznel.core.products.analysis import amount_for, first_season_share, fraction, nutrient_in
 from eznel.core.products.masses import scoop_mass
 from eznel.core.products.solutions import SEEDLING_N_MG_L, strength
 from eznel.core.quantities import Length
-from eznel.core.season import plan
 from eznel.formats import garden_file
 
 CASES = Path(__file__).parent.parent / "cases"

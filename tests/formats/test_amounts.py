@@ -13,7 +13,7 @@ from icalendar import Calendar
 import gardens
 import strategies
 from eznel.core.document import Garden
-from eznel.core.season import SeasonPlan
+from eznel.core.plan import SeasonPlan
 from eznel.core.working import Finding, Level, Quantity
 from eznel.formats.amounts import amount_sentence
 from eznel.formats.calendar_file import write_calendar

@@ -6,7 +6,7 @@ from icalendar import Calendar, Event
 
 import gardens
 from eznel.core.document import Garden, Log
-from eznel.core.season import SeasonPlan
+from eznel.core.plan import SeasonPlan
 from eznel.formats.calendar_file import write_calendar
 from eznel.words import words
 

@@ -9,7 +9,7 @@ import pytest
 import gardens
 from eznel import catalogue
 from eznel.core.document import Garden, GardenFile, Log
-from eznel.core.season import plan
+from eznel.core.plan import plan
 from eznel.formats.season_sheet import write_season
 from eznel.words import LOCALES, words
 

@@ -20,7 +20,7 @@ import eznel.core
 from eznel import catalogue
 from eznel.api.app import description
 from eznel.core import document
-from eznel.core.season import place_result, result
+from eznel.core.plan import place_result, result
 from eznel.core.working import Level, Origin
 from eznel.store.kinds import KINDS
 from eznel.words import LOCALES, formulas, words

@@ -17,9 +17,9 @@ from eznel.api.speech import Speech, said_in
 from eznel.api.world import TheSession, TheWorld
 from eznel.core.document import Day
 from eznel.core.errors import Impossible, Refusal, Unknown
-from eznel.core.planning.schools import Schools, schools
-from eznel.core.planning.season_blend import WholeSeason, season_blend
-from eznel.core.planning.sowing import MOST_SUCCESSIONS, Asked, SowingAnswer, pick_by, sow_on
+from eznel.core.questions.schools import Schools, schools
+from eznel.core.questions.season_blend import WholeSeason, season_blend
+from eznel.core.questions.sowing import MOST_SUCCESSIONS, Asked, SowingAnswer, pick_by, sow_on
 from eznel.core.season.workings import Workings
 from eznel.formats.season_sheet import Paper, write_season
 from eznel.words import Words

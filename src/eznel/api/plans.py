@@ -34,8 +34,8 @@ from eznel.core.document import (
     Variety,
     WeatherDay,
 )
-from eznel.core.season import SeasonPlan, explain, measures
-from eznel.core.season.result import PlaceMeasures
+from eznel.core.plan import SeasonPlan, explain, measures
+from eznel.core.plan.result import PlaceMeasures
 from eznel.formats.text import Shown, show
 from eznel.store import reading
 from eznel.store.kinds import KINDS, key_of

@@ -14,11 +14,11 @@ from eznel.core.document import Product
 from eznel.core.errors import Impossible
 from eznel.core.products.analysis import general
 from eznel.core.quantities import Volume
-from eznel.core.season.rules import Refused
-from eznel.core.supplies.compare import Comparison, compare, refusals
-from eznel.core.supplies.gives import Gives, gives
-from eznel.core.supplies.stock import CheapestSet, Shopping, cheapest_set, shopping
-from eznel.core.supplies.substitutes import Substitutes, substitutes
+from eznel.core.questions.compare import Comparison, compare, refusals
+from eznel.core.questions.gives import Gives, gives
+from eznel.core.questions.stock import CheapestSet, Shopping, cheapest_set, shopping
+from eznel.core.questions.substitutes import Substitutes, substitutes
+from eznel.core.shed.rules import Refused
 
 router = APIRouter(prefix="/api/gardens/{garden_id}/shed", tags=["shed"], responses=RESPONSES)
 

@@ -5,8 +5,8 @@ from typing import Annotated
 
 from fastapi import Depends, Request
 
-from eznel.core.season import SeasonPlan
-from eznel.core.season.place_result import PlacePlan
+from eznel.core.plan import SeasonPlan
+from eznel.core.plan.place_result import PlacePlan
 from eznel.formats.units import SYSTEMS, System
 from eznel.words import LOCALES, Words, words
 

@@ -17,8 +17,8 @@ from sqlalchemy.orm import Session
 
 from eznel.api.speech import said_in
 from eznel.core.document import Garden, GardenFile
+from eznel.core.plan import Made, SeasonPlan, make
 from eznel.core.reference import Catalogue
-from eznel.core.season import Made, SeasonPlan, make
 from eznel.core.season.workings import Workings
 from eznel.store import reading
 from eznel.store.reading import Stored

@@ -12,13 +12,14 @@ from eznel.bench.garden import TODAY, generated
 from eznel.bench.rows import Row, median_ms
 from eznel.core.blend import blend
 from eznel.core.document import Garden, Log
-from eznel.core.planning.schools import schools
-from eznel.core.planning.season_blend import season_blend
-from eznel.core.planning.sowing import Asked, sow_on
-from eznel.core.season import make, mixing, plan
+from eznel.core.mixing import answers
+from eznel.core.plan import make, plan
+from eznel.core.questions.schools import schools
+from eznel.core.questions.season_blend import season_blend
+from eznel.core.questions.sowing import Asked, sow_on
+from eznel.core.questions.stock import cheapest_set
 from eznel.core.season.workings import Workings
 from eznel.core.stands.stands import Stands
-from eznel.core.supplies.stock import cheapest_set
 from eznel.formats.labels.reading import read_label
 
 SEASON, MANY = 40, 2000
@@ -49,7 +50,7 @@ def sample(plantings: int) -> dict[str, float]:
         finally:
             blending += perf_counter() - began
 
-    vars(mixing)["blend"] = timed
+    vars(answers)["blend"] = timed
     began = perf_counter()
     plan(garden, Log(), TODAY, rows)
     return {"whole": (perf_counter() - began) * 1000, "blending": blending * 1000}

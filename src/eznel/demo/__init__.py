@@ -20,9 +20,9 @@ from eznel.core.document import (
     StockMove,
     WeatherDay,
 )
+from eznel.core.plan import plan
+from eznel.core.plan.result import JobView
 from eznel.core.reference import Catalogue
-from eznel.core.season import plan
-from eznel.core.season.result import JobView
 from eznel.formats.weather_file import day_id
 from eznel.standins.weather_station import weather_of
 

@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 from uuid import UUID
 
-from eznel.core.season.shed import MixPlan
+from eznel.core.shed.shelf import MixPlan
 from eznel.formats.text import number
 from eznel.words import Words
 

@@ -11,8 +11,8 @@ from uuid import UUID, uuid5
 from icalendar import Calendar, Event
 
 from eznel.core.document import Garden
-from eznel.core.season.place_result import PlaceJob, PlacePlan
-from eznel.core.season.result import JobView, PlantingPlan, SeasonPlan, TaskView
+from eznel.core.plan.place_result import PlaceJob, PlacePlan
+from eznel.core.plan.result import JobView, PlantingPlan, SeasonPlan, TaskView
 from eznel.formats.plan_text import Names
 from eznel.formats.text import number
 from eznel.words import Words

@@ -5,10 +5,10 @@ import io
 from collections.abc import Iterator
 
 from eznel.core.document import Garden
+from eznel.core.plan.place_result import PlacePlan
+from eznel.core.plan.result import JobView, PlantingPlan, SeasonPlan
 from eznel.core.quantities import NUTRIENTS
-from eznel.core.season.place_result import PlacePlan
-from eznel.core.season.result import JobView, PlantingPlan, SeasonPlan
-from eznel.core.season.shed import MixPlan
+from eznel.core.shed.shelf import MixPlan
 from eznel.formats.amounts import amount_sentence
 from eznel.formats.cells import guarded
 from eznel.formats.text import number, say

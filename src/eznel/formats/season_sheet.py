@@ -25,7 +25,7 @@ from reportlab.platypus import (
 )
 
 from eznel.core.document import Garden
-from eznel.core.season.result import JobView, PlantingPlan, SeasonPlan
+from eznel.core.plan.result import JobView, PlantingPlan, SeasonPlan
 from eznel.formats.plan_text import Names
 from eznel.formats.text import number
 from eznel.words import Words

@@ -6,7 +6,7 @@ from typing import Any
 import pytest
 
 import gardens
-from eznel.core.season.result import PlantingPlan
+from eznel.core.plan.result import PlantingPlan
 
 SAMPLED = "2026-06-20"
 TODAY = date(2026, 6, 21)

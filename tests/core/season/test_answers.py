@@ -4,7 +4,7 @@ import pytest
 
 import gardens
 from eznel import catalogue
-from eznel.core.season.result import PlantingPlan
+from eznel.core.plan.result import PlantingPlan
 
 SHED = [
     gardens.product("feed", "soluble", N=12, P2O5=4, K2O=12, MgO=2),

@@ -7,7 +7,7 @@ import pytest
 
 import gardens
 from eznel.core.document import Log
-from eznel.core.season.result import JobView, PlantingPlan
+from eznel.core.plan.result import JobView, PlantingPlan
 
 FEED = gardens.product("feed", "soluble", N=12, K2O=12)
 TODAY = date(2026, 6, 1)

@@ -7,7 +7,7 @@ import pytest
 import gardens
 from eznel import catalogue
 from eznel.core.document import FeedEntry, Log, StageSeen
-from eznel.core.season import plan
+from eznel.core.plan import plan
 
 FEED = gardens.product("feed", "soluble", N=12, K2O=12)
 ROUNDING_G = 0.45

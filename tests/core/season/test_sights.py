@@ -7,7 +7,7 @@ import pytest
 
 import gardens
 from eznel.core.document import Log
-from eznel.core.season.result import PlantingPlan
+from eznel.core.plan.result import PlantingPlan
 
 FEED = gardens.product("feed", "soluble", N=12, K2O=12)
 EPSOM = gardens.product("bitter salt", "soluble", MgO=16, S=13)

@@ -12,7 +12,7 @@ from datetime import date, timedelta
 import pytest
 
 import gardens
-from eznel.core.season.result import PlantingPlan
+from eznel.core.plan.result import PlantingPlan
 
 K2O = 0.8302
 P2O5 = 0.4364

@@ -6,7 +6,7 @@ import pytest
 
 import gardens
 from eznel.core.document import Log
-from eznel.core.season.result import PlantingPlan
+from eznel.core.plan.result import PlantingPlan
 
 COLD = {
     "monthly_min_c": [-2, -1, 1, 4, 7, 10, 12, 12, 10, 7, 3, 0],

@@ -7,7 +7,7 @@ import pytest
 import gardens
 from eznel import catalogue
 from eznel.core.document import Log
-from eznel.core.season.result import PlantingPlan
+from eznel.core.plan.result import PlantingPlan
 
 PLANTED = date(2026, 5, 12)
 

@@ -8,10 +8,10 @@ from uuid import UUID
 from eznel.core.document import FeedEntry
 from eznel.core.needs.dose import Needs
 from eznel.core.quantities import NUTRIENTS
+from eznel.core.schedule.jobs import FirstPlan, Job, feed_water_l
 from eznel.core.season.following import MG_MG_L, Effect, first_open, turn
-from eznel.core.season.jobs import FirstPlan, Job, feed_water_l
-from eznel.core.season.rules import Refused, Used
-from eznel.core.season.shed import MixPlan, Reliance, Shelf, Vector
+from eznel.core.shed.rules import Refused, Used
+from eznel.core.shed.shelf import MixPlan, Reliance, Shelf, Vector
 from eznel.core.stands.stands import Stand
 
 MOST_GROWTH = 1.25

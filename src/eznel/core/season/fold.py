@@ -16,15 +16,15 @@ from uuid import UUID
 
 from eznel.core.document import FeedEntry, StockMove
 from eznel.core.ground.preparing import Prepared
+from eznel.core.mixing.answers import WEAK, Answered, answer
+from eznel.core.mixing.caps import Task
 from eznel.core.needs.dose import Needs
 from eznel.core.quantities import NUTRIENTS
-from eznel.core.season.caps import Task
+from eznel.core.schedule.jobs import FirstPlan, Job
 from eznel.core.season.course import NOTHING, Course, JobPlan, added
 from eznel.core.season.following import covered, effects, magnesium_feeds
-from eznel.core.season.jobs import FirstPlan, Job
-from eznel.core.season.mixing import WEAK, Answered, answer
-from eznel.core.season.rules import Used
-from eznel.core.season.shed import MixPlan, Shed, Shelf, Vector
+from eznel.core.shed.rules import Used
+from eznel.core.shed.shelf import MixPlan, Shed, Shelf, Vector
 from eznel.core.stands.calendars import EARLIER_DAYS
 from eznel.core.stands.stands import Stand
 

@@ -6,11 +6,11 @@ from uuid import UUID
 from eznel.core.document import Garden, Log
 from eznel.core.needs.dose import Needs, needs
 from eznel.core.reference import Catalogue
-from eznel.core.season.blended import blended
+from eznel.core.schedule.blended import blended
+from eznel.core.schedule.jobs import FirstPlan, first_plan
+from eznel.core.schedule.slow_base import slow_base
 from eznel.core.season.fold import Happened, Season, fold
-from eznel.core.season.jobs import FirstPlan, first_plan
-from eznel.core.season.shed import Shed, Shelf
-from eznel.core.season.slow_base import slow_base
+from eznel.core.shed.shelf import Shed, Shelf
 from eznel.core.stands.stands import Stand, Stands
 
 

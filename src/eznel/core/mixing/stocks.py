@@ -1,0 +1,91 @@
+"""Stock for a proportioner: how strong, in how many tanks, and whether it dissolves.
+
+A proportioner of 1:n draws one part of stock into n parts of water, so stock is n + 1 times as
+strong as the feed. Calcium is kept from sulphates and phosphates: in concentrates they fall out.
+"""
+
+from dataclasses import dataclass
+from uuid import UUID
+
+from eznel.core.document import Preferences
+from eznel.core.products.limits import can_water_c, falls_out, solubility_g_l
+from eznel.core.shed.shelf import MixLine, MixPlan, Shed
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class StockTank:
+    """A concentrate that a proportioner draws from."""
+
+    name: str
+    litres: float
+    grams: dict[UUID, float]
+    g_l: float
+    dissolves: bool | None
+    """None where nobody knows how much of one of its products dissolves."""
+
+
+def two_tanks(preferences: Preferences) -> bool:
+    """Return whether what would fall out can be kept apart as concentrates.
+
+    Parameters
+    ----------
+    preferences : Preferences
+        The garden's. [document]
+
+    Returns
+    -------
+    bool
+        Only where a proportioner draws from two tanks.
+    """
+    return preferences.proportioner is not None and preferences.tanks == 2
+
+
+def stock_of(mix: MixPlan, mean_c: float, shed: Shed) -> tuple[StockTank, ...]:
+    """Return the stock that a proportioner makes a feed of.
+
+    Parameters
+    ----------
+    mix : MixPlan
+        The feed. [core]
+    mean_c : float
+        Mean of the day, for how warm the water is. [°C]
+    shed : Shed
+        Products. [core]
+
+    Returns
+    -------
+    tuple of StockTank
+        Empty without a proportioner, or where nothing is dissolved. [L, g]
+    """
+    parts = shed.garden.preferences.proportioner
+    if parts is None or not mix.water_l:
+        return ()
+    litres = mix.water_l * mix.portions / (parts + 1)
+    held = {line.product: shed.contents[line.product].total for line in mix.lines}
+    calcium = [
+        line
+        for line in mix.lines
+        if any(falls_out(held[line.product], other) for other in held.values())
+    ]
+    rest = [line for line in mix.lines if line not in calcium]
+    tanks = [lines for lines in (calcium, rest) if lines]
+    return tuple(
+        _tank("AB"[n], lines, litres, mix.portions, can_water_c(mean_c), shed)
+        for n, lines in enumerate(tanks)
+    )
+
+
+def _tank(
+    name: str, lines: list[MixLine], litres: float, portions: int, water_c: float, shed: Shed
+) -> StockTank:
+    grams = {line.product: line.grams * portions for line in lines}
+    g_l = {product: mass / litres for product, mass in grams.items()}
+    most = {p: solubility_g_l(shed.material(shed.products[p]), water_c) for p in grams}
+    known = {p: limit for p, limit in most.items() if limit is not None}
+    return StockTank(
+        name=name,
+        litres=litres,
+        grams=grams,
+        g_l=sum(g_l.values()),
+        dissolves=None if len(known) < len(grams) else all(g_l[p] <= known[p] for p in grams),
+    )

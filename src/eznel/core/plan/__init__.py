@@ -1,0 +1,8 @@
+"""The season: plan(garden, log, today, catalogue), and why each of its numbers is what it is."""
+
+from eznel.core.plan.explain import explain
+from eznel.core.plan.measures import measures
+from eznel.core.plan.result import SeasonPlan
+from eznel.core.plan.season_plan import Made, make, plan
+
+__all__ = ["Made", "SeasonPlan", "explain", "make", "measures", "plan"]

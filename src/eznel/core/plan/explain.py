@@ -1,0 +1,414 @@
+"""Why a number of the plan is what it is: made again by the functions that made it.
+
+A key is a path: the kind of number, then what it belongs to.
+
+    area/PLACE · volume/PLACE · mix/PLACE/N · soil/PLACE · value/PLACE/X · stock/PLACE/X · ph/PLACE
+    need/PLANTING/X · ground/PLANTING · job/JOB/X · brings/JOB/ANSWER/X · strength/JOB/ANSWER
+    scoop/PRODUCT/SCOOP · scoop/PRODUCT/SCOOP/X · layer/PLACE · lime/PLACE/METHOD · mend/PLACE
+    cec/PLACE · salts/PLACE · prepared/PREPARATION · school/SCHOOL/PLANTING/X
+"""
+
+from collections.abc import Callable, Sequence
+from datetime import date
+from inspect import signature
+from typing import TypeVar
+from uuid import UUID
+
+from eznel.core import mixes, places
+from eznel.core.document import Bed, Garden, Log, Place, Product, Scoop, Tub
+from eznel.core.errors import Unknown
+from eznel.core.ground.mending import PhWork
+from eznel.core.mixing.answers import SAME
+from eznel.core.plan.place_plans import SHOWN_LAYER_M, school_gives, week_of_bed
+from eznel.core.products.analysis import first_season_share, fraction, nutrient_in
+from eznel.core.products.masses import scoop_mass
+from eznel.core.products.solutions import strength
+from eznel.core.quantities import NUTRIENTS
+from eznel.core.reference import Catalogue, Material
+from eznel.core.schedule.jobs import STARTER_L_PER_PLANT, feed_water_l, seedling_l
+from eznel.core.season.course import JobPlan
+from eznel.core.season.fold import Season
+from eznel.core.season.workings import Workings
+from eznel.core.soil.ratings import Rating
+from eznel.core.soil.schools import SCHOOLS
+from eznel.core.soil.supply import stock
+from eznel.core.working import Origin, Quantity, Worked
+
+
+def explain(
+    garden: Garden,
+    log: Log,
+    today: date,
+    catalogue: Catalogue,
+    key: str,
+    before: Workings | None = None,
+) -> Worked:
+    """Return the working of one number of the plan.
+
+    Parameters
+    ----------
+    garden : Garden
+        What is known. [document]
+    log : Log
+        What happened. [document]
+    today : date
+        The garden's date. [date]
+    catalogue : Catalogue
+        Crops, stages, bands, materials and programmes. [rows]
+    key : str
+        Which number; see the module. [path]
+    before : Workings or None
+        Of an earlier plan, to save work. [core]
+
+    Returns
+    -------
+    Worked
+        The same value as in the plan, with its steps.
+
+    Raises
+    ------
+    Unknown
+        When the key names no number of this plan.
+    """
+    kind, *path = key.split("/")
+    found = _KINDS.get(kind)
+    if found is None or not _fits(found, path):
+        raise Unknown("key", "no_such_number", name=key)
+    workings = Workings(garden, log, today, catalogue, before)
+    try:
+        return found(workings, *path)
+    except _NotThere as error:  # anything else is a mistake of ours, and stays one
+        raise Unknown("key", "no_such_number", name=key) from error
+
+
+class _NotThere(Exception):
+    """The plan has no such thing."""
+
+
+def _fits(found: Callable[..., Worked], path: list[str]) -> bool:
+    """Whether a key has as many parts as its kind of number takes."""
+    try:
+        signature(found).bind(None, *path)
+    except TypeError:
+        return False
+    return True
+
+
+Found = TypeVar("Found")
+
+
+def _found(one: Found | None) -> Found:
+    """What must be there."""
+    if one is None:
+        raise _NotThere
+    return one
+
+
+def _id(name: str) -> UUID:
+    try:
+        return UUID(name)
+    except ValueError as error:
+        raise _NotThere from error
+
+
+def _at(things: Sequence[Found], number: str) -> Found:
+    """One of several, by its number."""
+    return _found(things[int(number)] if number.isdecimal() and int(number) < len(things) else None)
+
+
+def _nutrient(name: str) -> str:
+    return _found(name if name in NUTRIENTS else None)
+
+
+def _the_place(workings: Workings, place: str) -> Place:
+    known = workings.stands.places.get(_id(place))
+    if known is None:
+        raise _NotThere
+    return known
+
+
+def _the_bed(workings: Workings, place: str) -> Bed:
+    bed = _the_place(workings, place)
+    return _found(bed if isinstance(bed, Bed) else None)
+
+
+def _the_tub(workings: Workings, place: str) -> Tub:
+    tub = _the_place(workings, place)
+    return _found(tub if isinstance(tub, Tub) else None)
+
+
+def _season(workings: Workings, planting: str) -> Season:
+    known = _id(planting)
+    return _found(next((s for s in workings.seasons if s.stand.id == known), None))
+
+
+def _job(workings: Workings, job: str) -> tuple[Season, JobPlan]:
+    known = _id(job)
+    jobs = ((s, j) for s in workings.seasons for j in s.jobs)
+    return _found(next((one for one in jobs if one[1].job.key == known), None))
+
+
+def _area(workings: Workings, place: str) -> Worked:
+    return places.area(_the_place(workings, place))
+
+
+def _volume(workings: Workings, place: str) -> Worked:
+    return places.filled_volume(_the_tub(workings, place))
+
+
+def _mix(workings: Workings, place: str, number: str) -> Worked:
+    tub = _the_tub(workings, place)
+    return _at(mixes.portions(tub.recipe, mixes.mix_volume(tub)), number).volume
+
+
+def _soil(workings: Workings, place: str) -> Worked:
+    return places.bed_soil_mass(_the_bed(workings, place))
+
+
+def _layer(workings: Workings, place: str) -> Worked:
+    ground = places.area(_the_bed(workings, place))
+    return places.layer_volume(area_m2=ground.value, layer_m=SHOWN_LAYER_M).after(ground)
+
+
+def _rating(workings: Workings, place: str, nutrient: str) -> Rating:
+    reading = workings.stands.soil_of(_the_place(workings, place)).reading
+    return _found(reading.ratings.get(nutrient))
+
+
+def _value(workings: Workings, place: str, nutrient: str) -> Worked:
+    return _found(_rating(workings, place, nutrient).compared)
+
+
+def _stock(workings: Workings, place: str, nutrient: str) -> Worked:
+    """What the whole bed holds: per square metre times its area. [g]"""
+    bed = _the_bed(workings, place)
+    mass = _found(_rating(workings, place, nutrient).per_mass)
+    per_m2 = stock(mass, places.bed_soil_mass(bed))
+    ground = places.area(bed)
+    return per_m2.then(
+        "times_area",
+        per_m2.value * ground.value,
+        "g",
+        Quantity("per_m2", per_m2.value, "g/m²"),
+        Quantity("area_m2", ground.value, "m²"),
+    ).after(ground)
+
+
+def _ph(workings: Workings, place: str) -> Worked:
+    acidity = workings.stands.soil_of(_the_bed(workings, place)).acidity
+    known = _found(acidity)
+    return known.ph.noting(*known.findings)
+
+
+def _work(workings: Workings, place: str) -> PhWork:
+    return _found(workings.stands.soil_of(_the_bed(workings, place)).work)
+
+
+def _lime(workings: Workings, place: str, method: str) -> Worked:
+    found = _work(workings, place).requirements
+    return _found(next((one.pure for one in found if one.method == method), None))
+
+
+def _mend(workings: Workings, place: str) -> Worked:
+    """What goes on now, for the whole bed. [g]"""
+    work, ground = _work(workings, place), places.area(_the_bed(workings, place))
+    return Worked.first(
+        "mend_now",
+        work.now_g_m2 * ground.value,
+        "g",
+        Quantity("now_g_m2", work.now_g_m2, "g/m²"),
+        Quantity("area_m2", ground.value, "m²"),
+    ).after(work.wanted, ground)
+
+
+def _cec(workings: Workings, place: str) -> Worked:
+    exchange = workings.stands.soil_of(_the_bed(workings, place)).exchange
+    return _found(exchange.capacity if exchange else None)
+
+
+def _salts(workings: Workings, place: str) -> Worked:
+    return _found(workings.stands.soil_of(_the_place(workings, place)).salts)
+
+
+def _water(workings: Workings, place: str, what: str) -> Worked:
+    bed = _the_place(workings, place)
+    week = week_of_bed(bed, workings.stands) if isinstance(bed, Bed) else None
+    known = (
+        {
+            "litres": week.with_losses,
+            "rate": week.drip_mm_h,
+            "minutes": week.minutes_with_losses,
+        }
+        if week
+        else {}
+    )
+    return _found(known.get(what))
+
+
+def _prepared(workings: Workings, preparation: str) -> Worked:
+    known = _id(preparation)
+    one = _found(next((p for p in workings.garden.preparations if p.id == known), None))
+    soil = workings.stands.soil_of(workings.stands.places[one.place])
+    return _found(next((p.mass for p in soil.prepared if p.preparation.id == one.id), None))
+
+
+def _school(workings: Workings, school: str, planting: str, nutrient: str) -> Worked:
+    known = _id(planting)
+    stand = _found(next((s for s in workings.stands.all if s.id == known), None))
+    one = _found(next((one for one in SCHOOLS if one == school), None))
+    return school_gives(one, _nutrient(nutrient), stand, workings.stands)
+
+
+def _need(workings: Workings, planting: str, nutrient: str) -> Worked:
+    return _season(workings, planting).needs[_nutrient(nutrient)].total
+
+
+def _ground(workings: Workings, planting: str) -> Worked:
+    return _found(_season(workings, planting).stand.area)
+
+
+def _job_need(workings: Workings, job: str, nutrient: str) -> Worked:
+    season, found = _job(workings, job)
+    i = NUTRIENTS.index(_nutrient(nutrient))
+    stand, need = season.stand, found.need_g[i]
+    if found.job.kind == "seedling":
+        litres = seedling_l(stand)
+        return Worked.first("seedling_need", need, "g", *_dissolved(need, litres))
+    if found.job.kind == "starter":
+        litres = STARTER_L_PER_PLANT * stand.plants
+        return Worked.first("starter_need", need, "g", *_dissolved(need, litres))
+    if found.causes == ("magnesium_short",):
+        litres = feed_water_l(stand, found.job.first_g[0])
+        return Worked.first("magnesium_need", need, "g", *_dissolved(need, litres))
+    ahead = season.jobs[season.jobs.index(found) :]
+    first, rest = found.job.first_g[i], sum(j.job.first_g[i] for j in ahead)
+    whole = need + found.withheld_g[i]
+    worked = season.needs[nutrient].total.then(
+        "job_need",
+        whole,
+        "g",
+        Quantity("left_g", found.left_g[i], "g"),
+        Quantity("first_g", first, "g"),
+        Quantity("ahead_g", rest, "g"),
+    )
+    if not found.withheld_g[i]:
+        return worked
+    return worked.then(
+        "job_need_withheld",
+        need,
+        "g",
+        Quantity("whole_g", whole, "g"),
+        Quantity("kept", need / whole, "", Origin.TYPICAL, found.causes[0]),
+    )
+
+
+def _dissolved(grams: float, litres: float) -> tuple[Quantity, Quantity]:
+    """So strong a feed, and so much of it."""
+    mg_l = grams / litres * 1000 if litres else 0.0
+    return Quantity("mg_l", mg_l, "mg/L", Origin.TYPICAL), Quantity("feed_l", litres, "L")
+
+
+def _brings(workings: Workings, job: str, answer: str, nutrient: str) -> Worked:
+    season, found = _job(workings, job)
+    mix, shed = _at(found.mixes, answer), workings.shed
+    _nutrient(nutrient)
+    total = Worked(value=0.0, unit="g")
+    for line in mix.lines:
+        product = shed.products[line.product]
+        available = shed.available(product.id, season.stand, found.due_on)
+        share = fraction(product, nutrient, _material(workings, product))
+        grams = line.grams * mix.portions
+        total = total.after(_line_mass(workings, product, shed.scoops[line.scoop]), share).then(
+            "mix_line",
+            total.value + grams * available[NUTRIENTS.index(nutrient)],
+            "g",
+            Quantity("before_g", total.value, "g"),
+            Quantity("scoops", line.count, "scoops", Origin.COMPUTED, product.name),
+            Quantity("scoop_g", line.grams / line.count, "g"),
+            Quantity("portions", mix.portions, ""),
+            Quantity("available", available[NUTRIENTS.index(nutrient)], "g/g", Origin.LABEL),
+        )
+    poured = (
+        mix.per_plant_l * season.stand.plants / mix.water_l / mix.portions if mix.water_l else 1
+    )
+    if poured > 1 - SAME:
+        return total
+    return total.then(
+        "poured",
+        total.value * poured,
+        "g",
+        Quantity("made_g", total.value, "g"),
+        Quantity("share", poured, ""),
+    )
+
+
+def _strength(workings: Workings, job: str, answer: str) -> Worked:
+    """Nitrogen in a litre of the feed. [mg/L]"""
+    _, found = _job(workings, job)
+    mix = _at(found.mixes, answer)
+    total = Worked(value=0.0, unit="mg/L")
+    for line in mix.lines:
+        product = workings.shed.products[line.product]
+        one = strength(
+            product_g=line.grams,
+            water_l=mix.water_l,
+            fraction=fraction(product, "N", _material(workings, product)),
+        )
+        total = one.after(total).then(
+            "strength_sum",
+            total.value + one.value,
+            "mg/L",
+            Quantity("before", total.value, "mg/L"),
+            Quantity("this", one.value, "mg/L", Origin.COMPUTED, product.name),
+        )
+    return total
+
+
+def _material(workings: Workings, product: Product) -> Material | None:
+    return workings.shed.material(product)
+
+
+def _line_mass(workings: Workings, product: Product, scoop: Scoop) -> Worked:
+    return scoop_mass(product, _material(workings, product), scoop)
+
+
+def _scoop(workings: Workings, product: str, scoop: str, nutrient: str = "") -> Worked:
+    known = _found(workings.shed.products.get(_id(product)))
+    mass = _line_mass(workings, known, _found(workings.shed.scoops.get(_id(scoop))))
+    if not nutrient:
+        return mass
+    return nutrient_in(
+        mass.value, fraction(known, _nutrient(nutrient), _material(workings, known))
+    ).after(mass)
+
+
+def _share(workings: Workings, product: str) -> Worked:
+    known = _found(workings.shed.products.get(_id(product)))
+    return first_season_share(known, _material(workings, known))
+
+
+_KINDS: dict[str, Callable[..., Worked]] = {
+    "area": _area,
+    "volume": _volume,
+    "mix": _mix,
+    "soil": _soil,
+    "layer": _layer,
+    "value": _value,
+    "stock": _stock,
+    "ph": _ph,
+    "need": _need,
+    "ground": _ground,
+    "job": _job_need,
+    "brings": _brings,
+    "strength": _strength,
+    "scoop": _scoop,
+    "share": _share,
+    "lime": _lime,
+    "mend": _mend,
+    "cec": _cec,
+    "salts": _salts,
+    "prepared": _prepared,
+    "water": _water,
+    "school": _school,
+}
+"""One function for each kind of number; each takes the parts of the key after the kind."""

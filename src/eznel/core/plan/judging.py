@@ -1,0 +1,72 @@
+"""What a plan comes to, in a few numbers, so that two plans can be held against each other."""
+
+from collections.abc import Collection
+from dataclasses import dataclass
+from uuid import UUID
+
+from eznel.core.plan.place_result import ByNutrient
+from eznel.core.quantities import NUTRIENTS
+from eznel.core.season.workings import Workings
+
+UNASKED = ("P", "K")
+"""What does harm when it comes along year after year."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Judgement:
+    """The jobs that are planned, and what they meet of the needs."""
+
+    met: ByNutrient
+    """What part of all needs is met. [g/g]"""
+    short_g: ByNutrient
+    unasked_g: ByNutrient
+    """What comes along beyond the needs. [g]"""
+    feeds: int
+    """Jobs that can still be done."""
+    products: int
+    """Different products that they take."""
+    litres: float
+    """Feed to be made. [L]"""
+    cost: float | None
+    """None where a product in use has no price."""
+
+
+def judge(workings: Workings, plantings: Collection[UUID] | None = None) -> Judgement:
+    """Return what a plan comes to.
+
+    Parameters
+    ----------
+    workings : Workings
+        The garden's. [core]
+    plantings : collection of UUID or None
+        Only these; all where nobody says. [ids]
+
+    Returns
+    -------
+    Judgement
+        Over all of their jobs that are planned. [g]
+    """
+    need, short = dict.fromkeys(NUTRIENTS, 0.0), dict.fromkeys(NUTRIENTS, 0.0)
+    unasked = dict.fromkeys(UNASKED, 0.0)
+    jobs = []
+    for season in workings.seasons:
+        if plantings is not None and season.stand.id not in plantings:
+            continue
+        for n, given in zip(NUTRIENTS, season.given_g, strict=True):
+            wanted = season.needs[n].total.value
+            need[n] += wanted
+            short[n] += max(wanted - given, 0.0)
+            if n in unasked:
+                unasked[n] += max(given - wanted, 0.0)
+        jobs += [job for job in season.jobs if job.status == "planned" and job.mixes]
+    mixes = [job.mixes[0] for job in jobs]
+    costs = [mix.cost for mix in mixes if mix.cost is not None]
+    return Judgement(
+        met={n: 1 - short[n] / need[n] if need[n] > 0 else 1.0 for n in NUTRIENTS},
+        short_g=short,
+        unasked_g=unasked,
+        feeds=len(jobs),
+        products=len({line.product for mix in mixes for line in mix.lines}),
+        litres=sum(mix.water_l * mix.portions for mix in mixes),
+        cost=sum(costs) if len(costs) == len(mixes) else None,
+    )

@@ -1,0 +1,65 @@
+"""What a place measures and how its plants stand, at once, while it is being drawn."""
+
+from datetime import date
+
+from eznel.core.document import Bed, Garden, Log
+from eznel.core.outlines import positions
+from eznel.core.places import plant_area
+from eznel.core.plan.place_plans import place_plan
+from eznel.core.plan.result import PlaceMeasures, Standing
+from eznel.core.reference import Catalogue
+from eznel.core.stands.stands import Stand, Stands
+
+
+def measures(garden: Garden, today: date, catalogue: Catalogue) -> PlaceMeasures:
+    """Return the measures of the first place of a garden. Nothing is fed, so it takes no time.
+
+    Parameters
+    ----------
+    garden : Garden
+        One place with its plantings is enough. [document]
+    today : date
+        The garden's date. [date]
+    catalogue : Catalogue
+        Crops, stages, bands, materials and programmes. [rows]
+
+    Returns
+    -------
+    PlaceMeasures
+        The same values as in the plan.
+
+    Raises
+    ------
+    Unknown
+        When a crop, stage or programme is in no table.
+    """
+    stands = Stands(garden, Log(), today, catalogue)
+    return PlaceMeasures(
+        place=place_plan(garden.places[0], stands),
+        standing=tuple(standing(stand) for stand in stands.all),
+    )
+
+
+def standing(stand: Stand) -> Standing:
+    """Return how one planting stands.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting in its place. [core]
+
+    Returns
+    -------
+    Standing
+        Plants, places for more, and where each stands. [as named]
+    """
+    place = stand.place
+    fits = len(positions(place.shape, stand.spacing)) if isinstance(place, Bed) else stand.plants
+    return Standing(
+        planting=stand.id,
+        plants=stand.plants,
+        fits=fits,
+        points=stand.points,
+        area_m2=stand.area.value if stand.area else 0.0,
+        plant_area_m2=plant_area(stand.spacing).value,
+    )

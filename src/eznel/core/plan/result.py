@@ -1,0 +1,268 @@
+"""What a plan looks like from outside: values and keys, no text and no rounding."""
+
+from dataclasses import dataclass
+from datetime import date
+from uuid import UUID
+
+from eznel.core.document import Amount
+from eznel.core.mixing.coating import CoatedSize
+from eznel.core.mixing.stocks import StockTank
+from eznel.core.outlines import Point
+from eznel.core.plan.place_result import ByNutrient, PlacePlan
+from eznel.core.shed.rules import Refused
+from eznel.core.shed.shelf import MixLine, MixPlan
+from eznel.core.working import Finding, Origin
+
+
+@dataclass(frozen=True, slots=True)
+class StageView:
+    """A stage and its dates; the end is the first day of the next."""
+
+    key: str
+    start: date
+    end: date
+    seen: bool
+    recognise_by: str
+    bbch: str
+
+
+@dataclass(frozen=True, slots=True)
+class NeedView:
+    """A nutrient's season: what is needed, what is coming, what stays short. [g]"""
+
+    nutrient: str
+    total_g: float
+    per: float
+    per_unit: str
+    low_g: float
+    high_g: float
+    soil_class: str | None
+    assumed: bool
+    credit_g: float
+    supplied_g: float
+    short_g: float
+
+
+@dataclass(frozen=True, slots=True)
+class Tide:
+    """Need and supply of a nutrient, added up over the season. [g]"""
+
+    nutrient: str
+    days: tuple[date, ...]
+    need_g: tuple[float, ...]
+    supply_g: tuple[float, ...]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class JobView:
+    """A job: when, what for, what to weigh, and what there is to know about it."""
+
+    key: UUID
+    kind: str
+    ordinal: int
+    planned_on: date
+    due_on: date
+    status: str
+    moved: bool
+    stage: str | None
+    first_g: ByNutrient
+    """What the first plan gave this job; no job grows beyond 1.25 times that. [g]"""
+    need_g: ByNutrient
+    brings_g: ByNutrient
+    mixes: tuple[MixPlan, ...]
+    stock: tuple[StockTank, ...]
+    """Of the first mix, where the garden has a proportioner."""
+    given: tuple[Amount, ...]
+    entry: UUID | None
+    findings: tuple[Finding, ...]
+    cautions: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class ToBuy:
+    """A general material that would fill a shortage, and how much of it. [g]"""
+
+    nutrient: str
+    short_g: float
+    material: str
+    material_name: str
+    declared: str
+    declared_pct: float
+    grams: float
+
+
+@dataclass(frozen=True, slots=True)
+class TakenAlong:
+    """What a job besides feeding takes: so many of something."""
+
+    name: str
+    amount: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class TaskView:
+    """A job besides feeding, with its day and what it takes."""
+
+    task: str
+    name: str
+    ordinal: int
+    due_on: date
+    done: UUID | None
+    """The entry that says so."""
+    done_on: date | None
+    takes: tuple[TakenAlong, ...]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SharedPour:
+    """What one job gets out of a shared can."""
+
+    job: UUID
+    planting: UUID
+    litres: float
+    per_plant_l: float
+    grams: dict[UUID, float]
+    """Of each product."""
+    brings_g: ByNutrient
+    miss: float
+    """More than its own mix would miss, as a share of its need. [g/g]"""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SharedCan:
+    """One mix for several plantings on a day, in whole cans."""
+
+    on: date
+    cans: int
+    can_l: float
+    lines: tuple[MixLine, ...]
+    """For one can."""
+    pours: tuple[SharedPour, ...]
+    left_over_l: float
+    saves: int
+    """Mixes that need not be made."""
+    n_mg_l: float
+    ec_ds_m: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PlantingPlan:
+    """A planting's season."""
+
+    id: UUID
+    place: UUID
+    crop: str
+    crop_name: str
+    variety: str
+    family: str
+    family_before: date | None
+    """When a crop of the same family last stood here, if in the years that matter."""
+    nitrogen_now: str
+    """"short", "even" or "ample": supply against need up to today."""
+    programme: str
+    method: str
+    plants: int
+    fits: int
+    points: tuple[Point, ...]
+    area_m2: float
+    plant_area_m2: float
+    stages: tuple[StageView, ...]
+    stage_now: str | None
+    planted_on: date
+    hold_until: date
+    harvest_from: date | None
+    last_pick: date
+    stop_on: date
+    interval_days: int
+    needs: tuple[NeedView, ...]
+    tides: tuple[Tide, ...]
+    jobs: tuple[JobView, ...]
+    tasks: tuple[TaskView, ...]
+    coated: tuple[CoatedSize, ...]
+    blend: UUID | None
+    """The season-wide blend that its jobs follow; None where each is blended by itself."""
+    refused: tuple[Refused, ...]
+    """What is in the shed, could be of use and may not be used, with the reasons."""
+    to_buy: tuple[ToBuy, ...]
+    findings: tuple[Finding, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class ScoopFacts:
+    """What one level scoop of a product is. [g]"""
+
+    scoop: UUID
+    grams: float
+    nutrients_g: ByNutrient
+
+
+@dataclass(frozen=True, slots=True)
+class Use:
+    """What the plan will take of a product on a day. [g]"""
+
+    on: date
+    planting: UUID
+    grams: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ProductPlan:
+    """What a product is, element by element, and what is left of it."""
+
+    id: UUID
+    density_g_ml: float
+    density_origin: Origin
+    fractions: ByNutrient
+    first_season_n: float
+    ec_of_1g_l_ds_m: float
+    scoops: tuple[ScoopFacts, ...]
+    left_g: float | None
+    left_after_g: float | None
+    uses: tuple[Use, ...]
+    opened_on: date | None
+    price_per_g: float | None
+    refused: str | None
+    """Why it may not be used anywhere in this garden."""
+    cautions: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class ScoopSize:
+    """What a scoop holds, level. [mL]"""
+
+    id: UUID
+    ml: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Standing:
+    """How a planting stands in its place."""
+
+    planting: UUID
+    plants: int
+    fits: int
+    points: tuple[Point, ...]
+    area_m2: float
+    plant_area_m2: float
+
+
+@dataclass(frozen=True, slots=True)
+class PlaceMeasures:
+    """A place as it would be drawn and planted, without its feeding."""
+
+    place: PlacePlan
+    standing: tuple[Standing, ...]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SeasonPlan:
+    """The whole plan of a garden on a day."""
+
+    garden: UUID
+    as_of: date
+    places: tuple[PlacePlan, ...]
+    plantings: tuple[PlantingPlan, ...]
+    products: tuple[ProductPlan, ...]
+    shared: tuple[SharedCan, ...]
+    scoops: tuple[ScoopSize, ...]
+    findings: tuple[Finding, ...]

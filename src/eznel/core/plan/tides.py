@@ -1,0 +1,123 @@
+"""Need and supply of the nutrients as two lines over the season."""
+
+from dataclasses import dataclass
+from datetime import date, timedelta
+
+import numpy as np
+from numpy.typing import NDArray
+
+from eznel.core.document import Product
+from eznel.core.needs.charging import release_course
+from eznel.core.plan.result import Tide
+from eznel.core.quantities import NUTRIENTS
+from eznel.core.season.fold import Season, supplied
+from eznel.core.shed.shelf import Shed, Vector
+from eznel.core.stands.stands import Stand
+
+TIDES = ("N", "P", "K", "Ca")
+TIDE_STEP_DAYS = 7
+
+
+@dataclass(frozen=True, slots=True)
+class _Portion:
+    """A product given on a day: what it brings, and how slowly. No course means at once. [g]"""
+
+    on: date
+    brings: Vector
+    course: NDArray[np.float64] | None
+    slow: frozenset[str]
+
+
+def tides(season: Season, shed: Shed) -> tuple[Tide, ...]:
+    """Return need and supply of the main nutrients, added up over a planting's season.
+
+    What soil or charge give counts in both.
+
+    Parameters
+    ----------
+    season : Season
+        The planting's season. [core]
+    shed : Shed
+        The garden's. [core]
+
+    Returns
+    -------
+    tuple of Tide
+        In the order of TIDES; a point a week, and two at each feed. [g]
+    """
+    stand = season.stand
+    portions = [
+        _portion(shed.products[product], grams, day, stand, shed)
+        for day, entry, mix in supplied(season)
+        for product, grams in shed.used(entry, mix)
+    ]
+    start, end = stand.calendar.begins, max(stand.calendar.last_pick, stand.calendar.stop)
+    days = {start + timedelta(n) for n in range(0, (end - start).days + 1, TIDE_STEP_DAYS)} | {end}
+    fed = {portion.on for portion in portions}
+    days |= {day for on in fed for day in (on - timedelta(1), on) if day >= start}
+    when = tuple(sorted(days))
+    ordinals = np.array([day.toordinal() for day in when])
+    return tuple(_tide(season, nutrient, when, ordinals, portions) for nutrient in TIDES)
+
+
+def _tide(
+    season: Season,
+    nutrient: str,
+    days: tuple[date, ...],
+    ordinals: NDArray[np.int_],
+    portions: list[_Portion],
+) -> Tide:
+    need = season.needs[nutrient]
+    curve, stop = season.plan.window.curves[nutrient], season.plan.window.stop
+    at_stop, reached = curve.at(stop), np.interp(ordinals, curve.days, curve.shares)
+    due = np.minimum(reached / at_stop, 1.0) if at_stop > 0 else np.ones(len(days))
+    supply = need.credit_g * due
+    i = NUTRIENTS.index(nutrient)
+    for portion in portions:
+        if not portion.brings[i]:
+            continue
+        since = ordinals - portion.on.toordinal()
+        if portion.course is None or nutrient not in portion.slow:
+            supply += portion.brings[i] * (since >= 0)
+        else:
+            share = portion.course[np.clip(since, 0, len(portion.course) - 1)]
+            supply += np.where(since >= 0, portion.brings[i] * share, 0.0)
+    wanted = (need.total.value + need.credit_g) * due
+    return Tide(nutrient, days, tuple(wanted.tolist()), tuple(supply.tolist()))
+
+
+def _portion(product: Product, grams: float, on: date, stand: Stand, shed: Shed) -> _Portion:
+    brings = tuple(grams * share for share in shed.available(product.id, stand, on))
+    slow = {"coated": frozenset(NUTRIENTS), "organic": frozenset("N")}.get(product.form)
+    if slow is None:
+        return _Portion(on, brings, None, frozenset())
+    return _Portion(on, brings, np.array(release_course(product, stand, shed.stands, on)), slow)
+
+
+EVEN_SHARE = 0.2
+"""Within this share of the need so far, supply keeps pace with it."""
+
+
+def standing_of(tide: Tide, today: date) -> str:
+    """Return how supply keeps pace with need up to a day.
+
+    Parameters
+    ----------
+    tide : Tide
+        Of one nutrient. [g]
+    today : date
+        The garden's date. [date]
+
+    Returns
+    -------
+    str
+        "short", "even" or "ample". [name]
+    """
+    past = sum(day <= today for day in tide.days)
+    if past == 0:
+        return "even"
+    need, supply, whole = tide.need_g[past - 1], tide.supply_g[past - 1], tide.need_g[-1]
+    slack = max(EVEN_SHARE * need, 0.05 * whole)
+    if supply < need - slack:
+        return "short"
+    return "ample" if supply > need + slack + 0.1 * whole else "even"

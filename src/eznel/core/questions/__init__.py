@@ -1,0 +1,1 @@
+"""Questions asked before anything is done: sowing, programmes, one blend, scoops, bags, stock."""

@@ -1,0 +1,280 @@
+"""What the grower's own measures of one product give: on a bed, to a plant, in a can, over time."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from datetime import date, timedelta
+from uuid import UUID
+
+from eznel.core import places
+from eznel.core.document import Bed, Place, Product
+from eznel.core.errors import Unknown
+from eznel.core.mixing.caps import water_ec_ds_m
+from eznel.core.plan.place_result import ByNutrient
+from eznel.core.products.analysis import contents, first_season_share, fraction
+from eznel.core.products.limits import (
+    can_water_c,
+    falls_out,
+    most_in_water,
+    most_on_ground,
+    solubility_g_l,
+)
+from eznel.core.products.masses import scoop_mass
+from eznel.core.products.release import coated_released, organic_course
+from eznel.core.products.solutions import FULL_N_MG_L, OTHER_EC_DS_M
+from eznel.core.quantities import NUTRIENTS
+from eznel.core.reference import Material
+from eznel.core.season.workings import Workings
+from eznel.core.working import Finding, Level, Origin, Quantity
+
+CURVE_DAYS = 182
+CURVE_STEP = 7
+AT_ONCE = ("granular", "soluble", "liquid", "mix")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ScoopGives:
+    """One level measure of a product. Nutrients are in grams, strengths in mg/L."""
+
+    scoop: UUID
+    grams: float
+    nutrients_g: ByNutrient
+    bed_g_m2: ByNutrient | None
+    """Spread over the chosen place. [g/m²]"""
+    plant_g: ByNutrient | None
+    """To each plant that stands there."""
+    can_mg_l: ByNutrient | None
+    """In the chosen can."""
+    can_ec_ds_m: float | None
+    """Its conductivity with the water's own."""
+    of_label_ground_share: float | None
+    of_label_water_share: float | None
+    """What part of the label's most one scoop is."""
+
+
+@dataclass(frozen=True, slots=True)
+class ReleasePoint:
+    """How much of a product's nitrogen is at work by a day. [g/g]"""
+
+    on: date
+    share: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Gives:
+    """What one product gives by each of the grower's scoops."""
+
+    product: UUID
+    place: UUID | None
+    ground_m2: float
+    plants: int
+    can_l: float
+    water_c: float
+    """How warm the water is taken to be."""
+    dissolves_g_l: float | None
+    """How much of it dissolves at that, where it is known. [g/L]"""
+    not_with: tuple[UUID, ...]
+    """Products of the shed with which it would fall out in one can."""
+    scoops: tuple[ScoopGives, ...]
+    release: tuple[ReleasePoint, ...]
+    """Of all its nitrogen, or of all of it where it has none."""
+    by_sowing_end: float
+    """What is at work at the curve's end. [g/g]"""
+    low_pct: ByNutrient
+    high_pct: ByNutrient
+    """The range of what is declared, as elements. [%]"""
+    findings: tuple[Finding, ...]
+
+
+def gives(product: Product, place: UUID | None, can_l: float, workings: Workings) -> Gives:
+    """Return what each scoop of a product gives in a garden.
+
+    Parameters
+    ----------
+    product : Product
+        The product; it need not be in the shed yet. [document]
+    place : UUID or None
+        The bed or tubs it is reckoned on. [id]
+    can_l : float
+        Water in the can, above 0. [L]
+    workings : Workings
+        The garden's. [core]
+
+    Returns
+    -------
+    Gives
+        In the order of the garden's scoops.
+
+    Raises
+    ------
+    Unknown
+        When there is no such place.
+    """
+    garden, material = workings.garden, workings.catalogue.materials.get(product.material or "")
+    there = next((one for one in garden.places if one.id == place), None)
+    if place is not None and there is None:
+        raise Unknown("place", "no_such_thing", id=str(place))
+    ground = places.area(there).value if isinstance(there, Bed) else 0.0
+    plants = sum(s.plants for s in workings.stands.all if there is not None and s.place is there)
+    release = release_curve(product, material, there, workings)
+    low, high = _range(product, material)
+    water_c = can_water_c(workings.stands.weather.mean_c(workings.today))
+    return Gives(
+        product=product.id,
+        place=place,
+        ground_m2=ground,
+        plants=plants,
+        can_l=can_l,
+        water_c=water_c,
+        dissolves_g_l=solubility_g_l(material, water_c) if _is_dissolved(product) else None,
+        not_with=tuple(_not_with(product, material, workings)),
+        scoops=tuple(_scoops(product, material, ground, plants, can_l, workings)),
+        release=release,
+        by_sowing_end=release[-1].share,
+        low_pct=low,
+        high_pct=high,
+        findings=tuple(_findings(product, material, can_l, workings)),
+    )
+
+
+def _scoops(
+    product: Product,
+    material: Material | None,
+    ground: float,
+    plants: int,
+    can_l: float,
+    workings: Workings,
+) -> list[ScoopGives]:
+    held = contents(product, material)
+    on_ground, in_water = most_on_ground(product, material), most_in_water(product, material)
+    dissolves = _is_dissolved(product)
+    found = []
+    for scoop in workings.garden.scoops:
+        grams = scoop_mass(product, material, scoop).value
+        found.append(
+            ScoopGives(
+                scoop=scoop.id,
+                grams=grams,
+                nutrients_g=_times(held.declared, grams),
+                bed_g_m2=_times(held.declared, grams / ground) if ground else None,
+                plant_g=_times(held.declared, grams / plants) if plants else None,
+                can_mg_l=_times(held.declared, grams / can_l * 1000) if dissolves else None,
+                can_ec_ds_m=grams / can_l * held.ec_ds_m_per_g_l + water_ec_ds_m(workings.shed)
+                if dissolves
+                else None,
+                of_label_ground_share=grams / (on_ground * ground)
+                if on_ground and ground
+                else None,
+                of_label_water_share=grams / (in_water * can_l) if in_water and dissolves else None,
+            )
+        )
+    return found
+
+
+def _is_dissolved(product: Product) -> bool:
+    return product.form in ("soluble", "liquid")
+
+
+def _not_with(product: Product, material: Material | None, workings: Workings) -> Iterator[UUID]:
+    """What else is dissolved here and reacts with it, either way round."""
+    mine = contents(product, material).total
+    for other in workings.garden.products:
+        if other.id == product.id or not (_is_dissolved(product) and _is_dissolved(other)):
+            continue
+        theirs = workings.shed.contents[other.id].total
+        if falls_out(mine, theirs) or falls_out(theirs, mine):
+            yield other.id
+
+
+def _times(held: tuple[float, ...], by: float) -> ByNutrient:
+    return {n: share * by for n, share in zip(NUTRIENTS, held, strict=True)}
+
+
+def _range(product: Product, material: Material | None) -> tuple[ByNutrient, ByNutrient]:
+    """The lowest and highest of each element, where the label or the kind names a range. [%]"""
+    low, high = {}, {}
+    for line in product.declared:
+        whole = {n: fraction(product, n, material).value for n in NUTRIENTS}
+        mine = next((n for n in NUTRIENTS if _is(line.nutrient, n)), None)
+        if mine is None or not line.pct or line.low_pct is None or line.high_pct is None:
+            continue
+        low[mine] = 100 * whole[mine] * line.low_pct / line.pct
+        high[mine] = 100 * whole[mine] * line.high_pct / line.pct
+    return low, high
+
+
+def _is(declared: str, element: str) -> bool:
+    return declared.startswith(element) and not declared[len(element) :].islower()
+
+
+def release_curve(
+    product: Product, material: Material | None, place: Place | None, workings: Workings
+) -> tuple[ReleasePoint, ...]:
+    """Return how much of a product is at work week by week from today, at this site's warmth.
+
+    Coated products release over their rated days; organic ones along a first-order course towards
+    the share of their first season; all else is there at once.
+
+    Parameters
+    ----------
+    product : Product
+        The product. [document]
+    material : Material or None
+        The general material it is. [catalogue]
+    place : Place or None
+        Where it lies, for what is warmer there. [document]
+    workings : Workings
+        The garden's. [core]
+
+    Returns
+    -------
+    tuple of ReleasePoint
+        Half a year, a point a week. [g/g]
+    """
+    start = workings.today
+    end = start + timedelta(CURVE_DAYS)
+    warmer = place.warmer_by_c if place is not None else 0.0
+    means = workings.stands.weather.means_c(start, end + timedelta(1), warmer)
+    days = range(0, CURVE_DAYS + 1, CURVE_STEP)
+    if product.form == "coated" and product.release_days is not None:
+        rated = product.release_days
+        shares = [coated_released(means[:n], rated).value for n in days]
+    elif product.form in AT_ONCE and first_season_share(product, material).value == 1:
+        shares = [1.0 for _ in days]
+    else:
+        k = material.release_k_per_day_25c if material is not None else None
+        course, season = organic_course(means, k), first_season_share(product, material).value
+        shares = [season * course[n] if n else 0.0 for n in days]
+    return tuple(ReleasePoint(start + timedelta(n), s) for n, s in zip(days, shares, strict=True))
+
+
+def _findings(
+    product: Product, material: Material | None, can_l: float, workings: Workings
+) -> list[Finding]:
+    """One scoop too strong for a can, or more than its water dissolves."""
+    if not _is_dissolved(product):
+        return []
+    held, found = contents(product, material), []
+    water_c = can_water_c(workings.stands.weather.mean_c(workings.today))
+    dissolves = solubility_g_l(material, water_c)
+    for n, scoop in enumerate(workings.garden.scoops):
+        g_l = scoop_mass(product, material, scoop).value / can_l
+        n_mg_l = g_l * held.soluble_n * 1000
+        ec = g_l * held.ec_ds_m_per_g_l + water_ec_ds_m(workings.shed)
+        if dissolves is not None and g_l > dissolves:
+            numbers = (
+                Quantity("g_l", g_l, "g/L"),
+                Quantity("dissolves_g_l", dissolves, "g/L", Origin.TYPICAL),
+                Quantity("water_c", water_c, "°C", Origin.ASSUMED),
+            )
+            key = "more_than_dissolves"
+        elif n_mg_l > FULL_N_MG_L or ec > OTHER_EC_DS_M:
+            numbers = (
+                Quantity("n_mg_l", n_mg_l, "mg/L"),
+                Quantity("ec_ds_m", ec, "dS/m"),
+                Quantity("most_mg_l", FULL_N_MG_L, "mg/L", Origin.TYPICAL),
+            )
+            key = "scoop_too_strong"
+        else:
+            continue
+        found.append(Finding(key, Level.WARNING, f"scoops.{n}", str(scoop.id), numbers))
+    return found

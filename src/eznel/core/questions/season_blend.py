@@ -1,0 +1,286 @@
+"""One blend for a whole season: amounts of every product for every job at once.
+
+Feed by feed, each job is met as well as it can be. Looked at together, the base dressing may leave
+to later feeds what these bring along anyway, and few products may do for all. The amounts are
+continuous here: what has been supplied by each day is to be at or above what is needed by the next
+one; every cap of a single mix holds, and what the season bears in all; each product in use costs
+something, so that few are. Whole scoops are the plan's own work, with the remainder carried.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from math import inf
+from uuid import UUID, uuid5
+
+import numpy as np
+
+from eznel.core.blend import WEIGHT
+from eznel.core.document import PlannedAmount, SeasonBlend
+from eznel.core.errors import Impossible
+from eznel.core.mixing.answers import DISSOLVED, useful
+from eznel.core.mixing.caps import BASE_N_ALONG, Choice, Frame, Task, apart, caps
+from eznel.core.plan.judging import Judgement, judge
+from eznel.core.quantities import NUTRIENTS
+from eznel.core.schedule.jobs import feed_water_l
+from eznel.core.season.course import MOST_GROWTH, JobPlan
+from eznel.core.season.fold import Season, task_of, to_come
+from eznel.core.season.workings import Workings
+from eznel.core.shed.rules import Used
+from eznel.core.shed.shelf import Vector
+from eznel.core.solving import Patience, Solved, solve, sparse
+
+SHORT_AT_THE_END, SHORT_ON_THE_WAY, UNASKED = 1.0, 0.3, 0.05
+"""What it costs to miss all of a need by the end, by some day before, and to bring it unasked."""
+A_PRODUCT = 0.03
+"""What a product in use costs: as much as missing so large a part of one need."""
+MONEY = 0.02
+"""What a season bought at the dearest costs: of equal blends the cheaper."""
+SEASON_CAPS = ("season_n", "feed_n", "season_p", "season_k", "stock")
+"""Limits of a single mix that are the season's here."""
+GOOD_GAP = 0.005
+"""So near the best is near enough: whole scoops miss more. [1]"""
+LEAST_G = 0.05
+"""Less of a product than this in a job is not worth a line."""
+NAMESPACE = UUID("0b6f2a54-31a1-4a3c-8f0d-0d0c77f1b6ce")
+"""Of blends: of one garden and place there is one."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class WholeSeason:
+    """A season-wide blend to keep, and what it would change."""
+
+    blend: SeasonBlend
+    now: Judgement
+    """The plan as it is."""
+    then: Judgement
+    """The plan with the blend, in whole scoops."""
+    gap: float
+    """How much better it could be at most, as a share of what it misses: 0 where nothing is. [1]"""
+    proved: bool
+    """False where the time ran out before the best was found for sure."""
+    jobs: int
+    """Jobs that were looked at together."""
+
+
+def season_blend(workings: Workings, place: UUID | None, *, time_limit_s: float) -> WholeSeason:
+    """Return one blend for all jobs that are still planned, of a place or of the garden.
+
+    Parameters
+    ----------
+    workings : Workings
+        The garden's. [core]
+    place : UUID or None
+        Only what stands in it; everything where none is named. [id]
+    time_limit_s : float
+        After that the best so far is taken. [s]
+
+    Returns
+    -------
+    WholeSeason
+        The blend, and the plan with and without it.
+
+    Raises
+    ------
+    Impossible
+        When no feed is planned, or the solver found nothing in its time.
+    """
+    blends = tuple(b for b in workings.garden.blends if place is not None and b.place != place)
+    garden = workings.garden.model_copy(update={"blends": blends})
+    fresh = Workings(garden, workings.log, workings.today, workings.catalogue, workings)
+    seasons = [s for s in fresh.seasons if place is None or s.stand.place.id == place]
+    program = _Program(fresh, seasons)
+    if not program.tasks:
+        raise Impossible("place", "nothing_to_blend")
+    found = program.solve(time_limit_s)
+    if found is None:
+        raise Impossible("place", "no_blend_in_time", seconds=round(time_limit_s))
+    blend = SeasonBlend(
+        id=uuid5(NAMESPACE, f"{garden.id}/{place or ''}"),
+        made_on=workings.today,
+        place=place,
+        amounts=tuple(program.amounts(found)),
+    )
+    kept = garden.model_copy(update={"blends": (*blends, blend)})
+    plantings = {season.stand.id for season in seasons}
+    with_it = Workings(kept, workings.log, workings.today, workings.catalogue, workings)
+    return WholeSeason(
+        blend=blend,
+        now=judge(fresh, plantings),
+        then=judge(with_it, plantings),
+        gap=found.gap,
+        proved=found.proved,
+        jobs=len(program.tasks),
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class _Job:
+    """A planned job: whose, the products that may be used, and its limits in grams of each."""
+
+    season: int
+    plan: JobPlan
+    task: Task
+    choices: tuple[Choice, ...]
+    first: int
+    """Column of its first product."""
+
+
+class _Program:
+    """The program: grams by job and product, shortfalls, what is unasked, products in use."""
+
+    def __init__(self, workings: Workings, seasons: list[Season]) -> None:
+        self.workings, self.shed = workings, workings.shed
+        self.seasons = seasons
+        self.come = [to_come(season) for season in seasons]
+        self.columns = 0
+        self.cost: list[float] = []
+        self.high: list[float] = []
+        self.whole: list[int] = []
+        self.rows: list[dict[int, float]] = []
+        self.limits: list[float] = []
+        self.tasks = list(self._jobs())
+        products = {c.product.id for job in self.tasks for c in job.choices}
+        self.in_use = {p: self._column(A_PRODUCT, 1.0, whole=1) for p in sorted(products)}
+        for n, _ in enumerate(seasons):
+            self._supply(n)
+        for job in self.tasks:
+            self._limit(job)
+        for product in self.in_use:
+            self._use(product)
+
+    def _column(self, cost: float, high: float = inf, whole: int = 0) -> int:
+        self.cost.append(cost)
+        self.high.append(high)
+        self.whole.append(whole)
+        self.columns += 1
+        return self.columns - 1
+
+    def _row(self, entries: dict[int, float], limit: float) -> None:
+        self.rows.append(entries)
+        self.limits.append(limit)
+
+    def _jobs(self) -> Iterator[_Job]:
+        dear = max((p for p in self.shed.price_per_g.values() if p), default=0.0) or 1.0
+        for n, season in enumerate(self.seasons):
+            for one in season.jobs:
+                if one.status != "planned" or one.job.kind == "seedling":
+                    continue
+                alone = task_of(season, one, self.shed)
+                job = replace(one.job, only=None)
+                come = self.come[n]
+                task = replace(alone, job=job, need=come, left=come, used=Used())
+                choices = tuple(self._choices(task))
+                first = self.columns
+                for choice in choices:
+                    most = self._most_g(choice, self.come[n])
+                    price = self.shed.price_per_g[choice.product.id] or 0.0
+                    self._column(MONEY * price / dear / max(most, 1e-9), most)
+                yield _Job(n, one, task, choices, first)
+
+    def _choices(self, task: Task) -> Iterator[Choice]:
+        """A gram of each product that the job may use."""
+        for of, one in enumerate(useful(task, self.shed)[0]):
+            held = self.shed.contents[one.product.id]
+            yield Choice(of, one.product, 0, 1.0, one.available, held, None)
+
+    def _most_g(self, choice: Choice, come: Vector) -> float:
+        """More than meets every need alone is never of use."""
+        alone = [x / a for x, a in zip(come, choice.brings, strict=True) if x > 0 and a > 0]
+        return max(alone, default=0.0)
+
+    def _supply(self, n: int) -> None:
+        """By each day what is needed by the next; in the end no more than the season bears."""
+        season, come = self.seasons[n], self.come[n]
+        mine = [job for job in self.tasks if job.season == n]
+        window = season.plan.window
+        for i, nutrient in enumerate(NUTRIENTS):
+            so_far: dict[int, float] = {}
+            total = season.needs[nutrient].total.value
+            for k, job in enumerate(mine):
+                for m, choice in enumerate(job.choices):
+                    if choice.brings[i]:
+                        so_far[job.first + m] = choice.brings[i]
+                if come[i] <= 0:
+                    continue
+                last = k == len(mine) - 1
+                due = 1.0 if last else window.due(nutrient, mine[k + 1].plan.due_on)
+                wanted = max(total * due - (total - come[i]), 0.0)
+                weight = SHORT_AT_THE_END if last else SHORT_ON_THE_WAY / len(mine)
+                short = self._column(WEIGHT[nutrient] * weight / come[i])
+                self._row({**{c: -x for c, x in so_far.items()}, short: -1.0}, -wanted)
+            if nutrient == "N":
+                self._row(so_far, come[i])
+            else:
+                kg_g = season.stand.crop.uptake(nutrient) * season.stand.kg_yield()
+                scale = max(come[i], kg_g, 1e-6)
+                over = self._column(UNASKED * WEIGHT[nutrient] / scale)
+                self._row({**so_far, over: -1.0}, come[i])
+            room = season.needs[nutrient].ceiling_g
+            if room < inf and mine:
+                held = {
+                    job.first + m: choice.contents.total[i]
+                    for job in mine
+                    for m, choice in enumerate(job.choices)
+                    if choice.contents.total[i]
+                }
+                self._row(held, max(room - mine[0].task.totals[i], 0.0))
+
+    def _limit(self, job: _Job) -> None:
+        """The caps of its mix, no more nitrogen than the plan may give it, and two cans apart."""
+        task, shed, choices = job.task, self.shed, list(job.choices)
+        n_g = job.plan.job.first_g[0]
+        along = BASE_N_ALONG * task.needs["N"].total.value if job.plan.job.kind == "base" else 0.0
+        nitrogen = {job.first + m: c.brings[0] for m, c in enumerate(choices) if c.brings[0]}
+        self._row(nitrogen, max(MOST_GROWTH * n_g, along))
+        dissolved = job.plan.job.kind in DISSOLVED
+        mix = job.plan.mixes[0] if job.plan.mixes else None
+        planned_l = mix.water_l * mix.portions if mix else feed_water_l(task.stand, n_g)
+        frame = Frame(1, "can", planned_l if dissolved else 0.0, task.need)
+        shelf = self.workings.shelf()
+        for cap in caps(task, frame, choices, shed, shelf):
+            if cap.key not in SEASON_CAPS:
+                self._row(
+                    {job.first + m: use for m, use in enumerate(cap.per_measure) if use}, cap.limit
+                )
+        reacting = apart(choices) if dissolved else None
+        if reacting is not None:
+            side = self._column(0.0, 1.0, whole=1)
+            for group, sign, limit in ((reacting.one, 1.0, 1.0), (reacting.other, -1.0, 0.0)):
+                for m in group:
+                    most = max(self.high[job.first + m], 1e-9)
+                    self._row({job.first + m: 1.0 / most, side: sign}, limit)
+
+    def _use(self, product: UUID) -> None:
+        """In use or not, and no more of it than there is."""
+        mine = {
+            job.first + m: 1.0
+            for job in self.tasks
+            for m, choice in enumerate(job.choices)
+            if choice.product.id == product
+        }
+        left = self.workings.shelf().left_g[product]
+        most = sum(self.high[column] for column in mine)
+        if left is not None:
+            most = min(most, max(left, 0.0))
+        self._row({**mine, self.in_use[product]: -max(most, 1e-9)}, 0.0)
+
+    def solve(self, time_limit_s: float) -> Solved | None:
+        """The solver's answer."""
+        return solve(
+            np.array(self.cost),
+            sparse(self.rows, self.columns),
+            np.array(self.limits),
+            bounds=(np.zeros(self.columns), np.array(self.high)),
+            whole=np.array(self.whole, dtype=int),
+            patience=Patience(time_limit_s, GOOD_GAP),
+        )
+
+    def amounts(self, found: Solved) -> Iterator[PlannedAmount]:
+        """The solver's numbers as lines of a blend."""
+        for job in self.tasks:
+            for m, choice in enumerate(job.choices):
+                grams = float(found.x[job.first + m])
+                if grams >= LEAST_G:
+                    yield PlannedAmount(
+                        job=job.plan.job.key, product=choice.product.id, grams=grams
+                    )

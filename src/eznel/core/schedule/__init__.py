@@ -1,0 +1,1 @@
+"""Days and first amounts of jobs: programmes, bases, blends that were kept."""

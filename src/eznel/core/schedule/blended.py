@@ -1,0 +1,80 @@
+"""A planting's first plan with the amounts of a season-wide blend, where the grower keeps one.
+
+The blend says which products each job uses and how much of what it brings. From there on the
+season is folded as ever: whole scoops, every cap, and the remainder carried on.
+"""
+
+from collections.abc import Sequence
+from dataclasses import replace
+from uuid import UUID
+
+from eznel.core.document import SeasonBlend
+from eznel.core.needs.dose import Needs
+from eznel.core.quantities import NUTRIENTS
+from eznel.core.schedule.jobs import FirstPlan, Job
+from eznel.core.shed.shelf import Shed, Vector
+from eznel.core.stands.stands import Stand
+
+NOTHING: Vector = (0.0,) * len(NUTRIENTS)
+
+
+def blended(
+    plan: FirstPlan, stand: Stand, needs: Needs, blends: Sequence[SeasonBlend], shed: Shed
+) -> FirstPlan:
+    """Return a planting's first plan as the newest season-wide blend has it.
+
+    Parameters
+    ----------
+    plan : FirstPlan
+        Feed by feed. [g]
+    stand : Stand
+        The planting in its place. [core]
+    needs : dict of str to Need
+        Its season's needs: no nutrient is brought beyond them by plan. [g]
+    blends : sequence of SeasonBlend
+        Those that are kept. [document]
+    shed : Shed
+        For what products bring. [core]
+
+    Returns
+    -------
+    FirstPlan
+        The same plan where no blend knows any of its jobs. Jobs from before a blend was made stay.
+    """
+    keys = {job.key for job in plan.jobs}
+    mine = [one for one in blends if any(amount.job in keys for amount in one.amounts)]
+    if not mine:
+        return plan
+    newest = max(mine, key=lambda one: (one.made_on, str(one.id)))
+    grams: dict[UUID, dict[UUID, float]] = {}
+    for amount in newest.amounts:
+        if amount.product in shed.products:
+            grams.setdefault(amount.job, {})[amount.product] = amount.grams
+    jobs = [
+        job
+        if job.kind == "seedling" or job.planned_on < newest.made_on
+        else _with(job, grams.get(job.key, {}), stand, shed)
+        for job in plan.jobs
+    ]
+    return replace(plan, jobs=tuple(_within(jobs, needs)), blend=newest.id)
+
+
+def _with(job: Job, grams: dict[UUID, float], stand: Stand, shed: Shed) -> Job:
+    brings = NOTHING
+    for product, mass in grams.items():
+        available = shed.available(product, stand, job.planned_on)
+        brings = tuple(a + mass * b for a, b in zip(brings, available, strict=True))
+    return replace(job, first_g=brings, only=frozenset(grams))
+
+
+def _within(jobs: list[Job], needs: Needs) -> list[Job]:
+    """What comes along unasked is none of what is wanted."""
+    whole = [sum(j.first_g[i] for j in jobs if j.kind != "seedling") for i in range(len(NUTRIENTS))]
+    wanted = [needs[x].total.value for x in NUTRIENTS]
+    kept = [min(w / x, 1.0) if x > 0 else 1.0 for w, x in zip(wanted, whole, strict=True)]
+    return [
+        job
+        if job.only is None
+        else replace(job, first_g=tuple(g * k for g, k in zip(job.first_g, kept, strict=True)))
+        for job in jobs
+    ]

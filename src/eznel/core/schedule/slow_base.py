@@ -1,0 +1,53 @@
+"""How the nitrogen of a base dressing becomes available, where the shed has only slow products.
+
+Organic and coated nitrogen comes with warm days. Feeds then carry the crop until it does, and less
+later on, so that base and feeds together follow the need.
+"""
+
+from datetime import timedelta
+
+from eznel.core.crops.uptake import Curve
+from eznel.core.document import Product
+from eznel.core.needs.charging import release_course
+from eznel.core.shed.shelf import Shed
+from eznel.core.stands.stands import Stand
+
+SLOW = ("organic", "coated")
+LEAST_N = 0.005  # available nitrogen worth the name [g/g]
+
+
+def slow_base(stand: Stand, shed: Shed) -> Curve | None:
+    """Return how a base's nitrogen becomes available.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting in its place. [core]
+    shed : Shed
+        What there is to work in. [core]
+
+    Returns
+    -------
+    Curve or None
+        Of the product richest in available nitrogen, from planting to the stop; None where the
+        programme works none in, or where something quick can be. [g/g]
+    """
+    if stand.programme.base_n_share <= 0 or stand.calendar.stop <= stand.calendar.begins:
+        return None
+    offered = [one for one in shed.products.values() if _brings_n(one, shed)]
+    if stand.area is not None and any(one.form == "granular" for one in offered):
+        return None
+    slow = [one for one in offered if one.form in SLOW]
+    if not slow:
+        return None
+    begins = stand.calendar.begins
+    best = max(slow, key=lambda one: (shed.available(one.id, stand, begins)[0], str(one.id)))
+    course = release_course(best, stand, shed.stands, begins)
+    whole = course[-1] or 1.0
+    days = tuple((begins + timedelta(n + 1)).toordinal() for n in range(len(course)))
+    return Curve((begins.toordinal(), *days), (0.0, *(share / whole for share in course)))
+
+
+def _brings_n(product: Product, shed: Shed) -> bool:
+    """Whether it may be used here and brings nitrogen worth the name."""
+    return shed.refused[product.id] is None and shed.contents[product.id].available[0] > LEAST_N

@@ -1,0 +1,121 @@
+"""What may not be used for a job, whatever it would bring: each refusal is a key with its remedy.
+
+The rules of the garden (organic only, nothing from animals), of the law, of the label, of the
+test and of the crop. A product that is refused is left out of the mix before anything is weighed.
+"""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+from datetime import date, timedelta
+from uuid import UUID
+
+from eznel.core.document import Preferences, Product
+from eznel.core.products.analysis import Contents
+from eznel.core.products.limits import BORON_PRODUCT, CHLORIDE_PRODUCT, TRACE_PRODUCT
+from eznel.core.quantities import NUTRIENTS
+from eznel.core.reference import Material
+from eznel.core.shed.placing import barred
+from eznel.core.stands.stands import Stand
+
+_P = NUTRIENTS.index("P")
+
+
+@dataclass(frozen=True, slots=True)
+class Refused:
+    """A product that a planting's jobs could use and may not, and the key of the reason."""
+
+    product: UUID
+    reason: str
+
+
+@dataclass(slots=True)
+class Used:
+    """What a planting has had of each product this season: the days, and the boron in all. [g]"""
+
+    days: dict[UUID, list[date]] = field(default_factory=dict)
+    boron_g: float = 0.0
+
+    def add(self, on: date, grams: Mapping[UUID, float], boron: Mapping[UUID, float]) -> None:
+        """Count a feed: grams of each product, and boron in a gram of each."""
+        for product, mass in grams.items():
+            if mass > 0:
+                self.days.setdefault(product, []).append(on)
+                self.boron_g += mass * boron[product]
+
+
+def of_garden(product: Product, material: Material | None, rules: Preferences) -> str | None:
+    """Return why a product may not be used anywhere in a garden, if so.
+
+    Parameters
+    ----------
+    product : Product
+        The product. [document]
+    material : Material or None
+        The general material it is. [catalogue]
+    rules : Preferences
+        The garden's. [document]
+
+    Returns
+    -------
+    str or None
+        Key of the reason.
+    """
+    if product.proof == "unproven":
+        return "unproven"
+    if material is not None and material.restricted and not product.may_use:
+        return "restricted"
+    if rules.organic_only:
+        known = {"yes": True, "no": False}.get(material.organic) if material else None
+        allowed = known if product.organic is None else product.organic
+        if allowed is not True:
+            return "not_organic" if allowed is False else "organic_unknown"
+    animal = product.animal if product.animal is not None else bool(material and material.animal)
+    return "from_animals" if rules.no_animal_products and animal else None
+
+
+def of_job(
+    product: Product, held: Contents, stand: Stand, kind: str, day: date, used: Used
+) -> str | None:
+    """Return why a product may not be used for one job, if so.
+
+    Parameters
+    ----------
+    product : Product
+        The product. [document]
+    held : Contents
+        What a gram of it holds. [g/g]
+    stand : Stand
+        The planting. [core]
+    kind : str
+        The job's kind. [name]
+    day : date
+        The job's day. [date]
+    used : Used
+        What the planting has had before. [core]
+
+    Returns
+    -------
+    str or None
+        Key of the reason.
+    """
+    if stand.soil_class("P") == "very_high" and held.total[_P] > 0:
+        return "declares_phosphorus"
+    if held.metals >= TRACE_PRODUCT or held.boron >= TRACE_PRODUCT:
+        return "trace_without_test"
+    if stand.crop.hates_boron and held.boron >= BORON_PRODUCT:
+        return "boron_harms"
+    sensitive = stand.crop.hates_chloride or stand.area is None
+    if sensitive and held.chloride >= CHLORIDE_PRODUCT:
+        return "chloride_harms"
+    return barred(stand, product, held, kind, day) or _of_label(product, day, used)
+
+
+def _of_label(product: Product, day: date, used: Used) -> str | None:
+    days: Sequence[date] = used.days.get(product.id, ())
+    if product.max_times is not None and len(days) >= product.max_times:
+        return "label_times"
+    if product.interval_days is not None and any(
+        abs(day - one) < timedelta(product.interval_days) for one in days
+    ):
+        return "label_interval"
+    return None

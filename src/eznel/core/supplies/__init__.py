@@ -1,1 +1,0 @@
-"""The shed beyond the plan: what a scoop gives, products compared, stock, what to buy instead."""

@@ -1,0 +1,239 @@
+"""Each cap where it decides, and what a portion is. A level scoop of 1 mL is 1 g throughout."""
+
+from math import floor
+
+import pytest
+
+import gardens
+from eznel.core.plan.result import JobView, PlantingPlan
+
+GRAM = gardens.scoop("gram", 1)
+SPOON = gardens.scoop("spoon", 10)
+
+
+def planned(*products, scoops=(GRAM, SPOON), **more) -> PlantingPlan:
+    parts = {
+        "places": [gardens.bed()],
+        "plantings": [gardens.planting("cucumber", plants=8)],
+        "products": list(products),
+        "scoops": list(scoops),
+    }
+    return gardens.single(gardens.plan_of(gardens.garden(**(parts | more))))
+
+
+def feeds(planting: PlantingPlan) -> list[JobView]:
+    return [job for job in gardens.jobs(planting, "feed") if job.mixes]
+
+
+def product_g_l(job: JobView) -> float:
+    mix = job.mixes[0]
+    return sum(line.grams for line in mix.lines) / mix.water_l
+
+
+def test_label_strength() -> None:
+    strong = gardens.product("n", "soluble", N=10)
+    weak = strong | {"max_strength": gardens.measure(0.5, "g/L")}
+    assert max(product_g_l(job) for job in feeds(planned(strong))) > 0.5
+    for job in feeds(planned(weak)):
+        # whole grams in a can: the most that stays at or below half a gram a litre
+        assert product_g_l(job) <= 0.5
+        assert job.mixes[0].lines[0].grams == floor(0.5 * job.mixes[0].water_l)
+
+
+def test_label_rate() -> None:
+    """A dressing of 3.6 g N/m² wants 36 g/m² of a 10 % product; the label allows 20."""
+    bag = gardens.product("n", N=10, max_rate=gardens.measure(20, "g/m2"))
+    planting = planned(
+        bag, plantings=[gardens.planting("courgette", plants=4, programme="base_and_side_dress")]
+    )
+    assert planting.area_m2 == pytest.approx(3.2)  # 4 × 0.8 m × 1 m
+    for job in gardens.jobs(planting, "dressing"):
+        grams = sum(line.grams for line in job.mixes[0].lines) * job.mixes[0].portions
+        assert grams == 60  # 20 × 3.2 = 64, in spoons of 10 g
+        assert "mix_misses" in [f.key for f in job.findings]
+
+
+def test_salty_water_leaves_little_room() -> None:
+    feed = gardens.product("nk", "soluble", N=10, K2O=10)
+    fresh = planned(feed, site=gardens.site(water_ec_ds_m=0.2))
+    salty = planned(feed, site=gardens.site(water_ec_ds_m=2.4))
+    brine = planned(feed, site=gardens.site(water_ec_ds_m=3.0))
+    assert max(job.mixes[0].ec_ds_m for job in feeds(fresh)) <= 2.5
+    # a gram in a litre: 50 mg ammonium-N ÷ 14 + 83 mg K ÷ 39.1 = 5.69 meq, 0.569 dS/m;
+    # 2.5 − 2.4 = 0.1 dS/m leave 0.176 g/L
+    assert feeds(salty)
+    assert all(product_g_l(job) <= 0.1761 for job in feeds(salty))
+    assert feeds(brine) == []
+
+
+def test_young_plants_get_half_strength() -> None:
+    feed = gardens.product("n", "soluble", N=10)
+    planting = planned(
+        feed,
+        site=gardens.site(low=14, high=15),  # 2.5 degree days a day: settles in for 20 days
+        places=[gardens.tub(litres=40)],
+        plantings=[gardens.planting("cucumber", "tub", plants=2)],
+    )
+    young = [job for job in feeds(planting) if job.stage == "transplant_establishment"]
+    assert young
+    assert all(job.mixes[0].n_mg_l <= 100 for job in young)
+    assert max(job.mixes[0].n_mg_l for job in feeds(planting)) > 100
+
+
+def test_phosphorus_comes_along_only_as_far_as_the_harvest_takes_it() -> None:
+    feed = gardens.product("np", "soluble", N=12, P2O5=12)
+    planting = planned(feed)
+    came = sum(job.brings_g["P"] for job in planting.jobs)
+    # untested, so enough: 0.27 g/kg × 5 kg/m² × 3.2 m²
+    assert planting.needs[1].total_g == 0
+    assert came <= 0.27 * 5 * 3.2
+    assert came > 0.27 * 5 * 3.2 - 0.7  # and it is that cap which decides
+
+
+def test_a_dressing_may_not_salt_the_soil() -> None:
+    """Sand 5 cm deep at 1.4 g/mL holds 28 L/m² at saturation: 1 dS/m is 28 g of a salt at 1 g/L."""
+    bag = gardens.product("potash", K2O=50, material="potassium_sulphate")  # 1.5 dS/m
+    bed = gardens.bed(depth=gardens.measure(5, "cm"), density=gardens.measure(1.4, "g/mL"))
+    planting = planned(
+        bag,
+        places=[bed],
+        plantings=[gardens.planting("kale", plants=16, programme="base_and_side_dress")],
+        reports=[gardens.report(values={"K": 10})],
+    )
+    for job in planting.jobs:
+        for mix in job.mixes:
+            grams = sum(line.grams for line in mix.lines) * mix.portions
+            assert grams * 1.5 / (0.4 * 70 * planting.area_m2) <= 1.0
+
+
+@pytest.mark.parametrize(
+    ("form", "kinds"),
+    [
+        ("granular", {"base", "dressing"}),
+        ("organic", {"base"}),
+        ("coated", {"base"}),
+        ("soluble", {"dressing", "feed"}),
+        ("liquid", {"feed"}),
+    ],
+)
+def test_what_can_be_used_for_what(form: str, kinds: set[str]) -> None:
+    bag = gardens.product("n", form, N=8, **({"release_days": 100} if form == "coated" else {}))
+    used = {
+        job.kind
+        for school in ("base_and_side_dress", "leaf_then_fruit")
+        for job in planned(
+            bag, plantings=[gardens.planting("tomato", plants=6, programme=school)]
+        ).jobs
+        if job.mixes
+    }
+    assert used == kinds
+
+
+def test_soluble_salts_without_nitrogen_may_go_in_before_planting() -> None:
+    planting = planned(gardens.product("k", "soluble", K2O=50))
+    assert gardens.jobs(planting, "base")[0].mixes
+    quick = planned(gardens.product("nk", "soluble", N=10, K2O=40))
+    assert not gardens.jobs(quick, "base")[0].mixes
+
+
+def test_a_large_bed_is_dressed_in_equal_parts() -> None:
+    """40 m² at 8.3 g K/m² is 332 g, 800 g of sulphate of potash; twelve spoons are 120 g."""
+    planting = planned(
+        gardens.product("k", K2O=50),
+        places=[gardens.bed(length=20, width=2)],
+        plantings=[gardens.planting("cucumber", plants=200)],
+    )
+    mix = gardens.jobs(planting, "base")[0].mixes[0]
+    # the season's potassium at medium: 8 g K₂O × 40 m² = 320 g, so 640 g of product: 6 parts
+    assert (mix.portion, mix.portions) == ("part", 6)
+    assert sum(line.count for line in mix.lines) <= 12
+
+
+def test_slow_feed_is_mixed_through_each_tub() -> None:
+    coated = gardens.product("coated", "coated", N=15, K2O=10, release_days=120)
+    planting = planned(
+        coated,
+        places=[gardens.tub(litres=35, count=3)],
+        plantings=[gardens.planting("tomato", "tub", plants=3, programme="base_and_side_dress")],
+    )
+    (base,) = gardens.jobs(planting, "base")
+    mix = base.mixes[0]
+    assert (mix.portion, mix.portions) == ("tub", 3)
+    # 0.4 of the nitrogen; only what is released before the stop counts
+    assert base.need_g["N"] == pytest.approx(0.4 * gardens.need(planting, "N"))
+    assert mix.brings_g[0] <= mix.totals_g[0]
+
+
+def test_cans_are_the_grower_s_own() -> None:
+    feed = gardens.product("n", "soluble", N=10)
+    for can in (5, 12):
+        planting = planned(feed, preferences={"can": gardens.measure(can, "L")})
+        assert all(job.mixes[0].water_l <= can for job in feeds(planting))
+        assert all(
+            job.mixes[0].portions * job.mixes[0].water_l
+            == pytest.approx(job.mixes[0].per_plant_l * 8)
+            for job in feeds(planting)
+        )
+
+
+def test_water_for_a_plant_in_the_ground() -> None:
+    feed = gardens.product("n", "soluble", N=10)
+    wide = planned(feed, plantings=[gardens.planting("courgette", plants=4)])
+    # a courgette stands on 0.8 m²: up to 8 L, and never less than half a litre
+    litres = [job.mixes[0].per_plant_l for job in feeds(wide)]
+    assert all(0.5 <= each <= 8 for each in litres)
+    assert max(litres) > 2
+    # a leek takes 15 g/m² × 0.0525 m² in about 8 feeds: 0.1 g each, two thirds of a litre
+    small = planned(feed, plantings=[gardens.planting("leek", plants=60)])
+    assert all(0.5 <= job.mixes[0].per_plant_l <= 0.9 for job in feeds(small))
+
+
+def test_reasons_for_no_mix() -> None:
+    def reasons(planting: PlantingPlan) -> set[str]:
+        return {f.key for job in planting.jobs for f in job.findings}
+
+    assert reasons(planned()) == {"no_product_for_job"}
+    assert reasons(planned(gardens.product("n", "soluble", N=10), scoops=())) == {"no_scoops"}
+    bucket = gardens.scoop("bucket", 9000)
+    strong = gardens.product("n", "soluble", N=30)
+    assert "scoop_too_large" in reasons(planned(strong, scoops=(bucket,)))
+
+
+def test_prices_choose_the_cheapest() -> None:
+    def at(name: str, price: float):
+        pack = {"amount": price, "pack": gardens.measure(1, "kg")}
+        return gardens.product(name, "soluble", N=10, price=pack)
+
+    planting = planned(at("dear", 20), at("cheap", 2))
+    job = feeds(planting)[0]
+    best = job.mixes[0]
+    assert {str(line.product) for line in best.lines} == {gardens.uid("cheap")}
+    grams = sum(line.grams for line in best.lines) * best.portions
+    assert best.cost == pytest.approx(grams * 2 / 1000)
+
+
+def test_ammonium_in_a_tub_is_held_to_a_share_of_the_nitrogen() -> None:
+    """Urea alone is refused; beside nitrate it may be two fifths of the nitrogen, less in cold."""
+    urea = gardens.product("urea", "soluble", N=46, nitrogen={"urea_pct": 46})
+    nitrate = gardens.product("nitrate", "soluble", N=14, nitrogen={"nitrate_pct": 14})
+    silent = gardens.product("silent", "soluble", N=20)
+    tub = {
+        "places": [gardens.tub(litres=40)],
+        "plantings": [gardens.planting("tomato", "tub", plants=1)],
+        "scoops": [gardens.scoop("pinch", 0.2), GRAM],
+    }
+
+    def urea_shares(*products, **more) -> list[float]:
+        shares = []
+        for job in feeds(planned(*products, **(tub | more))):
+            by = {str(line.product): line.grams for line in job.mixes[0].lines}
+            from_urea = 0.46 * by.get(gardens.uid("urea"), 0)
+            shares.append(from_urea / (from_urea + 0.14 * by.get(gardens.uid("nitrate"), 0)))
+        return shares
+
+    assert feeds(planned(urea, **tub)) == []
+    assert feeds(planned(silent, **tub))  # a label that says nothing is not refused
+    assert max(urea_shares(urea, nitrate)) <= 0.4 + 1e-9  # 16 °C
+    cold = gardens.site(low=9, high=17)  # 13 °C
+    assert max(urea_shares(urea, nitrate, site=cold)) <= 0.2 + 1e-9
+    assert feeds(planned(urea))  # on the ground microbes turn it soon enough

@@ -1,0 +1,88 @@
+"""Jobs besides feeding: with their stage, where they belong, with what they take."""
+
+from datetime import timedelta
+
+import pytest
+
+import gardens
+from eznel import catalogue
+from eznel.core.document import Log
+from eznel.core.plan.result import PlantingPlan
+
+
+def planned(crop: str, *reminders: str, log: dict | None = None, today=gardens.TODAY, **more):
+    place = more.pop("place", gardens.bed())
+    varieties = more.pop("varieties", [])
+    made = gardens.garden(
+        places=[place],
+        plantings=[gardens.planting(crop, place["name"], **more)],
+        preferences={"reminders": reminders},
+        varieties=varieties,
+    )
+    found: PlantingPlan = gardens.single(
+        gardens.plan_of(made, Log.model_validate(log or {}), today)
+    )
+    return found
+
+
+def test_what_is_switched_on_comes_with_its_stage() -> None:
+    plan = planned("tomato", "stake", plants=4)
+    (stake,) = plan.tasks
+    start = next(s.start for s in plan.stages if s.key == "transplant_establishment")
+    assert (stake.task, stake.due_on) == ("stake", start)
+    # a stake and four ties for each of four plants
+    assert {t.name: t.amount for t in stake.takes} == {"stakes": 4, "ties": 16}
+    assert planned("tomato", plants=4).tasks == ()
+    assert planned("carrot", "stake").tasks == ()
+
+
+def test_a_mulch_is_measured_by_the_ground() -> None:
+    plan = planned("kale", "mulch", plants=8)
+    (mulch,) = plan.tasks
+    assert mulch.takes[0].amount == pytest.approx(50 * plan.area_m2)  # 5 cm
+    assert planned("kale", "mulch", place=gardens.tub()).tasks == ()
+
+
+@pytest.mark.parametrize(
+    ("crop", "task", "more", "count"),
+    [
+        ("tomato", "harden_off", {"sown_on": "2026-03-20"}, 1),
+        ("tomato", "harden_off", {}, 0),
+        ("carrot", "thin", {"sown_in_place": True}, 1),
+        ("tomato", "shake_flowers", {"place": gardens.bed(warmer_by_c=4)}, 4),
+        ("tomato", "shake_flowers", {}, 0),
+    ],
+)
+def test_where_it_belongs(crop: str, task: str, more: dict, count: int) -> None:
+    assert len(planned(crop, task, **more).tasks) == count
+
+
+def test_a_bush_kind_keeps_its_side_shoots() -> None:
+    bush = {"id": gardens.uid("v"), "crop": "tomato", "name": "bush", "determinate": True}
+    assert planned("tomato", "side_shoots", variety="bush", varieties=[bush]).tasks == ()
+    assert len(planned("tomato", "side_shoots", variety="bush").tasks) == 5
+
+
+def test_done_is_done_and_the_next_one_stands() -> None:
+    first, second, *_ = planned("tomato", "side_shoots").tasks
+    done = {"id": gardens.uid("done"), "planting": gardens.uid("tomato"), "task": "side_shoots",
+            "on": first.due_on + timedelta(2)}  # fmt: skip
+    after = planned("tomato", "side_shoots", log={"tasks": [done]}).tasks
+    assert str(after[0].done) == done["id"]
+    assert after[0].done_on == done["on"]
+    assert after[1].done is None
+    assert after[1].due_on == second.due_on
+    # What was not done before the next one is due is not kept on the list.
+    late = planned("tomato", "side_shoots", today=second.due_on).tasks
+    assert [one.ordinal for one in late] == [2, 3, 4, 5]
+
+
+def test_every_job_belongs_to_stages_and_crops_that_there_are() -> None:
+    rows = catalogue.load()
+    assert len({task.key for task in rows.tasks}) == len(rows.tasks) >= 15
+    for task in rows.tasks:
+        assert set(task.crops) <= set(rows.crops)
+        crops = task.crops or [c.key for c in rows.crops.values() if c.habit in task.habits]
+        crops = crops or list(rows.crops)
+        held = [c for c in crops if any(s.key == task.stage for s in rows.stages[c])]
+        assert held, task.key
