@@ -31,10 +31,7 @@ HEADERS = {
 
 
 class Frame:
-    """Refuses what is too large, and sends the same headers with every answer.
-
-    A length that is told is believed only where it is too large; what comes is counted.
-    """
+    """Refuses what is too large, and sends the same headers with every answer."""
 
     def __init__(self, app: ASGIApp) -> None:
         self.app = app
@@ -46,35 +43,45 @@ class Frame:
             return
         most = MOST_AT_THE_DOOR if scope["path"] == "/api/door" else MOST_BYTES
         told = Headers(scope=scope).get("content-length") or "0"
-        came, started, too_much = 0, False, told.isdecimal() and int(told) > most
+        exchange = _Exchange(receive, send, most)
+        if told.isdecimal() and int(told) > most:
+            exchange.too_much = True
+        else:
+            await exchange.run(self.app, scope)
+        if exchange.too_much and not exchange.started:
+            exchange.too_much = False
+            await _refused(scope, 413, "too_large")(scope, receive, exchange.send)
 
-        async def receiving() -> Message:
-            nonlocal came, too_much
-            message = await receive()
-            came += len(message.get("body", b""))
-            if came > most:
-                too_much = True
-                return {"type": "http.disconnect"}  # nobody reads on
-            return message
 
-        async def sending(message: Message) -> None:
-            nonlocal started
-            if too_much and not started:
-                return
-            if message["type"] == "http.response.start":
-                started = True
-                MutableHeaders(scope=message).update(HEADERS)
-            await send(message)
+class _Exchange:
+    """One request and its answer: what comes is counted, whatever length was told."""
 
-        if not too_much:
-            try:
-                await self.app(scope, receiving, sending)
-            except Exception:
-                if not too_much:
-                    raise
-        if too_much and not started:
-            too_much = False
-            await _refused(scope, 413, "too_large")(scope, receive, sending)
+    def __init__(self, receive: Receive, send: Send, most: int) -> None:
+        self._receive, self._send, self._left = receive, send, most
+        self.started, self.too_much = False, False
+
+    async def run(self, app: ASGIApp, scope: Scope) -> None:
+        try:
+            await app(scope, self.receive, self.send)
+        except Exception:
+            if not self.too_much:  # else it stumbled over a body that was cut off
+                raise
+
+    async def receive(self) -> Message:
+        message = await self._receive()
+        self._left -= len(message.get("body", b""))
+        if self._left < 0:
+            self.too_much = True
+            return {"type": "http.disconnect"}  # nobody reads on
+        return message
+
+    async def send(self, message: Message) -> None:
+        if self.too_much and not self.started:
+            return
+        if message["type"] == "http.response.start":
+            self.started = True
+            MutableHeaders(scope=message).update(HEADERS)
+        await self._send(message)
 
 
 class Queue:

@@ -9,6 +9,7 @@ from pydantic import BaseModel
 
 from eznel.api import problems
 from eznel.api.problems import RESPONSES
+from eznel.api.revisions import WrittenView, written
 from eznel.api.speech import Speech
 from eznel.api.world import TheSession, TheWorld, Who
 from eznel.core.document import GardenFile, Preferences, Site, upgrades
@@ -61,29 +62,6 @@ class Settings(BaseModel):
     site: Site
     preferences: Preferences
     stands_on: date | None
-
-
-class WrittenView(BaseModel):
-    """Revisions after a write."""
-
-    revision: int
-    garden_revision: int
-
-
-def written(done: gardens.Written) -> WrittenView:
-    """Return revisions as they go over the wire.
-
-    Parameters
-    ----------
-    done : Written
-        From the store. [counts]
-
-    Returns
-    -------
-    WrittenView
-        The same. [counts]
-    """
-    return WrittenView(revision=done.revision, garden_revision=done.garden_revision)
 
 
 @router.get("")

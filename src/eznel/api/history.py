@@ -7,8 +7,8 @@ from uuid import UUID
 from fastapi import APIRouter
 from pydantic import BaseModel
 
-from eznel.api.gardens import WrittenView, written
 from eznel.api.problems import RESPONSES
+from eznel.api.revisions import WrittenView, written
 from eznel.api.world import TheSession, TheWorld, Who
 from eznel.store import gardens, journal, reading
 

@@ -7,8 +7,8 @@ from uuid import UUID
 from fastapi import APIRouter, Response
 from pydantic import Base64Bytes, BaseModel, Field, ValidationError
 
-from eznel.api.gardens import WrittenView, written
 from eznel.api.problems import RESPONSES, FaultView
+from eznel.api.revisions import WrittenView, written
 from eznel.api.speech import Speech
 from eznel.api.world import TheSession, TheWorld, Who
 from eznel.core.document import Product

@@ -8,8 +8,8 @@ from uuid import UUID
 
 from fastapi import APIRouter
 
-from eznel.api.gardens import WrittenView, written
 from eznel.api.problems import RESPONSES
+from eznel.api.revisions import WrittenView, written
 from eznel.api.world import TheSession, TheWorld, Who
 from eznel.core.errors import Impossible
 from eznel.store import gardens

@@ -94,22 +94,30 @@ def open_beside(data: Path, stack: ExitStack, who: str, step: Step) -> Engine:
         stack.enter_context(locks.held(data / "lock-beside", who, _WAIT_S))
     except locks.Held as error:
         raise _in_use(data, error) from error
-    server, until = PrivateServer(data / "database"), time.monotonic() + _WAIT_S
-    while not server.running():
-        try:
-            stack.enter_context(locks.held(data / "lock", who))
-        except locks.Held as error:  # it is being started, or used for something short
-            if time.monotonic() > until:
-                raise _in_use(data, error) from error
-            time.sleep(0.2)
-        else:
-            return _own(data, stack, step)
+    server = PrivateServer(data / "database")
+    if not _comes_up(server, data, stack, who):
+        return _own(data, stack, step)
     try:
         return _ready(database.connect(server.url), data, stack, step)
     except Damaged as error:
         if server.running():
             raise
         raise Unusable("The application was stopped meanwhile. Try again.") from error
+
+
+def _comes_up(server: PrivateServer, data: Path, stack: ExitStack, who: str) -> bool:
+    """Wait for a server that somebody else runs or starts; False where the folder is ours now."""
+    until = time.monotonic() + _WAIT_S
+    while not server.running():
+        try:
+            stack.enter_context(locks.held(data / "lock", who))
+        except locks.Held as error:
+            if time.monotonic() > until:
+                raise _in_use(data, error) from error
+            time.sleep(0.2)
+        else:
+            return False
+    return True
 
 
 def set_aside(data: Path, who: str) -> Path:

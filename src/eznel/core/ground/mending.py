@@ -29,7 +29,6 @@ TRIFLE_G_M2 = 15.0
 """Less than this is not worth spreading."""
 DISAGREE = 1.5
 """Methods that differ by more than this factor are said to disagree."""
-ENOUGH_MG = ("medium", "high", "very_high")
 SULPHUR_PCT = 80.0
 """From here on a bag of sulphur is meant to make sour."""
 TOO_COARSE = 0.3

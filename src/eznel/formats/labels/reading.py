@@ -6,7 +6,7 @@ where two readings are possible the likelier one is taken and the question is pu
 """
 
 import re
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Any
 
@@ -408,19 +408,3 @@ def _marked(piece: str, low: str, at: str, page: _Page) -> None:
         page.add(at, piece, "no_animal")
     elif words.ANIMAL.search(low):
         page.add(at, piece, "animal")
-
-
-def pieces_left(label: Label) -> Iterator[Piece]:
-    """Yield the pieces that nobody could make anything of.
-
-    Parameters
-    ----------
-    label : Label
-        As read. [label]
-
-    Yields
-    ------
-    Piece
-        In the order of the text.
-    """
-    yield from (piece for piece in label.pieces if piece.meaning is None)

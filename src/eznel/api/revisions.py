@@ -1,0 +1,28 @@
+"""Revisions after a write, as they go over the wire."""
+
+from pydantic import BaseModel
+
+from eznel.store import gardens
+
+
+class WrittenView(BaseModel):
+    """Revisions after a write."""
+
+    revision: int
+    garden_revision: int
+
+
+def written(done: gardens.Written) -> WrittenView:
+    """Return revisions as they go over the wire.
+
+    Parameters
+    ----------
+    done : Written
+        From the store. [counts]
+
+    Returns
+    -------
+    WrittenView
+        The same. [counts]
+    """
+    return WrittenView(revision=done.revision, garden_revision=done.garden_revision)
