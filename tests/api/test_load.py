@@ -1,6 +1,7 @@
 """Many at once: one computation for all who wait, a short queue, bodies bounded as they come."""
 
 import asyncio
+import json
 import threading
 import time
 import urllib.error
@@ -183,16 +184,16 @@ def test_a_broken_garden_still_opens_and_says_what_is_wrong(at: str, world: Worl
 
 def test_a_large_garden_is_replaced_or_refused_at_once(world: World) -> None:
     client = TestClient(create_app(world), base_url="http://127.0.0.1")
-    features = [
+    bag = make.product("bag", N=5)
+    moves = [
         {
-            "id": make.uid(f"wall {n}"), "name": "w" * 80, "kind": "wall",
-            "points": [{"x_m": x, "y_m": 1.25} for x in range(60)],
-            "width": make.measure(20, "cm"),
+            "id": make.uid(f"move {n}"), "product": bag["id"], "on": "2026-04-01",
+            "kind": "opened", "note": "n" * 2000,
         }
-        for n in range(4200)
+        for n in range(4400)
     ]  # fmt: skip
-    body = make.garden_file().model_dump(mode="json")
-    body["garden"]["features"] = features
+    body = make.garden_file(log={"stock_moves": moves}, products=[bag]).model_dump(mode="json")
+    assert len(json.dumps(body)) > 9_000_000
     first = client.put(f"{GARDEN}/file", json=body)
     assert first.status_code == 200
     body["garden"]["name"] = "another name"

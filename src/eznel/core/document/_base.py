@@ -1,6 +1,6 @@
 """What every model of the document has in common, and what is let in at all."""
 
-import unicodedata
+import re
 from datetime import date
 from typing import Annotated, Any
 from uuid import UUID
@@ -23,27 +23,25 @@ class Thing(Entry):
 
 FIRST_YEAR, LAST_YEAR = 1950, 2150
 
-_TURNING = frozenset("\u202a\u202b\u202c\u202d\u202e\u2066\u2067\u2068\u2069")
-"""Marks that turn the direction of what comes after them, beyond the name they stand in."""
+_UNREAD = re.compile("[\x00-\x08\x0b-\x1f\x7f-\x9f\u2028-\u202e\u2066-\u2069\ud800-\udfff]")
+"""What speaks to a terminal, a calendar or a table instead of to people: controls, ends of lines
+in disguise, halves of letters, and marks that turn the direction of what comes after them."""
 
 
 def _lines(typed: object) -> object:
-    """Text without what would speak to a terminal, a calendar or a table instead of to people."""
+    """Text as people read it, in lines."""
     if not isinstance(typed, str):
         return typed
-    text = typed.replace("\r\n", "\n").replace("\r", "\n")
-    return "".join(c for c in text if c in "\n\t" or _is_read(c))
+    if "\r" in typed:
+        typed = typed.replace("\r\n", "\n").replace("\r", "\n")
+    return _UNREAD.sub("", typed)
 
 
 def _line(typed: object) -> object:
-    """The same in one line."""
+    """Text as people read it, in one line."""
     if not isinstance(typed, str):
         return typed
-    return "".join(c for c in " ".join(typed.split()) if _is_read(c)).strip()
-
-
-def _is_read(c: str) -> bool:
-    return unicodedata.category(c) not in ("Cc", "Cs", "Zl", "Zp") and c not in _TURNING
+    return " ".join(_UNREAD.sub("", " ".join(typed.split())).split())
 
 
 def _is_near(day: date) -> date:
