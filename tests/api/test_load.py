@@ -59,18 +59,20 @@ def test_all_who_wait_share_one_computation(
     monkeypatch.setattr(worlds, "make", slow)
     world._kept.clear()
     world._last.clear()
-    with ThreadPoolExecutor(60) as pool:
-        answers = list(pool.map(asked, [f"{at}{GARDEN}/plan"] * 60))
-    assert answers == [(200, None)] * 60
+    with ThreadPoolExecutor(20) as pool:
+        answers = list(pool.map(asked, [f"{at}{GARDEN}/plan"] * 20))
+    assert answers == [(200, None)] * 20
     assert len(made) == 1
 
 
-def test_a_hundred_at_once_are_all_answered(at: str) -> None:
+def test_a_hundred_at_once_are_answered_or_asked_to_come_again(at: str) -> None:
     began = time.monotonic()
     with ThreadPoolExecutor(100) as pool:
         answers = list(pool.map(asked, [f"{at}/api/gardens"] * 100))
-    assert answers == [(200, None)] * 100
+    assert set(answers) <= {(200, None), (503, "1")}
+    assert answers.count((200, None)) >= frame.AT_WORK
     assert time.monotonic() - began < 25  # once it was 31 s and 37 errors
+    assert asked(f"{at}/api/gardens") == (200, None)
 
 
 def test_who_would_wait_too_long_is_told_when_to_come_again(

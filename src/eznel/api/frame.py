@@ -1,5 +1,7 @@
 """What surrounds every request: how large it may be, how many there are at once, what is sent."""
 
+import asyncio
+
 from fastapi.responses import JSONResponse
 from starlette.datastructures import Headers, MutableHeaders
 from starlette.requests import Request
@@ -16,6 +18,13 @@ MOST_AT_THE_DOOR = 4_000
 
 MOST_AT_ONCE = 160
 """Requests that are worked on or wait; more are asked to come again. [count]"""
+
+AT_WORK = 20
+"""Requests that are worked on at once, fewer than there are workers: more would only get in each
+other's way. [count]"""
+
+PATIENCE_S = 0.5
+"""How long a request waits for its turn before it is asked to come again. [s]"""
 
 AGAIN_S = 1
 """When they are asked to. [s]"""
@@ -89,6 +98,7 @@ class Queue:
 
     def __init__(self, app: ASGIApp) -> None:
         self.app, self.inside = app, 0
+        self._free = asyncio.Semaphore(AT_WORK)
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         """Answer a request, or pass it on."""
@@ -96,15 +106,30 @@ class Queue:
             await self.app(scope, receive, send)
             return
         if self.inside >= MOST_AT_ONCE:
-            answer = _refused(scope, 503, "busy")
-            answer.headers["Retry-After"] = str(AGAIN_S)
-            await answer(scope, receive, send)
+            await _busy(scope)(scope, receive, send)
             return
         self.inside += 1
         try:
-            await self.app(scope, receive, send)
+            await self._in_turn(scope, receive, send)
         finally:
             self.inside -= 1
+
+    async def _in_turn(self, scope: Scope, receive: Receive, send: Send) -> None:
+        try:
+            await asyncio.wait_for(self._free.acquire(), PATIENCE_S)
+        except TimeoutError:
+            await _busy(scope)(scope, receive, send)
+            return
+        try:
+            await self.app(scope, receive, send)
+        finally:
+            self._free.release()
+
+
+def _busy(scope: Scope) -> JSONResponse:
+    answer = _refused(scope, 503, "busy")
+    answer.headers["Retry-After"] = str(AGAIN_S)
+    return answer
 
 
 def _refused(scope: Scope, status: int, key: str) -> JSONResponse:
