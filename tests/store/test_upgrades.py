@@ -103,7 +103,6 @@ def test_an_upgrade_that_is_cut_off_anywhere_is_completed_by_the_next(
         with cut_off_after(empty, n) as seen:
             database.migrate(empty, tmp_path)
             done = True
-        assert len(seen) == n or done
         database.migrate(empty, tmp_path)
         assert schema_is_ours(empty), (n, seen[-1:])
         if before == "0006":
