@@ -1,5 +1,6 @@
 """Blending against a twin of nested loops, its caps, and its three answers."""
 
+from dataclasses import replace
 from itertools import product as every
 
 import pytest
@@ -17,23 +18,19 @@ from eznel.core.blend import (
     blend,
     choose_measures,
 )
-
-NUTRIENTS = ("N", "P", "K", "Ca", "Mg", "S")
+from eznel.core.nutrients import NUTRIENTS, WHOLE, Amounts
 
 
 def twin_score(brings, need, scale):
     """Shortfall and excess, from the rule: weighted means of relative misses."""
-    wanted = [n for n in range(6) if need[n] > 0]
+    wanted = [n for n in NUTRIENTS if need[n] > 0]
     short = 0.0
     if wanted:
-        total = sum(WEIGHT[NUTRIENTS[n]] for n in wanted)
-        short = (
-            sum(WEIGHT[NUTRIENTS[n]] * max(need[n] - brings[n], 0) / need[n] for n in wanted)
-            / total
-        )
-    excess = sum(
-        WEIGHT[NUTRIENTS[n]] * max(brings[n] - need[n], 0) / scale[n] for n in range(6)
-    ) / sum(WEIGHT.values())
+        total = sum(WEIGHT[n] for n in wanted)
+        short = sum(WEIGHT[n] * max(need[n] - brings[n], 0) / need[n] for n in wanted) / total
+    excess = sum(WEIGHT[n] * max(brings[n] - need[n], 0) / scale[n] for n in NUTRIENTS) / sum(
+        WEIGHT.values()
+    )
     return short, excess
 
 
@@ -51,9 +48,9 @@ def twin(need, scale, items, caps):
             for cap in caps
         ):
             continue
-        brings = [
-            sum(c * i.brings[n] for c, i in zip(counts, items, strict=True)) for n in range(6)
-        ]
+        brings = {
+            n: sum(c * i.brings[n] for c, i in zip(counts, items, strict=True)) for n in NUTRIENTS
+        }
         cost = sum(c * (i.cost or 0) for c, i in zip(counts, items, strict=True))
         short, excess = twin_score(brings, need, scale)
         found.append((short, excess, len(used), cost, sum(counts), counts))
@@ -67,7 +64,7 @@ def twin(need, scale, items, caps):
 
 
 grams = st.floats(0, 4).map(lambda x: round(x, 3))
-vectors = st.lists(grams, min_size=6, max_size=6).map(tuple)
+vectors = st.lists(grams, min_size=6, max_size=6).map(lambda x: Amounts(*x))
 
 
 @st.composite
@@ -82,8 +79,8 @@ def problems(draw):
         )
         for n in range(size)
     )
-    need = tuple(draw(st.sampled_from((0.0, 1.0, 3.0, 8.0))) for _ in range(6))
-    scale = tuple(max(x, 0.5) for x in need)
+    need = Amounts.of_each(lambda _: draw(st.sampled_from((0.0, 1.0, 3.0, 8.0))))
+    scale = Amounts.of_each(lambda x: max(need[x], 0.5))
     caps = tuple(
         Cap("cap", tuple(draw(grams) for _ in items), draw(st.floats(0, 20)))
         for _ in range(draw(st.integers(0, 2)))
@@ -119,7 +116,7 @@ def test_no_answer_exceeds_a_cap(problem) -> None:
 
 
 def _item(product: int, cost: float | None = None, **brings: float) -> Item:
-    return Item(product, 5.0, tuple(brings.get(n, 0.0) for n in NUTRIENTS), cost)
+    return Item(product, 5.0, Amounts.of_each(lambda n: brings.get(n, 0.0)), cost)
 
 
 def test_three_answers_where_all_differ() -> None:
@@ -134,8 +131,8 @@ def test_three_answers_where_all_differ() -> None:
         _item(3, 0.5, N=2.0),  # 3 of it: N 6, 1.5
         _item(4, 0.5, K=4.5),  # 1 of it: K 4.5, 0.5; together 2
     )
-    need = (6.0, 0, 6.0, 0, 0, 0)
-    answers = blend(need, (6.0, 1, 6.0, 1, 1, 1), items, ())
+    need = Amounts(n=6.0, k=6.0)
+    answers = blend(need, replace(WHOLE, n=6.0, k=6.0), items, ())
     named = {title: answer.mix.counts for answer in answers for title in answer.titles}
     assert named["best"] != named["fewest"] != named["cheapest"] != named["best"]
     assert named["fewest"] == (0, 0, 5, 0, 0)
@@ -144,21 +141,21 @@ def test_three_answers_where_all_differ() -> None:
 
 
 def test_one_answer_where_they_coincide() -> None:
-    (answer,) = blend((6.0, 0, 0, 0, 0, 0), (6.0, 1, 1, 1, 1, 1), (_item(0, 1.0, N=2.0),), ())
+    (answer,) = blend(Amounts(n=6.0), replace(WHOLE, n=6.0), (_item(0, 1.0, N=2.0),), ())
     assert answer.titles == ("best", "fewest", "cheapest")
     assert answer.mix.counts == (3,)
 
 
 def test_without_a_price_nothing_is_called_cheapest() -> None:
     items = (_item(0, 1.0, N=2.0), _item(1, None, N=3.0))
-    answers = blend((6.0, 0, 0, 0, 0, 0), (6.0, 1, 1, 1, 1, 1), items, ())
+    answers = blend(Amounts(n=6.0), replace(WHOLE, n=6.0), items, ())
     assert all("cheapest" not in answer.titles for answer in answers)
 
 
 def test_nothing_is_an_answer() -> None:
     """Where even one measure breaks a cap, the best mix is none."""
     cap = Cap("stock", (5.0,), 4.0)
-    (answer,) = blend((1.0, 0, 0, 0, 0, 0), (1.0,) * 6, (_item(0, 1.0, N=1.0),), (cap,))
+    (answer,) = blend(Amounts(n=1.0), WHOLE, (_item(0, 1.0, N=1.0),), (cap,))
     assert answer.mix.counts == (0,)
 
 

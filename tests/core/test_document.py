@@ -1,5 +1,6 @@
 """What cannot be is refused where it is typed, and what can be is kept as typed."""
 
+from datetime import date
 from typing import Any
 
 import pytest
@@ -230,3 +231,13 @@ def test_a_slip_of_the_decimal_point_is_named() -> None:
         SoilReport.model_validate(gardens.report(ph=1.2))
     (fault,) = faults.of(refused.value, words("en"))
     assert fault.remedy == "Between 2.5 and 11; a decimal point slipped?"
+
+
+@pytest.mark.parametrize(
+    ("month_day", "day"),
+    [("04-28", date(2026, 4, 28)), ("04-31", date(2026, 4, 30)), ("02-29", date(2026, 2, 28))],
+)
+def test_a_frost_falls_on_a_day_of_every_year(month_day: str, day: date) -> None:
+    site = Site.model_validate(gardens.site() | {"last_frost": month_day, "first_frost": None})
+    assert site.last_frost_in(2026) == day
+    assert site.first_frost_in(2026) is None

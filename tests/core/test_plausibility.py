@@ -8,6 +8,7 @@ import gardens
 from eznel import catalogue
 from eznel.core import plausibility
 from eznel.core.document import Product
+from eznel.core.products.fertiliser import Fertiliser
 from eznel.core.shed.cautions import cautions
 
 TODAY = date(2026, 5, 1)
@@ -97,12 +98,12 @@ def test_every_material_has_cautions(key: str) -> None:
     material = catalogue.load().materials[key]
     product = Product.model_validate(gardens.product("b", material.form if material.form != "coated"
                                                      else "granular", N=1))  # fmt: skip
-    assert cautions(product, material, None)
-    assert cautions(product, None, None)
+    assert cautions(Fertiliser(product, material), None)
+    assert cautions(Fertiliser(product, None), None)
 
 
 def test_bone_meal_hardly_dissolves_in_a_limy_soil() -> None:
     bone = catalogue.load().materials["bone_meal"]
     product = Product.model_validate(gardens.product("b", "organic", P2O5=20))
-    assert "bone_high_ph" in cautions(product, bone, 7.5)
-    assert "bone_high_ph" not in cautions(product, bone, 6.5)
+    assert "bone_high_ph" in cautions(Fertiliser(product, bone), 7.5)
+    assert "bone_high_ph" not in cautions(Fertiliser(product, bone), 6.5)

@@ -5,16 +5,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
-from eznel.core.quantities import (
-    AreaRate,
-    Density,
-    Length,
-    Mass,
-    Strength,
-    Volume,
-    element_of,
-    factor,
-)
+from eznel.core.nutrients import element_of
+from eznel.core.quantities import AreaRate, Density, Length, Mass, Strength, Volume, factor
 
 
 @pytest.mark.parametrize(

@@ -11,8 +11,8 @@ from eznel import catalogue
 from eznel.core import mixes, outlines, places
 from eznel.core.document import Bed, Product, Scoop, Spacing, Tub
 from eznel.core.plan import plan
-from eznel.core.products.analysis import amount_for, first_season_share, fraction, nutrient_in
-from eznel.core.products.masses import scoop_mass
+from eznel.core.products.fertiliser import Fertiliser, first_season_share, fraction
+from eznel.core.products.masses import amount_for, nutrient_in, scoop_mass
 from eznel.core.products.solutions import SEEDLING_N_MG_L, strength
 from eznel.core.quantities import Length
 from eznel.formats import garden_file
@@ -20,8 +20,8 @@ from eznel.formats import garden_file
 CASES = Path(__file__).parent.parent / "cases"
 
 
-def bag(form: str = "granular", **more) -> Product:
-    return Product.model_validate(gardens.product("bag", form, **more))
+def bag(form: str = "granular", **more) -> Fertiliser:
+    return Fertiliser(Product.model_validate(gardens.product("bag", form, **more)), None)
 
 
 def test_case_1_rate_from_a_bag() -> None:
@@ -93,7 +93,7 @@ def test_case_7_compost_layer() -> None:
 def test_case_9_first_season_share_by_the_rule() -> None:
     # 3 % N in dry matter: 3 × 0.9 = 2.7 % as sold at 90 % dry matter
     pellets = bag("organic", N=2.7, dry_matter_pct=90)
-    share = first_season_share(pellets, None)
+    share = first_season_share(pellets)
     assert share.value == pytest.approx(0.30)  # 15 × (3 − 1) = 30 %
     nitrogen = nutrient_in(400, fraction(pellets, "N")).value
     assert nitrogen * share.value == pytest.approx(3.24)  # 400 × 0.9 × 3 % × 30 %
@@ -133,8 +133,9 @@ def test_case_11_feed_dates() -> None:
 
 def test_case_12_too_strong_for_seedlings() -> None:
     file = garden_file.loads((CASES / "12_seedlings_too_strong.json").read_bytes())
-    (feed,), (tablespoon,) = file.garden.products, file.garden.scoops
-    one = scoop_mass(feed, None, Scoop.model_validate(tablespoon.model_dump()))
+    (label,), (tablespoon,) = file.garden.products, file.garden.scoops
+    feed = Fertiliser(label, None)
+    one = scoop_mass(feed, Scoop.model_validate(tablespoon.model_dump()))
     assert one.value == pytest.approx(14.0, abs=0.05)  # 14.787 mL × 0.95 g/mL
     three = strength(product_g=3 * one.value, water_l=10, fraction=fraction(feed, "N"))
     assert three.value == pytest.approx(506, abs=1)  # 3 × 14.05 g × 12 % ÷ 10 L

@@ -12,7 +12,7 @@ import strategies
 from eznel import catalogue
 from eznel.core.document import Product
 from eznel.core.errors import Impossible
-from eznel.core.products.analysis import general
+from eznel.core.products.fertiliser import general
 from eznel.formats.product_files import HEADINGS, read_products, write_csv, write_json
 
 measure = gardens.measure
@@ -45,7 +45,7 @@ def test_every_field_comes_back() -> None:
 
 
 def test_every_material_comes_back() -> None:
-    made = [general(material) for material in catalogue.load().materials.values()]
+    made = [general(material).product for material in catalogue.load().materials.values()]
     assert back(write_csv(made)) == made
     assert back(write_json(made)) == made
 

@@ -12,7 +12,7 @@ from eznel.api.speech import Speech
 from eznel.api.world import TheSession, TheWorld
 from eznel.core.document import Product
 from eznel.core.errors import Impossible
-from eznel.core.products.analysis import general
+from eznel.core.products.fertiliser import general
 from eznel.core.quantities import Volume
 from eznel.core.questions.compare import Comparison, compare, refusals
 from eznel.core.questions.gives import Gives, gives
@@ -106,5 +106,5 @@ def read_substitutes(
 @router.get("/materials/{key}")
 def read_material(garden_id: UUID, key: str, world: TheWorld, speech: Speech) -> Product:
     """Read a general material as a product of its usual contents, to be kept and measured."""
-    found = general(world.catalogue.material(key))
+    found = general(world.catalogue.material(key)).product
     return found.model_copy(update={"name": speech.of_row(found.name)})

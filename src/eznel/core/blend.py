@@ -16,7 +16,7 @@ from itertools import combinations
 import numpy as np
 from numpy.typing import NDArray
 
-from eznel.core.quantities import NUTRIENTS
+from eznel.core.nutrients import NUTRIENTS, WHOLE, Amounts, Nutrient
 
 MOST_PRODUCTS = 3
 MOST_MEASURES = 12
@@ -26,7 +26,7 @@ EQUAL = 0.05
 ACCEPTABLE = 0.15
 """How much further than the best a simpler or cheaper answer may be off, both ways together."""
 
-WEIGHT = {"N": 1.0, "P": 0.7, "K": 1.0, "Ca": 0.5, "Mg": 0.5, "S": 0.2}
+WEIGHT: dict[Nutrient, float] = {"N": 1.0, "P": 0.7, "K": 1.0, "Ca": 0.5, "Mg": 0.5, "S": 0.2}
 
 Floats = NDArray[np.float64]
 
@@ -41,8 +41,8 @@ class Item:
 
     product: int
     grams: float
-    brings: tuple[float, ...]
-    """Available nutrients in the order of NUTRIENTS. [g]"""
+    brings: Amounts
+    """What is available of it. [g]"""
     cost: float | None = None
 
 
@@ -68,7 +68,7 @@ class Mix:
     """Whole measures of each item, and how far from the targets that is."""
 
     counts: tuple[int, ...]
-    brings: tuple[float, ...]
+    brings: Amounts
     short: float
     excess: float
     cost: float | None
@@ -131,8 +131,8 @@ def _table(products: tuple[int, ...], most: tuple[int, ...]) -> _Table:
 
 
 def blend(
-    need: Sequence[float],
-    scale: Sequence[float],
+    need: Amounts,
+    scale: Amounts,
     items: tuple[Item, ...],
     caps: tuple[Cap, ...],
     apart: Apart | None = None,
@@ -141,9 +141,9 @@ def blend(
 
     Parameters
     ----------
-    need : sequence of float
-        Targets in the order of NUTRIENTS; one of 0 is scored for excess only. [g]
-    scale : sequence of float
+    need : Amounts
+        Targets; one of 0 is scored for excess only. [g]
+    scale : Amounts
         What an excess of each is compared with, above 0: the target, or the crop's own use. [g]
     items : tuple of Item
         One measure each; two of the same product are never mixed. [g]
@@ -158,7 +158,9 @@ def blend(
         Best first; fewer than three where they coincide. The best may be no measure at all.
     """
     table = _allowed(items, caps, apart)
-    per_measure = np.array([item.brings for item in items]).reshape(len(items), len(NUTRIENTS)).T
+    per_measure = (
+        np.array([item.brings.values for item in items]).reshape(len(items), len(NUTRIENTS)).T
+    )
     brings = per_measure @ table.counts
     short, excess = _score(brings, need, scale)
     cost = _costs(table, items)
@@ -181,7 +183,7 @@ def blend(
             tuple(names),
             Mix(
                 counts=tuple(map(int, table.counts[:, column].tolist())),
-                brings=tuple(brings[:, column].tolist()),
+                brings=Amounts(*brings[:, column].tolist()),
                 short=float(short[column]),
                 excess=float(excess[column]),
                 cost=None if cost is None else float(cost[column]),
@@ -215,33 +217,33 @@ def _allowed(items: tuple[Item, ...], caps: tuple[Cap, ...], apart: Apart | None
     return table if len(kept) == len(over) else table.rows_at(kept)
 
 
-def _score(brings: Floats, need: Sequence[float], scale: Sequence[float]) -> tuple[Floats, Floats]:
+def _score(brings: Floats, need: Amounts, scale: Amounts) -> tuple[Floats, Floats]:
     """Weighted mean relative shortfall of each mix, and weighted mean relative excess. [g/g]"""
-    beyond = brings - np.array(need)[:, None]
-    wanted = [w if grams > 0 else 0.0 for w, grams in zip(_WEIGHT, need, strict=True)]
+    beyond = brings - np.array(need.values)[:, None]
+    wanted = [w if grams > 0 else 0.0 for w, grams in zip(_WEIGHT, need.values, strict=True)]
     whole = sum(wanted)
-    missed = [w / whole / grams if w else 0.0 for w, grams in zip(wanted, need, strict=True)]
+    missed = [w / whole / grams if w else 0.0 for w, grams in zip(wanted, need.values, strict=True)]
     short = np.array(missed) @ np.maximum(-beyond, 0.0)
-    excess = (_SHARE / np.array(scale)) @ np.maximum(beyond, 0.0)
+    excess = (_SHARE / np.array(scale.values)) @ np.maximum(beyond, 0.0)
     return short, excess
 
 
-def shortfall(need: Sequence[float], brings: Sequence[float]) -> float:
+def shortfall(need: Amounts, brings: Amounts) -> float:
     """Return how much of a need is missed, as mixes are judged by it.
 
     Parameters
     ----------
-    need : sequence of float
-        In the order of NUTRIENTS. [g]
-    brings : sequence of float
-        In the order of NUTRIENTS. [g]
+    need : Amounts
+        What is wanted. [g]
+    brings : Amounts
+        What comes. [g]
 
     Returns
     -------
     float
         Weighted mean relative shortfall; 0 where nothing is needed. [g/g]
     """
-    short, _ = _score(np.array(brings, dtype=float)[:, None], need, [1.0] * len(need))
+    short, _ = _score(np.array(brings.values)[:, None], need, WHOLE)
     return float(short[0])
 
 

@@ -18,9 +18,10 @@ from eznel.core.document import (
     SoilReport,
     Tub,
 )
+from eznel.core.nutrients import element_of
 from eznel.core.places import spacing_of
+from eznel.core.products.fertiliser import fertiliser
 from eznel.core.products.limits import most_in_mix
-from eznel.core.quantities import element_of
 from eznel.core.reference import Crop, Material
 from eznel.core.soil.reading import age_years, is_stale
 from eznel.core.soil.units import by_mass
@@ -259,7 +260,7 @@ def of_mix(
         found.append(_ask(place.id, "charge", "fertiliser_in_seed_mix"))
     for n, charge in enumerate(place.charge):
         product = products[charge.product]
-        most = most_in_mix(product, materials.get(product.material or ""))
+        most = most_in_mix(fertiliser(product, materials))
         if most is not None and charge.strength.g_per_l > most * 1.001:
             numbers = (
                 Quantity("most_g_l", most, "g/L", Origin.LABEL),

@@ -1,4 +1,4 @@
-"""Units, kitchen measures, elements and oxides.
+"""Units and kitchen measures.
 
 What a person types is kept as typed, value and unit; the rest of the core reads it in the one
 unit it computes in (`length.m`, `volume.l`, `mass.g`). Conversions come from the unit library,
@@ -12,30 +12,6 @@ from typing import Annotated, Any, ClassVar, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-# Standard atomic weights, rounded to three decimals. [g/mol]
-ATOMIC_WEIGHT = {
-    "H": 1.008, "C": 12.011, "N": 14.007, "O": 15.999, "Mg": 24.305, "P": 30.974,
-    "S": 32.06, "K": 39.098, "Ca": 40.078, "Na": 22.990,
-}  # fmt: skip
-
-TRACES = ("B", "Cu", "Fe", "Mn", "Mo", "Zn", "Cl", "Na")
-"""What labels declare besides; kept and shown, and bounded where it does harm."""
-
-
-NUTRIENTS = ("N", "P", "K", "Ca", "Mg", "S")
-"""The order of every nutrient vector in the core. Elements, never oxides."""
-
-# What labels declare: (atoms of the element, the element, the rest of the formula).
-_DECLARED: dict[str, tuple[int, str, dict[str, int]]] = {
-    "P2O5": (2, "P", {"O": 5}),
-    "K2O": (2, "K", {"O": 1}),
-    "CaO": (1, "Ca", {"O": 1}),
-    "MgO": (1, "Mg", {"O": 1}),
-    "SO3": (1, "S", {"O": 3}),
-    "CaCO3": (1, "Ca", {"C": 1, "O": 3}),
-    "NO3": (1, "N", {"O": 3}),
-}
-
 KITCHEN_ML = {
     "us": {"tsp": 4.92892, "tbsp": 14.78676, "cup": 236.588},
     "metric": {"tsp": 5.0, "tbsp": 15.0, "cup": 250.0},
@@ -43,55 +19,6 @@ KITCHEN_ML = {
     "au": {"tsp": 5.0, "tbsp": 20.0, "cup": 250.0},
 }
 """Volume of a level kitchen measure by locale. [mL]"""
-
-
-@cache
-def element_of(declared: str) -> tuple[str, float]:
-    """Return the element in a declared form and its mass fraction in it.
-
-    Parameters
-    ----------
-    declared : str
-        A nutrient as a label prints it: an element or one of the oxides. [name]
-
-    Returns
-    -------
-    tuple of str and float
-        The element, and grams of element per gram declared. [g/g]
-
-    Raises
-    ------
-    KeyError
-        When the name is neither an element nor an oxide in use on labels.
-    """
-    if declared in NUTRIENTS or declared in TRACES:
-        return declared, 1.0
-    atoms, element, rest = _DECLARED[declared]
-    own = atoms * ATOMIC_WEIGHT[element]
-    return element, own / (own + sum(n * ATOMIC_WEIGHT[atom] for atom, n in rest.items()))
-
-
-CHLORIDE_OXYGEN = 15.999 / (2 * 35.45)
-"""Oxygen that an oxide is declared with where chloride stands in its place. [g/g]"""
-
-
-def declared_total(pct: dict[str, float]) -> float:
-    """Return how much of a product its declared lines make up.
-
-    Oxides count as printed, but where chloride is declared too their oxygen is not there: muriate
-    of potash declares 60 % K2O and 45 % chloride.
-
-    Parameters
-    ----------
-    pct : dict of str to float
-        Per cent by declared form. [%]
-
-    Returns
-    -------
-    float
-        Never above 100 on a label that can be. [%]
-    """
-    return sum(pct.values()) - CHLORIDE_OXYGEN * pct.get("Cl", 0.0)
 
 
 @cache

@@ -6,11 +6,14 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
-from eznel.core.document import Entry, Programme, Texture
+from eznel.core.document import Entry, Programme, SoilClass, Texture
 from eznel.core.document.garden import MonthDay, TwelveMonths
 from eznel.core.errors import Unknown
+from eznel.core.nutrients import Nutrient
 
 Confidence = Literal["high", "medium", "low"]
+Scheme = Literal["sufficiency", "level", "mix"]
+"""What bands mean: what plants need, or a level, as of salts and in mixes: more is not better."""
 Group = Literal["heavy", "medium", "light"]
 Key = Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]*$")]
 
@@ -100,7 +103,7 @@ class Crop(Row):
             raise ValueError("stop_days and stop_before go together")
         return self
 
-    def uptake(self, nutrient: str) -> float:
+    def uptake(self, nutrient: Nutrient) -> float:
         """Return the uptake of one nutrient per yield. [g/kg]"""
         return float(getattr(self, f"uptake_{nutrient.lower()}"))
 
@@ -122,7 +125,7 @@ class Band(Row):
     caution_above: float | None = None
     sand_factor: Annotated[float, Field(gt=0)] = 1.0
     clay_factor: Annotated[float, Field(gt=0)] = 1.0
-    scheme: Literal["sufficiency", "level", "mix"] = "sufficiency"
+    scheme: Scheme = "sufficiency"
     own: bool = False
     """Typed by the grower from a table of their laboratory or region."""
 
@@ -131,7 +134,7 @@ class SufficiencyRate(Row):
     """Amount a year for one class and feeder group, as the declared form. [g/m²]"""
 
     declared: Literal["P2O5", "K2O", "Mg", "S"]
-    soil_class: Literal["very_low", "low", "medium", "high", "very_high"]
+    soil_class: SoilClass
     heavy: float
     medium: float
     light: float

@@ -5,9 +5,9 @@ import io
 from collections.abc import Iterator
 
 from eznel.core.document import Garden
+from eznel.core.nutrients import NUTRIENTS
 from eznel.core.plan.place_result import PlacePlan
 from eznel.core.plan.result import JobView, PlantingPlan, SeasonPlan
-from eznel.core.quantities import NUTRIENTS
 from eznel.core.shed.shelf import MixPlan
 from eznel.formats.amounts import amount_sentence
 from eznel.formats.cells import guarded

@@ -25,6 +25,7 @@ from reportlab.platypus import (
 )
 
 from eznel.core.document import Garden
+from eznel.core.nutrients import Nutrient
 from eznel.core.plan.result import JobView, PlantingPlan, SeasonPlan
 from eznel.formats.plan_text import Names
 from eznel.formats.text import number
@@ -34,7 +35,7 @@ Paper = Literal["a4", "letter"]
 PAPERS = {"a4": A4, "letter": LETTER}
 WEEKS = 2
 """So far ahead the weighing list goes."""
-SHOWN = ("N", "P", "K", "Ca")
+SHOWN: tuple[Nutrient, ...] = ("N", "P", "K", "Ca")
 OPEN = ("planned", "held", "given", "unconfirmed", "missed")
 
 _INK, _SOFT, _LINE = (
@@ -229,7 +230,7 @@ def _status(job: JobView, said: Words) -> str:
     return said.terms[f"status.{job.status}"]
 
 
-def _grams(job: JobView, nutrient: str) -> str:
+def _grams(job: JobView, nutrient: Nutrient) -> str:
     grams = job.brings_g[nutrient]
     return number(grams) if grams >= 0.05 else ""
 

@@ -93,12 +93,6 @@ def test_on_the_other_half_of_the_earth_winter_is_in_july() -> None:
     assert Weather(south).stirs_from(2026, 4) > winter
 
 
-def test_the_same_days_are_known_again() -> None:
-    days = measured(date(2026, 5, 1), (10, 20))
-    assert Weather(SITE, days).same_as(SITE, tuple(days))
-    assert not Weather(SITE, days).same_as(SITE, ())
-
-
 @pytest.mark.parametrize(("stands_on", "counts"), [(None, False), ("2026-06-20", True)])
 def test_simulated_weather_counts_in_a_practice_garden_alone(stands_on, counts: bool) -> None:
     day = {"id": gardens.uid("day"), "low_c": 25, "high_c": 35, "source": "station"}

@@ -161,7 +161,7 @@ def test_slow_feed_is_mixed_through_each_tub() -> None:
     assert (mix.portion, mix.portions) == ("tub", 3)
     # 0.4 of the nitrogen; only what is released before the stop counts
     assert base.need_g["N"] == pytest.approx(0.4 * gardens.need(planting, "N"))
-    assert mix.brings_g[0] <= mix.totals_g[0]
+    assert mix.brings_g.n <= mix.totals_g.n
 
 
 def test_cans_are_the_grower_s_own() -> None:

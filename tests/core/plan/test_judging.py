@@ -9,6 +9,7 @@ import gardens
 import strategies
 from eznel import catalogue
 from eznel.core.document import Garden, Log
+from eznel.core.nutrients import NUTRIENTS
 from eznel.core.plan import make
 from eznel.core.plan.judging import judge
 
@@ -67,10 +68,10 @@ def test_without_a_price_the_cost_is_not_known() -> None:
 def test_what_is_met_and_what_is_short_make_up_the_need(garden: Garden) -> None:
     made = workings(garden)
     judged = judge(made)
-    for n, x in enumerate(("N", "P", "K", "Ca", "Mg", "S")):
+    for x in NUTRIENTS:
         need = sum(season.needs[x].total.value for season in made.seasons)
         assert judged.short_g[x] <= need + 1e-9
         assert (1 - judged.met[x]) * need == pytest.approx(judged.short_g[x], abs=1e-6)
-        along = sum(max(s.given_g[n] - s.needs[x].total.value, 0) for s in made.seasons)
+        along = sum(max(s.given_g[x] - s.needs[x].total.value, 0) for s in made.seasons)
         if x in judged.unasked_g:
             assert judged.unasked_g[x] == pytest.approx(along)

@@ -11,8 +11,8 @@ from eznel.core.document import Log, Product, Scoop
 from eznel.core.places import walking_order
 from eznel.core.plan import explain, measures
 from eznel.core.plan.result import Tide
-from eznel.core.plan.tides import standing_of
-from eznel.core.products.masses import density_g_ml
+from eznel.core.plan.tides import keeping_of
+from eznel.core.products.fertiliser import Fertiliser, density_g_ml
 from eznel.core.working import Origin
 
 TODAY = gardens.TODAY
@@ -22,9 +22,9 @@ def test_a_bag_weighed_once() -> None:
     """270 g in one scoop of 180 mL is 1.5 g/mL; a density on the label goes before."""
     weighed = {"count": 1, "volume": gardens.measure(180, "mL"), "mass": gardens.measure(270, "g")}
     bag = Product.model_validate(gardens.product("bag", N=10, density=None, weighed=weighed))
-    assert density_g_ml(bag, None) == (pytest.approx(1.5), Origin.MEASURED)
+    assert density_g_ml(Fertiliser(bag, None)) == (pytest.approx(1.5), Origin.MEASURED)
     both = Product.model_validate(gardens.product("bag", N=10, weighed=weighed))
-    assert density_g_ml(both, None) == (1.0, Origin.MEASURED)
+    assert density_g_ml(Fertiliser(both, None)) == (1.0, Origin.MEASURED)
     assert Scoop.model_validate(gardens.scoop(ml=180)).volume.ml == 180
 
 
@@ -72,8 +72,8 @@ def test_the_family_that_stood_here_before(
 def test_nitrogen_keeps_pace(supply: float, said: str) -> None:
     days = (date(2026, 5, 1), date(2026, 6, 1), date(2026, 9, 1))
     tide = Tide("N", days, (0.0, 40.0, 100.0), (0.0, supply, 100.0))
-    assert standing_of(tide, date(2026, 6, 20)) == said
-    assert standing_of(tide, date(2026, 4, 1)) == "even"  # before anything grows
+    assert keeping_of(tide, date(2026, 6, 20)) == said
+    assert keeping_of(tide, date(2026, 4, 1)) == "even"  # before anything grows
 
 
 def settled(key: str, **parts: Any) -> set[str]:

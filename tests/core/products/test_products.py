@@ -7,15 +7,21 @@ import pytest
 import gardens
 from eznel import catalogue
 from eznel.core.document import Product, Scoop
-from eznel.core.products.analysis import contents, ec_of_1g_l, first_season_share, fraction
+from eznel.core.products.fertiliser import (
+    Fertiliser,
+    ec_of_1g_l,
+    first_season_share,
+    fraction,
+)
 from eznel.core.products.masses import scoop_mass
 from eznel.core.products.release import coated_course, coated_released, organic_course, rule_share
 from eznel.core.products.solutions import most_ec_ds_m, most_n_mg_l
+from eznel.core.reference import Material
 from eznel.core.working import Origin
 
 
-def bag(form: str = "granular", **more) -> Product:
-    return Product.model_validate(gardens.product("bag", form, **more))
+def bag(form: str = "granular", of: Material | None = None, **more) -> Fertiliser:
+    return Fertiliser(Product.model_validate(gardens.product("bag", form, **more)), of)
 
 
 def test_oxide_or_element() -> None:
@@ -32,11 +38,11 @@ def test_grams_in_100_ml() -> None:
 
 def test_a_scoop_weighs_its_volume_times_the_density() -> None:
     scoop = Scoop.model_validate(gardens.scoop(ml=15))
-    weighed = scoop_mass(bag(N=10, density=gardens.measure(0.8, "g/mL")), None, scoop)
+    weighed = scoop_mass(bag(N=10, density=gardens.measure(0.8, "g/mL")), scoop)
     assert weighed.value == pytest.approx(12)
     assert {q.origin for q in weighed.steps[0].quantities} == {Origin.MEASURED}
     gypsum = catalogue.load().materials["gypsum"]
-    typical = scoop_mass(bag(CaO=30, density=None), gypsum, scoop)
+    typical = scoop_mass(bag(of=gypsum, CaO=30, density=None), scoop)
     assert typical.value == pytest.approx(13.5)  # 15 × 0.9
     assert Origin.ASSUMED in {q.origin for q in typical.steps[0].quantities}
 
@@ -58,19 +64,19 @@ def test_first_season_rule(n_pct, dry, share) -> None:
 
 def test_order_of_trust_for_the_first_season() -> None:
     pellets = catalogue.load().materials["poultry_manure_pellets"]
-    assert first_season_share(bag("organic", N=4, first_season_n_pct=35), pellets).value == 0.35
-    assert first_season_share(bag("organic", N=4), pellets).value == 0.50
+    assert first_season_share(bag("organic", pellets, N=4, first_season_n_pct=35)).value == 0.35
+    assert first_season_share(bag("organic", pellets, N=4)).value == 0.50
     # by rule: 4 % at an assumed 90 % dry matter is 4.44 %: 15 × 3.44 = 51.7 %
-    assert first_season_share(bag("organic", N=4), None).value == pytest.approx(0.517, abs=5e-4)
-    assert first_season_share(bag("granular", N=4), pellets).value == 1
+    assert first_season_share(bag("organic", N=4)).value == pytest.approx(0.517, abs=5e-4)
+    assert first_season_share(bag("granular", pellets, N=4)).value == 1
 
 
 def test_soluble_nitrogen() -> None:
-    assert contents(bag("soluble", N=20), None).soluble_n == pytest.approx(0.2)
-    assert contents(bag("coated", N=20, release_days=100), None).soluble_n == 0
-    assert contents(bag("organic", N=4), None).soluble_n == 0
+    assert bag("soluble", N=20).contents.soluble_n == pytest.approx(0.2)
+    assert bag("coated", N=20, release_days=100).contents.soluble_n == 0
+    assert bag("organic", N=4).contents.soluble_n == 0
     mixed = bag("organic", N=6, nitrogen={"nitrate_pct": 0, "ammonium_pct": 1, "urea_pct": 0.5})
-    assert contents(mixed, None).soluble_n == pytest.approx(0.015)
+    assert mixed.contents.soluble_n == pytest.approx(0.015)
 
 
 def test_organic_course() -> None:
@@ -107,12 +113,12 @@ def test_coated_course() -> None:
 
 def test_conductivity_from_cations() -> None:
     # 1 g of potassium sulphate, 50 % K₂O: 415 mg K ÷ 39.1 = 10.6 meq, ÷ 10
-    assert ec_of_1g_l(bag(K2O=50), None) == pytest.approx(1.06, abs=0.005)
+    assert ec_of_1g_l(bag(K2O=50)) == pytest.approx(1.06, abs=0.005)
     # 10 % N of unknown form: half as ammonium, 50 mg ÷ 14.007 = 3.57 meq
-    assert ec_of_1g_l(bag("soluble", N=10), None) == pytest.approx(0.357, abs=5e-4)
+    assert ec_of_1g_l(bag("soluble", N=10)) == pytest.approx(0.357, abs=5e-4)
     nitrate = bag("soluble", N=10, nitrogen={"nitrate_pct": 10})
-    assert ec_of_1g_l(nitrate, None) == 0
-    assert ec_of_1g_l(bag("coated", N=10, release_days=90), None) == 0
+    assert ec_of_1g_l(nitrate) == 0
+    assert ec_of_1g_l(bag("coated", N=10, release_days=90)) == 0
 
 
 def test_limits_by_stage() -> None:

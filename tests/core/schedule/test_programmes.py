@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from eznel import catalogue
 from eznel.core.crops.uptake import Curve
-from eznel.core.quantities import NUTRIENTS
+from eznel.core.nutrients import NOTHING, NUTRIENTS, Amounts
 from eznel.core.schedule.programmes import (
     Window,
     base_shares,
@@ -43,38 +43,39 @@ def test_feed_dates(days, interval, expected) -> None:
 def test_each_feed_carries_the_crop_to_the_next() -> None:
     school = catalogue.load().programmes["base_and_side_dress"]
     days = [START, START + timedelta(20), START + timedelta(50)]
-    rows = feed_shares(school, window(), days, {}, [0.0] * 6)
+    rows = feed_shares(school, window(), days, {}, NOTHING)
     # straight uptake over 100 days: 20, then 30, then the 50 up to the stop
-    assert [row[0] for row in rows] == pytest.approx([0.2, 0.3, 0.5])
+    assert [row.n for row in rows] == pytest.approx([0.2, 0.3, 0.5])
     # with a tenth of potassium in the base, the first feed only carries from 10 to 20
-    rows = feed_shares(school, window(), days, {}, [0.0, 0.0, 0.1, 0.0, 0.0, 0.0])
-    assert [row[2] for row in rows] == pytest.approx([0.1 / 0.9, 0.3 / 0.9, 0.5 / 0.9])
+    rows = feed_shares(school, window(), days, {}, Amounts(k=0.1))
+    assert [row.k for row in rows] == pytest.approx([0.1 / 0.9, 0.3 / 0.9, 0.5 / 0.9])
 
 
 def test_the_ratio_says_when_potassium_comes_and_not_how_much() -> None:
     school = catalogue.load().programmes["leaf_then_fruit"]
     days = [START, START + timedelta(50)]
-    rows = feed_shares(school, window(), days, {"flowering": days[1]}, [0.0] * 6)
+    rows = feed_shares(school, window(), days, {"flowering": days[1]}, NOTHING)
     # halves by uptake; potassium weighs 2/3 of nitrogen before flowering and 2 after
-    assert [row[0] for row in rows] == pytest.approx([0.5, 0.5])
-    assert [row[2] for row in rows] == pytest.approx([0.25, 0.75])
-    rows = feed_shares(school, window(), days, {}, [0.0] * 6)  # never flowers: never switches
-    assert [row[2] for row in rows] == pytest.approx([0.5, 0.5])
+    assert [row.n for row in rows] == pytest.approx([0.5, 0.5])
+    assert [row.k for row in rows] == pytest.approx([0.25, 0.75])
+    rows = feed_shares(school, window(), days, {}, NOTHING)  # never flowers: never switches
+    assert [row.k for row in rows] == pytest.approx([0.5, 0.5])
 
 
 def test_base_shares() -> None:
     school = catalogue.load().programmes["base_and_side_dress"]
     # 16.6 g K/m² is 20 g K₂O: ten of them go in at planting
-    n, p, k, ca, _, _ = base_shares(school, window(), 16.6, 0.83)
-    assert (n, p, k, ca) == pytest.approx((0.4, 1, 0.5, 1))
-    assert base_shares(school, window(), 4.0, 0.83)[2] == 1
+    base = base_shares(school, window(), 16.6, 0.83)
+    assert (base.n, base.p, base.k, base.ca) == pytest.approx((0.4, 1, 0.5, 1))
+    assert base_shares(school, window(), 4.0, 0.83).k == 1
     early = base_shares(school, window(at_stop=0.04), 16.6, 0.83)
-    assert early[0] == 1  # what takes up less than 5 % by the stop gets all at the start
+    assert early.n == 1  # what takes up less than 5 % by the stop gets all at the start
 
 
 @given(st.lists(st.floats(0, 10), min_size=1, max_size=8), st.floats(0.1, 8))
 def test_within_caps_loses_nothing(wanted, cap) -> None:
-    amounts, rest = within_caps(wanted, [cap] * len(wanted))
+    fitted = within_caps(wanted, [cap] * len(wanted))
+    amounts, rest = fitted.amounts, fitted.rest
     assert sum(amounts) + rest == pytest.approx(sum(wanted))
     assert all(amount <= cap + 1e-9 for amount in amounts)
     if rest > 1e-9:

@@ -33,8 +33,8 @@ def workings(programme: str, crop: str = "cucumber", place: str = "bed") -> Work
 @pytest.mark.parametrize("place", ["bed", "tub"])
 def test_a_programme_splits_the_season_and_never_changes_it(programme: str, place: str) -> None:
     (season,) = workings(programme, place=place).seasons
-    for i, nutrient in enumerate(season.needs):
-        first = sum(job.first_g[i] for job in season.plan.jobs)
+    for nutrient in season.needs:
+        first = sum(job.first_g[nutrient] for job in season.plan.jobs)
         unplaced = season.plan.unplaced_n_g if nutrient == "N" else 0.0
         assert first + unplaced == pytest.approx(season.needs[nutrient].total.value, abs=1e-9)
 
@@ -66,9 +66,7 @@ def test_monthly_comes_closer_where_a_month_would_be_too_much() -> None:
     (season,) = workings("monthly_granular", "cabbage").seasons
     jobs = [job for job in season.plan.jobs if job.kind == "dressing"]
     assert season.plan.interval_days in (14, 15)
-    area = season.stand.area
-    assert area is not None
-    assert max(job.first_g[0] for job in jobs) <= 5 * area.value + 1e-9
+    assert max(job.first_g.n for job in jobs) <= 5 * season.stand.ground_m2 + 1e-9
 
 
 def test_pushing_comes_before_the_flowers() -> None:
@@ -76,15 +74,15 @@ def test_pushing_comes_before_the_flowers() -> None:
     none of it goes in before planting."""
     push = planned("charge_and_push", "feed", place="tub")
     even = planned("little_and_often", "feed", place="tub")
-    early = [sum(job.first_g[2] for job in jobs[: len(jobs) // 4]) for jobs in (push, even)]
-    whole = [sum(job.first_g[2] for job in jobs) for jobs in (push, even)]
+    early = [sum(job.first_g.k for job in jobs[: len(jobs) // 4]) for jobs in (push, even)]
+    whole = [sum(job.first_g.k for job in jobs) for jobs in (push, even)]
     assert early[0] / whole[0] < early[1] / whole[1]
 
 
 def test_a_tub_on_slow_release_gets_most_at_the_start() -> None:
     (base,) = planned("slow_release_tub", "base", place="tub")
     feeds = planned("slow_release_tub", "feed", place="tub")
-    assert base.first_g[0] == pytest.approx(4 * sum(job.first_g[0] for job in feeds))  # 0.8 to 0.2
+    assert base.first_g.n == pytest.approx(4 * sum(job.first_g.n for job in feeds))  # 0.8 to 0.2
 
 
 def test_granules_are_for_the_ground_and_a_tub_is_fed_instead() -> None:

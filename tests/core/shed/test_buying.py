@@ -1,26 +1,23 @@
 """What to buy: against looking at every set of packs."""
 
+from dataclasses import replace
 from itertools import product
 
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from eznel.core.nutrients import WHOLE, Amounts
 from eznel.core.shed.buying import Bought, Offer, Pack, Wish, cheapest_bags, packs_for
 
-NOTHING = (0.0,) * 6
-ANY = (float("inf"),) * 6
-
-
-def nitrogen(grams: float) -> tuple[float, ...]:
-    return (grams, *NOTHING[1:])
+ANY = WHOLE * float("inf")
 
 
 def wish(need: float, *shares: float | None, **more) -> Wish:
-    available = tuple(None if share is None else nitrogen(share) for share in shares)
-    total = tuple(nitrogen(share or 0.0) for share in shares)
+    available = tuple(None if share is None else Amounts(n=share) for share in shares)
+    total = tuple(Amounts(n=share or 0.0) for share in shares)
     parts = {"ceiling": ANY, "most_g": (None,) * len(shares), **more}
-    return Wish(need=nitrogen(need), available=available, total=total, **parts)
+    return Wish(need=Amounts(n=need), available=available, total=total, **parts)
 
 
 def test_the_cheapest_packs_that_hold_enough() -> None:
@@ -82,7 +79,7 @@ def test_the_solver_finds_what_looking_at_every_set_finds(need: int, bags) -> No
         ) >= need - 1e-6
     )  # fmt: skip
     assert found.cost == pytest.approx(cheapest)
-    assert found.short[0][0] == pytest.approx(0, abs=1e-3 * need)
+    assert found.short[0].n == pytest.approx(0, abs=1e-3 * need)
     assert found.proved
 
 
@@ -91,7 +88,7 @@ def test_what_cannot_be_had_is_short() -> None:
     offers = [Offer(0, (Pack(1000, 5.0),))]
     found = cheapest_bags(offers, [wish(20, 0.1, most_g=(120.0,))], time_limit_s=20)
     assert found is not None
-    assert found.short[0][0] == pytest.approx(8, abs=1e-4)
+    assert found.short[0].n == pytest.approx(8, abs=1e-4)
     assert found.bought == ((Bought(0, 1),),)
 
 
@@ -105,14 +102,14 @@ def test_a_product_that_may_not_be_used_is_not_bought() -> None:
 
 def test_no_more_than_a_planting_bears() -> None:
     """10 g K wanted; the only bag brings 1 g P with each gram of K and 4 g P are borne."""
-    k = (0.0, 0.0, 10.0, 0.0, 0.0, 0.0)
-    share = (0.0, 0.1, 0.1, 0.0, 0.0, 0.0)
-    borne = (float("inf"), 4.0, *ANY[2:])
-    one = Wish(need=k, ceiling=borne, available=(share,), total=(share,), most_g=(None,))
+    share, borne = Amounts(p=0.1, k=0.1), replace(ANY, p=4.0)
+    one = Wish(
+        need=Amounts(k=10.0), ceiling=borne, available=(share,), total=(share,), most_g=(None,)
+    )
     found = cheapest_bags([Offer(500, ())], [one], time_limit_s=20)
     assert found is not None
     assert found.grams[0][0] == pytest.approx(40, abs=1e-3)  # 4 g P ÷ 0.1
-    assert found.short[0][2] == pytest.approx(6, abs=1e-3)
+    assert found.short[0].k == pytest.approx(6, abs=1e-3)
 
 
 def test_two_plantings_share_one_bag() -> None:

@@ -5,15 +5,15 @@ import pytest
 import gardens
 from eznel import catalogue
 from eznel.core.document import Product
-from eznel.core.products.analysis import contents
-from eznel.core.quantities import NUTRIENTS
-from eznel.core.soil.lime import effective_share, neutralising_pct
+from eznel.core.products.fertiliser import Fertiliser, fertiliser
+from eznel.core.products.liming import effective_share, neutralising_pct
 
 MATERIALS = catalogue.load().materials
 
 
-def product(material: str, **more) -> Product:
-    return Product.model_validate(gardens.product("bag", material=material, **more))
+def product(material: str = "", **more) -> Fertiliser:
+    label = gardens.product("bag", material=material or None, **more)
+    return fertiliser(Product.model_validate(label), MATERIALS)
 
 
 @pytest.mark.parametrize(
@@ -31,12 +31,11 @@ def product(material: str, **more) -> Product:
 )
 def test_a_material_neutralises_by_its_own_value(material, declared, cce) -> None:
     bag = product(material, **declared)
-    assert neutralising_pct(bag, MATERIALS[material]) == pytest.approx(cce, abs=0.05)
+    assert neutralising_pct(bag) == pytest.approx(cce, abs=0.05)
 
 
 def test_oxides_count_where_nobody_knows_the_material() -> None:
-    bag = Product.model_validate(gardens.product("bag", CaO=50))
-    assert neutralising_pct(bag, None) == pytest.approx(89.2, abs=0.1)  # × 100.09 ÷ 56.08
+    assert neutralising_pct(product(CaO=50)) == pytest.approx(89.2, abs=0.1)  # × 100.09 ÷ 56.08
 
 
 @pytest.mark.parametrize(
@@ -52,17 +51,17 @@ def test_oxides_count_where_nobody_knows_the_material() -> None:
 )  # fmt: skip
 def test_fineness_decides(material, liming, share) -> None:
     bag = product(material, liming=liming)
-    assert effective_share(bag, MATERIALS[material]).value == pytest.approx(share, abs=1e-3)
+    assert effective_share(bag).value == pytest.approx(share, abs=1e-3)
 
 
 def test_coarse_shells_are_no_lime_to_rely_on_and_hardly_calcium() -> None:
     shells = product("eggshell_coarse", CaO=50)
-    calcium = contents(shells, MATERIALS["eggshell_coarse"]).available[NUTRIENTS.index("Ca")]
+    calcium = shells.contents.available.ca
     assert calcium == pytest.approx(0.5 * 0.7147 * 0.03, abs=1e-4)  # 3 % of it in its first year
     garden = gardens.garden(
         places=[gardens.bed(texture="loam")],
         plantings=[gardens.planting("kale")],
-        products=[shells.model_dump()],
+        products=[shells.product.model_dump()],
         reports=[gardens.report(ph=5.4)],
     )
     (place,) = gardens.plan_of(garden).places
@@ -74,7 +73,7 @@ def test_what_lime_brings_counts_as_it_becomes_available() -> None:
     garden = gardens.garden(
         places=[gardens.bed(texture="loam")],
         plantings=[gardens.planting("kale")],
-        products=[powder.model_dump()],
+        products=[powder.product.model_dump()],
         reports=[gardens.report(ph=5.4)],
     )
     (place,) = gardens.plan_of(garden).places

@@ -4,6 +4,8 @@ import pytest
 
 import gardens
 from eznel.core.document import Product, SoilReport
+from eznel.core.products.fertiliser import Fertiliser
+from eznel.core.products.liming import effective_share
 from eznel.core.soil import lime
 
 # One short ton an acre is 2000 × 453.592 g ÷ 4046.86 m² = 224.17 g/m²; one lb 0.112085 g/m².
@@ -131,13 +133,13 @@ EFFECTIVE = [
 @pytest.mark.parametrize(("liming", "share"), EFFECTIVE)
 def test_effective_share(liming, share) -> None:
     bag = Product.model_validate(gardens.product("bag", CaO=50, liming=liming))
-    assert lime.effective_share(bag, None).value == pytest.approx(share)
+    assert effective_share(Fertiliser(bag, None)).value == pytest.approx(share)
 
 
 def test_an_undeclared_neutralising_value_follows_from_the_oxides() -> None:
     # CaO 50 %: × 100.087 ÷ 56.077 = 89.24; MgO 2 %: × 100.087 ÷ 40.304 = 4.97; × 0.9
     bag = Product.model_validate(gardens.product("bag", CaO=50, MgO=2))
-    assert lime.effective_share(bag, None).value == pytest.approx(0.8479, abs=0.0002)
+    assert effective_share(Fertiliser(bag, None)).value == pytest.approx(0.8479, abs=0.0002)
 
 
 SULPHUR = [

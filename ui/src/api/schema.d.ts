@@ -1178,6 +1178,42 @@ export interface components {
             path: string | null;
         };
         /**
+         * Amounts
+         * @description One amount of each nutrient; what of and in which unit says the name that holds it.
+         */
+        Amounts: {
+            /**
+             * Ca
+             * @default 0
+             */
+            Ca: number;
+            /**
+             * K
+             * @default 0
+             */
+            K: number;
+            /**
+             * Mg
+             * @default 0
+             */
+            Mg: number;
+            /**
+             * N
+             * @default 0
+             */
+            N: number;
+            /**
+             * P
+             * @default 0
+             */
+            P: number;
+            /**
+             * S
+             * @default 0
+             */
+            S: number;
+        };
+        /**
          * Area
          * @description An area, read in square metres.
          */
@@ -1254,19 +1290,13 @@ export interface components {
                 string,
                 number
             ][];
-            /** Need G */
-            need_g: {
-                [key: string]: number;
-            };
+            need_g: components["schemas"]["Amounts"];
             /**
              * Planting
              * Format: uuid
              */
             planting: string;
-            /** Short G */
-            short_g: {
-                [key: string]: number;
-            };
+            short_g: components["schemas"]["Amounts"];
         };
         /**
          * BandTable
@@ -1741,10 +1771,7 @@ export interface components {
         Comparison: {
             /** Contenders */
             contenders: components["schemas"]["Contender"][];
-            /** Need G */
-            need_g: {
-                [key: string]: number;
-            };
+            need_g: components["schemas"]["Amounts"];
             /**
              * Planting
              * Format: uuid
@@ -1775,10 +1802,7 @@ export interface components {
          * @description One product for the whole need.
          */
         Contender: {
-            /** Brings G */
-            brings_g: {
-                [key: string]: number;
-            };
+            brings_g: components["schemas"]["Amounts"];
             /** Cautions */
             cautions: string[];
             /** Cost */
@@ -1787,10 +1811,7 @@ export interface components {
             cost_per_g: {
                 [key: string]: number;
             };
-            /** First Season */
-            first_season: {
-                [key: string]: number;
-            };
+            first_season: components["schemas"]["Amounts"];
             /** Grams */
             grams: number;
             /** Left G */
@@ -1806,10 +1827,7 @@ export interface components {
             refused: string | null;
             /** Salt Ds M */
             salt_ds_m: number;
-            /** Unasked G */
-            unasked_g: {
-                [key: string]: number;
-            };
+            unasked_g: components["schemas"]["Amounts"];
             /** Weight G */
             weight_g: number;
         };
@@ -2379,8 +2397,11 @@ export interface components {
             caution_above: number | null;
             /** Compared */
             compared: number | null;
-            /** Confidence */
-            confidence: string;
+            /**
+             * Confidence
+             * @enum {string}
+             */
+            confidence: "high" | "medium" | "low";
             /** Extractant */
             extractant: string;
             /** Field Rule G M2 */
@@ -2393,8 +2414,8 @@ export interface components {
             lab: string;
             /** Likely */
             likely: [
-                string,
-                string
+                "very_low" | "low" | "medium" | "high" | "very_high",
+                "very_low" | "low" | "medium" | "high" | "very_high"
             ];
             /** Low */
             low: number | null;
@@ -2413,10 +2434,16 @@ export interface components {
              * Format: date
              */
             sampled_on: string;
-            /** Scheme */
-            scheme: string;
-            /** Soil Class */
-            soil_class: string;
+            /**
+             * Scheme
+             * @enum {string}
+             */
+            scheme: "sufficiency" | "level" | "mix";
+            /**
+             * Soil Class
+             * @enum {string}
+             */
+            soil_class: "very_low" | "low" | "medium" | "high" | "very_high";
             /** Unit */
             unit: string;
         };
@@ -2425,8 +2452,8 @@ export interface components {
          * @description What one product gives by each of the grower's scoops.
          */
         Gives: {
-            /** By Sowing End */
-            by_sowing_end: number;
+            /** At Work At End */
+            at_work_at_end: number;
             /** Can L */
             can_l: number;
             /** Dissolves G L */
@@ -2527,10 +2554,7 @@ export interface components {
          * @description A job: when, what for, what to weigh, and what there is to know about it.
          */
         JobView: {
-            /** Brings G */
-            brings_g: {
-                [key: string]: number;
-            };
+            brings_g: components["schemas"]["Amounts"];
             /** Cautions */
             cautions: string[];
             /**
@@ -2542,10 +2566,7 @@ export interface components {
             entry: string | null;
             /** Findings */
             findings: components["schemas"]["Finding"][];
-            /** First G */
-            first_g: {
-                [key: string]: number;
-            };
+            first_g: components["schemas"]["Amounts"];
             /** Given */
             given: (components["schemas"]["ScoopOf"] | components["schemas"]["WeighedOf"])[];
             /**
@@ -2553,16 +2574,16 @@ export interface components {
              * Format: uuid
              */
             key: string;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "base" | "seedling" | "starter" | "feed" | "dressing";
             /** Mixes */
             mixes: components["schemas"]["MixPlan"][];
             /** Moved */
             moved: boolean;
-            /** Need G */
-            need_g: {
-                [key: string]: number;
-            };
+            need_g: components["schemas"]["Amounts"];
             /** Ordinal */
             ordinal: number;
             /**
@@ -2572,8 +2593,11 @@ export interface components {
             planned_on: string;
             /** Stage */
             stage: string | null;
-            /** Status */
-            status: string;
+            /**
+             * Status
+             * @enum {string}
+             */
+            status: "given" | "missed" | "unconfirmed" | "planned" | "covered" | "not_needed" | "held" | "past_stop";
             /** Stock */
             stock: components["schemas"]["StockTank"][];
         };
@@ -2598,16 +2622,10 @@ export interface components {
             feeds: number;
             /** Litres */
             litres: number;
-            /** Met */
-            met: {
-                [key: string]: number;
-            };
+            met: components["schemas"]["Amounts"];
             /** Products */
             products: number;
-            /** Short G */
-            short_g: {
-                [key: string]: number;
-            };
+            short_g: components["schemas"]["Amounts"];
             /** Unasked G */
             unasked_g: {
                 [key: string]: number;
@@ -3037,8 +3055,7 @@ export interface components {
          * @description One answer to a job, for all portions together where not said otherwise.
          */
         MixPlan: {
-            /** Brings G */
-            brings_g: number[];
+            brings_g: components["schemas"]["Amounts"];
             /** Cost */
             cost: number | null;
             /** Ec Ds M */
@@ -3053,14 +3070,16 @@ export interface components {
             n_mg_l: number;
             /** Per Plant L */
             per_plant_l: number;
-            /** Portion */
-            portion: string;
+            /**
+             * Portion
+             * @enum {string}
+             */
+            portion: "can" | "tub" | "bed" | "part";
             /** Portions */
             portions: number;
             /** Titles */
             titles: string[];
-            /** Totals G */
-            totals_g: number[];
+            totals_g: components["schemas"]["Amounts"];
             /** Water L */
             water_l: number;
         };
@@ -3098,8 +3117,11 @@ export interface components {
             high_g: number;
             /** Low G */
             low_g: number;
-            /** Nutrient */
-            nutrient: string;
+            /**
+             * Nutrient
+             * @enum {string}
+             */
+            nutrient: "N" | "P" | "K" | "Ca" | "Mg" | "S";
             /** Per */
             per: number;
             /** Per Unit */
@@ -3107,7 +3129,7 @@ export interface components {
             /** Short G */
             short_g: number;
             /** Soil Class */
-            soil_class: string | null;
+            soil_class: ("very_low" | "low" | "medium" | "high" | "very_high") | null;
             /** Supplied G */
             supplied_g: number;
             /** Total G */
@@ -3232,18 +3254,18 @@ export interface components {
          * @description Mending pH: by which methods, with what, how much now and later.
          */
         PhWorkView: {
-            /** Brings G M2 */
-            brings_g_m2: {
-                [key: string]: number;
-            };
+            brings_g_m2: components["schemas"]["Amounts"];
             /** Done On */
             done_on: string | null;
             /** Findings */
             findings: components["schemas"]["Finding"][];
             /** In Shed */
             in_shed: boolean;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "lime" | "sulphur";
             /** Later G M2 */
             later_g_m2: number;
             /** Methods */
@@ -3330,8 +3352,11 @@ export interface components {
              * Format: uuid
              */
             key: string;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "lime" | "sulphur" | "preparation" | "retest";
             /** Litres */
             litres: number;
             /** Material */
@@ -3341,8 +3366,11 @@ export interface components {
             /** Product */
             product: string | null;
             scoops: components["schemas"]["ScoopsOf"] | null;
-            /** Status */
-            status: string;
+            /**
+             * Status
+             * @enum {string}
+             */
+            status: "planned" | "done" | "unconfirmed";
         };
         /**
          * PlaceMeasures
@@ -3412,8 +3440,11 @@ export interface components {
             schools: components["schemas"]["SchoolView"][];
             /** Soil Kg M2 */
             soil_kg_m2: number;
-            /** Tested */
-            tested: string;
+            /**
+             * Tested
+             * @enum {string}
+             */
+            tested: "" | "fresh" | "stale";
             /** Tubs */
             tubs: number;
             /** Unrated */
@@ -3546,12 +3577,18 @@ export interface components {
              * Format: date
              */
             last_pick: string;
-            /** Method */
-            method: string;
+            /**
+             * Method
+             * @enum {string}
+             */
+            method: "tested" | "untested" | "light_bed" | "tub";
             /** Needs */
             needs: components["schemas"]["NeedView"][];
-            /** Nitrogen Now */
-            nitrogen_now: string;
+            /**
+             * Nitrogen Now
+             * @enum {string}
+             */
+            nitrogen_now: "short" | "even" | "ample";
             /**
              * Place
              * Format: uuid
@@ -3717,16 +3754,16 @@ export interface components {
          * @description Compost, manure and the like, worked out. Nutrients in grams for the whole place.
          */
         PreparationView: {
-            /** Bound */
-            bound: string;
+            /**
+             * Bound
+             * @enum {string}
+             */
+            bound: "" | "phosphorus";
             /** Counts */
             counts: boolean;
             /** Findings */
             findings: components["schemas"]["Finding"][];
-            /** First G */
-            first_g: {
-                [key: string]: number;
-            };
+            first_g: components["schemas"]["Amounts"];
             /** Grams */
             grams: number;
             /**
@@ -3738,14 +3775,8 @@ export interface components {
             litres: number;
             /** Name */
             name: string;
-            /** Next G */
-            next_g: {
-                [key: string]: number;
-            };
-            /** Totals G */
-            totals_g: {
-                [key: string]: number;
-            };
+            next_g: components["schemas"]["Amounts"];
+            totals_g: components["schemas"]["Amounts"];
         };
         /**
          * Price
@@ -3894,10 +3925,7 @@ export interface components {
             ec_of_1g_l_ds_m: number;
             /** First Season N */
             first_season_n: number;
-            /** Fractions */
-            fractions: {
-                [key: string]: number;
-            };
+            fractions: components["schemas"]["Amounts"];
             /**
              * Id
              * Format: uuid
@@ -4199,10 +4227,7 @@ export interface components {
         SchoolJob: {
             /** Kind */
             kind: string;
-            /** Need G */
-            need_g: {
-                [key: string]: number;
-            };
+            need_g: components["schemas"]["Amounts"];
             /**
              * On
              * Format: date
@@ -4239,8 +4264,11 @@ export interface components {
             chosen: boolean;
             /** Crops */
             crops: components["schemas"]["SchoolCrop"][];
-            /** School */
-            school: string;
+            /**
+             * School
+             * @enum {string}
+             */
+            school: "sufficiency" | "build" | "balance";
         };
         /**
          * Schools
@@ -4278,10 +4306,7 @@ export interface components {
         ScoopFacts: {
             /** Grams */
             grams: number;
-            /** Nutrients G */
-            nutrients_g: {
-                [key: string]: number;
-            };
+            nutrients_g: components["schemas"]["Amounts"];
             /**
              * Scoop
              * Format: uuid
@@ -4293,30 +4318,18 @@ export interface components {
          * @description One level measure of a product. Nutrients are in grams, strengths in mg/L.
          */
         ScoopGives: {
-            /** Bed G M2 */
-            bed_g_m2: {
-                [key: string]: number;
-            } | null;
+            bed_g_m2: components["schemas"]["Amounts"] | null;
             /** Can Ec Ds M */
             can_ec_ds_m: number | null;
-            /** Can Mg L */
-            can_mg_l: {
-                [key: string]: number;
-            } | null;
+            can_mg_l: components["schemas"]["Amounts"] | null;
             /** Grams */
             grams: number;
-            /** Nutrients G */
-            nutrients_g: {
-                [key: string]: number;
-            };
+            nutrients_g: components["schemas"]["Amounts"];
             /** Of Label Ground Share */
             of_label_ground_share: number | null;
             /** Of Label Water Share */
             of_label_water_share: number | null;
-            /** Plant G */
-            plant_g: {
-                [key: string]: number;
-            } | null;
+            plant_g: components["schemas"]["Amounts"] | null;
             /**
              * Scoop
              * Format: uuid
@@ -4462,10 +4475,7 @@ export interface components {
          * @description What one job gets out of a shared can.
          */
         SharedPour: {
-            /** Brings G */
-            brings_g: {
-                [key: string]: number;
-            };
+            brings_g: components["schemas"]["Amounts"];
             /** Grams */
             grams: {
                 [key: string]: number;
@@ -4902,16 +4912,10 @@ export interface components {
             grams: number;
             /** Material */
             material: string | null;
-            /** Met */
-            met: {
-                [key: string]: number;
-            };
+            met: components["schemas"]["Amounts"];
             /** Name */
             name: string;
-            /** Short G */
-            short_g: {
-                [key: string]: number;
-            };
+            short_g: components["schemas"]["Amounts"];
         };
         /**
          * Standing
@@ -5206,8 +5210,11 @@ export interface components {
             days: string[];
             /** Need G */
             need_g: number[];
-            /** Nutrient */
-            nutrient: string;
+            /**
+             * Nutrient
+             * @enum {string}
+             */
+            nutrient: "N" | "P" | "K" | "Ca" | "Mg" | "S";
             /** Supply G */
             supply_g: number[];
         };
@@ -5226,8 +5233,11 @@ export interface components {
             material: string;
             /** Material Name */
             material_name: string;
-            /** Nutrient */
-            nutrient: string;
+            /**
+             * Nutrient
+             * @enum {string}
+             */
+            nutrient: "N" | "P" | "K" | "Ca" | "Mg" | "S";
             /** Short G */
             short_g: number;
         };
@@ -5471,8 +5481,11 @@ export interface components {
         WaterWeek: {
             /** Assumed */
             assumed: boolean;
-            /** By */
-            by: string;
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "can" | "drip" | "sprinkler";
             /** Cans */
             cans: number;
             /** Drip Mm H */

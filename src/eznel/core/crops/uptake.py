@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from datetime import date
 
 from eznel.core.crops.stages import StageSpan
+from eznel.core.nutrients import Nutrient
 from eznel.core.reference import Stage
 
 CURVE_OF = {
@@ -60,12 +61,14 @@ class Curve:
         return date.fromordinal(left + round((right - left) * min(passed, 1.0)))
 
 
-def uptake_curve(nutrient: str, spans: tuple[StageSpan, ...], stages: tuple[Stage, ...]) -> Curve:
+def uptake_curve(
+    nutrient: Nutrient, spans: tuple[StageSpan, ...], stages: tuple[Stage, ...]
+) -> Curve:
     """Return the share of the season's uptake by day, in straight lines between stages.
 
     Parameters
     ----------
-    nutrient : str
+    nutrient : Nutrient
         Element. [name]
     spans : tuple of StageSpan
         The planting's stages. [dates]

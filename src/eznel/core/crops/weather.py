@@ -66,10 +66,6 @@ class Weather:
         self._years: dict[int, tuple[Floats, Floats]] = {}
         self._warmth: dict[tuple[int, float, float, float], Floats] = {}
 
-    def same_as(self, site: Site, measured: Sequence[WeatherDay]) -> bool:
-        """Return whether a site and its measured days are just these."""
-        return self.site == site and self.measured == tuple(measured)
-
     def low_c(self, day: date, warmer_by_c: float = 0.0) -> float:
         """Return the usual minimum of a day. [°C]"""
         return float(self.usual.low_c[day.timetuple().tm_yday - 1]) + warmer_by_c

@@ -24,6 +24,7 @@ from eznel.core.document.place import (
     School,
     Texture,
     Tub,
+    WateredBy,
     Watering,
 )
 from eznel.core.document.planting import Planting, Spacing
@@ -58,6 +59,7 @@ from eznel.core.document.report import (
     BufferPh,
     Conductivity,
     LabLime,
+    SoilClass,
     SoilReport,
     SoilValue,
 )
@@ -132,6 +134,7 @@ __all__ = [
     "ScoopOf",
     "SeasonBlend",
     "Site",
+    "SoilClass",
     "SoilReport",
     "SoilValue",
     "Spacing",
@@ -146,6 +149,7 @@ __all__ = [
     "Tub",
     "Variety",
     "Water",
+    "WateredBy",
     "Watering",
     "WeatherDay",
     "WeighedOf",

@@ -1,7 +1,9 @@
 """The garden as one document, and the file that carries it."""
 
 import re
+from calendar import monthrange
 from collections.abc import Iterable, Iterator
+from datetime import date
 from typing import Annotated, Literal
 from uuid import UUID
 from zoneinfo import ZoneInfo
@@ -52,6 +54,14 @@ class Site(Entry):
     water_ec_ds_m: Annotated[float, Field(ge=0, le=10)] | None = None
     water: Water | None = None
 
+    def last_frost_in(self, year: int) -> date | None:
+        """Return the usual day of a year's last frost in spring, where it is known."""
+        return _day_in(year, self.last_frost)
+
+    def first_frost_in(self, year: int) -> date | None:
+        """Return the usual day of a year's first frost in autumn, where it is known."""
+        return _day_in(year, self.first_frost)
+
     @model_validator(mode="after")
     def _is_a_climate(self) -> "Site":
         # The name is a path below the zone database: let only names through, never a path.
@@ -67,6 +77,14 @@ class Site(Entry):
             if low > high:
                 raise fault("min_above_max", f"monthly_min_c.{month}", low=low, high=high)
         return self
+
+
+def _day_in(year: int, month_day: MonthDay | None) -> date | None:
+    """A day of every year, no later than its month has days in any year."""
+    if month_day is None:
+        return None
+    month, day = (int(part) for part in month_day.split("-"))
+    return date(year, month, min(day, monthrange(2001, month)[1]))
 
 
 class Preferences(Entry):

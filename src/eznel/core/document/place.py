@@ -14,6 +14,8 @@ Sun = Literal["full", "half", "shade"]
 Shelter = Literal["open", "sheltered", "wall", "cover"]
 
 
+WateredBy = Literal["can", "drip", "sprinkler"]
+
 School = Literal["sufficiency", "build", "balance"]
 
 
@@ -56,7 +58,7 @@ class Drained(Entry):
 class Watering(Entry):
     """How a bed is watered, and how much it is meant to get in a week."""
 
-    by: Literal["can", "drip", "sprinkler"] = "can"
+    by: WateredBy = "can"
     week_mm: Annotated[float, Field(gt=0, le=200, allow_inf_nan=False)] | None = None
     emitter_l_h: Annotated[float, Field(gt=0, le=50, allow_inf_nan=False)] | None = None
     """What one emitter of a drip line lets out. [L/h]"""

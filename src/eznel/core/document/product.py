@@ -6,16 +6,8 @@ from uuid import UUID
 from pydantic import Field, model_validator
 
 from eznel.core.document._base import Day, Entry, Key, Name, Note, Thing, fault
-from eznel.core.quantities import (
-    Area,
-    AreaRate,
-    Density,
-    Mass,
-    Strength,
-    Volume,
-    declared_total,
-    element_of,
-)
+from eznel.core.nutrients import declared_total, element_of
+from eznel.core.quantities import Area, AreaRate, Density, Mass, Strength, Volume
 
 Form = Literal["granular", "soluble", "liquid", "organic", "coated", "mix"]
 Nutrient = Literal[

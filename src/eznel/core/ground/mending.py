@@ -7,12 +7,14 @@ for a new pH.
 
 from dataclasses import dataclass
 from datetime import date, timedelta
+from typing import Literal
 from uuid import UUID, uuid5
 
-from eznel.core.document import Bed, Product, SoilReport
-from eznel.core.products.analysis import contents, fraction, general
-from eznel.core.quantities import NUTRIENTS
-from eznel.core.reference import Catalogue, Material
+from eznel.core.document import Bed, SoilClass, SoilReport
+from eznel.core.nutrients import Amounts
+from eznel.core.products.fertiliser import Fertiliser, fraction, general
+from eznel.core.products.liming import effective_share
+from eznel.core.reference import Catalogue
 from eznel.core.soil import lime
 from eznel.core.soil.acidity import Acidity
 from eznel.core.soil.lime import Layer, Requirement
@@ -33,8 +35,13 @@ SULPHUR_PCT = 80.0
 """From here on a bag of sulphur is meant to make sour."""
 TOO_COARSE = 0.3
 """A lime of which less than this works in time, like crushed shells, is none to rely on. [g/g]"""
+DOLOMITIC_MG = 0.03
+"""A lime with more magnesium than this brings it too. [g/g]"""
 CAUSTIC = ("hydrated_lime",)
 ASH = "wood_ash"
+
+
+MendKind = Literal["lime", "sulphur"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -42,11 +49,10 @@ class PhWork:
     """Lime or sulphur for a bed. Amounts for the whole bed in grams unless named otherwise."""
 
     key: UUID
-    kind: str
-    """"lime" or "sulphur"."""
+    kind: MendKind
     target: float
     requirements: tuple[Requirement, ...]
-    product: Product
+    product: Fertiliser
     in_shed: bool
     share: Worked
     """Pure calcium carbonate or sulphur in a gram of product."""
@@ -54,8 +60,8 @@ class PhWork:
     """Product, by the method most to be trusted, in all. [g/m²]"""
     now_g_m2: float
     later_g_m2: float
-    brings_g_m2: tuple[float, ...]
-    """What comes along, in the order of NUTRIENTS."""
+    brings_g_m2: Amounts
+    """What comes along."""
     due_on: date
     done_on: date | None
     retest_on: date
@@ -66,12 +72,10 @@ class PhWork:
 class Remedy:
     """What mends it: a product, the part of it that works, and the most of it at once. [g/m²]"""
 
-    kind: str
-    product: Product
+    kind: MendKind
+    product: Fertiliser
     in_shed: bool
     share: Worked
-    available: tuple[float, ...]
-    """Of each nutrient in its first season. [g/g]"""
     most_g_m2: float
 
 
@@ -95,6 +99,14 @@ def job_key(place: UUID, kind: str, of: UUID) -> UUID:
     return uuid5(PLACE_JOBS, f"{place}/{kind}/{of}")
 
 
+@dataclass(frozen=True, slots=True)
+class Mended:
+    """What was worked in on a day: of it works so much, in pure calcium carbonate or sulphur."""
+
+    on: date
+    works_g_m2: float
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Asked:
     """What mending looks at in a bed."""
@@ -103,25 +115,24 @@ class Asked:
     density_g_ml: float
     report: SoilReport
     acidity: Acidity
-    mg_class: str | None
+    mg_class: SoilClass | None
     hates_lime: bool
     """Whether a crop stands or is planned there that lime harms."""
     free_from: date
     """First day without plants, from today on."""
-    done: tuple[tuple[date, float], ...]
-    """What was worked in since the pH was measured, that mends it: day, and what of it works, in
-    pure calcium carbonate or sulphur. [g/m²]"""
+    done: tuple[Mended, ...]
+    """What was worked in since the pH was measured, that mends it."""
 
 
-def mend(asked: Asked, products: tuple[Product, ...], catalogue: Catalogue) -> PhWork | None:
+def mend(asked: Asked, shed: tuple[Fertiliser, ...], catalogue: Catalogue) -> PhWork | None:
     """Return the work on a bed's pH.
 
     Parameters
     ----------
     asked : Asked
         The bed and its pH. [core]
-    products : tuple of Product
-        The shed. [document]
+    shed : tuple of Fertiliser
+        What there is. [core]
     catalogue : Catalogue
         For general materials. [rows]
 
@@ -135,21 +146,21 @@ def mend(asked: Asked, products: tuple[Product, ...], catalogue: Catalogue) -> P
     layer = Layer(bed.depth.m, asked.density_g_ml, bed.texture)
     if acidity.below:
         found = lime.requirements_for(asked.report, acidity.target, layer)
-        return _limed(asked, found, products, catalogue) if found else None
+        return _limed(asked, found, shed, catalogue) if found else None
     if acidity.ph.value > acidity.high:
         pure = lime.sulphur(ph=acidity.ph.value, target=acidity.target, layer=layer)
-        return _soured(asked, pure, layer, products, catalogue) if pure else None
+        return _soured(asked, pure, layer, shed, catalogue) if pure else None
     return None
 
 
 def _limed(
     asked: Asked,
     found: tuple[Requirement, ...],
-    products: tuple[Product, ...],
+    shed: tuple[Fertiliser, ...],
     catalogue: Catalogue,
 ) -> PhWork:
-    product, material, in_shed = _lime_product(asked, products, catalogue)
-    share = lime.effective_share(product, material)
+    own = _own_lime(asked, shed)
+    product = own or general(catalogue.materials[_usual_lime(asked)])
     findings = []
     amounts = [one.pure.value for one in found]
     if len(amounts) > 1 and max(amounts) > DISAGREE * max(min(amounts), 1.0):
@@ -160,53 +171,48 @@ def _limed(
         findings.append(Finding("lime_methods_disagree", Level.NOTE, numbers=numbers))
     if asked.hates_lime:
         findings.append(Finding("lime_scab", Level.WARNING))
-    if product.material in CAUSTIC:
+    if product.product.material in CAUSTIC:
         findings.append(Finding("lime_is_caustic", Level.WARNING))
-    available = contents(product, material).available
-    remedy = Remedy("lime", product, in_shed, share, available, lime.MOST_LIME_G_M2)
+    share = effective_share(product)
+    remedy = Remedy("lime", product, own is not None, share, lime.MOST_LIME_G_M2)
     return _work(asked, found, remedy, tuple(findings))
 
 
-def _lime_product(
-    asked: Asked, products: tuple[Product, ...], catalogue: Catalogue
-) -> tuple[Product, Material | None, bool]:
+def _own_lime(asked: Asked, shed: tuple[Fertiliser, ...]) -> Fertiliser | None:
     """Plain ground lime first; dolomite first where magnesium is low, and never where it is not."""
-    wants_mg = asked.mg_class in ("low", "very_low")
-    mg = NUTRIENTS.index("Mg")
-
-    def rank(product: Product) -> tuple[bool, bool]:
-        rich = _contents(product, catalogue)[mg] > 0.03
-        return (rich != wants_mg, product.material in (*CAUSTIC, ASH))
-
-    liming = [
-        p
-        for p in products
-        if (known := catalogue.materials.get(p.material or "")) is not None and known.liming
-    ]
-    fitting = [p for p in liming if wants_mg or not rank(p)[0]]
+    wants_mg = _wants_mg(asked)
     fitting = [
-        p
-        for p in fitting
-        if p.material not in (*CAUSTIC, ASH)
-        and lime.effective_share(p, catalogue.materials[p.material or ""]).value >= TOO_COARSE
+        one
+        for one in shed
+        if one.is_lime
+        and one.product.material not in (*CAUSTIC, ASH)
+        and (wants_mg or not _is_dolomitic(one))
+        and effective_share(one).value >= TOO_COARSE
     ]
-    if fitting:
-        best = min(fitting, key=lambda p: (rank(p), str(p.id)))
-        return best, catalogue.materials.get(best.material or ""), True
-    material = catalogue.materials["dolomitic_limestone" if wants_mg else "ground_limestone"]
-    return general(material), material, False
+    return min(fitting, key=lambda one: (_is_dolomitic(one) != wants_mg, str(one.id)), default=None)
+
+
+def _usual_lime(asked: Asked) -> str:
+    return "dolomitic_limestone" if _wants_mg(asked) else "ground_limestone"
+
+
+def _wants_mg(asked: Asked) -> bool:
+    return asked.mg_class in ("low", "very_low")
+
+
+def _is_dolomitic(one: Fertiliser) -> bool:
+    return one.contents.declared.mg > DOLOMITIC_MG
 
 
 def _soured(
     asked: Asked,
     pure: Worked,
     layer: Layer,
-    products: tuple[Product, ...],
+    shed: tuple[Fertiliser, ...],
     catalogue: Catalogue,
 ) -> PhWork:
-    sulphur = NUTRIENTS.index("S")
-    shed = [p for p in products if 100 * _contents(p, catalogue)[sulphur] >= SULPHUR_PCT]
-    product = shed[0] if shed else general(catalogue.materials["elemental_sulphur"])
+    own = [one for one in shed if 100 * one.contents.declared.s >= SULPHUR_PCT]
+    product = own[0] if own else general(catalogue.materials["elemental_sulphur"])
     findings = []
     free = asked.report.free_lime_pct
     if free:
@@ -215,18 +221,11 @@ def _soured(
         findings.append(Finding("sulphur_not_practical", Level.WARNING, numbers=number))
     elif asked.report.fizz in ("slight", "strong"):
         findings.append(Finding("sulphur_against_lime", Level.WARNING))
-    material = catalogue.materials.get(product.material or "")
-    share = fraction(product, "S", material)
+    share = fraction(product, "S")
     one = (Requirement("texture", pure),)
     most = lime.MOST_SULPHUR_G_M2 if not findings else 0.0
-    available = contents(product, material).available
-    remedy = Remedy("sulphur", product, bool(shed), share, available, most)
+    remedy = Remedy("sulphur", product, bool(own), share, most)
     return _work(asked, one, remedy, tuple(findings))
-
-
-def _contents(product: Product, catalogue: Catalogue) -> list[float]:
-    material = catalogue.materials.get(product.material or "")
-    return [fraction(product, nutrient, material).value for nutrient in NUTRIENTS]
 
 
 def _work(
@@ -244,14 +243,13 @@ def _work(
         Quantity("works", share.value, "g/g", Origin.LABEL),
     )
     now, later = lime.at_once(wanted.value, remedy.most_g_m2)
-    given = sum(grams for _, grams in asked.done) / (share.value or 1.0)
+    given = sum(one.works_g_m2 for one in asked.done) / (share.value or 1.0)
     # A little ash is no liming: it is taken off, and the rest still goes on.
-    done = max(day for day, _ in asked.done) if given >= DONE_SHARE * now > 0 else None
+    done = max(one.on for one in asked.done) if given >= DONE_SHARE * now > 0 else None
     if done is None:
         now = max(now - given, 0.0)
     if now < TRIFLE_G_M2:
         now = 0.0
-    brings = [share * now for share in remedy.available]
     return PhWork(
         key=job_key(asked.bed.id, remedy.kind, asked.report.id),
         kind=remedy.kind,
@@ -263,7 +261,7 @@ def _work(
         wanted=wanted,
         now_g_m2=now,
         later_g_m2=later,
-        brings_g_m2=tuple(brings),
+        brings_g_m2=remedy.product.contents.available * now,
         due_on=asked.free_from,
         done_on=done,
         retest_on=(done or asked.free_from) + timedelta(RETEST_DAYS),

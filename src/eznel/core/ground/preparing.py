@@ -9,6 +9,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import date
 from math import pi
+from typing import Literal
+from uuid import UUID
 
 from eznel.core import places
 from eznel.core.document import (
@@ -20,12 +22,18 @@ from eznel.core.document import (
     PerPlant,
     Place,
     Preparation,
-    Product,
+    SoilClass,
 )
-from eznel.core.products.analysis import first_season_share, fraction, general
-from eznel.core.products.masses import bulk_mass, density_g_ml
-from eznel.core.quantities import NUTRIENTS, element_of
-from eznel.core.reference import Catalogue, Material
+from eznel.core.nutrients import Amounts, Nutrient, element_of
+from eznel.core.products.fertiliser import (
+    Fertiliser,
+    density_g_ml,
+    first_season_share,
+    fraction,
+    general,
+)
+from eznel.core.products.masses import bulk_mass
+from eznel.core.reference import Catalogue
 from eznel.core.working import Finding, Level, Origin, Quantity, Worked
 
 LATER_YEAR_SHARE = 0.05
@@ -47,6 +55,9 @@ RICH_SHARE = 0.2
 """Above this share of compost by volume a bed is read as a mix."""
 
 
+Bound = Literal["", "phosphorus"]
+
+
 @dataclass(frozen=True, slots=True)
 class Room:
     """What sizing needs to know of a place. [m², count, g/m²]"""
@@ -56,41 +67,60 @@ class Room:
     plants: int
     fed_m2: float
     """The ground of its plants."""
-    p_class: str | None
+    p_class: SoilClass | None
     p_removed_g_m2: float
     """Phosphorus that a year's harvest takes away."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Prepared:
-    """A preparation worked out. Vectors in grams for the whole place, in the order of NUTRIENTS."""
+    """A preparation worked out, for the whole place."""
 
     preparation: Preparation
-    product: Product
-    material: Material | None
+    product: Fertiliser
     mass: Worked
     litres: float
-    totals_g: tuple[float, ...]
-    first_g: tuple[float, ...]
+    totals_g: Amounts
+    first_g: Amounts
     """What works in the first season; nitrogen that is tied up counts below nothing."""
-    next_g: tuple[float, ...]
+    next_g: Amounts
     """What works in the year after."""
     counts: bool
     """Done, or still to come; what nobody confirmed after its day does not count."""
-    bound: str
-    """"" or what held a sizing back: "phosphorus"."""
+    bound: Bound
+    """What held a sizing back."""
 
     @property
     def bulk(self) -> bool:
         """Whether it makes up a part of the soil: compost and manure."""
-        return self.material is not None and self.material.bulk
+        material = self.product.material
+        return material is not None and material.bulk
+
+
+@dataclass(frozen=True, slots=True)
+class Gives:
+    """What a preparation gives a season, in which of its own years, from 0."""
+
+    prepared: Prepared
+    year: int
+    works_g: Amounts
+    """For the whole place."""
+
+
+@dataclass(frozen=True, slots=True)
+class Harvest:
+    """When a planting is first picked, and what is eaten of it."""
+
+    begins: date
+    touches_soil: bool
+    is_root: bool
 
 
 def prepare(
     preparation: Preparation,
     place: Place,
     room: Room,
-    products: dict[str, Product],
+    products: dict[UUID, Fertiliser],
     catalogue: Catalogue,
     today: date,
 ) -> Prepared:
@@ -104,8 +134,8 @@ def prepare(
         Where it goes. [document]
     room : Room
         Its plants and its test. [core]
-    products : dict of str to Product
-        The shed, by id. [document]
+    products : dict of UUID to Fertiliser
+        The shed, by id. [core]
     catalogue : Catalogue
         For general materials. [rows]
     today : date
@@ -117,21 +147,17 @@ def prepare(
         Mass, contents, and what works when.
     """
     if preparation.product is not None:
-        product = products[str(preparation.product)]
-        material = catalogue.materials.get(product.material or "")
+        product = products[preparation.product]
     else:
-        material = catalogue.material(preparation.material or "", "material")
-        product = general(material)
-    density, origin = density_g_ml(product, material)
+        product = general(catalogue.material(preparation.material or "", "material"))
+    density, origin = density_g_ml(product)
     density_of = Quantity("density_g_ml", density, "g/mL", origin, product.name)
-    mass, bound = _mass(preparation, place, room, (product, material), density_of)
-    shares = [fraction(product, x, material).value for x in NUTRIENTS]
-    totals = tuple(mass.value * share for share in shares)
-    first, later = _when(preparation, product, material, mass.value, totals)
+    mass, bound = _mass(preparation, room, product, density_of)
+    totals = product.contents.declared * mass.value
+    first, later = _when(preparation, product, mass.value, totals)
     return Prepared(
         preparation=preparation,
         product=product,
-        material=material,
         mass=mass,
         litres=mass.value / density / 1000,
         totals_g=totals,
@@ -144,18 +170,17 @@ def prepare(
 
 def _mass(
     preparation: Preparation,
-    place: Place,
     room: Room,
-    what: tuple[Product, Material | None],
+    product: Fertiliser,
     density: Quantity,
-) -> tuple[Worked, str]:
+) -> tuple[Worked, Bound]:
     how = preparation.how
     if isinstance(how, InAll):
-        grams = bulk_mass(how.amount, *what)
+        grams = bulk_mass(how.amount, product)
         typed = Quantity("product_g", grams, "g", Origin.TYPED)
         return Worked.first("amount_given", grams, "g", typed), ""
     if isinstance(how, ForNitrogen):
-        return _for_nitrogen(how, room, what, density)
+        return _for_nitrogen(how, room, product, density)
     if isinstance(how, Layer):
         volume = places.layer_volume(area_m2=room.ground_m2, layer_m=how.thickness.m)
     elif isinstance(how, InHoles):
@@ -198,10 +223,9 @@ def _holes(how: InHoles, plants: int) -> Worked:
 
 
 def _for_nitrogen(
-    how: ForNitrogen, room: Room, what: tuple[Product, Material | None], density: Quantity
-) -> tuple[Worked, str]:
-    product, material = what
-    share = fraction(product, "N", material).value * first_season_share(*what).value
+    how: ForNitrogen, room: Room, product: Fertiliser, density: Quantity
+) -> tuple[Worked, Bound]:
+    share = fraction(product, "N").value * first_season_share(product).value
     if share <= 0:
         return Worked(value=0.0, unit="g"), ""
     wanted = how.available.g_per_m2 * room.ground_m2
@@ -212,55 +236,57 @@ def _for_nitrogen(
         Quantity("wanted_g", wanted, "g", Origin.TYPED),
         Quantity("works", share, "g/g", Origin.TYPICAL),
     )
-    most = _most_by_phosphorus(room, what, density.value)
+    most = _most_by_phosphorus(room, product, density.value)
     if most is None or whole.value <= most:
         return whole, ""
     held = whole.then("mass_by_phosphorus", most, "g", Quantity("most_g", most, "g"))
     return held, "phosphorus"
 
 
-def _most_by_phosphorus(
-    room: Room, what: tuple[Product, Material | None], density: float
-) -> float | None:
+def _most_by_phosphorus(room: Room, product: Fertiliser, density: float) -> float | None:
     """Where phosphorus is high: what a harvest takes away; very high: half a centimetre. [g]"""
     if room.p_class == "very_high":
         return MOST_COMPOST_M * room.ground_m2 * 1000 * density * 1000
-    phosphorus = fraction(what[0], "P", what[1]).value
+    phosphorus = fraction(product, "P").value
     if room.p_class != "high" or phosphorus <= 0:
         return None
     return room.p_removed_g_m2 * room.ground_m2 / phosphorus
 
 
 def _when(
-    preparation: Preparation,
-    product: Product,
-    material: Material | None,
-    grams: float,
-    totals: tuple[float, ...],
-) -> tuple[tuple[float, ...], tuple[float, ...]]:
+    preparation: Preparation, product: Fertiliser, grams: float, totals: Amounts
+) -> tuple[Amounts, Amounts]:
     """What works in the first season, and in the year after. [g]"""
-    n_share = first_season_share(product, material).value
-    first = [totals[0] * n_share - _tied_g(preparation, product, material, grams)]
-    later = [totals[0] * (1 - n_share) * LATER_YEAR_SHARE]
-    known = {"P": material.first_season_p_pct, "K": material.first_season_k_pct} if material else {}
-    for nutrient, total in list(zip(NUTRIENTS, totals, strict=True))[1:]:
-        relied_on = total
-        if product.form == "organic" and nutrient not in ("P", "K"):
-            relied_on = 0.0  # what compost gives of calcium, magnesium, sulphur nobody knows
-        share = known.get(nutrient, 100.0) / 100
-        first.append(relied_on * share)
-        later.append(relied_on * (1 - share))
-    return tuple(first), tuple(later)
+    n_share, material = first_season_share(product).value, product.material
+    shares: dict[Nutrient, float] = {}
+    if material is not None:
+        shares = {"P": material.first_season_p_pct, "K": material.first_season_k_pct}
+
+    def first(nutrient: Nutrient) -> float:
+        if nutrient == "N":
+            return totals.n * n_share - _tied_g(preparation, product, grams)
+        return relied_on(nutrient) * (shares.get(nutrient, 100.0) / 100)
+
+    def later(nutrient: Nutrient) -> float:
+        if nutrient == "N":
+            return totals.n * (1 - n_share) * LATER_YEAR_SHARE
+        return relied_on(nutrient) * (1 - shares.get(nutrient, 100.0) / 100)
+
+    def relied_on(nutrient: Nutrient) -> float:
+        """What compost gives of calcium, magnesium and sulphur nobody knows."""
+        unknown = product.form == "organic" and nutrient not in ("P", "K")
+        return 0.0 if unknown else totals[nutrient]
+
+    return Amounts.of_each(first), Amounts.of_each(later)
 
 
-def _tied_g(
-    preparation: Preparation, product: Product, material: Material | None, grams: float
-) -> float:
+def _tied_g(preparation: Preparation, product: Fertiliser, grams: float) -> float:
     """Nitrogen that straw and the like tie up when they are dug in. [g]"""
     if product.form != "organic" or preparation.mulch:
         return 0.0
-    dry_pct = product.dry_matter_pct or (material.dry_matter_pct if material else 90.0)
-    n_pct = next((d.pct for d in product.declared if d.nutrient == "N"), None)
+    label, material = product.product, product.material
+    dry_pct = label.dry_matter_pct or (material.dry_matter_pct if material else 90.0)
+    n_pct = next((d.pct for d in label.declared if d.nutrient == "N"), None)
     if n_pct is None:
         return 0.0
     of_dry = n_pct / dry_pct * 100
@@ -298,10 +324,8 @@ def compost_share(prepared: list[Prepared], place: Place, today: date) -> float:
     return litres / (places.area(place).value * place.depth.m * 1000)
 
 
-def given_in(
-    prepared: list[Prepared], planted: date, stop: date
-) -> Iterator[tuple[Prepared, int, tuple[float, ...]]]:
-    """Yield what each preparation gives a season, and in which of its own years that is.
+def given_in(prepared: list[Prepared], planted: date, stop: date) -> Iterator[Gives]:
+    """Yield what each preparation gives a season.
 
     Parameters
     ----------
@@ -314,8 +338,8 @@ def given_in(
 
     Yields
     ------
-    tuple of Prepared, int and tuple of float
-        Its year, from 0; and for the whole place what works then. [g]
+    Gives
+        Up to three years after its first. [g]
     """
     for one in prepared:
         if not one.counts or one.preparation.on > stop:
@@ -323,16 +347,14 @@ def given_in(
         days = (planted - one.preparation.on).days
         year = 0 if days < FIRST_SEASON_DAYS else 1 + (days - FIRST_SEASON_DAYS) // 365
         if year == 0:
-            yield one, 0, one.first_g
+            yield Gives(one, 0, one.first_g)
         elif year == 1:
-            yield one, 1, one.next_g
+            yield Gives(one, 1, one.next_g)
         elif year <= LATER_YEARS:
-            yield one, year, (one.next_g[0], *(0.0 for _ in NUTRIENTS[1:]))
+            yield Gives(one, year, Amounts(n=one.next_g.n))
 
 
-def findings(
-    one: Prepared, room: Room, harvests: list[tuple[date, bool, bool]]
-) -> tuple[Finding, ...]:
+def findings(one: Prepared, room: Room, harvests: list[Harvest]) -> tuple[Finding, ...]:
     """Return what there is to say about a preparation, the most important first.
 
     Parameters
@@ -341,9 +363,8 @@ def findings(
         The preparation. [core]
     room : Room
         Its place. [core]
-    harvests : list of tuples
-        First harvest of each planting there, whether it touches the soil, whether it is a root.
-        [dates]
+    harvests : list of Harvest
+        Of each planting there. [dates]
 
     Returns
     -------
@@ -351,45 +372,47 @@ def findings(
         Germs, forked roots, phosphorus, too much manure, a sizing held back.
     """
     found = [*_germs(one, harvests)]
-    p2o5 = one.totals_g[1] / element_of("P2O5")[1] / room.ground_m2
+    material = one.product.material
+    is_manure = material is not None and material.raw != "no"
+    p2o5 = one.totals_g.p / element_of("P2O5")[1] / room.ground_m2
     number: tuple[Quantity, ...] = (Quantity("p2o5_g_m2", p2o5, "g P₂O₅/m²"),)
     if room.p_class == "very_high" and one.bulk:
         thin = one.litres / room.ground_m2 / 1000 <= MOST_COMPOST_M * 1.001
-        manure = one.material is not None and one.material.raw != "no"
-        if manure or not thin:
+        if is_manure or not thin:
             found.append(Finding("compost_p_stop", Level.WARNING, "how", numbers=number))
-    elif room.p_class == "high" and one.totals_g[1] > room.p_removed_g_m2 * room.ground_m2 * 1.001:
+    elif room.p_class == "high" and one.totals_g.p > room.p_removed_g_m2 * room.ground_m2 * 1.001:
         found.append(Finding("compost_p_climbs", Level.NOTE, "how", numbers=number))
     if one.bound:
         found.append(Finding("sized_by_phosphorus", Level.NOTE, "how"))
-    manure_n = one.totals_g[0] / room.ground_m2
-    if one.material and one.material.raw != "no" and manure_n > MOST_MANURE_N_G_M2:
+    manure_n = one.totals_g.n / room.ground_m2
+    if is_manure and manure_n > MOST_MANURE_N_G_M2:
         number = (
             Quantity("manure_n_g_m2", manure_n, "g/m²"),
             Quantity("most_g_m2", MOST_MANURE_N_G_M2, "g/m²", Origin.TYPICAL),
         )
         found.append(Finding("manure_n_too_much", Level.WARNING, "how", numbers=number))
-    if one.first_g[0] < 0:
-        number = (Quantity("tied_g", -one.first_g[0], "g"),)
+    if one.first_g.n < 0:
+        number = (Quantity("tied_g", -one.first_g.n, "g"),)
         found.append(Finding("ties_nitrogen", Level.NOTE, "material", numbers=number))
     if not one.counts:
         found.append(Finding("preparation_unconfirmed", Level.QUESTION, "done"))
     return tuple(found)
 
 
-def _germs(one: Prepared, harvests: list[tuple[date, bool, bool]]) -> Iterator[Finding]:
-    material = one.material
+def _germs(one: Prepared, harvests: list[Harvest]) -> Iterator[Finding]:
+    material = one.product.material
     if material is None or material.raw == "no":
         return
-    if material.raw == "yes" and any(root for _, _, root in harvests):
+    if material.raw == "yes" and any(harvest.is_root for harvest in harvests):
         yield Finding("manure_forks_roots", Level.WARNING, "material")
     if material.raw == "until_hot" and one.preparation.hot:
         return
-    for harvest, touches, _ in sorted(harvests):
-        wait = SAFE_DAYS_TOUCHING if touches else SAFE_DAYS_CLEAR
-        if 0 <= (harvest - one.preparation.on).days < wait:
+    for harvest in sorted(harvests, key=lambda h: (h.begins, h.touches_soil)):
+        wait = SAFE_DAYS_TOUCHING if harvest.touches_soil else SAFE_DAYS_CLEAR
+        days = (harvest.begins - one.preparation.on).days
+        if 0 <= days < wait:
             number = (
-                Quantity("days", (harvest - one.preparation.on).days, "days"),
+                Quantity("days", days, "days"),
                 Quantity("wait_days", wait, "days", Origin.TYPICAL),
             )
             yield Finding("manure_too_late", Level.WARNING, "on", numbers=number)

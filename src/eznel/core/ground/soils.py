@@ -5,14 +5,15 @@ from dataclasses import dataclass
 from datetime import date
 
 from eznel.core import places
-from eznel.core.document import BandTable, Bed, Place, Preparation, Product, SoilReport, Tub
-from eznel.core.ground.mending import Asked, PhWork, mend
+from eznel.core.document import BandTable, Bed, Place, Preparation, SoilClass, SoilReport, Tub
+from eznel.core.ground.mending import Asked, Mended, PhWork, mend
 from eznel.core.ground.preparing import RICH_SHARE, Prepared, Room, compost_share, prepare
-from eznel.core.quantities import NUTRIENTS
+from eznel.core.nutrients import Nutrient
+from eznel.core.products.fertiliser import Fertiliser
+from eznel.core.products.liming import effective_share
 from eznel.core.reference import Catalogue, Crop
 from eznel.core.soil.acidity import Acidity, acidity
 from eznel.core.soil.cations import Exchange, exchange
-from eznel.core.soil.lime import effective_share
 from eznel.core.soil.ratings import Ground, own_band
 from eznel.core.soil.reading import Reading, read
 from eznel.core.soil.salts import paste_ec
@@ -39,17 +40,13 @@ class Soil:
     @property
     def limed_on(self) -> tuple[date, ...]:
         """Days on which lime or ash went in, or goes in."""
-        done = [
-            one.preparation.on
-            for one in self.prepared
-            if one.counts and one.material is not None and one.material.liming
-        ]
+        done = [one.preparation.on for one in self.prepared if one.counts and one.product.is_lime]
         ahead = self.work
         if ahead is not None and ahead.kind == "lime" and ahead.done_on is None and ahead.now_g_m2:
             done.append(ahead.due_on)
         return tuple(done)
 
-    def soil_class(self, nutrient: str) -> str | None:
+    def soil_class(self, nutrient: Nutrient) -> SoilClass | None:
         """Return the class of a nutrient by the test, if it was tested."""
         rating = self.reading.ratings.get(nutrient)
         return rating.soil_class if rating else None
@@ -70,7 +67,7 @@ class Grown:
 class Common:
     """What is the same for all places: the shed, the grower's bands, the catalogue, the day."""
 
-    products: tuple[Product, ...]
+    products: tuple[Fertiliser, ...]
     tables: tuple[BandTable, ...]
     catalogue: Catalogue
     today: date
@@ -110,7 +107,7 @@ def soil_of(
     bands = (*(own_band(table) for table in common.tables), *common.catalogue.bands)
     reading = read(reports, common.today, ground, bands)
     room = _room(place, grown, reading)
-    by_id = {str(product.id): product for product in common.products}
+    by_id = {product.id: product for product in common.products}
     prepared = tuple(
         prepare(one, place, room, by_id, common.catalogue, common.today)
         for one in sorted(preparations, key=lambda p: (p.on, str(p.id)))
@@ -171,20 +168,23 @@ def _asked(
         hates_lime=any(crop.hates_lime for crop in grown.crops),
         free_from=grown.free_from,
         done=tuple(
-            (one.preparation.on, _mends(one) / places.area(bed).value)
+            Mended(one.preparation.on, _mends(one) / places.area(bed).value)
             for one in prepared
             if one.preparation.done
             and one.preparation.on > measured
-            and one.material is not None
-            and one.material.cce_pct is not None
-            and (one.material.cce_pct > 0) == known.below
+            and (cce := _neutralises_pct(one)) is not None
+            and (cce > 0) == known.below
         ),
     )
 
 
+def _neutralises_pct(one: Prepared) -> float | None:
+    """Calcium carbonate equivalent of what was worked in, as is typical. [%]"""
+    return None if one.product.material is None else one.product.material.cce_pct
+
+
 def _mends(one: Prepared) -> float:
     """Pure calcium carbonate, or sulphur, in what was worked in. [g]"""
-    assert one.material is not None
-    if (one.material.cce_pct or 0) > 0:
-        return one.mass.value * effective_share(one.product, one.material).value
-    return one.totals_g[NUTRIENTS.index("S")]
+    if (_neutralises_pct(one) or 0) > 0:
+        return one.mass.value * effective_share(one.product).value
+    return one.totals_g.s

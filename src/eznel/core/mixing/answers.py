@@ -8,16 +8,24 @@ from dataclasses import dataclass
 from math import ceil
 
 from eznel.core.blend import EQUAL, MOST_MEASURES, WEIGHT, Answer, Item, blend, choose_measures
-from eznel.core.document import Product
-from eznel.core.mixing.caps import Choice, Frame, Task, apart, caps, stage_of, water_ec_ds_m
+from eznel.core.mixing.caps import (
+    Choice,
+    DueJob,
+    Portions,
+    apart,
+    caps,
+    stage_of,
+    water_ec_ds_m,
+)
 from eznel.core.mixing.stocks import two_tanks
-from eznel.core.products.analysis import Contents
+from eznel.core.nutrients import NOTHING, Amounts
+from eznel.core.products.fertiliser import Fertiliser
 from eznel.core.products.solutions import most_ec_ds_m, most_n_mg_l
-from eznel.core.quantities import NUTRIENTS
 from eznel.core.schedule.jobs import STARTER_L_PER_PLANT, feed_water_l, seedling_l
 from eznel.core.shed import rules
 from eznel.core.shed.rules import Refused
-from eznel.core.shed.shelf import MixLine, MixPlan, Reliance, Shed, Shelf, Vector
+from eznel.core.shed.shelf import MixLine, MixPlan, Reliance, Shed, Shelf
+from eznel.core.stands.stand import InTub
 
 MOST_CHOICES = 8
 """Products that a blend looks at; the least useful of a larger shed are left out."""
@@ -55,8 +63,8 @@ FORMS = {
 class Usable:
     """A product for a job: what a gram brings, and the most that is of use. [g/g, g]"""
 
-    product: Product
-    available: Vector
+    product: Fertiliser
+    available: Amounts
     most_g: float
 
 
@@ -72,12 +80,12 @@ class Answered:
     """What could be of use and may not be used."""
 
 
-def answer(task: Task, shed: Shed, shelf: Shelf) -> Answered:
+def answer(task: DueJob, shed: Shed, shelf: Shelf) -> Answered:
     """Return up to three answers to a job, or the reasons why there is none.
 
     Parameters
     ----------
-    task : Task
+    task : DueJob
         The job. [g]
     shed : Shed
         Products and scoops. [core]
@@ -95,23 +103,23 @@ def answer(task: Task, shed: Shed, shelf: Shelf) -> Answered:
     usable = _usable(task, fitting, shelf)
     plenty_g = {one.product.id: one.most_g for one in fitting}
 
-    def tried(frame: Frame) -> tuple[MixPlan, ...]:
-        choices = _choices(frame, usable, shed)
+    def tried(portions: Portions) -> tuple[MixPlan, ...]:
+        choices = _choices(portions, usable, shed)
         for one in choices:
-            offered_g = MOST_MEASURES * one.grams * frame.portions
+            offered_g = MOST_MEASURES * one.grams * portions.count
             plenty_g[one.product.id] = max(plenty_g[one.product.id], offered_g)
-        return _answers(task, frame, choices, shed, shelf)
+        return _answers(task, portions, choices, shed, shelf)
 
     found: tuple[MixPlan, ...] = ()
     reasons: tuple[str, ...] = ("no_product_for_job",)
     if usable:
-        first = _frame(task, usable, shed)
+        first = _portions(task, usable, shed)
         found = tried(first)
         for more in range(1, MORE_CANS + 1 if task.job.kind == "feed" else 1):
             # Whole scoops may suit more, smaller cans better.
             if found and _matches(found[0], task.need):
                 break
-            others = tried(first.split(first.portions + more))
+            others = tried(first.split(first.count + more))
             if others and (not found or others[0].miss < found[0].miss - EQUAL):
                 found = others
         reasons = () if found else ("scoop_too_large",)
@@ -121,35 +129,34 @@ def answer(task: Task, shed: Shed, shelf: Shelf) -> Answered:
     return Answered(found, reasons, tuple(relies), refused)
 
 
-def _matches(mix: MixPlan, need: Vector) -> bool:
+def _matches(mix: MixPlan, need: Amounts) -> bool:
     """Whether a mix misses so little, or of nitrogen so little, that other cans cannot help."""
-    n_short = need[0] > 0 and mix.brings_g[0] < (1 - GOOD_ENOUGH) * need[0]
-    return mix.miss <= GOOD_ENOUGH or (need[0] > 0 and not n_short)
+    n_short = need.n > 0 and mix.brings_g.n < (1 - GOOD_ENOUGH) * need.n
+    return mix.miss <= GOOD_ENOUGH or (need.n > 0 and not n_short)
 
 
 def _answers(
-    task: Task, frame: Frame, choices: list[Choice], shed: Shed, shelf: Shelf
+    task: DueJob, portions: Portions, choices: list[Choice], shed: Shed, shelf: Shelf
 ) -> tuple[MixPlan, ...]:
-    kg_a_job = task.stand.kg_yield() / task.jobs / frame.portions
-    scale = [
-        max(x, task.stand.crop.uptake(n) * kg_a_job, 1e-6)
-        for n, x in zip(NUTRIENTS, frame.need, strict=True)
-    ]
+    kg_a_job = task.stand.kg_yield / task.jobs / portions.count
+    scale = Amounts.of_each(
+        lambda n: max(portions.need[n], task.stand.crop.uptake(n) * kg_a_job, 1e-6)
+    )
     items = tuple(Item(c.of, c.grams, c.brings, c.cost) for c in choices)
-    limits = caps(task, frame, choices, shed, shelf)
-    never = apart(choices) if frame.water_l and not two_tanks(shed.garden.preferences) else None
-    answers = blend(frame.need, scale, items, limits, never)
+    limits = caps(task, portions, choices, shed, shelf)
+    never = apart(choices) if portions.water_l and not two_tanks(shed.garden.preferences) else None
+    answers = blend(portions.need, scale, items, limits, never)
     return tuple(
-        _plan(task, frame, choices, answer, shed) for answer in answers if any(answer.mix.counts)
+        _plan(task, portions, choices, answer, shed) for answer in answers if any(answer.mix.counts)
     )
 
 
-def useful(task: Task, shed: Shed) -> tuple[list[Usable], tuple[Refused, ...]]:
+def useful(task: DueJob, shed: Shed) -> tuple[list[Usable], tuple[Refused, ...]]:
     """Return the products that a job can use, whatever is left of them, and those it may not use.
 
     Parameters
     ----------
-    task : Task
+    task : DueJob
         The job. [g]
     shed : Shed
         Products. [core]
@@ -159,38 +166,36 @@ def useful(task: Task, shed: Shed) -> tuple[list[Usable], tuple[Refused, ...]]:
     tuple of list of Usable and tuple of Refused
         In the shed's order. [g]
     """
-    forms = FORMS[task.job.kind, "ground" if task.stand.area else "tub"]
+    forms = FORMS[task.job.kind, "tub" if isinstance(task.stand, InTub) else "ground"]
     found, refused = [], []
     for product in shed.products.values():
-        material, held = shed.material(product), shed.contents[product.id]
-        if product.form not in forms or (material and material.liming):
+        if product.form not in forms or product.is_lime:
             continue
         if task.job.only is not None and product.id not in task.job.only:
             continue
-        if _quick_n_at_base(task, product, held):
+        if _quick_n_at_base(task, product):
             continue
-        wanted = any(x > 0 and a > 0 for x, a in zip(task.need, held.declared, strict=True))
+        wanted = any(task.need.met_by(product.contents.declared))
         reason = shed.refused[product.id] or rules.of_job(
-            product, held, task.stand, task.job.kind, task.day, task.used
+            product, task.stand, task.job.kind, task.day, task.used
         )
         if reason is not None:
             if wanted:
                 refused.append(Refused(product.id, reason))
             continue
         available = shed.available(product.id, task.stand, task.day)
-        useful = (x / a for x, a in zip(task.need, available, strict=True) if x > 0 and a > 0)
-        most_g = max(useful, default=0.0)
+        most_g = max(task.need.met_by(available), default=0.0)
         if most_g > 0:
             found.append(Usable(product, available, most_g))
     return found, tuple(refused)
 
 
-def _quick_n_at_base(task: Task, product: Product, held: Contents) -> bool:
+def _quick_n_at_base(task: DueJob, product: Fertiliser) -> bool:
     """Soluble nitrogen is for growing plants; soluble salts without it may go in before them."""
-    return task.job.kind == "base" and product.form == "soluble" and held.soluble_n > 0
+    return task.job.kind == "base" and product.form == "soluble" and product.contents.soluble_n > 0
 
 
-def _usable(task: Task, useful: list[Usable], shelf: Shelf) -> list[Usable]:
+def _usable(task: DueJob, useful: list[Usable], shelf: Shelf) -> list[Usable]:
     """What is left of the useful products, the most useful first."""
     found = []
     for one in useful:
@@ -203,44 +208,39 @@ def _usable(task: Task, useful: list[Usable], shelf: Shelf) -> list[Usable]:
     return found[:MOST_CHOICES]
 
 
-def _usefulness(one: Usable, need: Vector) -> float:
+def _usefulness(one: Usable, need: Amounts) -> float:
     return sum(
-        WEIGHT[n] * min(a * one.most_g / x, 1.0)
-        for n, a, x in zip(NUTRIENTS, one.available, need, strict=True)
-        if x > 0
+        WEIGHT[n] * min(one.available[n] * one.most_g / x, 1.0) for n, x in need.items() if x > 0
     )
 
 
-def _frame(task: Task, usable: list[Usable], shed: Shed) -> Frame:
+def _portions(task: DueJob, usable: list[Usable], shed: Shed) -> Portions:
     if task.job.kind in DISSOLVED:
         wanted_l = _poured_l(task)
         # A whole scoop in little water would be too strong: more is made than is poured.
         water_l = max(wanted_l, _least_l(task, usable, shed)) if task.job.kind in WEAK else wanted_l
         can_l = shed.garden.preferences.can.l
-        portions, portion = max(ceil(water_l / can_l - 1e-9), 1), "can"
-        made = water_l / wanted_l
-        need = tuple(x * made / portions for x in task.need)
-        return Frame(portions, portion, water_l / portions, need, wanted_l / water_l)
-    if task.stand.area is None:
-        portions, portion = task.stand.tubs, "tub"
-    else:
-        # A bed too large for twelve of the largest measure is dressed in equal parts.
-        parts = min(one.most_g / (MOST_MEASURES * shed.grams[one.product.id][-1]) for one in usable)
-        portions = max(ceil(parts - 1e-9), 1)
-        portion = "part" if portions > 1 else "bed"
-    return Frame(portions, portion, 0.0, tuple(x / portions for x in task.need))
+        cans = max(ceil(water_l / can_l - 1e-9), 1)
+        made = task.need * (water_l / wanted_l)
+        return Portions(cans, "can", water_l / cans, made / cans, wanted_l / water_l)
+    if isinstance(task.stand, InTub):
+        return Portions(task.stand.tubs, "tub", 0.0, task.need / task.stand.tubs)
+    # A bed too large for twelve of the largest measure is dressed in equal parts.
+    wanted = min(one.most_g / (MOST_MEASURES * shed.grams[one.product.id][-1]) for one in usable)
+    parts = max(ceil(wanted - 1e-9), 1)
+    return Portions(parts, "part" if parts > 1 else "bed", 0.0, task.need / parts)
 
 
-def _poured_l(task: Task) -> float:
+def _poured_l(task: DueJob) -> float:
     """Feed that the plants are to get. [L]"""
     if task.job.kind == "seedling":
         return seedling_l(task.stand)
     if task.job.kind == "starter":
         return STARTER_L_PER_PLANT * task.stand.plants
-    return feed_water_l(task.stand, task.job.first_g[0] if task.need[0] == 0 else task.need[0])
+    return feed_water_l(task.stand, task.need.n or task.job.first_g.n)
 
 
-def _least_l(task: Task, usable: list[Usable], shed: Shed) -> float:
+def _least_l(task: DueJob, usable: list[Usable], shed: Shed) -> float:
     """Water in which one of the smallest measures is as weak as the stage bears. [L]
 
     Of products that then still bring nitrogen, as a weak feed leans to it.
@@ -250,7 +250,7 @@ def _least_l(task: Task, usable: list[Usable], shed: Shed) -> float:
     room = most_ec_ds_m(stage, task.stand.crop.salt_threshold_ds_m) - water_ec_ds_m(shed)
     found = []
     for one in usable:
-        held, grams = shed.contents[one.product.id], shed.grams[one.product.id][0]
+        held, grams = one.product.contents, shed.grams[one.product.id][0]
         n_g = grams * held.soluble_n
         litres = max(n_g / most_n_g_l, grams * held.ec_ds_m_per_g_l / max(room, 0.1))
         if n_g > 0 and n_g / litres >= WEAKEST * most_n_g_l:
@@ -258,41 +258,41 @@ def _least_l(task: Task, usable: list[Usable], shed: Shed) -> float:
     return min(found, default=0.0)
 
 
-def _choices(frame: Frame, usable: list[Usable], shed: Shed) -> list[Choice]:
+def _choices(portions: Portions, usable: list[Usable], shed: Shed) -> list[Choice]:
     sizes = 2 if len(usable) <= MOST_CHOICES // 2 else 1
     found = []
     for of, one in enumerate(usable):
         grams = shed.grams[one.product.id]
         price = shed.price_per_g[one.product.id]
         for n in choose_measures(
-            most_g=one.most_g / frame.portions, grams_per_measure=grams, sizes=sizes
+            most_g=one.most_g / portions.count, grams_per_measure=grams, sizes=sizes
         ):
-            brings = tuple(grams[n] * a for a in one.available)
             cost = None if price is None else price * grams[n]
-            held = shed.contents[one.product.id]
-            found.append(Choice(of, one.product, n, grams[n], brings, held, cost))
+            found.append(Choice(of, one.product, n, grams[n], one.available * grams[n], cost))
     return found
 
 
-def _plan(task: Task, frame: Frame, choices: list[Choice], answer: Answer, shed: Shed) -> MixPlan:
+def _plan(
+    task: DueJob, portions: Portions, choices: list[Choice], answer: Answer, shed: Shed
+) -> MixPlan:
     used = [(c, n) for c, n in zip(choices, answer.mix.counts, strict=True) if n]
-    total = [sum(n * c.grams * c.contents.total[i] for c, n in used) for i in range(len(NUTRIENTS))]
-    salt = sum(n * c.grams * c.contents.ec_ds_m_per_g_l for c, n in used)
+    total = sum((c.product.contents.total * (n * c.grams) for c, n in used), NOTHING)
+    salt = sum(n * c.grams * c.product.contents.ec_ds_m_per_g_l for c, n in used)
     costs = [c.cost * n for c, n in used if c.cost is not None]
-    water_l = frame.water_l
+    water_l, count, poured = portions.water_l, portions.count, portions.poured
     return MixPlan(
         titles=answer.titles,
-        portions=frame.portions,
-        portion=frame.portion,
+        portions=count,
+        portion=portions.of,
         water_l=water_l,
-        per_plant_l=water_l * frame.portions * frame.poured / task.stand.plants,
+        per_plant_l=water_l * count * poured / task.stand.plants,
         lines=tuple(_line(c, n, shed) for c, n in used),
-        left_over_l=water_l * frame.portions * (1 - frame.poured),
-        brings_g=tuple(x * frame.portions * frame.poured for x in answer.mix.brings),
-        totals_g=tuple(x * frame.portions * frame.poured for x in total),
+        left_over_l=water_l * count * (1 - poured),
+        brings_g=answer.mix.brings * count * poured,
+        totals_g=total * count * poured,
         miss=answer.mix.short,
-        cost=sum(costs) * frame.portions if len(costs) == len(used) else None,
-        n_mg_l=total[0] / water_l * 1000 if water_l else 0.0,
+        cost=sum(costs) * count if len(costs) == len(used) else None,
+        n_mg_l=total.n / water_l * 1000 if water_l else 0.0,
         ec_ds_m=salt / water_l + water_ec_ds_m(shed) if water_l else 0.0,
     )
 

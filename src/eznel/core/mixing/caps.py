@@ -9,10 +9,11 @@ from datetime import date
 from math import inf
 
 from eznel.core.blend import Apart, Cap
-from eznel.core.document import Bed, Product
+from eznel.core.document import Bed
 from eznel.core.needs.dose import Needs
+from eznel.core.nutrients import Amounts, Nutrient
 from eznel.core.places import bed_soil_mass
-from eznel.core.products.analysis import Contents
+from eznel.core.products.fertiliser import Fertiliser
 from eznel.core.products.limits import (
     BORON_G_M2,
     can_water_c,
@@ -23,12 +24,11 @@ from eznel.core.products.limits import (
     solubility_g_l,
 )
 from eznel.core.products.solutions import ASSUMED_WATER_EC_DS_M, most_ec_ds_m, most_n_mg_l
-from eznel.core.quantities import NUTRIENTS
 from eznel.core.schedule.jobs import DRESSING_N_G_M2, LIQUID_N_G_M2, Job
 from eznel.core.shed.placing import placing_caps
 from eznel.core.shed.rules import Used
-from eznel.core.shed.shelf import Shed, Shelf, Vector
-from eznel.core.stands.stands import Stand
+from eznel.core.shed.shelf import PortionKind, Shed, Shelf
+from eznel.core.stands.stand import InTub, OnGround, Stand
 
 BASE_N_ALONG = 0.3
 """Share of the season's nitrogen that may come along with a base dressing."""
@@ -40,32 +40,30 @@ MOST_AMMONIUM, MOST_AMMONIUM_COLD = 0.4, 0.2
 """Most ammonium and urea in the nitrogen of a tub's feed, and below this warmth at the roots."""
 COLD_ROOTS_C = 15.0
 
+BOUNDED: tuple[Nutrient, ...] = ("P", "K")
+"""What may come along unasked only up to the season's ceiling."""
+
 DRESSING_EC_DS_M = 1.0
 """Most that one dressing may add to the salinity of the soil's saturated extract."""
 SATURATION_L_PER_KG = 0.4
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Task:
-    """A job on its day: what it is to bring, and how far the season has got. Vectors in grams."""
+class DueJob:
+    """A job on its day: what it is to bring, and how far the season has got. [g]"""
 
     stand: Stand
     needs: Needs
     job: Job
     day: date
-    need: Vector
-    left: Vector
+    need: Amounts
+    left: Amounts
     """What is left of the season's needs."""
-    totals: Vector
+    totals: Amounts
     """What has come in all so far, unasked included."""
     used: Used
     """Which products this planting has had, and when."""
     jobs: int
-
-    @property
-    def ground_m2(self) -> float:
-        """The ground that is fed; 0 for tubs. [m²]"""
-        return self.stand.area.value if self.stand.area else 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,43 +72,41 @@ class Choice:
 
     of: int
     """Which of the usable products."""
-    product: Product
+    product: Fertiliser
     size: int
     """Which of the shed's scoops, by size."""
     grams: float
-    brings: Vector
-    contents: Contents
+    brings: Amounts
     cost: float | None
 
 
 @dataclass(frozen=True, slots=True)
-class Frame:
-    """What a mix is made for: how many portions of what, the water in each, its need. [L, g]"""
+class Portions:
+    """What a mix is made for: so many cans, tubs or parts of a bed, the water and need of each."""
 
-    portions: int
-    portion: str
+    count: int
+    of: PortionKind
     water_l: float
-    need: Vector
+    need: Amounts
     poured: float = 1.0
     """Share of the feed that the plants get; the rest is left over. [L/L]"""
 
-    def split(self, portions: int) -> "Frame":
+    def split(self, count: int) -> "Portions":
         """Return the same need and water in another number of portions."""
-        by = self.portions / portions
-        need = tuple(x * by for x in self.need)
-        return Frame(portions, self.portion, self.water_l * by, need, self.poured)
+        by = self.count / count
+        return Portions(count, self.of, self.water_l * by, self.need * by, self.poured)
 
 
 def caps(
-    task: Task, frame: Frame, choices: list[Choice], shed: Shed, shelf: Shelf
+    task: DueJob, portions: Portions, choices: list[Choice], shed: Shed, shelf: Shelf
 ) -> tuple[Cap, ...]:
     """Return every limit on a mix, for one portion.
 
     Parameters
     ----------
-    task : Task
+    task : DueJob
         The job. [core]
-    frame : Frame
+    portions : Portions
         Portions and water. [L]
     choices : list of Choice
         The measures that the blend looks at. [core]
@@ -124,51 +120,52 @@ def caps(
     tuple of Cap
         Only those that limit anything.
     """
-    found = [] if task.job.kind == "seedling" else list(_season_caps(task, frame, choices))
-    if frame.water_l:
-        found += _solution_caps(task, frame, choices, shed)
-    elif isinstance(task.stand.place, Bed):
-        found += _dressing_caps(task, frame, choices, task.stand.place)
+    found = [] if task.job.kind == "seedling" else list(_season_caps(task, portions, choices))
+    if portions.water_l:
+        found += _solution_caps(task, portions, choices, shed)
+    elif isinstance(task.stand, OnGround):
+        found += _dressing_caps(task, portions, choices, task.stand.place)
         if task.job.kind == "base":
-            found += placing_caps(task.stand, choices, frame.portions)
-    found += _product_caps(task, frame, choices, shed, shelf)
+            found += placing_caps(task.stand, choices, portions.count)
+    found += _product_caps(task, portions, choices, shed, shelf)
     return tuple(cap for cap in found if cap.limit < inf)
 
 
-def _season_caps(task: Task, frame: Frame, choices: list[Choice]) -> Iterable[Cap]:
+def _season_caps(task: DueJob, portions: Portions, choices: list[Choice]) -> Iterable[Cap]:
     """What the season and this feed may have in all."""
-    per = frame.portions * frame.poured
-    nitrogen = tuple(c.brings[0] for c in choices)
+    per = portions.count * portions.poured
+    nitrogen = tuple(c.brings.n for c in choices)
     least_n = min((n for n in nitrogen if n > 0), default=0.0) * per
     along = BASE_N_ALONG * task.needs["N"].total.value if task.job.kind == "base" else 0.0
-    yield Cap("season_n", nitrogen, task.left[0] / per)
-    yield Cap("feed_n", nitrogen, max(FEED_N_OVER * task.need[0], along, least_n) / per)
-    for nutrient in ("P", "K"):
-        i = NUTRIENTS.index(nutrient)
-        room = max(task.needs[nutrient].ceiling_g - task.totals[i], 0.0)
-        use = tuple(c.grams * c.contents.total[i] for c in choices)
+    yield Cap("season_n", nitrogen, task.left.n / per)
+    yield Cap("feed_n", nitrogen, max(FEED_N_OVER * task.need.n, along, least_n) / per)
+    for nutrient in BOUNDED:
+        room = max(task.needs[nutrient].ceiling_g - task.totals[nutrient], 0.0)
+        use = tuple(c.grams * c.product.contents.total[nutrient] for c in choices)
         yield Cap("season_" + nutrient.lower(), use, room / per)
 
 
-def _solution_caps(task: Task, frame: Frame, choices: list[Choice], shed: Shed) -> Iterable[Cap]:
-    soluble = tuple(c.grams * c.contents.soluble_n for c in choices)
-    salt = tuple(c.grams * c.contents.ec_ds_m_per_g_l for c in choices)
+def _solution_caps(
+    task: DueJob, portions: Portions, choices: list[Choice], shed: Shed
+) -> Iterable[Cap]:
+    soluble = tuple(c.grams * c.product.contents.soluble_n for c in choices)
+    salt = tuple(c.grams * c.product.contents.ec_ds_m_per_g_l for c in choices)
     stage = stage_of(task)
     room = most_ec_ds_m(stage, task.stand.crop.salt_threshold_ds_m) - water_ec_ds_m(shed)
-    yield Cap("feed_ec", salt, max(room, 0.0) * frame.water_l)
-    yield Cap("strength_n", soluble, most_n_mg_l(stage) * frame.water_l / 1000)
-    if task.stand.area is None:
+    yield Cap("feed_ec", salt, max(room, 0.0) * portions.water_l)
+    yield Cap("strength_n", soluble, most_n_mg_l(stage) * portions.water_l / 1000)
+    if isinstance(task.stand, InTub):
         yield _ammonium_cap(task, choices)
     else:
-        yield Cap("liquid_n", soluble, LIQUID_N_G_M2 * task.ground_m2 / frame.portions)
+        yield Cap("liquid_n", soluble, LIQUID_N_G_M2 * task.stand.ground_m2 / portions.count)
 
 
-def stage_of(task: Task) -> str | None:
+def stage_of(task: DueJob) -> str | None:
     """Return the stage that decides how strong a feed may be.
 
     Parameters
     ----------
-    task : Task
+    task : DueJob
         The job. [core]
 
     Returns
@@ -179,58 +176,60 @@ def stage_of(task: Task) -> str | None:
     return "seedling" if task.job.kind == "seedling" else task.stand.stage_on(task.day)
 
 
-def _ammonium_cap(task: Task, choices: list[Choice]) -> Cap:
+def _ammonium_cap(task: DueJob, choices: list[Choice]) -> Cap:
     """Ammonium and urea harm roots in soilless mix, the more so in the cold: a share of the
     nitrogen at most. A label that does not say its forms counts as neither good nor bad.
     """
     most = MOST_AMMONIUM if _warmth(task) >= COLD_ROOTS_C else MOST_AMMONIUM_COLD
     over = tuple(
         0.0
-        if c.contents.ammonium_urea_n is None
-        else c.grams * (c.contents.ammonium_urea_n - most * c.contents.soluble_n)
+        if c.product.contents.ammonium_urea_n is None
+        else c.grams * (c.product.contents.ammonium_urea_n - most * c.product.contents.soluble_n)
         for c in choices
     )
     return Cap("ammonium", over, 0.0)
 
 
-def _dressing_caps(task: Task, frame: Frame, choices: list[Choice], bed: Bed) -> Iterable[Cap]:
-    soluble = tuple(c.grams * c.contents.soluble_n for c in choices)
-    salt = tuple(c.grams * c.contents.ec_ds_m_per_g_l for c in choices)
-    ground = task.ground_m2 / frame.portions
+def _dressing_caps(
+    task: DueJob, portions: Portions, choices: list[Choice], bed: Bed
+) -> Iterable[Cap]:
+    soluble = tuple(c.grams * c.product.contents.soluble_n for c in choices)
+    salt = tuple(c.grams * c.product.contents.ec_ds_m_per_g_l for c in choices)
+    ground = task.stand.ground_m2 / portions.count
     yield Cap("dressing_n", soluble, DRESSING_N_G_M2 * ground)
     water_l_m2 = SATURATION_L_PER_KG * bed_soil_mass(bed).value
     yield Cap("dressing_ec", salt, DRESSING_EC_DS_M * water_l_m2 * ground)
 
 
 def _product_caps(
-    task: Task, frame: Frame, choices: list[Choice], shed: Shed, shelf: Shelf
+    task: DueJob, portions: Portions, choices: list[Choice], shed: Shed, shelf: Shelf
 ) -> Iterable[Cap]:
     """Each product's own limits: label, stock, and what the water dissolves."""
-    per = frame.portions
+    per = portions.count
     water_c = can_water_c(_warmth(task))
     for of, product in {c.of: c.product for c in choices}.items():
         use = tuple(c.grams if c.of == of else 0.0 for c in choices)
-        material, left = shed.material(product), shelf.left_g[product.id]
-        on_ground, in_water = most_on_ground(product, material), most_in_water(product, material)
-        dissolves, a_plant = solubility_g_l(material, water_c), most_per_plant(product, material)
+        left = shelf.left_g[product.id]
+        on_ground, in_water = most_on_ground(product), most_in_water(product)
+        dissolves, a_plant = solubility_g_l(product, water_c), most_per_plant(product)
         if left is not None:
             yield Cap("stock", use, max(left, 0.0) / per)
         if a_plant is not None:
             yield Cap("label_plant", use, a_plant * task.stand.plants / per)
-        if on_ground is not None and task.ground_m2:
-            yield Cap("label_rate", use, on_ground * task.ground_m2 / per)
-        if in_water is not None and frame.water_l:
-            yield Cap("label_strength", use, in_water * frame.water_l)
-        if dissolves is not None and frame.water_l:
-            yield Cap("dissolves", use, dissolves * frame.water_l)
-    boron = tuple(c.grams * c.contents.boron for c in choices)
-    if any(boron) and task.ground_m2:
-        room = max(BORON_G_M2 * task.ground_m2 - task.used.boron_g, 0.0)
+        if on_ground is not None and task.stand.ground_m2:
+            yield Cap("label_rate", use, on_ground * task.stand.ground_m2 / per)
+        if in_water is not None and portions.water_l:
+            yield Cap("label_strength", use, in_water * portions.water_l)
+        if dissolves is not None and portions.water_l:
+            yield Cap("dissolves", use, dissolves * portions.water_l)
+    boron = tuple(c.grams * c.product.contents.boron for c in choices)
+    if any(boron) and task.stand.ground_m2:
+        room = max(BORON_G_M2 * task.stand.ground_m2 - task.used.boron_g, 0.0)
         yield Cap("boron", boron, room / per)
 
 
-def _warmth(task: Task) -> float:
-    return task.stand.weather.mean_c(task.day, task.stand.place.warmer_by_c)
+def _warmth(task: DueJob) -> float:
+    return task.stand.weather.mean_c(task.day, task.stand.warmer_by_c)
 
 
 def water_ec_ds_m(shed: Shed) -> float:
@@ -263,7 +262,7 @@ def apart(choices: list[Choice]) -> Apart | None:
     Apart or None
         None where nothing reacts.
     """
-    held = [c.contents.total for c in choices]
+    held = [c.product.contents.total for c in choices]
     one = tuple(n for n, mine in enumerate(held) if any(falls_out(mine, other) for other in held))
     other = tuple(n for n, mine in enumerate(held) if any(falls_out(of, mine) for of in held))
     return Apart(one, other) if one and other else None

@@ -5,9 +5,10 @@ from uuid import UUID
 
 from eznel.core.needs.charging import released_share
 from eznel.core.needs.dose import RECOVERED_IN_TUB
-from eznel.core.products.analysis import fraction
+from eznel.core.products.fertiliser import fraction
 from eznel.core.products.limits import most_in_mix
-from eznel.core.stands.stands import Stand, Stands
+from eznel.core.stands.stand import InTub, Stand
+from eznel.core.stands.stands import Stands
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,22 +45,21 @@ def coated_sizes(stand: Stand, stands: Stands) -> tuple[CoatedSize, ...]:
     tuple of CoatedSize
         Empty for beds. [g/L, g]
     """
-    if stand.filled_l is None:
+    if not isinstance(stand, InTub):
         return ()
-    litres = stand.filled_l.value * stand.tubs * stand.tub_share
+    litres = stand.litres
     fixed = stand.crop.n_fixing_share
-    wanted = stand.kg_yield() * stand.crop.uptake_n * (1 - fixed) / RECOVERED_IN_TUB
+    wanted = stand.kg_yield * stand.crop.uptake_n * (1 - fixed) / RECOVERED_IN_TUB
     found = []
-    for product in stands.garden.products:
-        material = stands.catalogue.materials.get(product.material or "")
-        share = fraction(product, "N", material).value
-        if product.form != "coated" or product.release_days is None or share <= 0:
+    for product in stands.fertilisers.values():
+        share = fraction(product, "N").value
+        if product.form != "coated" or product.product.release_days is None or share <= 0:
             continue
-        released = released_share(product, stand, stands, stand.calendar.begins).value
+        released = released_share(product, stand, stand.calendar.begins).value
         if released <= 0:
             continue
         grams = COATED_N_SHARE * wanted / (share * released)
-        most = most_in_mix(product, material)
+        most = most_in_mix(product)
         held = most is not None and grams / litres > most
         g_l = most if held and most is not None else grams / litres
         found.append(CoatedSize(product.id, g_l, g_l * litres, released, held))

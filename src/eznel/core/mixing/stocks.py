@@ -61,7 +61,7 @@ def stock_of(mix: MixPlan, mean_c: float, shed: Shed) -> tuple[StockTank, ...]:
     if parts is None or not mix.water_l:
         return ()
     litres = mix.water_l * mix.portions / (parts + 1)
-    held = {line.product: shed.contents[line.product].total for line in mix.lines}
+    held = {line.product: shed.products[line.product].contents.total for line in mix.lines}
     calcium = [
         line
         for line in mix.lines
@@ -80,7 +80,7 @@ def _tank(
 ) -> StockTank:
     grams = {line.product: line.grams * portions for line in lines}
     g_l = {product: mass / litres for product, mass in grams.items()}
-    most = {p: solubility_g_l(shed.material(shed.products[p]), water_c) for p in grams}
+    most = {p: solubility_g_l(shed.products[p], water_c) for p in grams}
     known = {p: limit for p, limit in most.items() if limit is not None}
     return StockTank(
         name=name,

@@ -2,24 +2,25 @@
 
 from datetime import date, timedelta
 
-from eznel.core.document import Product, Tub
-from eznel.core.products.analysis import first_season_share, fraction
+from eznel.core.document import Product
+from eznel.core.nutrients import Nutrient, element_of
+from eznel.core.products.fertiliser import Fertiliser, first_season_share, fraction
 from eznel.core.products.release import coated_course, coated_released, organic_course
-from eznel.core.quantities import element_of
-from eznel.core.stands.stands import Stand, Stands
+from eznel.core.stands.stand import InTub, Stand
+from eznel.core.stands.stands import Stands
 from eznel.core.working import Origin, Quantity, Worked
 
 
-def charge_of(stand: Stand, stands: Stands, nutrient: str) -> Worked:
+def charge_of(stand: InTub, stands: Stands, nutrient: Nutrient) -> Worked:
     """Return what the mix of a tub gives one plant before feeding stops.
 
     Parameters
     ----------
-    stand : Stand
+    stand : InTub
         The planting in a tub. [core]
     stands : Stands
         Its garden. [core]
-    nutrient : str
+    nutrient : Nutrient
         Element. [name]
 
     Returns
@@ -27,14 +28,11 @@ def charge_of(stand: Stand, stands: Stands, nutrient: str) -> Worked:
     Worked
         From bagged mixes and from what was mixed through. [g]
     """
-    assert isinstance(stand.place, Tub)
-    assert stand.filled_l is not None
-    litres = stand.filled_l.value * stand.tubs * stand.tub_share / stand.plants
+    litres = stand.litres / stand.plants
     charge = Worked(value=0.0, unit="g")
-    products = {product.id: product for product in stands.garden.products}
     parts = sum(part.parts for part in stand.place.recipe)
     for part in stand.place.recipe:
-        bag = products[part.product] if part.product is not None else None
+        bag = stands.fertilisers[part.product].product if part.product is not None else None
         mg_l = _added_mg_l(bag, nutrient)
         if bag is None or not mg_l:
             continue
@@ -49,13 +47,13 @@ def charge_of(stand: Stand, stands: Stands, nutrient: str) -> Worked:
             Quantity("all_parts", parts, "parts", Origin.TYPED),
         )
     for line in stand.place.charge:
-        product = products[line.product]
-        share = fraction(product, nutrient, stands.catalogue.materials.get(product.material or ""))
+        product = stands.fertilisers[line.product]
+        share = fraction(product, nutrient)
         whole = nutrient != "N" and product.form != "coated"
         released = (
             Worked(value=1.0, unit="g/g")
             if whole
-            else released_share(product, stand, stands, stand.calendar.begins)
+            else released_share(product, stand, stand.calendar.begins)
         )
         charge = charge.after(stand.filled_l, share, released).then(
             "charge",
@@ -70,7 +68,7 @@ def charge_of(stand: Stand, stands: Stands, nutrient: str) -> Worked:
     return charge
 
 
-def _added_mg_l(bag: Product | None, nutrient: str) -> float:
+def _added_mg_l(bag: Product | None, nutrient: Nutrient) -> float:
     """What the maker of a bagged mix added of an element. [mg/L]"""
     found = 0.0
     for line in bag.added if bag is not None else ():
@@ -79,17 +77,15 @@ def _added_mg_l(bag: Product | None, nutrient: str) -> float:
     return found
 
 
-def released_share(product: Product, stand: Stand, stands: Stands, day: date) -> Worked:
+def released_share(product: Fertiliser, stand: Stand, day: date) -> Worked:
     """Return the share of a product that counts from a day until feeding stops.
 
     Parameters
     ----------
-    product : Product
-        The product. [document]
+    product : Fertiliser
+        The product. [core]
     stand : Stand
         The planting it is given to. [core]
-    stands : Stands
-        Its garden, for the warmth of the site. [core]
     day : date
         Day it is mixed in or spread. [date]
 
@@ -98,23 +94,22 @@ def released_share(product: Product, stand: Stand, stands: Stands, day: date) ->
     Worked
         Coated products by warm days over rated days; others by their first season. [g/g]
     """
-    if product.form != "coated" or product.release_days is None:
-        return first_season_share(product, stands.catalogue.materials.get(product.material or ""))
-    means = stand.weather.means_c(day, stand.calendar.stop, stand.place.warmer_by_c)
-    return coated_released(means, product.release_days)
+    rated_days = product.product.release_days
+    if product.form != "coated" or rated_days is None:
+        return first_season_share(product)
+    means = stand.weather.means_c(day, stand.calendar.stop, stand.warmer_by_c)
+    return coated_released(means, rated_days)
 
 
-def release_course(product: Product, stand: Stand, stands: Stands, day: date) -> list[float]:
+def release_course(product: Fertiliser, stand: Stand, day: date) -> list[float]:
     """Return how a slow product becomes available, day by day until feeding stops.
 
     Parameters
     ----------
-    product : Product
-        Coated or organic. [document]
+    product : Fertiliser
+        Coated or organic. [core]
     stand : Stand
         The planting it is given to. [core]
-    stands : Stands
-        Its garden. [core]
     day : date
         Day it is mixed in or spread. [date]
 
@@ -124,8 +119,8 @@ def release_course(product: Product, stand: Stand, stands: Stands, day: date) ->
         Share of what counts of it, rising to 1 on the last day. [g/g]
     """
     until = max(stand.calendar.stop, day + timedelta(1))
-    means = stand.weather.means_c(day, until, stand.place.warmer_by_c)
-    if product.form == "coated" and product.release_days is not None:
-        return coated_course(means, product.release_days)
-    material = stands.catalogue.materials.get(product.material or "")
+    means = stand.weather.means_c(day, until, stand.warmer_by_c)
+    rated_days, material = product.product.release_days, product.material
+    if product.form == "coated" and rated_days is not None:
+        return coated_course(means, rated_days)
     return organic_course(means, material.release_k_per_day_25c if material else None)

@@ -6,13 +6,14 @@ Each is counted once. A test that was taken afterwards carries what went in befo
 from dataclasses import dataclass
 from datetime import date
 
-from eznel.core.document import Bed, InHoles, PerPlant, Tub
+from eznel.core.document import InHoles, PerPlant
 from eznel.core.ground.preparing import given_in
+from eznel.core.nutrients import Nutrient
 from eznel.core.places import density_g_ml, soil_mass
-from eznel.core.quantities import NUTRIENTS
 from eznel.core.soil.supply import organic_matter_credit, stock
 from eznel.core.stands.rotation import crop_before
-from eznel.core.stands.stands import Stand, Stands
+from eznel.core.stands.stand import InTub, OnGround, Stand
+from eznel.core.stands.stands import Stands
 from eznel.core.working import Origin, Quantity, Worked
 
 FRESH_RESIDUE_DAYS = 60
@@ -38,12 +39,12 @@ class SideDress:
     """The season's nitrogen without what the test replaces: organic matter, compost, residues."""
 
 
-def credits_n(stand: Stand, stands: Stands) -> list[Worked]:
+def credits_n(stand: OnGround, stands: Stands) -> list[Worked]:
     """Return what gives nitrogen besides feeds, each once.
 
     Parameters
     ----------
-    stand : Stand
+    stand : OnGround
         The planting in mineral soil. [core]
     stands : Stands
         Its garden. [core]
@@ -65,13 +66,12 @@ def credits_n(stand: Stand, stands: Stands) -> list[Worked]:
     return [one for one in found if one is not None]
 
 
-def _om_credit(stand: Stand) -> Worked | None:
+def _om_credit(stand: OnGround) -> Worked | None:
     report = stand.soil.reading.organic
     if stand.method != "tested" or report is None or report.om_pct is None:
         return None
     begins, stop = stand.calendar.begins, stand.calendar.stop
-    warmth = stand.weather.means_c(begins, stop, stand.place.warmer_by_c)
-    assert isinstance(stand.place, Bed)
+    warmth = stand.weather.means_c(begins, stop, stand.warmer_by_c)
     return organic_matter_credit(
         om_pct=report.om_pct,
         depth_m=stand.place.depth.m,
@@ -104,7 +104,7 @@ def _crop_before(stand: Stand, stands: Stands) -> Worked | None:
     return found.settling(f"plantings/{earlier.id}/residue")
 
 
-def _spring_nitrate(stand: Stand) -> Worked | None:
+def _spring_nitrate(stand: OnGround) -> Worked | None:
     rating = stand.soil.reading.ratings.get("NO3-N")
     if rating is None or rating.report.is_kit:
         return None
@@ -112,7 +112,6 @@ def _spring_nitrate(stand: Stand) -> Worked | None:
     mass = rating.per_mass
     if mass is None or not -SPRING_NITRATE_DAYS[1] <= before <= SPRING_NITRATE_DAYS[0]:
         return None
-    assert isinstance(stand.place, Bed)
     density, origin = density_g_ml(stand.place)
     sampled = soil_mass(depth_m=rating.report.depth.m, density_g_ml=density, origin=origin)
     return stock(mass, sampled)
@@ -153,37 +152,37 @@ def side_dress_nitrate(stand: Stand) -> Worked | None:
     )
 
 
-def side_dress(stand: Stand) -> SideDress | None:
+def side_dress(stand: OnGround) -> SideDress | None:
     """Return what a nitrate test in the growing crop decides for a planting.
 
     Parameters
     ----------
-    stand : Stand
+    stand : OnGround
         The planting. [core]
 
     Returns
     -------
     SideDress or None
-        None without such a test, and in tubs. [g]
+        None without such a test. [g]
     """
     most = side_dress_nitrate(stand)
     rating = stand.soil.reading.ratings.get("NO3-N")
-    if most is None or rating is None or stand.area is None:
+    if most is None or rating is None:
         return None
     water = water_credit(stand, "N")
     full = max(stand.crop.season_n_g_m2 - (water.value if water else 0.0), 0.0)
-    ground = stand.area.value
+    ground = stand.ground_m2
     return SideDress(rating.report.sampled_on, most, most.value * ground, full * ground)
 
 
-def organic_credit(stand: Stand, nutrient: str, *, since: date | None) -> Worked | None:
+def organic_credit(stand: Stand, nutrient: Nutrient, *, since: date | None) -> Worked | None:
     """Return what compost, manure and the like give a planting.
 
     Parameters
     ----------
     stand : Stand
         The planting. [core]
-    nutrient : str
+    nutrient : Nutrient
         Element. [name]
     since : date or None
         Day of a test that carries already what went in before it. [date]
@@ -193,37 +192,38 @@ def organic_credit(stand: Stand, nutrient: str, *, since: date | None) -> Worked
     Worked or None
         None where nothing was worked in that counts. [g/m²]
     """
-    i, room = NUTRIENTS.index(nutrient), stand.soil.room
+    room = stand.soil.room
     found: Worked | None = None
     planted, stop = stand.calendar.begins, stand.calendar.stop
-    for one, year, gives in given_in(list(stand.soil.prepared), planted, stop):
+    for gives in given_in(list(stand.soil.prepared), planted, stop):
+        one = gives.prepared
         carried = since is not None and one.preparation.on <= since
         # Once a year: the crop before has had it.
-        if carried or (year == 0 and stand.follows is not None):
+        if carried or (gives.year == 0 and stand.follows is not None):
             continue
         spread = isinstance(one.preparation.how, InHoles | PerPlant)
         ground = room.fed_m2 if spread else room.ground_m2
         before = found.value if found else 0.0
         step = Worked.first(
             "credit_organic",
-            before + gives[i] / ground,
+            before + gives.works_g[nutrient] / ground,
             "g/m²",
             Quantity("before", before, "g/m²"),
-            Quantity("works_g", gives[i], "g", Origin.TYPICAL, one.product.name),
+            Quantity("works_g", gives.works_g[nutrient], "g", Origin.TYPICAL, one.product.name),
             Quantity("area_m2", ground, "m²"),
         )
         found = step.after(one.mass) if found is None else step.after(found, one.mass)
     return found
 
 
-def water_credit(stand: Stand, nutrient: str) -> Worked | None:
+def water_credit(stand: Stand, nutrient: Nutrient) -> Worked | None:
     """Return what a season's watering brings.
 
     Parameters
     ----------
     stand : Stand
         The planting. [core]
-    nutrient : str
+    nutrient : Nutrient
         Element. [name]
 
     Returns
@@ -243,21 +243,21 @@ def water_credit(stand: Stand, nutrient: str) -> Worked | None:
     )
 
 
-def _carried_mg_l(stand: Stand, nutrient: str) -> float:
+def _carried_mg_l(stand: Stand, nutrient: Nutrient) -> float:
     """What the garden's water carries of an element. [mg/L]"""
     carries = {"N": "nitrate_n_mg_l", "K": "k_mg_l", "Ca": "ca_mg_l", "Mg": "mg_mg_l"}
     known = stand.water is not None and nutrient in carries
     return float(getattr(stand.water, carries[nutrient])) if known else 0.0
 
 
-def tub_water(stand: Stand, nutrient: str) -> Worked | None:
+def tub_water(stand: InTub, nutrient: Nutrient) -> Worked | None:
     """Return what a season's watering of tubs brings to one plant.
 
     Parameters
     ----------
-    stand : Stand
+    stand : InTub
         The planting in tubs. [core]
-    nutrient : str
+    nutrient : Nutrient
         Element. [name]
 
     Returns
@@ -265,11 +265,10 @@ def tub_water(stand: Stand, nutrient: str) -> Worked | None:
     Worked or None
         None where nobody said how much they get, or the water carries none. [g]
     """
-    assert isinstance(stand.place, Tub)
     strength, litres = _carried_mg_l(stand, nutrient), stand.place.season_water_l
     if not strength or litres is None:
         return None
-    each = litres * stand.tubs * stand.tub_share / stand.plants
+    each = litres * stand.tubs * stand.share / stand.plants
     return Worked.first(
         "water_to_plant",
         strength * each / 1000,

@@ -14,7 +14,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from datetime import date
 
-from eznel.core.document import Bed
+from eznel.core.document import SoilClass
 from eznel.core.ground.preparing import RICH_SHARE
 from eznel.core.needs.charging import charge_of
 from eznel.core.needs.credits import (
@@ -25,17 +25,17 @@ from eznel.core.needs.credits import (
     tub_water,
     water_credit,
 )
+from eznel.core.nutrients import NUTRIENTS, Amounts, Nutrient, element_of
 from eznel.core.places import bed_soil_mass
-from eznel.core.quantities import NUTRIENTS, element_of
 from eznel.core.soil.ratings import CLASSES
 from eznel.core.soil.schools import (
     GYPSUM_CAO_PCT,
-    SCHOOLS,
     Question,
     recommended,
     table_rate,
 )
-from eznel.core.stands.stands import Stand, Stands
+from eznel.core.stands.stand import InTub, OnGround, Stand
+from eznel.core.stands.stands import Stands
 from eznel.core.working import Origin, Quantity, Worked
 
 RECOVERED_IN_TUB = 0.8
@@ -54,15 +54,20 @@ GYPSUM_G_M2 = {"low": 100.0, "very_low": 200.0}
 
 LATER_CROP_K_SHARE = 0.5
 
-_UNTESTED = {"P": "high", "K": "medium", "Mg": "high", "S": "high"}
-_UNTESTED_LIGHT = {"P": "very_high", "K": "high", "Mg": "high", "S": "high"}
+_UNTESTED: dict[Nutrient, SoilClass] = {"P": "high", "K": "medium", "Mg": "high", "S": "high"}
+_UNTESTED_LIGHT: dict[Nutrient, SoilClass] = {
+    "P": "very_high",
+    "K": "high",
+    "Mg": "high",
+    "S": "high",
+}
 
 
 @dataclass(frozen=True, slots=True)
 class Need:
     """One nutrient over one planting's season."""
 
-    nutrient: str
+    nutrient: Nutrient
     per: Worked
     """Per square metre of ground, or per plant in tubs. [g/m² or g]"""
     total: Worked
@@ -74,12 +79,28 @@ class Need:
     low_g: float
     high_g: float
     """The range that a test would settle; both equal the total where one was made. [g]"""
-    soil_class: str | None
+    soil_class: SoilClass | None
     assumed: bool
     side_dress: SideDress | None = None
 
 
-Needs = dict[str, Need]
+Needs = dict[Nutrient, Need]
+
+
+def totals_g(needs: Needs) -> Amounts:
+    """Return what a season needs of every nutrient.
+
+    Parameters
+    ----------
+    needs : dict of Nutrient to Need
+        The season's needs. [g]
+
+    Returns
+    -------
+    Amounts
+        For the whole planting. [g]
+    """
+    return Amounts.of_each(lambda x: needs[x].total.value)
 
 
 def needs(stand: Stand, stands: Stands) -> Needs:
@@ -94,16 +115,16 @@ def needs(stand: Stand, stands: Stands) -> Needs:
 
     Returns
     -------
-    dict of str to Need
-        By element, in the order of NUTRIENTS. [g]
+    dict of Nutrient to Need
+        In the order of NUTRIENTS. [g]
     """
-    if stand.method == "tub":
+    if isinstance(stand, InTub):
         return {x: _tub_need(stand, stands, x) for x in NUTRIENTS}
     found = {x: _GROUND.get(x, _by_class)(stand, stands, x) for x in NUTRIENTS}
     return {**found, "N": replace(found["N"], side_dress=side_dress(stand))}
 
 
-def _nitrogen(stand: Stand, stands: Stands, nutrient: str) -> Need:
+def _nitrogen(stand: OnGround, stands: Stands, nutrient: Nutrient) -> Need:
     rate, season = _season_rate(stand)
     if stand.method == "light_bed":
         return _nitrogen_of_mix(stand, nutrient, rate, season)
@@ -122,7 +143,7 @@ def _nitrogen(stand: Stand, stands: Stands, nutrient: str) -> Need:
     return _ground_need(stand, nutrient, per, credit=total)
 
 
-def _season_rate(stand: Stand) -> tuple[float, Quantity]:
+def _season_rate(stand: OnGround) -> tuple[float, Quantity]:
     """The crop's season rate of nitrogen, or the part of it that fits the grower's variety."""
     usual = stand.crop.season_n_g_m2
     if stand.n_factor == 1.0:
@@ -131,7 +152,7 @@ def _season_rate(stand: Stand) -> tuple[float, Quantity]:
     return rate, Quantity("season_rate", rate, "g/m²", Origin.TYPED, name)
 
 
-def _nitrogen_of_mix(stand: Stand, nutrient: str, rate: float, season: Quantity) -> Need:
+def _nitrogen_of_mix(stand: OnGround, nutrient: Nutrient, rate: float, season: Quantity) -> Need:
     """Compost counts half, and never for more than two thirds of the season's nitrogen."""
     counted = organic_credit(stand, nutrient, since=None)
     water = water_credit(stand, nutrient)
@@ -163,7 +184,7 @@ def _nitrogen_of_mix(stand: Stand, nutrient: str, rate: float, season: Quantity)
     return _ground_need(stand, nutrient, per, credit=credit + from_water)
 
 
-def _by_class(stand: Stand, stands: Stands, nutrient: str) -> Need:
+def _by_class(stand: OnGround, stands: Stands, nutrient: Nutrient) -> Need:
     tested = stand.soil_class(nutrient)
     fallback = _UNTESTED_LIGHT if stand.method == "light_bed" else _UNTESTED
     soil_class = tested or fallback[nutrient]
@@ -171,8 +192,9 @@ def _by_class(stand: Stand, stands: Stands, nutrient: str) -> Need:
     if nutrient == "Mg" and stand.programme.magnesium == "if_seen":
         per = Worked.first("magnesium_when_seen", 0.0, "g/m²")
     elif rating is not None:
-        school = stand.place.school if isinstance(stand.place, Bed) else SCHOOLS[0]
-        per = recommended(school, nutrient, rating, question_of(stand), stands.catalogue)
+        per = recommended(
+            stand.place.school, nutrient, rating, question_of(stand), stands.catalogue
+        )
     else:
         per = table_rate(stand.crop, nutrient, soil_class, stands.catalogue, tested=False)
         per = per.settling(f"reports/{stand.place.id}", "table_rate")
@@ -199,13 +221,13 @@ def _by_class(stand: Stand, stands: Stands, nutrient: str) -> Need:
 
 
 def _less_organic(
-    stand: Stand, nutrient: str, per: Worked, since: date | None
+    stand: OnGround, nutrient: Nutrient, per: Worked, since: date | None
 ) -> tuple[Worked, float]:
     """A need less what compost, water, and lime with magnesium in it, bring already. [g/m²]"""
     known = [organic_credit(stand, nutrient, since=since), water_credit(stand, nutrient)]
     work = stand.soil.work
     ahead = work is not None and work.done_on is None
-    along = work.brings_g_m2[NUTRIENTS.index("Mg")] if work is not None and ahead else 0.0
+    along = work.brings_g_m2.mg if work is not None and ahead else 0.0
     if nutrient == "Mg" and along:
         number = Quantity("along_g_m2", along, "g/m²", Origin.LABEL)
         known.append(Worked.first("credit_dolomite", along, "g/m²", number))
@@ -223,12 +245,12 @@ def _less_organic(
     return less.after(per, *credits_), total
 
 
-def question_of(stand: Stand) -> Question:
+def question_of(stand: OnGround) -> Question:
     """Return what every school is asked about a planting's ground.
 
     Parameters
     ----------
-    stand : Stand
+    stand : OnGround
         The planting in a bed. [core]
 
     Returns
@@ -236,7 +258,6 @@ def question_of(stand: Stand) -> Question:
     Question
         Crop and soil. [core]
     """
-    assert isinstance(stand.place, Bed)
     acidity = stand.soil.acidity
     return Question(
         crop=stand.crop,
@@ -250,7 +271,7 @@ def question_of(stand: Stand) -> Question:
 
 
 def _less_for_later_crop(
-    stand: Stand, stands: Stands, nutrient: str, per: Worked, soil_class: str
+    stand: OnGround, stands: Stands, nutrient: Nutrient, per: Worked, soil_class: SoilClass
 ) -> Worked:
     """Once a year and place: the larger need; later crops top it up, or half the potassium."""
     before = next(s for s in stands.all if s.id == stand.follows)
@@ -272,12 +293,12 @@ def _less_for_later_crop(
     )
 
 
-def _calcium(stand: Stand, stands: Stands, nutrient: str) -> Need:
+def _calcium(stand: OnGround, stands: Stands, nutrient: Nutrient) -> Need:
     soil_class = stand.soil_class(nutrient)
     gypsum = GYPSUM_G_M2.get(soil_class or "", 0.0)
     acid = stand.soil.acidity is not None and stand.soil.acidity.below
     rating = stand.soil.reading.ratings.get("Ca")
-    balance = isinstance(stand.place, Bed) and stand.place.school == "balance"
+    balance = stand.place.school == "balance"
     if balance and rating is not None and stand.follows is None:
         per = recommended("balance", "Ca", rating, question_of(stand), stands.catalogue)
     elif gypsum and not acid and stand.follows is None:
@@ -306,22 +327,24 @@ def _calcium(stand: Stand, stands: Stands, nutrient: str) -> Need:
     return _ground_need(stand, nutrient, per, credit=credit, soil_class=soil_class)
 
 
-_GROUND: dict[str, Callable[[Stand, Stands, str], Need]] = {"N": _nitrogen, "Ca": _calcium}
+_GROUND: dict[Nutrient, Callable[[OnGround, Stands, Nutrient], Need]] = {
+    "N": _nitrogen,
+    "Ca": _calcium,
+}
 """How the ground's needs are found; what is not named here goes by its class."""
 
 
 def _ground_need(
-    stand: Stand,
-    nutrient: str,
+    stand: OnGround,
+    nutrient: Nutrient,
     per: Worked,
     *,
     credit: float = 0.0,
     span: tuple[float, float] | None = None,
-    soil_class: str | None = None,
+    soil_class: SoilClass | None = None,
 ) -> Need:
     """The need of a stand from its need per square metre; `span` is given where it is assumed."""
-    assert stand.area is not None
-    ground = stand.area.value
+    ground = stand.ground_m2
     total = per.then(
         "times_area",
         per.value * ground,
@@ -343,7 +366,7 @@ def _ground_need(
     )
 
 
-def _ceiling(stand: Stand, nutrient: str, need_g: float) -> float:
+def _ceiling(stand: Stand, nutrient: Nutrient, need_g: float) -> float:
     """What may come in all: nitrogen never more than the need; of phosphorus what the harvest takes
     away may come along; of potassium what the crop takes up, or takes away where the soil is full.
     """
@@ -351,14 +374,14 @@ def _ceiling(stand: Stand, nutrient: str, need_g: float) -> float:
     if nutrient == "N":
         return need_g
     if nutrient == "P":
-        return max(need_g, crop.removal_p * stand.kg_yield())
+        return max(need_g, crop.removal_p * stand.kg_yield)
     if nutrient == "K":
         along = crop.removal_k if soil_class == "very_high" else crop.uptake_k
-        return max(need_g, along * stand.kg_yield())
+        return max(need_g, along * stand.kg_yield)
     return float("inf")
 
 
-def _tub_need(stand: Stand, stands: Stands, nutrient: str) -> Need:
+def _tub_need(stand: InTub, stands: Stands, nutrient: Nutrient) -> Need:
     crop = stand.crop
     fixed = crop.n_fixing_share if nutrient == "N" else 0.0
     uptake = crop.uptake(nutrient)

@@ -2,29 +2,29 @@
 
 from collections.abc import Sequence
 from datetime import date, timedelta
-from uuid import UUID
 
-from eznel.core.document import Tub
 from eznel.core.ground.preparing import Prepared
 from eznel.core.needs.credits import side_dress_nitrate
+from eznel.core.nutrients import NUTRIENTS, Amounts, Nutrient, element_of, nutrient_of
 from eznel.core.places import tub_findings
 from eznel.core.plan.result import ToBuy
 from eznel.core.plausibility import of_planting
-from eznel.core.products.analysis import amount_for, sodium_and_chloride
+from eznel.core.products.fertiliser import Fertiliser, sodium_and_chloride
+from eznel.core.products.masses import amount_for
 from eznel.core.products.solutions import most_n_mg_l
-from eznel.core.quantities import NUTRIENTS, element_of
 from eznel.core.season.course import JobPlan
 from eznel.core.season.fold import Season
 from eznel.core.season.following import salt_limits
 from eznel.core.shed.shelf import Shed
 from eznel.core.stands.calendars import COVER_C
-from eznel.core.stands.stands import Stand, Stands
+from eznel.core.stands.stand import InTub, Stand
+from eznel.core.stands.stands import Stands
 from eznel.core.working import Finding, Level, Origin, Quantity
 
 WORTH_SAYING = 0.15
 """A shortage below this share of the need is not worth a word."""
 
-NAMED_MISSES = ("N", "P", "K")
+NAMED_MISSES: tuple[Nutrient, ...] = ("N", "P", "K")
 """What a single feed is judged by; the rest is named once, for the season."""
 
 _ORDER = {Level.HOLD: 0, Level.WARNING: 1, Level.QUESTION: 2, Level.NOTE: 3}
@@ -51,8 +51,8 @@ def of_stand(stand: Stand, stands: Stands, fits: int) -> list[Finding]:
     found = [*(acidity.findings if acidity else ())]
     found += _early(stand, stands)
     found += of_planting(stand.planting, stand.crop)
-    if isinstance(stand.place, Tub):
-        together = round(stand.plants / stand.tub_share)
+    if isinstance(stand, InTub):
+        together = round(stand.plants / stand.share)
         found += tub_findings(stand.place, together, stand.crop)
     elif stand.plants > fits:
         numbers = (
@@ -94,7 +94,7 @@ FLUSH_AHEAD_DAYS = 7
 
 def _flush(stand: Stand) -> list[Finding]:
     """The next day to let plain water run through tubs that are fed, a week ahead."""
-    if not isinstance(stand.place, Tub) or stand.filled_l is None:
+    if not isinstance(stand, InTub):
         return []
     below = stand.place.from_below
     every = timedelta(FLUSH_DAYS_FROM_BELOW if below else FLUSH_DAYS)
@@ -126,7 +126,7 @@ def _of_sights(stand: Stand) -> list[Finding]:
             continue
         if kind not in SAID or (stand.today - one.on).days > SIGHT_DAYS:
             continue
-        where = "tub" if isinstance(stand.place, Tub) else "ground"
+        where = "tub" if isinstance(stand, InTub) else "ground"
         key = f"seen_{kind}_{where}" if kind in BY_PLACE else f"seen_{kind}"
         numbers = (Quantity("ec", one.ec_ds_m, "dS/m", Origin.MEASURED),) if one.ec_ds_m else ()
         found.append(Finding(key, levels.get(kind, Level.WARNING), numbers=numbers))
@@ -149,13 +149,12 @@ def _early(stand: Stand, stands: Stands) -> list[Finding]:
     """Planted out before the frosts are over, or into nights too cold for the crop."""
     site, planted = stands.garden.site, stand.planting.planted_on
     found = []
-    cover = stand.place.warmer_by_c >= COVER_C
-    if site.last_frost and stand.crop.frost == "none" and not cover:
-        month, day = (int(part) for part in site.last_frost.split("-"))
-        frost = date(planted.year, month, min(day, 28) if month == 2 else day)
-        if planted <= frost and frost - planted < timedelta(180):
-            found.append(Finding("before_last_frost", Level.WARNING, "planted_on"))
-    nights = stand.weather.low_c(planted, stand.place.warmer_by_c)
+    cover = stand.warmer_by_c >= COVER_C
+    frost = site.last_frost_in(planted.year)
+    tender = stand.crop.frost == "none" and not cover
+    if frost is not None and tender and timedelta() <= frost - planted < timedelta(180):
+        found.append(Finding("before_last_frost", Level.WARNING, "planted_on"))
+    nights = stand.weather.low_c(planted, stand.warmer_by_c)
     if nights < stand.crop.min_night_temp_c and not found:
         numbers = (
             Quantity("night_c", float(nights), "°C", Origin.TYPICAL),
@@ -189,12 +188,13 @@ def of_job(job: JobPlan, season: Season, shed: Shed) -> tuple[Finding, ...]:
     if job.status == "held":
         found.append(Finding("held_for_ph", Level.HOLD))
     if job.status == "given" and job.entry is not None:
-        found += _too_strong(job, season, shed)
+        n_mg_l = shed.strength_n_mg_l(job.entry)
+        found += too_strong(season.stand, job.entry.on, n_mg_l)
     if job.mixes:
         misses = {
-            nutrient: 1 - got / want
-            for nutrient, want, got in zip(NUTRIENTS, job.need_g, job.brings_g, strict=True)
-            if nutrient in NAMED_MISSES and want > 1e-6 and 1 - got / want > WORTH_SAYING
+            x: miss
+            for x in NAMED_MISSES
+            if job.need_g[x] > 1e-6 and (miss := 1 - job.brings_g[x] / job.need_g[x]) > WORTH_SAYING
         }
         if misses:
             numbers = tuple(Quantity(x, 100 * miss, "%") for x, miss in misses.items())
@@ -224,7 +224,7 @@ def overfed(season: Season) -> list[Finding]:
     if given <= OVERFED * need or given <= 0:
         return []
     numbers = (Quantity("given_g", given, "g"), Quantity("need_g", need, "g"))
-    tub = isinstance(season.stand.place, Tub)
+    tub = isinstance(season.stand, InTub)
     return [Finding("overfed_tub" if tub else "overfed", Level.HOLD, numbers=numbers)]
 
 
@@ -251,18 +251,19 @@ def salty(season: Season, shed: Shed, worked_in: Sequence[Prepared]) -> list[Fin
     list of Finding
         Empty on ground, and where there is little.
     """
-    place, filled = season.stand.place, season.stand.filled_l
-    if not isinstance(place, Tub) or filled is None or not filled.value:
+    stand = season.stand
+    if not isinstance(stand, InTub) or not stand.filled_l.value:
         return []
+    place, filled, of = stand.place, stand.filled_l, shed.products
     litres = filled.value * place.count
     entries = [*(job.entry for job in season.jobs), *season.extras]
-    spread = [used for entry in entries if entry for used in shed.used(entry, None)]
-    per_l = sum(line.strength.g_per_l * _salt(shed, line.product) for line in place.charge) + sum(
-        grams * _salt(shed, product) for product, grams in spread
-    ) / (litres * season.stand.tub_share)
+    spread = [taken for entry in entries if entry for taken in shed.taken_by(entry)]
+    per_l = sum(line.strength.g_per_l * _salt(of[line.product]) for line in place.charge) + sum(
+        taken.grams * _salt(of[taken.product]) for taken in spread
+    ) / (litres * stand.share)
     for one in worked_in:
         if one.preparation.place == place.id and one.counts:
-            share = sodium_and_chloride(one.product, one.material)
+            share = sodium_and_chloride(one.product)
             per_l += one.mass.value * share / litres
     if per_l < MOST_SALT_G_L:
         return []
@@ -273,16 +274,8 @@ def salty(season: Season, shed: Shed, worked_in: Sequence[Prepared]) -> list[Fin
     return [Finding("salty_tub", Level.WARNING, numbers=numbers)]
 
 
-def _salt(shed: Shed, product: UUID) -> float:
-    known = shed.products[product]
-    if known.form in ("soluble", "liquid"):
-        return 0.0
-    return sodium_and_chloride(known, shed.material(known))
-
-
-def _too_strong(job: JobPlan, season: Season, shed: Shed) -> list[Finding]:
-    assert job.entry is not None
-    return too_strong(season.stand, job.entry.on, shed.strength_n_mg_l(job.entry))
+def _salt(of: Fertiliser) -> float:
+    return 0.0 if of.is_dissolved else sodium_and_chloride(of)
 
 
 def too_strong(stand: Stand, on: date, n_mg_l: float | None) -> list[Finding]:
@@ -313,16 +306,14 @@ def too_strong(stand: Stand, on: date, n_mg_l: float | None) -> list[Finding]:
     return [Finding("feed_too_strong", Level.WARNING, numbers=numbers, names=(stage or "",))]
 
 
-def to_buy(
-    short_g: dict[str, float], need_g: dict[str, float], *, dissolved: bool, shed: Shed
-) -> tuple[ToBuy, ...]:
+def to_buy(short_g: Amounts, need_g: Amounts, *, dissolved: bool, shed: Shed) -> tuple[ToBuy, ...]:
     """Return which general material would fill what stays short, and how much of it.
 
     Parameters
     ----------
-    short_g : dict of str to float
+    short_g : Amounts
         What stays short of each element. [g]
-    need_g : dict of str to float
+    need_g : Amounts
         The season's needs, to leave out what is not worth a word. [g]
     dissolved : bool
         Whether it must dissolve, as in tubs. [yes or no]
@@ -334,11 +325,11 @@ def to_buy(
     tuple of ToBuy
         One for each element that is short by more than a trifle, in the order of NUTRIENTS.
     """
-    found: dict[str, ToBuy] = {}
+    found: dict[Nutrient, ToBuy] = {}
     for material in shed.materials.values():
         fills = material.fills_water if dissolved else material.fills_ground
         for declared, pct in fills.items():
-            element, share = element_of(declared)
+            element, share = nutrient_of(declared), element_of(declared).share
             short = short_g[element]
             if element in found or short <= WORTH_SAYING * need_g[element]:
                 continue

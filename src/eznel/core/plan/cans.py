@@ -12,10 +12,9 @@ from math import ceil
 from uuid import UUID
 
 from eznel.core.blend import shortfall
-from eznel.core.document import Tub
-from eznel.core.mixing.caps import Choice, Frame, Task, caps
+from eznel.core.mixing.caps import Choice, DueJob, Portions, caps
+from eznel.core.nutrients import NOTHING
 from eznel.core.plan.result import SharedCan, SharedPour
-from eznel.core.quantities import NUTRIENTS
 from eznel.core.schedule.jobs import (
     GROUND_L_PER_M2,
     GROUND_L_PER_PLANT,
@@ -23,10 +22,12 @@ from eznel.core.schedule.jobs import (
     drench_l,
 )
 from eznel.core.season.course import JobPlan
-from eznel.core.season.fold import Season, task_of
+from eznel.core.season.fold import Season
 from eznel.core.season.workings import Workings
 from eznel.core.shed import rules
+from eznel.core.shed.rules import Taken
 from eznel.core.shed.shelf import MixPlan, Shelf
+from eznel.core.stands.stand import InTub
 
 DRENCHES = (0.10, 0.15)
 """Least and most of a tub's mix that is poured at a time."""
@@ -41,11 +42,8 @@ class _Feed:
 
     season: Season
     job: JobPlan
-    task: Task
-
-    @property
-    def mix(self) -> MixPlan:
-        return self.job.mixes[0]
+    due: DueJob
+    mix: MixPlan
 
 
 def shared_cans(workings: Workings) -> tuple[SharedCan, ...]:
@@ -87,8 +85,8 @@ def _days(workings: Workings) -> dict[date, list[_Feed]]:
             ahead = (job.due_on - workings.today).days
             if job.status != "planned" or job.job.kind != "feed" or not 0 <= ahead <= AHEAD_DAYS:
                 continue
-            if job.mixes and not job.causes:
-                feed = _Feed(season, job, task_of(season, job, workings.shed))
+            if job.due is not None and job.mix is not None and not job.causes:
+                feed = _Feed(season, job, job.due, job.mix)
                 found.setdefault(job.due_on, []).append(feed)
     return found
 
@@ -107,19 +105,18 @@ def _pour(source: _Feed, feed: _Feed, workings: Workings) -> SharedPour | None:
     choices = []
     for of, line in enumerate(mix.lines):
         product = shed.products[line.product]
-        held = shed.contents[product.id]
-        if rules.of_job(product, held, stand, "feed", feed.job.due_on, feed.task.used):
+        if rules.of_job(product, stand, "feed", feed.job.due_on, feed.due.used):
             return None
         if feed.job.job.only is not None and product.id not in feed.job.job.only:
             return None
         available = shed.available(product.id, stand, feed.job.due_on)
-        choices.append(Choice(of, product, 0, line.grams / mix.water_l, available, held, None))
-    per_l = [sum(c.grams * c.brings[i] for c in choices) for i in range(len(NUTRIENTS))]
-    litres = _litres(feed, per_l[0])
-    brings = [x * litres for x in per_l]
-    frame = Frame(1, "can", litres, feed.job.need_g)
+        choices.append(Choice(of, product, 0, line.grams / mix.water_l, available, None))
+    per_l = sum((c.brings * c.grams for c in choices), NOTHING)
+    litres = _litres(feed, per_l.n)
+    brings = per_l * litres
+    portions = Portions(1, "can", litres, feed.job.need_g)
     poured = [_in(choice, litres) for choice in choices]
-    for cap in caps(feed.task, frame, poured, shed, Shelf(dict.fromkeys(shed.products))):
+    for cap in caps(feed.due, portions, poured, shed, Shelf(dict.fromkeys(shed.products))):
         if sum(cap.per_measure) > cap.limit * (1 + 1e-6) + TOLERANCE:
             return None
     own = shortfall(feed.job.need_g, feed.mix.brings_g)
@@ -129,31 +126,28 @@ def _pour(source: _Feed, feed: _Feed, workings: Workings) -> SharedPour | None:
         litres=litres,
         per_plant_l=litres / stand.plants,
         grams={choice.product.id: choice.grams * litres for choice in choices},
-        brings_g=dict(zip(NUTRIENTS, brings, strict=True)),
+        brings_g=brings,
         miss=max(shortfall(feed.job.need_g, brings) - own, 0.0),
     )
 
 
 def _in(choice: Choice, litres: float) -> Choice:
     """All of a product in so much of the mix, as one measure."""
-    brings = tuple(x * choice.grams * litres for x in choice.brings)
-    return Choice(
-        choice.of, choice.product, 0, choice.grams * litres, brings, choice.contents, None
-    )
+    grams = choice.grams * litres
+    return Choice(choice.of, choice.product, 0, grams, choice.brings * choice.grams * litres, None)
 
 
 def _litres(feed: _Feed, n_g_l: float) -> float:
     """For its nitrogen, within what is poured at a time; its own litres where it needs none."""
     stand = feed.season.stand
     own = feed.mix.water_l * feed.mix.portions
-    wanted = feed.job.need_g[0] / n_g_l if n_g_l > 0 and feed.job.need_g[0] > 0 else own
-    if isinstance(stand.place, Tub):
+    wanted = feed.job.need_g.n / n_g_l if n_g_l > 0 and feed.job.need_g.n > 0 else own
+    if isinstance(stand, InTub):
         least, most = (drench_l(stand) * share / TUB_DRENCH_SHARE for share in DRENCHES)
     else:
         each, widest = GROUND_L_PER_PLANT
-        ground = stand.area.value if stand.area else 0.0
         least = each * stand.plants
-        most = max(widest * stand.plants, GROUND_L_PER_M2 * ground)
+        most = max(widest * stand.plants, GROUND_L_PER_M2 * stand.ground_m2)
     return min(max(wanted, least), most)
 
 
@@ -178,12 +172,12 @@ def _is_there(can: SharedCan, feeds: Sequence[_Feed], workings: Workings) -> boo
     """Whether the shed holds enough for it, after all that is planned up to that day."""
     served = {pour.job for pour in can.pours}
     freed: dict[UUID, float] = {}
-    for product, grams in _planned(workings, can.on):
-        freed[product] = freed.get(product, 0.0) - grams
+    for one in _planned(workings, can.on):
+        freed[one.product] = freed.get(one.product, 0.0) - one.grams
     for feed in feeds:
         if feed.job.job.key in served:
-            for product, grams in workings.shed.used(None, feed.mix):
-                freed[product] = freed.get(product, 0.0) + grams
+            for one in feed.mix.taken:
+                freed[one.product] = freed.get(one.product, 0.0) + one.grams
     left = workings.shelf().left_g
     return all(
         (held := left[line.product]) is None
@@ -192,8 +186,8 @@ def _is_there(can: SharedCan, feeds: Sequence[_Feed], workings: Workings) -> boo
     )
 
 
-def _planned(workings: Workings, until: date) -> Iterator[tuple[UUID, float]]:
+def _planned(workings: Workings, until: date) -> Iterator[Taken]:
     for season in workings.seasons:
         for job in season.jobs:
-            if job.status == "planned" and job.mixes and job.due_on <= until:
-                yield from workings.shed.used(None, job.mixes[0])
+            if job.status == "planned" and job.mix is not None and job.due_on <= until:
+                yield from job.mix.taken

@@ -4,15 +4,17 @@ Given less removed, over the soil's mass and its buffer, moves the test. Only wh
 as given; what a usual yield takes away counts as removed once its season is over.
 """
 
+from dataclasses import dataclass
 from datetime import date
 
 from eznel.core.document import Bed
+from eznel.core.nutrients import Nutrient
 from eznel.core.places import bed_soil_mass
 from eznel.core.plan.place_result import Change
-from eznel.core.quantities import NUTRIENTS
 from eznel.core.soil.ratings import Rating
 from eznel.core.soil.schools import buffer_of
 from eznel.core.soil.units import by_mass
+from eznel.core.stands.ledger import Account
 from eznel.core.stands.stands import CARRIED, Stands
 
 
@@ -37,11 +39,11 @@ def changes(bed: Bed, stands: Stands) -> tuple[Change, ...]:
         earlier = _earlier(rating, bed, stands) if rating else None
         if rating is None or earlier is None or rating.per_mass is None:
             continue
-        before, before_on = earlier
+        before, before_on = earlier.mg_kg, earlier.on
         now, now_on = rating.per_mass.value, rating.report.sampled_on
         one = 1000 / bed_soil_mass(bed).value / buffer_of(nutrient, bed.texture, mix=soil.rich)
-        given, removed = _between(bed, nutrient, stands, (before_on, now_on))
-        later, lost = _between(bed, nutrient, stands, (now_on, stands.today))
+        then = _between(bed, nutrient, stands, before_on, now_on)
+        since = _between(bed, nutrient, stands, now_on, stands.today)
         found.append(
             Change(
                 analyte=nutrient,
@@ -49,19 +51,25 @@ def changes(bed: Bed, stands: Stands) -> tuple[Change, ...]:
                 before_on=before_on,
                 now=now,
                 now_on=now_on,
-                given_g_m2=given,
-                removed_g_m2=removed,
-                explained=(given - removed) * one,
-                estimate=max(now + (later - lost) * one, 0.0),
+                given_g_m2=then.given,
+                removed_g_m2=then.removed,
+                explained=(then.given - then.removed) * one,
+                estimate=max(now + (since.given - since.removed) * one, 0.0),
             )
         )
     return tuple(found)
 
 
-def _earlier(rating: Rating, bed: Bed, stands: Stands) -> tuple[float, date] | None:
+@dataclass(frozen=True, slots=True, order=True)
+class _Tested:
+    on: date
+    mg_kg: float
+
+
+def _earlier(rating: Rating, bed: Bed, stands: Stands) -> _Tested | None:
     """The same by the same extractant, in the newest report before."""
     values = [
-        (report.sampled_on, mass.value)
+        _Tested(report.sampled_on, mass.value)
         for report in stands.garden.reports
         if bed.id in report.places and report.sampled_on < rating.report.sampled_on
         for value in report.values
@@ -69,21 +77,15 @@ def _earlier(rating: Rating, bed: Bed, stands: Stands) -> tuple[float, date] | N
         and (value.extractant or report.extractant) == rating.extractant
         and (mass := by_mass(value, report)) is not None
     ]
-    if not values:
-        return None
-    day, mass_kg = max(values)
-    return mass_kg, day
+    return max(values, default=None)
 
 
-def _between(
-    bed: Bed, nutrient: str, stands: Stands, days: tuple[date, date]
-) -> tuple[float, float]:
-    """Given, compost and the like included, and removed between two days. [g/m²]"""
-    given, removed = stands.ledger.between(bed, nutrient, *days)
-    soil, i = stands.soil_of(bed), NUTRIENTS.index(nutrient)
-    given += sum(
-        one.first_g[i] / soil.room.ground_m2
+def _between(bed: Bed, nutrient: Nutrient, stands: Stands, start: date, end: date) -> Account:
+    """Given, compost and the like included, and removed between two days."""
+    account, soil = stands.ledger.between(bed, nutrient, start, end), stands.soil_of(bed)
+    worked_in = sum(
+        one.first_g[nutrient] / soil.room.ground_m2
         for one in soil.prepared
-        if one.preparation.done and days[0] < one.preparation.on <= days[1]
+        if one.preparation.done and start < one.preparation.on <= end
     )
-    return given, removed
+    return Account(account.given + worked_in, account.removed)

@@ -15,16 +15,16 @@ from typing import TypeVar
 from uuid import UUID
 
 from eznel.core import mixes, places
-from eznel.core.document import Bed, Garden, Log, Place, Product, Scoop, Tub
+from eznel.core.document import Bed, Garden, Log, Place, School, Tub
 from eznel.core.errors import Unknown
 from eznel.core.ground.mending import PhWork
 from eznel.core.mixing.answers import SAME
+from eznel.core.nutrients import NUTRIENTS, Nutrient
 from eznel.core.plan.place_plans import SHOWN_LAYER_M, school_gives, week_of_bed
-from eznel.core.products.analysis import first_season_share, fraction, nutrient_in
-from eznel.core.products.masses import scoop_mass
+from eznel.core.products.fertiliser import first_season_share, fraction
+from eznel.core.products.masses import nutrient_in, scoop_mass
 from eznel.core.products.solutions import strength
-from eznel.core.quantities import NUTRIENTS
-from eznel.core.reference import Catalogue, Material
+from eznel.core.reference import Catalogue
 from eznel.core.schedule.jobs import STARTER_L_PER_PLANT, feed_water_l, seedling_l
 from eznel.core.season.course import JobPlan
 from eznel.core.season.fold import Season
@@ -32,6 +32,7 @@ from eznel.core.season.workings import Workings
 from eznel.core.soil.ratings import Rating
 from eznel.core.soil.schools import SCHOOLS
 from eznel.core.soil.supply import stock
+from eznel.core.stands.stand import OnGround
 from eznel.core.working import Origin, Quantity, Worked
 
 
@@ -41,7 +42,7 @@ def explain(
     today: date,
     catalogue: Catalogue,
     key: str,
-    before: Workings | None = None,
+    earlier: Workings | None = None,
 ) -> Worked:
     """Return the working of one number of the plan.
 
@@ -57,7 +58,7 @@ def explain(
         Crops, stages, bands, materials and programmes. [rows]
     key : str
         Which number; see the module. [path]
-    before : Workings or None
+    earlier : Workings or None
         Of an earlier plan, to save work. [core]
 
     Returns
@@ -74,7 +75,7 @@ def explain(
     found = _KINDS.get(kind)
     if found is None or not _fits(found, path):
         raise Unknown("key", "no_such_number", name=key)
-    workings = Workings(garden, log, today, catalogue, before)
+    workings = Workings(garden, log, today, catalogue, earlier)
     try:
         return found(workings, *path)
     except _NotThere as error:  # anything else is a mistake of ours, and stays one
@@ -116,8 +117,8 @@ def _at(things: Sequence[Found], number: str) -> Found:
     return _found(things[int(number)] if number.isdecimal() and int(number) < len(things) else None)
 
 
-def _nutrient(name: str) -> str:
-    return _found(name if name in NUTRIENTS else None)
+def _nutrient(name: str) -> Nutrient:
+    return _found(next((nutrient for nutrient in NUTRIENTS if nutrient == name), None))
 
 
 def _the_place(workings: Workings, place: str) -> Place:
@@ -254,9 +255,10 @@ def _prepared(workings: Workings, preparation: str) -> Worked:
 
 def _school(workings: Workings, school: str, planting: str, nutrient: str) -> Worked:
     known = _id(planting)
-    stand = _found(next((s for s in workings.stands.all if s.id == known), None))
-    one = _found(next((one for one in SCHOOLS if one == school), None))
-    return school_gives(one, _nutrient(nutrient), stand, workings.stands)
+    stands = (s for s in workings.stands.all if isinstance(s, OnGround) and s.id == known)
+    stand = _found(next(stands, None))
+    schools: dict[str, School] = {one: one for one in SCHOOLS}
+    return school_gives(_found(schools.get(school)), _nutrient(nutrient), stand, workings.stands)
 
 
 def _need(workings: Workings, planting: str, nutrient: str) -> Worked:
@@ -264,13 +266,14 @@ def _need(workings: Workings, planting: str, nutrient: str) -> Worked:
 
 
 def _ground(workings: Workings, planting: str) -> Worked:
-    return _found(_season(workings, planting).stand.area)
+    stand = _season(workings, planting).stand
+    return _found(stand.area if isinstance(stand, OnGround) else None)
 
 
 def _job_need(workings: Workings, job: str, nutrient: str) -> Worked:
     season, found = _job(workings, job)
-    i = NUTRIENTS.index(_nutrient(nutrient))
-    stand, need = season.stand, found.need_g[i]
+    x = _nutrient(nutrient)
+    stand, need = season.stand, found.need_g[x]
     if found.job.kind == "seedling":
         litres = seedling_l(stand)
         return Worked.first("seedling_need", need, "g", *_dissolved(need, litres))
@@ -278,20 +281,20 @@ def _job_need(workings: Workings, job: str, nutrient: str) -> Worked:
         litres = STARTER_L_PER_PLANT * stand.plants
         return Worked.first("starter_need", need, "g", *_dissolved(need, litres))
     if found.causes == ("magnesium_short",):
-        litres = feed_water_l(stand, found.job.first_g[0])
+        litres = feed_water_l(stand, found.job.first_g.n)
         return Worked.first("magnesium_need", need, "g", *_dissolved(need, litres))
     ahead = season.jobs[season.jobs.index(found) :]
-    first, rest = found.job.first_g[i], sum(j.job.first_g[i] for j in ahead)
-    whole = need + found.withheld_g[i]
-    worked = season.needs[nutrient].total.then(
+    first, rest = found.job.first_g[x], sum(j.job.first_g[x] for j in ahead)
+    whole = need + found.withheld_g[x]
+    worked = season.needs[x].total.then(
         "job_need",
         whole,
         "g",
-        Quantity("left_g", found.left_g[i], "g"),
+        Quantity("left_g", found.left_g[x], "g"),
         Quantity("first_g", first, "g"),
         Quantity("ahead_g", rest, "g"),
     )
-    if not found.withheld_g[i]:
+    if not found.withheld_g[x]:
         return worked
     return worked.then(
         "job_need_withheld",
@@ -310,23 +313,22 @@ def _dissolved(grams: float, litres: float) -> tuple[Quantity, Quantity]:
 
 def _brings(workings: Workings, job: str, answer: str, nutrient: str) -> Worked:
     season, found = _job(workings, job)
-    mix, shed = _at(found.mixes, answer), workings.shed
-    _nutrient(nutrient)
+    mix, shed, x = _at(found.mixes, answer), workings.shed, _nutrient(nutrient)
     total = Worked(value=0.0, unit="g")
     for line in mix.lines:
         product = shed.products[line.product]
         available = shed.available(product.id, season.stand, found.due_on)
-        share = fraction(product, nutrient, _material(workings, product))
+        share = fraction(product, x)
         grams = line.grams * mix.portions
-        total = total.after(_line_mass(workings, product, shed.scoops[line.scoop]), share).then(
+        total = total.after(scoop_mass(product, shed.scoops[line.scoop]), share).then(
             "mix_line",
-            total.value + grams * available[NUTRIENTS.index(nutrient)],
+            total.value + grams * available[x],
             "g",
             Quantity("before_g", total.value, "g"),
             Quantity("scoops", line.count, "scoops", Origin.COMPUTED, product.name),
             Quantity("scoop_g", line.grams / line.count, "g"),
             Quantity("portions", mix.portions, ""),
-            Quantity("available", available[NUTRIENTS.index(nutrient)], "g/g", Origin.LABEL),
+            Quantity("available", available[x], "g/g", Origin.LABEL),
         )
     poured = (
         mix.per_plant_l * season.stand.plants / mix.water_l / mix.portions if mix.water_l else 1
@@ -352,7 +354,7 @@ def _strength(workings: Workings, job: str, answer: str) -> Worked:
         one = strength(
             product_g=line.grams,
             water_l=mix.water_l,
-            fraction=fraction(product, "N", _material(workings, product)),
+            fraction=fraction(product, "N"),
         )
         total = one.after(total).then(
             "strength_sum",
@@ -364,27 +366,17 @@ def _strength(workings: Workings, job: str, answer: str) -> Worked:
     return total
 
 
-def _material(workings: Workings, product: Product) -> Material | None:
-    return workings.shed.material(product)
-
-
-def _line_mass(workings: Workings, product: Product, scoop: Scoop) -> Worked:
-    return scoop_mass(product, _material(workings, product), scoop)
-
-
 def _scoop(workings: Workings, product: str, scoop: str, nutrient: str = "") -> Worked:
     known = _found(workings.shed.products.get(_id(product)))
-    mass = _line_mass(workings, known, _found(workings.shed.scoops.get(_id(scoop))))
+    mass = scoop_mass(known, _found(workings.shed.scoops.get(_id(scoop))))
     if not nutrient:
         return mass
-    return nutrient_in(
-        mass.value, fraction(known, _nutrient(nutrient), _material(workings, known))
-    ).after(mass)
+    return nutrient_in(mass.value, fraction(known, _nutrient(nutrient))).after(mass)
 
 
 def _share(workings: Workings, product: str) -> Worked:
     known = _found(workings.shed.products.get(_id(product)))
-    return first_season_share(known, _material(workings, known))
+    return first_season_share(known)
 
 
 _KINDS: dict[str, Callable[..., Worked]] = {

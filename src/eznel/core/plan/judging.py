@@ -4,11 +4,11 @@ from collections.abc import Collection
 from dataclasses import dataclass
 from uuid import UUID
 
-from eznel.core.plan.place_result import ByNutrient
-from eznel.core.quantities import NUTRIENTS
+from eznel.core.needs.dose import totals_g
+from eznel.core.nutrients import NOTHING, Amounts, Nutrient
 from eznel.core.season.workings import Workings
 
-UNASKED = ("P", "K")
+UNASKED: tuple[Nutrient, ...] = ("P", "K")
 """What does harm when it comes along year after year."""
 
 
@@ -16,10 +16,10 @@ UNASKED = ("P", "K")
 class Judgement:
     """The jobs that are planned, and what they meet of the needs."""
 
-    met: ByNutrient
+    met: Amounts
     """What part of all needs is met. [g/g]"""
-    short_g: ByNutrient
-    unasked_g: ByNutrient
+    short_g: Amounts
+    unasked_g: dict[Nutrient, float]
     """What comes along beyond the needs. [g]"""
     feeds: int
     """Jobs that can still be done."""
@@ -46,25 +46,21 @@ def judge(workings: Workings, plantings: Collection[UUID] | None = None) -> Judg
     Judgement
         Over all of their jobs that are planned. [g]
     """
-    need, short = dict.fromkeys(NUTRIENTS, 0.0), dict.fromkeys(NUTRIENTS, 0.0)
-    unasked = dict.fromkeys(UNASKED, 0.0)
+    need, short, unasked = NOTHING, NOTHING, NOTHING
     jobs = []
     for season in workings.seasons:
         if plantings is not None and season.stand.id not in plantings:
             continue
-        for n, given in zip(NUTRIENTS, season.given_g, strict=True):
-            wanted = season.needs[n].total.value
-            need[n] += wanted
-            short[n] += max(wanted - given, 0.0)
-            if n in unasked:
-                unasked[n] += max(given - wanted, 0.0)
+        wanted, given = totals_g(season.needs), season.given_g
+        need, short = need + wanted, short + wanted.beyond(given)
+        unasked += given.beyond(wanted)
         jobs += [job for job in season.jobs if job.status == "planned" and job.mixes]
     mixes = [job.mixes[0] for job in jobs]
     costs = [mix.cost for mix in mixes if mix.cost is not None]
     return Judgement(
-        met={n: 1 - short[n] / need[n] if need[n] > 0 else 1.0 for n in NUTRIENTS},
+        met=Amounts.of_each(lambda n: 1 - short[n] / need[n] if need[n] > 0 else 1.0),
         short_g=short,
-        unasked_g=unasked,
+        unasked_g={n: unasked[n] for n in UNASKED},
         feeds=len(jobs),
         products=len({line.product for mix in mixes for line in mix.lines}),
         litres=sum(mix.water_l * mix.portions for mix in mixes),

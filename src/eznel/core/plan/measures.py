@@ -2,13 +2,14 @@
 
 from datetime import date
 
-from eznel.core.document import Bed, Garden, Log
+from eznel.core.document import Garden, Log
 from eznel.core.outlines import positions
 from eznel.core.places import plant_area
 from eznel.core.plan.place_plans import place_plan
 from eznel.core.plan.result import PlaceMeasures, Standing
 from eznel.core.reference import Catalogue
-from eznel.core.stands.stands import Stand, Stands
+from eznel.core.stands.stand import OnGround, Stand
+from eznel.core.stands.stands import Stands
 
 
 def measures(garden: Garden, today: date, catalogue: Catalogue) -> PlaceMeasures:
@@ -53,13 +54,12 @@ def standing(stand: Stand) -> Standing:
     Standing
         Plants, places for more, and where each stands. [as named]
     """
-    place = stand.place
-    fits = len(positions(place.shape, stand.spacing)) if isinstance(place, Bed) else stand.plants
+    on_ground = isinstance(stand, OnGround)
     return Standing(
         planting=stand.id,
         plants=stand.plants,
-        fits=fits,
+        fits=len(positions(stand.place.shape, stand.spacing)) if on_ground else stand.plants,
         points=stand.points,
-        area_m2=stand.area.value if stand.area else 0.0,
+        area_m2=stand.ground_m2,
         plant_area_m2=plant_area(stand.spacing).value,
     )

@@ -10,18 +10,19 @@ from eznel.core.document import (
     Frustum,
     Nominal,
     Place,
-    Product,
     Rectangle,
     Row,
+    School,
     Tub,
     Watering,
 )
 from eznel.core.ground import preparing
 from eznel.core.ground.mending import PhWork, job_key
-from eznel.core.ground.preparing import Prepared
+from eznel.core.ground.preparing import Harvest, Prepared
 from eznel.core.ground.soils import Soil
 from eznel.core.mixes import Portion, mix_volume, portions
 from eznel.core.needs.dose import question_of
+from eznel.core.nutrients import Nutrient
 from eznel.core.outlines import Point, ring
 from eznel.core.places import (
     area,
@@ -32,7 +33,6 @@ from eznel.core.places import (
     place_extent_m,
 )
 from eznel.core.plan.place_result import (
-    ByNutrient,
     ExchangeView,
     Gauge,
     LimeMethod,
@@ -48,9 +48,10 @@ from eznel.core.plan.place_result import (
     SchoolView,
     ScoopsOf,
     WaterWeek,
+    WorkStatus,
 )
+from eznel.core.products.fertiliser import Fertiliser
 from eznel.core.products.masses import scoop_mass
-from eznel.core.quantities import NUTRIENTS
 from eznel.core.shed import cautions
 from eznel.core.soil.acidity import KIT_SPREAD
 from eznel.core.soil.cations import WANTED_PCT
@@ -59,7 +60,8 @@ from eznel.core.soil.reading import is_stale
 from eznel.core.soil.salts import MIX_STOP_DS_M, MIX_WARN_DS_M
 from eznel.core.soil.schools import SCHOOLS, recommended
 from eznel.core.soil.supply import stock
-from eznel.core.stands.stands import Stand, Stands
+from eznel.core.stands.stand import OnGround
+from eznel.core.stands.stands import Stands
 from eznel.core.water import USUAL_WEEK_MM, Week, week_of
 from eznel.core.working import Finding, Level, Origin, Quantity, Worked
 
@@ -67,14 +69,14 @@ SHOWN_LAYER_M = 0.025
 FIELD_RULE_KG_M2 = 200.0
 """15 cm of field soil: what rules of thumb take for granted."""
 
-SCHOOLED = ("P", "K", "Mg", "Ca")
+SCHOOLED: tuple[Nutrient, ...] = ("P", "K", "Mg", "Ca")
 """What the schools differ in."""
 
 SLOW_CM_H, FAST_CM_H = 1.0, 15.0
 """Water that sinks slower stands on roots; faster, it takes nitrate along."""
 
 
-def place_plan(place: Place, stands: Stands, walk: int = 0) -> PlacePlan:
+def place_plan(place: Place, stands: Stands) -> PlacePlan:
     """Return what a place is: its size, its soil or mix, and what its tests say.
 
     Parameters
@@ -83,13 +85,11 @@ def place_plan(place: Place, stands: Stands, walk: int = 0) -> PlacePlan:
         Bed or tub. [document]
     stands : Stands
         Its garden. [core]
-    walk : int
-        Its turn on the walk past all places. [count]
-
+        Values and keys, without its turn on the walk and what the log says of changes.
     Returns
     -------
     PlacePlan
-        Values and keys, without what the log says of changes. [as named]
+        Values and keys, without its turn on the walk and what the log says of changes.
     """
     soil, bed = stands.soil_of(place), place if isinstance(place, Bed) else None
     ground = area(place)
@@ -107,7 +107,7 @@ def place_plan(place: Place, stands: Stands, walk: int = 0) -> PlacePlan:
         outline=_outline(place),
         tubs=place.count if isinstance(place, Tub) else 0,
         per_line=(place.per_line or place.count) if isinstance(place, Tub) else 0,
-        walk=walk,
+        walk=0,
         filled_l=filled_volume(place).value if isinstance(place, Tub) else 0.0,
         soil_kg_m2=bed_soil_mass(bed).value if bed else 0.0,
         density_g_ml=density,
@@ -181,10 +181,6 @@ def _water(bed: Bed, stands: Stands) -> WaterWeek:
     )
 
 
-def _by_vector(vector: tuple[float, ...]) -> ByNutrient:
-    return dict(zip(NUTRIENTS, vector, strict=True))
-
-
 def _outline(place: Place) -> tuple[Point, ...]:
     """Corners, where length and width do not say how it is drawn."""
     if not isinstance(place, Bed) or isinstance(place.shape, Rectangle | Row | Circle):
@@ -254,7 +250,7 @@ def _ph_work(work: PhWork, ground_m2: float) -> PhWorkView:
         now_g_m2=work.now_g_m2,
         later_g_m2=work.later_g_m2,
         now_g=work.now_g_m2 * ground_m2,
-        brings_g_m2=_by_vector(work.brings_g_m2),
+        brings_g_m2=work.brings_g_m2,
         done_on=work.done_on,
         retest_on=work.retest_on,
         findings=work.findings,
@@ -300,7 +296,11 @@ def _by_feel(bed: Bed | None) -> Iterator[Finding]:
 
 def _schools(bed: Bed, stands: Stands) -> Iterator[SchoolView]:
     """All three, side by side, as far as there is a test that they can read."""
-    standing = [s for s in stands.in_place(bed.id) if s.calendar.last_pick >= stands.today]
+    standing = [
+        stand
+        for stand in stands.in_place(bed.id)
+        if isinstance(stand, OnGround) and stand.calendar.last_pick >= stands.today
+    ]
     tested = [x for x in SCHOOLED if x in stands.soil_of(bed).reading.ratings]
     if not standing or not tested:
         return
@@ -316,16 +316,16 @@ def _schools(bed: Bed, stands: Stands) -> Iterator[SchoolView]:
         yield SchoolView(school, bed.school == school, crops)
 
 
-def school_gives(school: str, nutrient: str, stand: Stand, stands: Stands) -> Worked:
+def school_gives(school: School, nutrient: Nutrient, stand: OnGround, stands: Stands) -> Worked:
     """Return what a school gives a planting of a nutrient that was tested.
 
     Parameters
     ----------
-    school : str
+    school : School
         One of SCHOOLS. [name]
-    nutrient : str
+    nutrient : Nutrient
         Element. [name]
-    stand : Stand
+    stand : OnGround
         The planting. [core]
     stands : Stands
         Its garden. [core]
@@ -341,18 +341,18 @@ def school_gives(school: str, nutrient: str, stand: Stand, stands: Stands) -> Wo
 
 def _preparation(one: Prepared, soil: Soil, place: Place, stands: Stands) -> PreparationView:
     harvests = [
-        (harvest, stand.crop.touches_soil, stand.crop.habit == "root")
+        Harvest(begins, stand.crop.touches_soil, stand.crop.habit == "root")
         for stand in stands.in_place(place.id)
-        if (harvest := stand.calendar.start_of("harvest")) is not None
+        if (begins := stand.calendar.start_of("harvest")) is not None
     ]
     return PreparationView(
         id=one.preparation.id,
         name=one.product.name,
         grams=one.mass.value,
         litres=one.litres,
-        totals_g=_by_vector(one.totals_g),
-        first_g=_by_vector(one.first_g),
-        next_g=_by_vector(one.next_g),
+        totals_g=one.totals_g,
+        first_g=one.first_g,
+        next_g=one.next_g,
         counts=one.counts,
         bound=one.bound,
         findings=preparing.findings(one, soil.room, harvests),
@@ -383,12 +383,12 @@ def _jobs(place: Place, soil: Soil, stands: Stands) -> Iterator[PlaceJob]:
             cautions=(),
         )
     for one in soil.prepared:
-        status = "done" if one.preparation.done else "planned" if one.counts else "unconfirmed"
+        ahead: WorkStatus = "planned" if one.counts else "unconfirmed"
         yield PlaceJob(
             key=one.preparation.id,
             kind="preparation",
             due_on=one.preparation.on,
-            status=status,
+            status="done" if one.preparation.done else ahead,
             name=one.product.name,
             product=one.preparation.product,
             material=one.preparation.material,
@@ -396,12 +396,11 @@ def _jobs(place: Place, soil: Soil, stands: Stands) -> Iterator[PlaceJob]:
             litres=one.litres,
             scoops=_scoops(one.product, one.mass.value, stands) if not one.bulk else None,
             findings=(),
-            cautions=cautions.cautions(one.product, one.material, None),
+            cautions=cautions.cautions(one.product, None),
         )
 
 
 def _ph_job(work: PhWork, grams: float, stands: Stands) -> PlaceJob:
-    material = stands.catalogue.materials.get(work.product.material or "")
     return PlaceJob(
         key=work.key,
         kind=work.kind,
@@ -409,21 +408,20 @@ def _ph_job(work: PhWork, grams: float, stands: Stands) -> PlaceJob:
         status="planned",
         name=work.product.name,
         product=work.product.id if work.in_shed else None,
-        material=None if work.in_shed else work.product.material,
+        material=None if work.in_shed else work.product.product.material,
         grams=grams,
         litres=0.0,
         scoops=_scoops(work.product, grams, stands),
         findings=work.findings,
-        cautions=cautions.cautions(work.product, material, None),
+        cautions=cautions.cautions(work.product, None),
     )
 
 
-def _scoops(product: Product, grams: float, stands: Stands) -> ScoopsOf | None:
+def _scoops(product: Fertiliser, grams: float, stands: Stands) -> ScoopsOf | None:
     """About how many of the largest scoop that is not too large, to the half."""
-    material = stands.catalogue.materials.get(product.material or "")
     found = None
     for scoop in sorted(stands.garden.scoops, key=lambda one: one.volume.ml):
-        count = grams / scoop_mass(product, material, scoop).value
+        count = grams / scoop_mass(product, scoop).value
         if count < 1 and found is not None:
             break
         found = ScoopsOf(scoop.id, max(floor(count * 2 + 0.5) / 2, 0.5))

@@ -2,13 +2,17 @@
 
 from dataclasses import dataclass
 from datetime import date
+from typing import Literal
 from uuid import UUID
 
+from eznel.core.document import School, SoilClass, WateredBy
+from eznel.core.ground.mending import MendKind
+from eznel.core.ground.preparing import Bound
+from eznel.core.nutrients import Amounts, Nutrient
 from eznel.core.outlines import Point
+from eznel.core.reference import Confidence, Scheme
 from eznel.core.soil.reading import Unrated
 from eznel.core.working import Finding, Origin
-
-ByNutrient = dict[str, float]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -32,13 +36,12 @@ class Gauge:
     unit: str
     bounds: tuple[float, ...]
     caution_above: float | None
-    scheme: str
-    """"sufficiency", or "level" and "mix", where more is not better."""
-    soil_class: str
-    likely: tuple[str, str]
+    scheme: Scheme
+    soil_class: SoilClass
+    likely: tuple[SoilClass, SoilClass]
     origin: Origin
     basis: str
-    confidence: str
+    confidence: Confidence
     g_m2: float | None
     field_rule_g_m2: float | None
     """What a rule for 15 cm of field soil would say; far off in a light mix. [g/m²]"""
@@ -68,7 +71,7 @@ class LimeMethod:
 class PhWorkView:
     """Mending pH: by which methods, with what, how much now and later."""
 
-    kind: str
+    kind: MendKind
     target: float
     methods: tuple[LimeMethod, ...]
     product_name: str
@@ -79,10 +82,15 @@ class PhWorkView:
     now_g_m2: float
     later_g_m2: float
     now_g: float
-    brings_g_m2: ByNutrient
+    brings_g_m2: Amounts
     done_on: date | None
     retest_on: date
     findings: tuple[Finding, ...]
+
+
+WorkKind = Literal["lime", "sulphur", "preparation", "retest"]
+WorkStatus = Literal["planned", "done", "unconfirmed"]
+"""Unconfirmed is what nobody ticked after its day."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -101,10 +109,9 @@ class PlaceJob:
     """
 
     key: UUID
-    kind: str
+    kind: WorkKind
     due_on: date
-    status: str
-    """"planned", "done", or "unconfirmed" after its day."""
+    status: WorkStatus
     name: str
     product: UUID | None
     material: str | None
@@ -121,14 +128,14 @@ class SchoolCrop:
 
     planting: UUID
     crop_name: str
-    per_m2: ByNutrient
+    per_m2: dict[Nutrient, float]
 
 
 @dataclass(frozen=True, slots=True)
 class SchoolView:
     """One school's reading of a place."""
 
-    school: str
+    school: School
     chosen: bool
     crops: tuple[SchoolCrop, ...]
 
@@ -139,7 +146,7 @@ class ExchangeView:
 
     cmol_kg: float
     estimated: bool
-    shares_pct: ByNutrient
+    shares_pct: dict[str, float]
     wanted_pct: dict[str, tuple[float, float]]
     findings: tuple[Finding, ...]
 
@@ -161,11 +168,11 @@ class PreparationView:
     name: str
     grams: float
     litres: float
-    totals_g: ByNutrient
-    first_g: ByNutrient
-    next_g: ByNutrient
+    totals_g: Amounts
+    first_g: Amounts
+    next_g: Amounts
     counts: bool
-    bound: str
+    bound: Bound
     findings: tuple[Finding, ...]
 
 
@@ -209,7 +216,7 @@ class MixCharge:
 class WaterWeek:
     """A week's water on a bed; minutes only where it has a drip line."""
 
-    by: str
+    by: WateredBy
     week_mm: float
     assumed: bool
     rain_mm: float
@@ -248,8 +255,8 @@ class PlacePlan:
     mix_cost: float | None
     charge: tuple[MixCharge, ...]
     report: UUID | None
-    tested: str
-    """"" where there is no test, "fresh", or "stale" when it says little any more."""
+    tested: Literal["", "fresh", "stale"]
+    """Empty where there is no test; stale when it says little any more."""
     rich: bool
     compost_share: float
     gauges: tuple[Gauge, ...]

@@ -2,16 +2,24 @@
 
 from dataclasses import dataclass
 from datetime import date
+from typing import Literal
 from uuid import UUID
 
-from eznel.core.document import Amount
+from eznel.core.document import Amount, SoilClass
 from eznel.core.mixing.coating import CoatedSize
 from eznel.core.mixing.stocks import StockTank
+from eznel.core.nutrients import Amounts, Nutrient
 from eznel.core.outlines import Point
-from eznel.core.plan.place_result import ByNutrient, PlacePlan
+from eznel.core.plan.place_result import PlacePlan
+from eznel.core.season.course import Status
+from eznel.core.shed.placing import JobKind
 from eznel.core.shed.rules import Refused
 from eznel.core.shed.shelf import MixLine, MixPlan
+from eznel.core.stands.stand import Method
 from eznel.core.working import Finding, Origin
+
+Keeping = Literal["short", "even", "ample"]
+"""How supply keeps pace with need."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,13 +38,13 @@ class StageView:
 class NeedView:
     """A nutrient's season: what is needed, what is coming, what stays short. [g]"""
 
-    nutrient: str
+    nutrient: Nutrient
     total_g: float
     per: float
     per_unit: str
     low_g: float
     high_g: float
-    soil_class: str | None
+    soil_class: SoilClass | None
     assumed: bool
     credit_g: float
     supplied_g: float
@@ -47,7 +55,7 @@ class NeedView:
 class Tide:
     """Need and supply of a nutrient, added up over the season. [g]"""
 
-    nutrient: str
+    nutrient: Nutrient
     days: tuple[date, ...]
     need_g: tuple[float, ...]
     supply_g: tuple[float, ...]
@@ -58,17 +66,17 @@ class JobView:
     """A job: when, what for, what to weigh, and what there is to know about it."""
 
     key: UUID
-    kind: str
+    kind: JobKind
     ordinal: int
     planned_on: date
     due_on: date
-    status: str
+    status: Status
     moved: bool
     stage: str | None
-    first_g: ByNutrient
+    first_g: Amounts
     """What the first plan gave this job; no job grows beyond 1.25 times that. [g]"""
-    need_g: ByNutrient
-    brings_g: ByNutrient
+    need_g: Amounts
+    brings_g: Amounts
     mixes: tuple[MixPlan, ...]
     stock: tuple[StockTank, ...]
     """Of the first mix, where the garden has a proportioner."""
@@ -82,7 +90,7 @@ class JobView:
 class ToBuy:
     """A general material that would fill a shortage, and how much of it. [g]"""
 
-    nutrient: str
+    nutrient: Nutrient
     short_g: float
     material: str
     material_name: str
@@ -123,7 +131,7 @@ class SharedPour:
     per_plant_l: float
     grams: dict[UUID, float]
     """Of each product."""
-    brings_g: ByNutrient
+    brings_g: Amounts
     miss: float
     """More than its own mix would miss, as a share of its need. [g/g]"""
 
@@ -157,10 +165,10 @@ class PlantingPlan:
     family: str
     family_before: date | None
     """When a crop of the same family last stood here, if in the years that matter."""
-    nitrogen_now: str
-    """"short", "even" or "ample": supply against need up to today."""
+    nitrogen_now: Keeping
+    """Supply against need up to today."""
     programme: str
-    method: str
+    method: Method
     plants: int
     fits: int
     points: tuple[Point, ...]
@@ -193,7 +201,7 @@ class ScoopFacts:
 
     scoop: UUID
     grams: float
-    nutrients_g: ByNutrient
+    nutrients_g: Amounts
 
 
 @dataclass(frozen=True, slots=True)
@@ -212,7 +220,7 @@ class ProductPlan:
     id: UUID
     density_g_ml: float
     density_origin: Origin
-    fractions: ByNutrient
+    fractions: Amounts
     first_season_n: float
     ec_of_1g_l_ds_m: float
     scoops: tuple[ScoopFacts, ...]

@@ -1,23 +1,24 @@
 """The plan of a garden: a pure function of the garden, what happened, and the day."""
 
 from collections import Counter
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from datetime import date
 from uuid import UUID
 
 from eznel.core import plausibility
-from eznel.core.document import Bed, Garden, Log, Product, StockMove
+from eznel.core.document import Bed, Garden, Log, Place, StockMove
 from eznel.core.mixing.coating import coated_sizes
 from eznel.core.mixing.stocks import StockTank, stock_of
-from eznel.core.needs.dose import Need
-from eznel.core.outlines import positions
-from eznel.core.places import plant_area, walking_order
+from eznel.core.needs.dose import Need, totals_g
+from eznel.core.nutrients import Amounts
+from eznel.core.places import walking_order
 from eznel.core.plan import advice
 from eznel.core.plan.cans import shared_cans
 from eznel.core.plan.changes import changes
+from eznel.core.plan.measures import standing as standing_of
 from eznel.core.plan.place_plans import place_plan
-from eznel.core.plan.place_result import ByNutrient
+from eznel.core.plan.place_result import PlacePlan
 from eznel.core.plan.result import (
     JobView,
     NeedView,
@@ -31,18 +32,17 @@ from eznel.core.plan.result import (
     Use,
 )
 from eznel.core.plan.tasks import tasks
-from eznel.core.plan.tides import standing_of, tides
-from eznel.core.products.analysis import first_season_share
+from eznel.core.plan.tides import keeping_of, tides
+from eznel.core.products.fertiliser import Fertiliser, first_season_share
 from eznel.core.products.masses import scoop_mass
-from eznel.core.quantities import NUTRIENTS
 from eznel.core.reference import Catalogue
 from eznel.core.season.course import JobPlan
 from eznel.core.season.fold import Season
 from eznel.core.season.workings import Workings
 from eznel.core.shed import cautions
-from eznel.core.shed.shelf import Shed, Shelf, Vector
+from eznel.core.shed.shelf import Shed, Shelf
 from eznel.core.stands.rotation import family_before
-from eznel.core.stands.stands import Stand
+from eznel.core.stands.stand import InTub, Stand
 from eznel.core.working import Finding
 
 
@@ -55,7 +55,7 @@ class Made:
 
 
 def make(
-    garden: Garden, log: Log, today: date, catalogue: Catalogue, before: Made | None = None
+    garden: Garden, log: Log, today: date, catalogue: Catalogue, earlier: Made | None = None
 ) -> Made:
     """Return the plan of a garden's season and its workings.
 
@@ -69,8 +69,8 @@ def make(
         The garden's date. [date]
     catalogue : Catalogue
         Crops, stages, bands, materials and programmes. [rows]
-    before : Made or None
-        Made earlier, of a garden that may differ: saves computing again what does not, and never
+    earlier : Made or None
+        Of a garden that may differ: saves computing again what does not, and never
         changes the plan. [core]
 
     Returns
@@ -83,37 +83,34 @@ def make(
     Unknown
         When a crop, stage or programme is in no table.
     """
-    workings = Workings(garden, log, today, catalogue, before.workings if before else None)
-    stands = workings.stands
-    known = {place.id: place for place in before.plan.places} if before else {}
-    seasons = (
-        {id(s): p for s, p in zip(before.workings.seasons, before.plan.plantings, strict=True)}
-        if before
-        else {}
-    )
-    walk = walking_order(garden.places)
+    workings = Workings(garden, log, today, catalogue, earlier.workings if earlier else None)
+    stands, kept = workings.stands, workings.kept
     tested = Counter(place for report in garden.reports for place in report.places)
-    twice = {place for place, tests in tested.items() if tests > 1}
+
+    def of_place(place: Place, turn: int) -> PlacePlan:
+        known = kept.part(
+            ("place plan", place.id),
+            (stands.known[place.id],),
+            lambda: place_plan(place, stands),
+        )
+        if isinstance(place, Bed) and tested[place.id] > 1:
+            known = replace(known, changes=changes(place, stands))
+        return replace(known, walk=turn)
+
+    def of_planting(season: Season) -> PlantingPlan:
+        known = kept.part(
+            ("planting plan", season.stand.id), (season,), lambda: _planting(season, workings)
+        )
+        return replace(known, tasks=tasks(season.stand, stands))
+
+    walk = walking_order(garden.places)
     return Made(
         workings,
         SeasonPlan(
             garden=garden.id,
             as_of=today,
-            places=tuple(
-                replace(
-                    known[p.id] if p.id in stands.unchanged else place_plan(p, stands, turn),
-                    walk=turn,
-                    changes=changes(p, stands) if isinstance(p, Bed) and p.id in twice else (),
-                )
-                for p, turn in zip(garden.places, walk, strict=True)
-            ),
-            plantings=tuple(
-                replace(
-                    seasons.get(id(season)) or _planting(season, workings),
-                    tasks=tasks(season.stand, stands),
-                )
-                for season in workings.seasons
-            ),
+            places=tuple(of_place(p, turn) for p, turn in zip(garden.places, walk, strict=True)),
+            plantings=tuple(of_planting(season) for season in workings.seasons),
             shared=shared_cans(workings),
             products=tuple(_products(workings)),
             scoops=tuple(ScoopSize(scoop.id, scoop.volume.ml) for scoop in garden.scoops),
@@ -149,33 +146,26 @@ def plan(garden: Garden, log: Log, today: date, catalogue: Catalogue) -> SeasonP
     return make(garden, log, today, catalogue).plan
 
 
-def _by_nutrient(vector: Sequence[float]) -> ByNutrient:
-    return dict(zip(NUTRIENTS, vector, strict=True))
-
-
 def _planting(season: Season, workings: Workings) -> PlantingPlan:
     stand, stands = season.stand, workings.stands
-    calendar = stand.calendar
-    place = stand.place
-    fits = len(positions(place.shape, stand.spacing)) if isinstance(place, Bed) else stand.plants
+    calendar, standing = stand.calendar, standing_of(stand)
     tide = tides(season, workings.shed)
-    short = _short(season)
     return PlantingPlan(
         id=stand.id,
-        place=place.id,
+        place=stand.place.id,
         crop=stand.crop.key,
         crop_name=stand.crop.name,
         variety=stand.planting.variety,
         family=stand.crop.family,
         family_before=family_before(stand, stands),
-        nitrogen_now=standing_of(tide[0], workings.today),
+        nitrogen_now=keeping_of(tide[0], workings.today),
         programme=stand.programme.key,
         method=stand.method,
         plants=stand.plants,
-        fits=fits,
+        fits=standing.fits,
         points=stand.points,
-        area_m2=stand.area.value if stand.area else 0.0,
-        plant_area_m2=plant_area(stand.spacing).value,
+        area_m2=standing.area_m2,
+        plant_area_m2=standing.plant_area_m2,
         stages=_stages(stand),
         stage_now=stand.stage_on(workings.today),
         planted_on=stand.planting.planted_on,
@@ -184,10 +174,7 @@ def _planting(season: Season, workings: Workings) -> PlantingPlan:
         last_pick=calendar.last_pick,
         stop_on=calendar.stop,
         interval_days=season.plan.interval_days,
-        needs=tuple(
-            _need(season.needs[x], given, short[x])
-            for x, given in zip(NUTRIENTS, season.given_g, strict=True)
-        ),
+        needs=tuple(_need(need, season) for need in season.needs.values()),
         tides=tide,
         jobs=tuple(_job(job, season, workings) for job in season.jobs),
         tasks=(),
@@ -196,7 +183,7 @@ def _planting(season: Season, workings: Workings) -> PlantingPlan:
         refused=tuple(dict.fromkeys(one for job in season.jobs for one in job.refused)),
         to_buy=short_of(season, workings),
         findings=(
-            *advice.of_stand(stand, stands, fits),
+            *advice.of_stand(stand, stands, standing.fits),
             *advice.overfed(season),
             *advice.salty(season, workings.shed, stands.worked_in),
             *_extras_too_strong(season, workings),
@@ -204,11 +191,8 @@ def _planting(season: Season, workings: Workings) -> PlantingPlan:
     )
 
 
-def _short(season: Season) -> ByNutrient:
-    return {
-        x: max(season.needs[x].total.value - given, 0.0)
-        for x, given in zip(NUTRIENTS, season.given_g, strict=True)
-    }
+def _short(season: Season) -> Amounts:
+    return totals_g(season.needs).beyond(season.given_g)
 
 
 def short_of(season: Season, workings: Workings) -> tuple[ToBuy, ...]:
@@ -226,8 +210,7 @@ def short_of(season: Season, workings: Workings) -> tuple[ToBuy, ...]:
     tuple of ToBuy
         General materials. [g]
     """
-    need = {x: season.needs[x].total.value for x in NUTRIENTS}
-    dissolved = season.stand.area is None
+    need, dissolved = totals_g(season.needs), isinstance(season.stand, InTub)
     return advice.to_buy(_short(season), need, dissolved=dissolved, shed=workings.shed)
 
 
@@ -262,7 +245,7 @@ def _harvest_from(stand: Stand) -> date | None:
     return harvest if harvest is not None and harvest < stand.calendar.last_pick else None
 
 
-def _need(need: Need, given: float, short: float) -> NeedView:
+def _need(need: Need, season: Season) -> NeedView:
     return NeedView(
         nutrient=need.nutrient,
         total_g=need.total.value,
@@ -273,8 +256,8 @@ def _need(need: Need, given: float, short: float) -> NeedView:
         soil_class=need.soil_class,
         assumed=need.assumed,
         credit_g=need.credit_g,
-        supplied_g=given,
-        short_g=short,
+        supplied_g=season.given_g[need.nutrient],
+        short_g=_short(season)[need.nutrient],
     )
 
 
@@ -282,16 +265,8 @@ def _job(job: JobPlan, season: Season, workings: Workings) -> JobView:
     stand, shed = season.stand, workings.shed
     acidity = stand.soil.acidity
     ph = acidity.ph.value if acidity else None
-    used = dict.fromkeys(line.product for mix in job.mixes[:1] for line in mix.lines)
-    keys = dict.fromkeys(
-        key
-        for product_id in used
-        for key in cautions.cautions(
-            shed.products[product_id],
-            shed.material(shed.products[product_id]),
-            ph,
-        )
-    )
+    used = dict.fromkeys(line.product for line in job.mix.lines) if job.mix else ()
+    keys = dict.fromkeys(key for id_ in used for key in cautions.cautions(shed.products[id_], ph))
     return JobView(
         key=job.job.key,
         kind=job.job.kind,
@@ -301,9 +276,9 @@ def _job(job: JobPlan, season: Season, workings: Workings) -> JobView:
         status=job.status,
         moved=job.due_on != job.job.planned_on,
         stage=stand.stage_on(job.due_on),
-        first_g=_by_nutrient(job.job.first_g),
-        need_g=_by_nutrient(job.need_g),
-        brings_g=_by_nutrient(job.brings_g),
+        first_g=job.job.first_g,
+        need_g=job.need_g,
+        brings_g=job.brings_g,
         mixes=job.mixes,
         stock=_stock(job, season, shed),
         given=job.entry.amounts if job.entry else (),
@@ -314,11 +289,11 @@ def _job(job: JobPlan, season: Season, workings: Workings) -> JobView:
 
 
 def _stock(job: JobPlan, season: Season, shed: Shed) -> tuple[StockTank, ...]:
-    if not job.mixes:
+    if job.mix is None:
         return ()
     stand = season.stand
-    mean_c = stand.weather.mean_c(job.due_on, stand.place.warmer_by_c)
-    return stock_of(job.mixes[0], mean_c, shed)
+    mean_c = stand.weather.mean_c(job.due_on, stand.warmer_by_c)
+    return stock_of(job.mix, mean_c, shed)
 
 
 def _products(workings: Workings) -> Iterator[ProductPlan]:
@@ -328,13 +303,14 @@ def _products(workings: Workings) -> Iterator[ProductPlan]:
     uses: dict[UUID, list[Use]] = {}
     for season in workings.seasons:
         for job in season.jobs:
-            if job.status != "planned" or not job.mixes:
+            if job.status != "planned" or job.mix is None:
                 continue
-            after.take(job.mixes[0])
-            for product, grams in workings.shed.used(None, job.mixes[0]):
-                uses.setdefault(product, []).append(Use(job.due_on, season.stand.id, grams))
+            after.take(job.mix)
+            for taken in job.mix.taken:
+                use = Use(job.due_on, season.stand.id, taken.grams)
+                uses.setdefault(taken.product, []).append(use)
     opened = {m.product: m.on for m in sorted(log.stock_moves, key=_day) if m.kind == "opened"}
-    for one in workings.stands.garden.products:
+    for one in workings.shed.products.values():
         coming = tuple(sorted(uses.get(one.id, ()), key=_day))
         yield _product(one, workings, now, after, coming, opened.get(one.id))
 
@@ -344,7 +320,7 @@ def _day(one: Use | StockMove) -> date:
 
 
 def _product(
-    product: Product,
+    product: Fertiliser,
     workings: Workings,
     now: Shelf,
     after: Shelf,
@@ -352,17 +328,16 @@ def _product(
     opened_on: date | None,
 ) -> ProductPlan:
     shed = workings.shed
-    held = shed.contents[product.id]
-    material = shed.material(product)
+    held = product.contents
     return ProductPlan(
         id=product.id,
         density_g_ml=held.density_g_ml,
         density_origin=held.density_origin,
-        fractions=_by_nutrient(held.declared),
-        first_season_n=first_season_share(product, material).value,
+        fractions=held.declared,
+        first_season_n=first_season_share(product).value,
         ec_of_1g_l_ds_m=held.ec_ds_m_per_g_l,
         scoops=tuple(
-            _scoop(scoop.id, scoop_mass(product, material, scoop).value, held.declared)
+            _scoop(scoop.id, scoop_mass(product, scoop).value, held.declared)
             for scoop in workings.stands.garden.scoops
         ),
         left_g=now.left_g[product.id],
@@ -371,9 +346,9 @@ def _product(
         opened_on=opened_on,
         price_per_g=shed.price_per_g[product.id],
         refused=shed.refused[product.id],
-        cautions=cautions.cautions(product, material, None),
+        cautions=cautions.cautions(product, None),
     )
 
 
-def _scoop(scoop: UUID, grams: float, held: Vector) -> ScoopFacts:
-    return ScoopFacts(scoop, grams, _by_nutrient([grams * share for share in held]))
+def _scoop(scoop: UUID, grams: float, held: Amounts) -> ScoopFacts:
+    return ScoopFacts(scoop, grams, held * grams)

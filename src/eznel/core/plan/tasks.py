@@ -7,11 +7,12 @@ but for the last one of each kind, so that a list is never longer than what can 
 from collections.abc import Iterator
 from datetime import date, timedelta
 
-from eznel.core.document import Bed, TaskDone
+from eznel.core.document import TaskDone
 from eznel.core.plan.result import TakenAlong, TaskView
 from eznel.core.reference import Task
 from eznel.core.stands.calendars import COVER_C
-from eznel.core.stands.stands import Stand, Stands
+from eznel.core.stands.stand import OnGround, Stand
+from eznel.core.stands.stands import Stands
 
 DONE_BEFORE_DAYS = 7
 """A job that was done so long before its day counts for it. [days]"""
@@ -63,10 +64,10 @@ def fits(task: Task, stand: Stand) -> bool:
     own = stand.variety
     return (
         named
-        and (task.grounds == "any" or isinstance(stand.place, Bed))
+        and (task.grounds == "any" or isinstance(stand, OnGround))
         and (raised_here or not task.raised)
         and (planting.sown_in_place or not task.sown)
-        and (stand.place.warmer_by_c >= COVER_C or not task.covered)
+        and (stand.warmer_by_c >= COVER_C or not task.covered)
         and not (task.indeterminate and own is not None and own.determinate)
     )
 
@@ -111,7 +112,7 @@ def _taken(done: list[TaskDone], day: date, following: date) -> TaskDone | None:
 
 
 def _takes(task: Task, stand: Stand) -> Iterator[TakenAlong]:
-    ground = stand.area.value if stand.area else 0.0
+    ground = stand.ground_m2
     for one in task.materials:
         by = {"plant": stand.plants, "m2": ground, "planting": 1}[one.per]
         if by:

@@ -6,16 +6,19 @@ from datetime import date, timedelta
 import numpy as np
 from numpy.typing import NDArray
 
-from eznel.core.document import Product
 from eznel.core.needs.charging import release_course
-from eznel.core.plan.result import Tide
-from eznel.core.quantities import NUTRIENTS
-from eznel.core.season.fold import Season, supplied
-from eznel.core.shed.shelf import Shed, Vector
-from eznel.core.stands.stands import Stand
+from eznel.core.nutrients import NUTRIENTS, Amounts, Nutrient
+from eznel.core.plan.result import Keeping, Tide
+from eznel.core.products.fertiliser import Fertiliser
+from eznel.core.season.fold import Season
+from eznel.core.season.to_come import supplied
+from eznel.core.shed.shelf import Shed
+from eznel.core.stands.stand import Stand
 
-TIDES = ("N", "P", "K", "Ca")
+TIDES: tuple[Nutrient, ...] = ("N", "P", "K", "Ca")
 TIDE_STEP_DAYS = 7
+SLOW: dict[str, frozenset[Nutrient]] = {"coated": frozenset(NUTRIENTS), "organic": frozenset({"N"})}
+"""What of a product comes with time; all else is there at once."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -23,9 +26,9 @@ class _Portion:
     """A product given on a day: what it brings, and how slowly. No course means at once. [g]"""
 
     on: date
-    brings: Vector
+    brings: Amounts
     course: NDArray[np.float64] | None
-    slow: frozenset[str]
+    slow: frozenset[Nutrient]
 
 
 def tides(season: Season, shed: Shed) -> tuple[Tide, ...]:
@@ -47,9 +50,9 @@ def tides(season: Season, shed: Shed) -> tuple[Tide, ...]:
     """
     stand = season.stand
     portions = [
-        _portion(shed.products[product], grams, day, stand, shed)
-        for day, entry, mix in supplied(season)
-        for product, grams in shed.used(entry, mix)
+        _portion(shed.products[one.product], one.grams, fed.on, stand, shed)
+        for fed in supplied(season, shed)
+        for one in fed.taken
     ]
     start, end = stand.calendar.begins, max(stand.calendar.last_pick, stand.calendar.stop)
     days = {start + timedelta(n) for n in range(0, (end - start).days + 1, TIDE_STEP_DAYS)} | {end}
@@ -62,7 +65,7 @@ def tides(season: Season, shed: Shed) -> tuple[Tide, ...]:
 
 def _tide(
     season: Season,
-    nutrient: str,
+    nutrient: Nutrient,
     days: tuple[date, ...],
     ordinals: NDArray[np.int_],
     portions: list[_Portion],
@@ -72,33 +75,33 @@ def _tide(
     at_stop, reached = curve.at(stop), np.interp(ordinals, curve.days, curve.shares)
     due = np.minimum(reached / at_stop, 1.0) if at_stop > 0 else np.ones(len(days))
     supply = need.credit_g * due
-    i = NUTRIENTS.index(nutrient)
     for portion in portions:
-        if not portion.brings[i]:
+        brings = portion.brings[nutrient]
+        if not brings:
             continue
         since = ordinals - portion.on.toordinal()
         if portion.course is None or nutrient not in portion.slow:
-            supply += portion.brings[i] * (since >= 0)
+            supply += brings * (since >= 0)
         else:
             share = portion.course[np.clip(since, 0, len(portion.course) - 1)]
-            supply += np.where(since >= 0, portion.brings[i] * share, 0.0)
+            supply += np.where(since >= 0, brings * share, 0.0)
     wanted = (need.total.value + need.credit_g) * due
     return Tide(nutrient, days, tuple(wanted.tolist()), tuple(supply.tolist()))
 
 
-def _portion(product: Product, grams: float, on: date, stand: Stand, shed: Shed) -> _Portion:
-    brings = tuple(grams * share for share in shed.available(product.id, stand, on))
-    slow = {"coated": frozenset(NUTRIENTS), "organic": frozenset("N")}.get(product.form)
+def _portion(product: Fertiliser, grams: float, on: date, stand: Stand, shed: Shed) -> _Portion:
+    brings = shed.available(product.id, stand, on) * grams
+    slow = SLOW.get(product.form)
     if slow is None:
         return _Portion(on, brings, None, frozenset())
-    return _Portion(on, brings, np.array(release_course(product, stand, shed.stands, on)), slow)
+    return _Portion(on, brings, np.array(release_course(product, stand, on)), slow)
 
 
 EVEN_SHARE = 0.2
 """Within this share of the need so far, supply keeps pace with it."""
 
 
-def standing_of(tide: Tide, today: date) -> str:
+def keeping_of(tide: Tide, today: date) -> Keeping:
     """Return how supply keeps pace with need up to a day.
 
     Parameters
@@ -110,8 +113,8 @@ def standing_of(tide: Tide, today: date) -> str:
 
     Returns
     -------
-    str
-        "short", "even" or "ample". [name]
+    Keeping
+        Short, even or ample. [name]
     """
     past = sum(day <= today for day in tide.days)
     if past == 0:

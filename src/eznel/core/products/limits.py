@@ -1,9 +1,10 @@
 """What a label allows at most; what dissolves, and what must not meet in a concentrate."""
 
-from eznel.core.document import Dilution, Product, Spread
+from eznel.core.document import Dilution, Spread
+from eznel.core.nutrients import Amounts
+from eznel.core.products.fertiliser import Fertiliser
 from eznel.core.products.masses import bulk_mass
 from eznel.core.quantities import Strength
-from eznel.core.reference import Material
 
 WARM_C, COLD_C = 20.0, 5.0
 """Water temperatures that solubility is known for."""
@@ -20,102 +21,91 @@ REACTS_S_OR_P = 0.005
 """Shares from which a dissolved product brings enough to fall out with the other. [g/g]"""
 
 
-def most_on_ground(product: Product, material: Material | None) -> float | None:
+def most_on_ground(of: Fertiliser) -> float | None:
     """Return the most of a product in one application on the ground, by its label.
 
     Parameters
     ----------
-    product : Product
-        The product. [document]
-    material : Material or None
-        The general material it is, for its density. [catalogue]
+    of : Fertiliser
+        The product. [core]
 
     Returns
     -------
     float or None
         Rate; None where the label names none. [g/m²]
     """
-    rate = product.max_rate
+    rate = of.product.max_rate
     if rate is None:
         return None
     if isinstance(rate, Spread):
-        return bulk_mass(rate.product, product, material) / rate.area.m2
+        return bulk_mass(rate.product, of) / rate.area.m2
     return rate.g_per_m2
 
 
-def most_in_water(product: Product, material: Material | None) -> float | None:
+def most_in_water(of: Fertiliser) -> float | None:
     """Return the most of a product in a litre of water, by its label.
 
     Parameters
     ----------
-    product : Product
-        The product. [document]
-    material : Material or None
-        The general material it is, for its density. [catalogue]
+    of : Fertiliser
+        The product. [core]
 
     Returns
     -------
     float or None
         Strength; None where the label names none. [g/L]
     """
-    return _diluted(product.max_strength, product, material)
+    return _diluted(of.product.max_strength, of)
 
 
-def most_in_mix(product: Product, material: Material | None) -> float | None:
+def most_in_mix(of: Fertiliser) -> float | None:
     """Return the most of a product in a litre of potting mix, by its label.
 
     Parameters
     ----------
-    product : Product
-        The product. [document]
-    material : Material or None
-        The general material it is, for its density. [catalogue]
+    of : Fertiliser
+        The product. [core]
 
     Returns
     -------
     float or None
         Charge; None where the label names none. [g/L]
     """
-    return _diluted(product.max_in_mix, product, material)
+    return _diluted(of.product.max_in_mix, of)
 
 
-def most_per_plant(product: Product, material: Material | None) -> float | None:
+def most_per_plant(of: Fertiliser) -> float | None:
     """Return the most of a product for one plant in one application, by its label.
 
     Parameters
     ----------
-    product : Product
-        The product. [document]
-    material : Material or None
-        The general material it is, for its density. [catalogue]
+    of : Fertiliser
+        The product. [core]
 
     Returns
     -------
     float or None
         Mass; None where the label names none. [g]
     """
-    if product.max_per_plant is None:
-        return None
-    return bulk_mass(product.max_per_plant, product, material)
+    most = of.product.max_per_plant
+    return None if most is None else bulk_mass(most, of)
 
 
-def _diluted(
-    said: Strength | Dilution | None, product: Product, material: Material | None
-) -> float | None:
+def _diluted(said: Strength | Dilution | None, of: Fertiliser) -> float | None:
     if isinstance(said, Dilution):
-        return bulk_mass(said.product, product, material) / said.water.l
+        return bulk_mass(said.product, of) / said.water.l
     return None if said is None else said.g_per_l
 
 
-def solubility_g_l(material: Material | None, water_c: float) -> float | None:
-    """Return how much of a material dissolves in a litre of water.
+def solubility_g_l(of: Fertiliser, water_c: float) -> float | None:
+    """Return how much of a product dissolves in a litre of water.
 
     Between 5 and 20 °C along a straight line, and no more than at 20 °C above that.
 
     Parameters
     ----------
-    material : Material or None
-        The general material. [catalogue]
+    of : Fertiliser
+        The product; what is known is its material's. [core]
     water_c : float
         The water's temperature. [°C]
 
@@ -124,6 +114,7 @@ def solubility_g_l(material: Material | None, water_c: float) -> float | None:
     float or None
         None where it is not known. [g/L]
     """
+    material = of.material
     if material is None or material.solubility_g_l_20c is None:
         return None
     warm = material.solubility_g_l_20c
@@ -151,7 +142,7 @@ def can_water_c(mean_c: float) -> float:
     return min(max(mean_c, COLDEST_WATER_C), WARMEST_WATER_C)
 
 
-def falls_out(calcium: tuple[float, ...], other: tuple[float, ...]) -> bool:
+def falls_out(calcium: Amounts, other: Amounts) -> bool:
     """Return whether calcium of one dissolved product falls out with another's S or P.
 
     Calcium never shares a concentrate with sulphates or phosphates. What holds both by itself was
@@ -159,9 +150,9 @@ def falls_out(calcium: tuple[float, ...], other: tuple[float, ...]) -> bool:
 
     Parameters
     ----------
-    calcium : tuple of float
-        What a gram of the one holds, in the order of NUTRIENTS. [g/g]
-    other : tuple of float
+    calcium : Amounts
+        What a gram of the one holds. [g/g]
+    other : Amounts
         What a gram of the other holds. [g/g]
 
     Returns
@@ -172,9 +163,9 @@ def falls_out(calcium: tuple[float, ...], other: tuple[float, ...]) -> bool:
     return _brings_calcium(calcium) and _brings_s_or_p(other)
 
 
-def _brings_calcium(held: tuple[float, ...]) -> bool:
-    return held[3] >= REACTS_CA and not _brings_s_or_p(held)
+def _brings_calcium(held: Amounts) -> bool:
+    return held.ca >= REACTS_CA and not _brings_s_or_p(held)
 
 
-def _brings_s_or_p(held: tuple[float, ...]) -> bool:
-    return held[1] >= REACTS_S_OR_P or held[5] >= REACTS_S_OR_P
+def _brings_s_or_p(held: Amounts) -> bool:
+    return held.p >= REACTS_S_OR_P or held.s >= REACTS_S_OR_P

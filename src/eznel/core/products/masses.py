@@ -4,50 +4,22 @@ A volume becomes a mass only through the product's own bulk density, weighed by 
 typical of the material and marked so.
 """
 
-from eznel.core.document import Amount, Product, Scoop, ScoopOf
+from collections.abc import Mapping
+from uuid import UUID
+
+from eznel.core.document import Amount, Scoop, ScoopOf
+from eznel.core.products.fertiliser import Fertiliser, density_g_ml
 from eznel.core.quantities import Mass, Volume
-from eznel.core.reference import Material
 from eznel.core.working import Origin, Quantity, Worked
 
-TYPICAL_DENSITY_G_ML = {
-    "granular": 1.0, "soluble": 1.0, "liquid": 1.15, "organic": 0.65, "coated": 0.95, "mix": 0.3,
-}  # fmt: skip
-"""Bulk density by form, where neither the grower nor the material says."""
 
-
-def density_g_ml(product: Product, material: Material | None) -> tuple[float, Origin]:
-    """Return a product's bulk density and where it comes from.
-
-    Parameters
-    ----------
-    product : Product
-        The product. [document]
-    material : Material or None
-        The general material it is. [catalogue]
-
-    Returns
-    -------
-    tuple of float and Origin
-        Density. [g/mL]
-    """
-    if product.density is not None:
-        return product.density.g_per_ml, Origin.MEASURED
-    if product.weighed is not None:
-        return product.weighed.g_per_ml, Origin.MEASURED
-    if material is not None:
-        return material.density_g_ml, Origin.ASSUMED
-    return TYPICAL_DENSITY_G_ML[product.form], Origin.ASSUMED
-
-
-def scoop_mass(product: Product, material: Material | None, scoop: Scoop) -> Worked:
+def scoop_mass(of: Fertiliser, scoop: Scoop) -> Worked:
     """Return what one level scoop of a product weighs.
 
     Parameters
     ----------
-    product : Product
-        The product. [document]
-    material : Material or None
-        The general material it is. [catalogue]
+    of : Fertiliser
+        The product. [core]
     scoop : Scoop
         The measure. [document]
 
@@ -56,31 +28,27 @@ def scoop_mass(product: Product, material: Material | None, scoop: Scoop) -> Wor
     Worked
         Mass. [g]
     """
-    density, origin = density_g_ml(product, material)
+    density, origin = density_g_ml(of)
     return Worked.first(
         "scoop_mass",
         scoop.volume.ml * density,
         "g",
         Quantity("scoop_ml", scoop.volume.ml, "mL", Origin.MEASURED),
         Quantity("density_g_ml", density, "g/mL", origin),
-    ).settling(f"products/{product.id}/weighed")
+    ).settling(f"products/{of.id}/weighed")
 
 
-def mass_of(
-    amount: Amount, product: Product, material: Material | None, scoop: Scoop | None
-) -> float:
+def mass_of(amount: Amount, of: Fertiliser, scoops: Mapping[UUID, Scoop]) -> float:
     """Return the grams of an amount that was measured, poured or weighed.
 
     Parameters
     ----------
     amount : Amount
         Scoops, mass or volume. [document]
-    product : Product
-        The product. [document]
-    material : Material or None
-        The general material it is. [catalogue]
-    scoop : Scoop or None
-        The measure, where the amount is in scoops. [document]
+    of : Fertiliser
+        The product. [core]
+    scoops : mapping of UUID to Scoop
+        The grower's measures. [document]
 
     Returns
     -------
@@ -88,22 +56,19 @@ def mass_of(
         Mass. [g]
     """
     if isinstance(amount, ScoopOf):
-        assert scoop is not None
-        return amount.count * scoop_mass(product, material, scoop).value
-    return bulk_mass(amount.amount, product, material)
+        return amount.count * scoop_mass(of, scoops[amount.scoop]).value
+    return bulk_mass(amount.amount, of)
 
 
-def bulk_mass(bulk: Mass | Volume, product: Product, material: Material | None) -> float:
+def bulk_mass(bulk: Mass | Volume, of: Fertiliser) -> float:
     """Return the grams of a mass or volume of a product.
 
     Parameters
     ----------
     bulk : Mass or Volume
         As typed. [g or L]
-    product : Product
-        The product. [document]
-    material : Material or None
-        The general material it is. [catalogue]
+    of : Fertiliser
+        The product. [core]
 
     Returns
     -------
@@ -112,4 +77,52 @@ def bulk_mass(bulk: Mass | Volume, product: Product, material: Material | None) 
     """
     if isinstance(bulk, Mass):
         return bulk.g
-    return bulk.ml * density_g_ml(product, material)[0]
+    return bulk.ml * density_g_ml(of)[0]
+
+
+def nutrient_in(grams: float, share: Worked) -> Worked:
+    """Return the element that a mass of product brings.
+
+    Parameters
+    ----------
+    grams : float
+        Mass of product. [g]
+    share : Worked
+        Its mass fraction. [g/g]
+
+    Returns
+    -------
+    Worked
+        Mass of the element. [g]
+    """
+    return share.then(
+        "nutrient_in",
+        grams * share.value,
+        "g",
+        Quantity("product_g", grams, "g"),
+        Quantity("fraction", share.value, "g/g"),
+    )
+
+
+def amount_for(need_g: float, share: float) -> Worked:
+    """Return the product that brings a wanted mass of an element.
+
+    Parameters
+    ----------
+    need_g : float
+        Mass of the element; per area if the answer is to be per area. [g]
+    share : float
+        Its mass fraction in the product, above 0. [g/g]
+
+    Returns
+    -------
+    Worked
+        Mass of product. [g]
+    """
+    return Worked.first(
+        "amount_for",
+        need_g / share,
+        "g",
+        Quantity("need_g", need_g, "g"),
+        Quantity("fraction", share, "g/g", Origin.LABEL),
+    )

@@ -9,23 +9,22 @@ from dataclasses import dataclass
 from uuid import UUID
 
 from eznel.core.blend import WEIGHT
-from eznel.core.document import Bed, Product
 from eznel.core.errors import Impossible, Unknown
 from eznel.core.mixing.answers import FORMS
 from eznel.core.mixing.caps import SATURATION_L_PER_KG
+from eznel.core.nutrients import Amounts, Nutrient
 from eznel.core.places import bed_soil_mass
-from eznel.core.plan.place_result import ByNutrient
-from eznel.core.products.analysis import first_season_shares
-from eznel.core.quantities import NUTRIENTS
+from eznel.core.products.fertiliser import Fertiliser, first_season_shares
 from eznel.core.schedule.jobs import feed_water_l
-from eznel.core.season.fold import Season, to_come
+from eznel.core.season.fold import Season
+from eznel.core.season.to_come import to_come
 from eznel.core.season.workings import Workings
 from eznel.core.shed import cautions, rules
 from eznel.core.shed.rules import Refused, Used
-from eznel.core.shed.shelf import Vector
+from eznel.core.stands.stand import InTub, OnGround
 
 FEWEST, MOST = 2, 5
-PRICED = ("N", "P", "K", "Ca")
+PRICED: tuple[Nutrient, ...] = ("N", "P", "K", "Ca")
 """What people buy fertiliser for."""
 
 
@@ -36,16 +35,16 @@ class Contender:
     product: UUID
     grams: float
     """What would miss the need least, alone."""
-    brings_g: ByNutrient
+    brings_g: Amounts
     """Of use in the first season."""
-    unasked_g: ByNutrient
+    unasked_g: Amounts
     """What comes along beyond the need, at most."""
     match: float
     """1 where the need is met exactly, 0 where all of it is missed."""
-    first_season: ByNutrient
+    first_season: Amounts
     """Share of each nutrient that is of use in the first season."""
     cost: float | None
-    cost_per_g: ByNutrient
+    cost_per_g: dict[Nutrient, float]
     """Of what is of use; empty without a price."""
     salt_ds_m: float
     """Added to the saturated extract of the ground by all of it, or the strength of one feed in
@@ -61,7 +60,7 @@ class Comparison:
     """Products side by side for what one planting still needs. [g]"""
 
     planting: UUID
-    need_g: ByNutrient
+    need_g: Amounts
     contenders: tuple[Contender, ...]
 
 
@@ -102,7 +101,7 @@ def compare(planting: UUID, products: Sequence[UUID], workings: Workings) -> Com
     left = workings.shelf().left_g
     return Comparison(
         planting,
-        _by(need),
+        need,
         tuple(
             _contender(shed.products[one], need, season, workings, left[one])
             for one in dict.fromkeys(products)
@@ -111,43 +110,40 @@ def compare(planting: UUID, products: Sequence[UUID], workings: Workings) -> Com
 
 
 def _contender(
-    product: Product, need: Vector, season: Season, workings: Workings, left: float | None
+    product: Fertiliser, need: Amounts, season: Season, workings: Workings, left: float | None
 ) -> Contender:
     shed, stand = workings.shed, season.stand
-    held, material = shed.contents[product.id], shed.material(product)
+    held = product.contents
     available = shed.available(product.id, stand, workings.today)
     grams = _best_amount(available, need)
-    brings = tuple(grams * a for a in available)
-    most = tuple(grams * t for t in held.total)
+    brings = available * grams
     price = shed.price_per_g[product.id]
     return Contender(
         product=product.id,
         grams=grams,
-        brings_g=_by(brings),
-        unasked_g=_by(tuple(max(m - x, 0.0) for m, x in zip(most, need, strict=True))),
+        brings_g=brings,
+        unasked_g=(held.total * grams).beyond(need),
         match=max(1 - _miss(brings, need), 0.0),
-        first_season=_by(first_season_shares(product, material)),
+        first_season=first_season_shares(product),
         cost=None if price is None else price * grams,
         cost_per_g={
-            n: price / a
-            for n, a in zip(NUTRIENTS, available, strict=True)
-            if price is not None and n in PRICED and a > 0
+            n: price / available[n] for n in PRICED if price is not None and available[n] > 0
         },
         salt_ds_m=_salt(grams * held.ec_ds_m_per_g_l, season),
         weight_g=grams,
         left_g=left,
-        cautions=cautions.cautions(product, material, None),
+        cautions=cautions.cautions(product, None),
         refused=refused_for(product, season, workings),
     )
 
 
-def refused_for(product: Product, season: Season, workings: Workings) -> str | None:
+def refused_for(product: Fertiliser, season: Season, workings: Workings) -> str | None:
     """Return why a product may not be used for a planting from today on, if so.
 
     Parameters
     ----------
-    product : Product
-        The product. [document]
+    product : Fertiliser
+        The product. [core]
     season : Season
         The planting's. [core]
     workings : Workings
@@ -159,21 +155,17 @@ def refused_for(product: Product, season: Season, workings: Workings) -> str | N
         Key of the reason; one of them where it fits none of the jobs that are left.
     """
     shed, stand = workings.shed, season.stand
-    material = shed.material(product)
     always = shed.refused[product.id]
-    if always is None and material is not None and material.liming:
+    if always is None and product.is_lime:
         always = "lime_is_no_feed"
     if always is not None:
         return always
-    ground = "ground" if stand.area else "tub"
+    ground = "tub" if isinstance(stand, InTub) else "ground"
     ahead = [job for job in season.jobs if job.due_on >= workings.today] or list(season.jobs)
     fitting = [job for job in ahead if product.form in FORMS[job.job.kind, ground]]
     if not fitting:
         return "form_fits_no_job"
-    held, used = shed.contents[product.id], Used()
-    reasons = [
-        rules.of_job(product, held, stand, job.job.kind, job.due_on, used) for job in fitting
-    ]
+    reasons = [rules.of_job(product, stand, job.job.kind, job.due_on, Used()) for job in fitting]
     return None if None in reasons else reasons[0]
 
 
@@ -194,25 +186,21 @@ def refusals(workings: Workings) -> dict[UUID, tuple[Refused, ...]]:
     for season in workings.seasons:
         reasons = (
             (product.id, refused_for(product, season, workings))
-            for product in workings.garden.products
+            for product in workings.shed.products.values()
         )
         found[season.stand.id] = tuple(Refused(p, why) for p, why in reasons if why is not None)
     return found
 
 
-def _best_amount(available: Vector, need: Vector) -> float:
+def _best_amount(available: Amounts, need: Amounts) -> float:
     """The amount that misses least: at one of the corners of the miss. [g]"""
-    corners = [x / a for x, a in zip(need, available, strict=True) if x > 0 and a > 0]
-    return min(
-        corners,
-        key=lambda grams: (_miss(tuple(grams * a for a in available), need), grams),
-        default=0.0,
-    )
+    corners = need.met_by(available)
+    return min(corners, key=lambda grams: (_miss(available * grams, need), grams), default=0.0)
 
 
-def _miss(brings: Vector, need: Vector) -> float:
+def _miss(brings: Amounts, need: Amounts) -> float:
     """Weighted mean of what is short or over of each wanted nutrient, relative to its need."""
-    wanted = [(WEIGHT[n], b, x) for n, b, x in zip(NUTRIENTS, brings, need, strict=True) if x > 0]
+    wanted = [(WEIGHT[n], brings[n], x) for n, x in need.items() if x > 0]
     whole = sum(weight for weight, _, _ in wanted)
     if not whole:
         return 0.0
@@ -222,13 +210,9 @@ def _miss(brings: Vector, need: Vector) -> float:
 def _salt(salt_ds: float, season: Season) -> float:
     """Conductivity that all of it adds: to wet ground, or to one feed of a tub's season."""
     stand = season.stand
-    if isinstance(stand.place, Bed) and stand.area is not None:
-        water_l = SATURATION_L_PER_KG * bed_soil_mass(stand.place).value * stand.area.value
+    if isinstance(stand, OnGround):
+        water_l = SATURATION_L_PER_KG * bed_soil_mass(stand.place).value * stand.ground_m2
         return salt_ds / water_l if water_l else 0.0
     feeds = max(len([job for job in season.jobs if job.job.kind == "feed"]), 1)
     water_l = feed_water_l(stand, 0.0)
     return salt_ds / feeds / water_l if water_l else 0.0
-
-
-def _by(vector: Sequence[float]) -> ByNutrient:
-    return dict(zip(NUTRIENTS, vector, strict=True))

@@ -9,8 +9,8 @@ from eznel.core import places
 from eznel.core.document import Bed, Place, Product
 from eznel.core.errors import Unknown
 from eznel.core.mixing.caps import water_ec_ds_m
-from eznel.core.plan.place_result import ByNutrient
-from eznel.core.products.analysis import contents, first_season_share, fraction
+from eznel.core.nutrients import TRACES, Amounts, Nutrient, nutrient_of
+from eznel.core.products.fertiliser import Fertiliser, fertiliser, first_season_share
 from eznel.core.products.limits import (
     can_water_c,
     falls_out,
@@ -21,8 +21,6 @@ from eznel.core.products.limits import (
 from eznel.core.products.masses import scoop_mass
 from eznel.core.products.release import coated_released, organic_course
 from eznel.core.products.solutions import FULL_N_MG_L, OTHER_EC_DS_M
-from eznel.core.quantities import NUTRIENTS
-from eznel.core.reference import Material
 from eznel.core.season.workings import Workings
 from eznel.core.working import Finding, Level, Origin, Quantity
 
@@ -37,12 +35,12 @@ class ScoopGives:
 
     scoop: UUID
     grams: float
-    nutrients_g: ByNutrient
-    bed_g_m2: ByNutrient | None
+    nutrients_g: Amounts
+    bed_g_m2: Amounts | None
     """Spread over the chosen place. [g/m²]"""
-    plant_g: ByNutrient | None
+    plant_g: Amounts | None
     """To each plant that stands there."""
-    can_mg_l: ByNutrient | None
+    can_mg_l: Amounts | None
     """In the chosen can."""
     can_ec_ds_m: float | None
     """Its conductivity with the water's own."""
@@ -77,10 +75,10 @@ class Gives:
     scoops: tuple[ScoopGives, ...]
     release: tuple[ReleasePoint, ...]
     """Of all its nitrogen, or of all of it where it has none."""
-    by_sowing_end: float
-    """What is at work at the curve's end. [g/g]"""
-    low_pct: ByNutrient
-    high_pct: ByNutrient
+    at_work_at_end: float
+    """What of it is at work at the curve's end. [g/g]"""
+    low_pct: dict[Nutrient, float]
+    high_pct: dict[Nutrient, float]
     """The range of what is declared, as elements. [%]"""
     findings: tuple[Finding, ...]
 
@@ -109,14 +107,14 @@ def gives(product: Product, place: UUID | None, can_l: float, workings: Workings
     Unknown
         When there is no such place.
     """
-    garden, material = workings.garden, workings.catalogue.materials.get(product.material or "")
-    there = next((one for one in garden.places if one.id == place), None)
+    of = fertiliser(product, workings.catalogue.materials)
+    there = next((one for one in workings.garden.places if one.id == place), None)
     if place is not None and there is None:
         raise Unknown("place", "no_such_thing", id=str(place))
     ground = places.area(there).value if isinstance(there, Bed) else 0.0
     plants = sum(s.plants for s in workings.stands.all if there is not None and s.place is there)
-    release = release_curve(product, material, there, workings)
-    low, high = _range(product, material)
+    release = release_curve(of, there, workings)
+    low, high = _range(of)
     water_c = can_water_c(workings.stands.weather.mean_c(workings.today))
     return Gives(
         product=product.id,
@@ -125,39 +123,37 @@ def gives(product: Product, place: UUID | None, can_l: float, workings: Workings
         plants=plants,
         can_l=can_l,
         water_c=water_c,
-        dissolves_g_l=solubility_g_l(material, water_c) if _is_dissolved(product) else None,
-        not_with=tuple(_not_with(product, material, workings)),
-        scoops=tuple(_scoops(product, material, ground, plants, can_l, workings)),
+        dissolves_g_l=solubility_g_l(of, water_c) if of.is_dissolved else None,
+        not_with=tuple(_not_with(of, workings)),
+        scoops=tuple(_scoops(of, ground, plants, can_l, workings)),
         release=release,
-        by_sowing_end=release[-1].share,
+        at_work_at_end=release[-1].share,
         low_pct=low,
         high_pct=high,
-        findings=tuple(_findings(product, material, can_l, workings)),
+        findings=tuple(_findings(of, can_l, workings)),
     )
 
 
 def _scoops(
-    product: Product,
-    material: Material | None,
+    of: Fertiliser,
     ground: float,
     plants: int,
     can_l: float,
     workings: Workings,
 ) -> list[ScoopGives]:
-    held = contents(product, material)
-    on_ground, in_water = most_on_ground(product, material), most_in_water(product, material)
-    dissolves = _is_dissolved(product)
+    held, dissolves = of.contents, of.is_dissolved
+    on_ground, in_water = most_on_ground(of), most_in_water(of)
     found = []
     for scoop in workings.garden.scoops:
-        grams = scoop_mass(product, material, scoop).value
+        grams = scoop_mass(of, scoop).value
         found.append(
             ScoopGives(
                 scoop=scoop.id,
                 grams=grams,
-                nutrients_g=_times(held.declared, grams),
-                bed_g_m2=_times(held.declared, grams / ground) if ground else None,
-                plant_g=_times(held.declared, grams / plants) if plants else None,
-                can_mg_l=_times(held.declared, grams / can_l * 1000) if dissolves else None,
+                nutrients_g=held.declared * grams,
+                bed_g_m2=held.declared * (grams / ground) if ground else None,
+                plant_g=held.declared * (grams / plants) if plants else None,
+                can_mg_l=held.declared * (grams / can_l * 1000) if dissolves else None,
                 can_ec_ds_m=grams / can_l * held.ec_ds_m_per_g_l + water_ec_ds_m(workings.shed)
                 if dissolves
                 else None,
@@ -170,44 +166,33 @@ def _scoops(
     return found
 
 
-def _is_dissolved(product: Product) -> bool:
-    return product.form in ("soluble", "liquid")
-
-
-def _not_with(product: Product, material: Material | None, workings: Workings) -> Iterator[UUID]:
+def _not_with(of: Fertiliser, workings: Workings) -> Iterator[UUID]:
     """What else is dissolved here and reacts with it, either way round."""
-    mine = contents(product, material).total
-    for other in workings.garden.products:
-        if other.id == product.id or not (_is_dissolved(product) and _is_dissolved(other)):
+    mine = of.contents.total
+    for other in workings.shed.products.values():
+        if other.id == of.id or not (of.is_dissolved and other.is_dissolved):
             continue
-        theirs = workings.shed.contents[other.id].total
+        theirs = other.contents.total
         if falls_out(mine, theirs) or falls_out(theirs, mine):
             yield other.id
 
 
-def _times(held: tuple[float, ...], by: float) -> ByNutrient:
-    return {n: share * by for n, share in zip(NUTRIENTS, held, strict=True)}
-
-
-def _range(product: Product, material: Material | None) -> tuple[ByNutrient, ByNutrient]:
+def _range(of: Fertiliser) -> tuple[dict[Nutrient, float], dict[Nutrient, float]]:
     """The lowest and highest of each element, where the label or the kind names a range. [%]"""
-    low, high = {}, {}
-    for line in product.declared:
-        whole = {n: fraction(product, n, material).value for n in NUTRIENTS}
-        mine = next((n for n in NUTRIENTS if _is(line.nutrient, n)), None)
-        if mine is None or not line.pct or line.low_pct is None or line.high_pct is None:
+    low: dict[Nutrient, float] = {}
+    high: dict[Nutrient, float] = {}
+    for line in of.product.declared:
+        if line.nutrient in TRACES or not line.pct or line.low_pct is None or line.high_pct is None:
             continue
-        low[mine] = 100 * whole[mine] * line.low_pct / line.pct
-        high[mine] = 100 * whole[mine] * line.high_pct / line.pct
+        mine = nutrient_of(line.nutrient)
+        held = of.contents.declared[mine]
+        low[mine] = 100 * held * line.low_pct / line.pct
+        high[mine] = 100 * held * line.high_pct / line.pct
     return low, high
 
 
-def _is(declared: str, element: str) -> bool:
-    return declared.startswith(element) and not declared[len(element) :].islower()
-
-
 def release_curve(
-    product: Product, material: Material | None, place: Place | None, workings: Workings
+    of: Fertiliser, place: Place | None, workings: Workings
 ) -> tuple[ReleasePoint, ...]:
     """Return how much of a product is at work week by week from today, at this site's warmth.
 
@@ -216,10 +201,8 @@ def release_curve(
 
     Parameters
     ----------
-    product : Product
-        The product. [document]
-    material : Material or None
-        The general material it is. [catalogue]
+    of : Fertiliser
+        The product. [core]
     place : Place or None
         Where it lies, for what is warmer there. [document]
     workings : Workings
@@ -230,7 +213,7 @@ def release_curve(
     tuple of ReleasePoint
         Half a year, a point a week. [g/g]
     """
-    start = workings.today
+    start, product, material = workings.today, of.product, of.material
     end = start + timedelta(CURVE_DAYS)
     warmer = place.warmer_by_c if place is not None else 0.0
     means = workings.stands.weather.means_c(start, end + timedelta(1), warmer)
@@ -238,26 +221,25 @@ def release_curve(
     if product.form == "coated" and product.release_days is not None:
         rated = product.release_days
         shares = [coated_released(means[:n], rated).value for n in days]
-    elif product.form in AT_ONCE and first_season_share(product, material).value == 1:
+    elif product.form in AT_ONCE and first_season_share(of).value == 1:
         shares = [1.0 for _ in days]
     else:
         k = material.release_k_per_day_25c if material is not None else None
-        course, season = organic_course(means, k), first_season_share(product, material).value
+        course, season = organic_course(means, k), first_season_share(of).value
         shares = [season * course[n] if n else 0.0 for n in days]
     return tuple(ReleasePoint(start + timedelta(n), s) for n, s in zip(days, shares, strict=True))
 
 
-def _findings(
-    product: Product, material: Material | None, can_l: float, workings: Workings
-) -> list[Finding]:
+def _findings(of: Fertiliser, can_l: float, workings: Workings) -> list[Finding]:
     """One scoop too strong for a can, or more than its water dissolves."""
-    if not _is_dissolved(product):
+    if not of.is_dissolved:
         return []
-    held, found = contents(product, material), []
+    held = of.contents
+    found: list[Finding] = []
     water_c = can_water_c(workings.stands.weather.mean_c(workings.today))
-    dissolves = solubility_g_l(material, water_c)
+    dissolves = solubility_g_l(of, water_c)
     for n, scoop in enumerate(workings.garden.scoops):
-        g_l = scoop_mass(product, material, scoop).value / can_l
+        g_l = scoop_mass(of, scoop).value / can_l
         n_mg_l = g_l * held.soluble_n * 1000
         ec = g_l * held.ec_ds_m_per_g_l + water_ec_ds_m(workings.shed)
         if dissolves is not None and g_l > dissolves:

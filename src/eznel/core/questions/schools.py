@@ -9,14 +9,14 @@ import numpy as np
 
 from eznel.core.document import Programme
 from eznel.core.errors import Unknown
+from eznel.core.nutrients import Amounts, Nutrient
 from eznel.core.plan.judging import Judgement, judge
-from eznel.core.plan.place_result import ByNutrient
 from eznel.core.plan.result import Tide
 from eznel.core.plan.tides import tides
 from eznel.core.season.fold import Season
 from eznel.core.season.workings import Workings
 
-FITTED = ("N", "P", "K")
+FITTED: tuple[Nutrient, ...] = ("N", "P", "K")
 """What a programme is judged by, stage by stage."""
 LEAST_SHARE = 0.02
 """Of a season's need: before that much of it is due there is nothing to keep pace with."""
@@ -30,7 +30,7 @@ class SchoolJob:
     kind: str
     planned: bool
     """False where it cannot be done or is not needed."""
-    need_g: ByNutrient
+    need_g: Amounts
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -38,7 +38,7 @@ class StageFit:
     """Supply over need up to the end of a stage: 1 keeps pace, less is late. [g/g]"""
 
     stage: str
-    fit: dict[str, float | None]
+    fit: dict[Nutrient, float | None]
     """By nutrient; None before any is due, or where none is needed."""
 
 
@@ -124,14 +124,13 @@ def _season(workings: Workings, planting: UUID, programme: Programme) -> SchoolS
 
 
 def _jobs(season: Season) -> Iterator[SchoolJob]:
-    names = season.needs.keys()
     for job in season.jobs:
         if job.status not in ("past_stop", "not_needed"):
             yield SchoolJob(
                 on=job.due_on,
                 kind=job.job.kind,
                 planned=job.status in ("planned", "given") and bool(job.mixes or job.entry),
-                need_g=dict(zip(names, job.need_g, strict=True)),
+                need_g=job.need_g,
             )
 
 

@@ -18,15 +18,15 @@ from eznel.core.blend import WEIGHT
 from eznel.core.document import PlannedAmount, SeasonBlend
 from eznel.core.errors import Impossible
 from eznel.core.mixing.answers import DISSOLVED, useful
-from eznel.core.mixing.caps import BASE_N_ALONG, Choice, Frame, Task, apart, caps
+from eznel.core.mixing.caps import BASE_N_ALONG, Choice, DueJob, Portions, apart, caps
+from eznel.core.nutrients import NUTRIENTS, Amounts
 from eznel.core.plan.judging import Judgement, judge
-from eznel.core.quantities import NUTRIENTS
 from eznel.core.schedule.jobs import feed_water_l
 from eznel.core.season.course import MOST_GROWTH, JobPlan
-from eznel.core.season.fold import Season, task_of, to_come
+from eznel.core.season.fold import Season
+from eznel.core.season.to_come import to_come
 from eznel.core.season.workings import Workings
 from eznel.core.shed.rules import Used
-from eznel.core.shed.shelf import Vector
 from eznel.core.solving import Patience, Solved, solve, sparse
 
 SHORT_AT_THE_END, SHORT_ON_THE_WAY, UNASKED = 1.0, 0.3, 0.05
@@ -119,7 +119,7 @@ class _Job:
 
     season: int
     plan: JobPlan
-    task: Task
+    task: DueJob
     choices: tuple[Choice, ...]
     first: int
     """Column of its first product."""
@@ -163,12 +163,10 @@ class _Program:
         dear = max((p for p in self.shed.price_per_g.values() if p), default=0.0) or 1.0
         for n, season in enumerate(self.seasons):
             for one in season.jobs:
-                if one.status != "planned" or one.job.kind == "seedling":
+                if one.due is None or one.job.kind == "seedling":
                     continue
-                alone = task_of(season, one, self.shed)
-                job = replace(one.job, only=None)
-                come = self.come[n]
-                task = replace(alone, job=job, need=come, left=come, used=Used())
+                job, come = replace(one.job, only=None), self.come[n]
+                task = replace(one.due, job=job, need=come, left=come, used=Used())
                 choices = tuple(self._choices(task))
                 first = self.columns
                 for choice in choices:
@@ -177,67 +175,65 @@ class _Program:
                     self._column(MONEY * price / dear / max(most, 1e-9), most)
                 yield _Job(n, one, task, choices, first)
 
-    def _choices(self, task: Task) -> Iterator[Choice]:
+    def _choices(self, task: DueJob) -> Iterator[Choice]:
         """A gram of each product that the job may use."""
         for of, one in enumerate(useful(task, self.shed)[0]):
-            held = self.shed.contents[one.product.id]
-            yield Choice(of, one.product, 0, 1.0, one.available, held, None)
+            yield Choice(of, one.product, 0, 1.0, one.available, None)
 
-    def _most_g(self, choice: Choice, come: Vector) -> float:
+    def _most_g(self, choice: Choice, come: Amounts) -> float:
         """More than meets every need alone is never of use."""
-        alone = [x / a for x, a in zip(come, choice.brings, strict=True) if x > 0 and a > 0]
-        return max(alone, default=0.0)
+        return max(come.met_by(choice.brings), default=0.0)
 
     def _supply(self, n: int) -> None:
         """By each day what is needed by the next; in the end no more than the season bears."""
         season, come = self.seasons[n], self.come[n]
         mine = [job for job in self.tasks if job.season == n]
         window = season.plan.window
-        for i, nutrient in enumerate(NUTRIENTS):
+        for nutrient in NUTRIENTS:
             so_far: dict[int, float] = {}
             total = season.needs[nutrient].total.value
             for k, job in enumerate(mine):
                 for m, choice in enumerate(job.choices):
-                    if choice.brings[i]:
-                        so_far[job.first + m] = choice.brings[i]
-                if come[i] <= 0:
+                    if choice.brings[nutrient]:
+                        so_far[job.first + m] = choice.brings[nutrient]
+                if come[nutrient] <= 0:
                     continue
                 last = k == len(mine) - 1
                 due = 1.0 if last else window.due(nutrient, mine[k + 1].plan.due_on)
-                wanted = max(total * due - (total - come[i]), 0.0)
+                wanted = max(total * due - (total - come[nutrient]), 0.0)
                 weight = SHORT_AT_THE_END if last else SHORT_ON_THE_WAY / len(mine)
-                short = self._column(WEIGHT[nutrient] * weight / come[i])
+                short = self._column(WEIGHT[nutrient] * weight / come[nutrient])
                 self._row({**{c: -x for c, x in so_far.items()}, short: -1.0}, -wanted)
             if nutrient == "N":
-                self._row(so_far, come[i])
+                self._row(so_far, come[nutrient])
             else:
-                kg_g = season.stand.crop.uptake(nutrient) * season.stand.kg_yield()
-                scale = max(come[i], kg_g, 1e-6)
+                kg_g = season.stand.crop.uptake(nutrient) * season.stand.kg_yield
+                scale = max(come[nutrient], kg_g, 1e-6)
                 over = self._column(UNASKED * WEIGHT[nutrient] / scale)
-                self._row({**so_far, over: -1.0}, come[i])
+                self._row({**so_far, over: -1.0}, come[nutrient])
             room = season.needs[nutrient].ceiling_g
             if room < inf and mine:
                 held = {
-                    job.first + m: choice.contents.total[i]
+                    job.first + m: choice.product.contents.total[nutrient]
                     for job in mine
                     for m, choice in enumerate(job.choices)
-                    if choice.contents.total[i]
+                    if choice.product.contents.total[nutrient]
                 }
-                self._row(held, max(room - mine[0].task.totals[i], 0.0))
+                self._row(held, max(room - mine[0].task.totals[nutrient], 0.0))
 
     def _limit(self, job: _Job) -> None:
         """The caps of its mix, no more nitrogen than the plan may give it, and two cans apart."""
         task, shed, choices = job.task, self.shed, list(job.choices)
-        n_g = job.plan.job.first_g[0]
+        n_g = job.plan.job.first_g.n
         along = BASE_N_ALONG * task.needs["N"].total.value if job.plan.job.kind == "base" else 0.0
-        nitrogen = {job.first + m: c.brings[0] for m, c in enumerate(choices) if c.brings[0]}
+        nitrogen = {job.first + m: c.brings.n for m, c in enumerate(choices) if c.brings.n}
         self._row(nitrogen, max(MOST_GROWTH * n_g, along))
         dissolved = job.plan.job.kind in DISSOLVED
         mix = job.plan.mixes[0] if job.plan.mixes else None
         planned_l = mix.water_l * mix.portions if mix else feed_water_l(task.stand, n_g)
-        frame = Frame(1, "can", planned_l if dissolved else 0.0, task.need)
+        portions = Portions(1, "can", planned_l if dissolved else 0.0, task.need)
         shelf = self.workings.shelf()
-        for cap in caps(task, frame, choices, shed, shelf):
+        for cap in caps(task, portions, choices, shed, shelf):
             if cap.key not in SEASON_CAPS:
                 self._row(
                     {job.first + m: use for m, use in enumerate(cap.per_measure) if use}, cap.limit

@@ -186,15 +186,12 @@ class _Road:
 
     def _frost_ahead(self, day: date) -> date | None:
         """The last frost of spring where it is still to come for plants in the open."""
-        last = self.stands.garden.site.last_frost
-        if last is None or self.place.warmer_by_c >= COVER_C:
+        if self.place.warmer_by_c >= COVER_C:
             return None
-        month, number = (int(part) for part in last.split("-"))
-        for year in (day.year, day.year + 1):
-            frost = date(year, month, min(number, 28) if month == 2 else number)
-            if 0 <= (frost - day).days < LOOK_DAYS // 2:
-                return frost
-        return None
+        site = self.stands.garden.site
+        frosts = (site.last_frost_in(year) for year in (day.year, day.year + 1))
+        near = (f for f in frosts if f is not None and 0 <= (f - day).days < LOOK_DAYS // 2)
+        return next(near, None)
 
     def ready(self, day: date) -> date:
         """The first safe day from one on; the day itself where none comes in a year."""

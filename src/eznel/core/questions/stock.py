@@ -10,16 +10,16 @@ from dataclasses import dataclass, replace
 from datetime import date
 from uuid import UUID
 
-from eznel.core.document import Product
-from eznel.core.plan.place_result import ByNutrient
+from eznel.core.nutrients import NOTHING, NUTRIENTS, Amounts
 from eznel.core.plan.result import ToBuy, Use
 from eznel.core.plan.season_plan import short_of
+from eznel.core.products.fertiliser import Fertiliser
 from eznel.core.products.limits import most_on_ground
 from eznel.core.products.masses import bulk_mass
-from eznel.core.quantities import NUTRIENTS, Mass, Volume
+from eznel.core.quantities import Mass, Volume
 from eznel.core.questions.compare import refused_for
-from eznel.core.reference import Material
-from eznel.core.season.fold import Season, to_come
+from eznel.core.season.fold import Season
+from eznel.core.season.to_come import to_come
 from eznel.core.season.workings import Workings
 from eznel.core.shed.buying import Bought, Cheapest, Offer, Pack, Wish, cheapest_bags, packs_for
 
@@ -81,8 +81,8 @@ def shopping(workings: Workings) -> Shopping:
     plenty = _with_plenty(workings)
     left = workings.shelf().left_g
     lines = tuple(
-        _line(product, left[product.id], _uses(product.id, plenty), workings)
-        for product in workings.garden.products
+        _line(product, left[product.id], _uses(product.id, plenty))
+        for product in workings.shed.products.values()
     )
     buying = [line for line in lines if line.short_g > 0]
     return Shopping(
@@ -103,26 +103,23 @@ def _with_plenty(workings: Workings) -> Workings:
 
 def _uses(product: UUID, workings: Workings) -> tuple[Use, ...]:
     found = [
-        Use(job.due_on, season.stand.id, grams)
+        Use(job.due_on, season.stand.id, one.grams)
         for season in workings.seasons
         for job in season.jobs
-        if job.status == "planned" and job.mixes
-        for one, grams in workings.shed.used(None, job.mixes[0])
-        if one == product
+        if job.status == "planned" and job.mix is not None
+        for one in job.mix.taken
+        if one.product == product
     ]
     return tuple(sorted(found, key=lambda use: use.on))
 
 
-def _line(
-    product: Product, left: float | None, uses: tuple[Use, ...], workings: Workings
-) -> StockLine:
+def _line(product: Fertiliser, left: float | None, uses: tuple[Use, ...]) -> StockLine:
     wanted = sum(use.grams for use in uses)
     short = 0.0 if left is None else max(wanted - left, 0.0)
-    material = workings.shed.material(product)
-    sizes = _sizes(product, material)
-    bought = packs_for(short, [pack for _, pack in sizes])
-    packs = tuple(ToTake(sizes[b.pack][0], b.count, sizes[b.pack][1].price) for b in bought)
-    brought = sum(b.count * sizes[b.pack][1].grams for b in bought)
+    sizes = _sizes(product)
+    bought = packs_for(short, [size.pack for size in sizes])
+    packs = tuple(sizes[b.pack].times(b.count) for b in bought)
+    brought = sum(b.count * sizes[b.pack].pack.grams for b in bought)
     return StockLine(
         product=product.id,
         left_g=left,
@@ -147,12 +144,23 @@ def _runs_out(left: float | None, uses: Iterable[Use]) -> date | None:
     return None
 
 
-def _sizes(product: Product, material: Material | None) -> list[tuple[Mass | Volume, Pack]]:
+@dataclass(frozen=True, slots=True)
+class _Size:
+    """A pack that a product is sold in, as typed and as it weighs."""
+
+    typed: Mass | Volume
+    pack: Pack
+
+    def times(self, count: int) -> ToTake:
+        return ToTake(self.typed, count, self.pack.price)
+
+
+def _sizes(product: Fertiliser) -> list[_Size]:
     """The packs a product is sold in, where its price is known. [g]"""
-    prices = ([product.price] if product.price else []) + list(product.other_packs)
+    label = product.product
+    prices = ([label.price] if label.price else []) + list(label.other_packs)
     return [
-        (price.pack, Pack(bulk_mass(price.pack, product, material), price.amount))
-        for price in prices
+        _Size(price.pack, Pack(bulk_mass(price.pack, product), price.amount)) for price in prices
     ]
 
 
@@ -181,8 +189,8 @@ class BagsFor:
     """How the cheapest set serves one planting. [g]"""
 
     planting: UUID
-    need_g: ByNutrient
-    short_g: ByNutrient
+    need_g: Amounts
+    short_g: Amounts
     grams: tuple[tuple[UUID, float], ...]
 
 
@@ -226,12 +234,12 @@ def cheapest_set(workings: Workings) -> CheapestSet | None:
     CheapestSet or None
         None where nothing is needed, or the solver found nothing in its time.
     """
-    products = workings.garden.products
+    products = tuple(workings.shed.products.values())
     left = workings.shelf().left_g
-    seasons = [one for one in workings.seasons if any(x > 0 for x in _wanted(one))]
-    sizes = [_sizes(product, workings.shed.material(product)) for product in products]
+    seasons = [one for one in workings.seasons if _wanted(one).any]
+    sizes = [_sizes(product) for product in products]
     offers = [
-        Offer(left[product.id] or 0.0, tuple(pack for _, pack in mine))
+        Offer(left[product.id] or 0.0, tuple(size.pack for size in mine))
         for product, mine in zip(products, sizes, strict=True)
     ]
     found = cheapest_bags(offers, [_wish(one, workings) for one in seasons], time_limit_s=SOLVING_S)
@@ -242,8 +250,8 @@ def cheapest_set(workings: Workings) -> CheapestSet | None:
         plantings=tuple(
             BagsFor(
                 planting=season.stand.id,
-                need_g=dict(zip(NUTRIENTS, _wanted(season), strict=True)),
-                short_g=dict(zip(NUTRIENTS, found.short[s], strict=True)),
+                need_g=_wanted(season),
+                short_g=found.short[s],
                 grams=tuple(
                     (product.id, grams)
                     for product, grams in zip(products, found.grams[s], strict=True)
@@ -261,8 +269,8 @@ def cheapest_set(workings: Workings) -> CheapestSet | None:
 
 def _bag_lines(
     found: Cheapest,
-    products: tuple[Product, ...],
-    sizes: list[list[tuple[Mass | Volume, Pack]]],
+    products: tuple[Fertiliser, ...],
+    sizes: list[list[_Size]],
     left: dict[UUID, float | None],
 ) -> Iterable[BagLine]:
     for j, product in enumerate(products):
@@ -271,44 +279,35 @@ def _bag_lines(
         if used > 0.05 or bought:
             yield BagLine(
                 product=product.id,
-                packs=tuple(
-                    ToTake(sizes[j][b.pack][0], b.count, sizes[j][b.pack][1].price) for b in bought
-                ),
+                packs=tuple(sizes[j][b.pack].times(b.count) for b in bought),
                 used_g=used,
                 left_g=left[product.id] or 0.0,
             )
 
 
-def _wanted(season: Season) -> tuple[float, ...]:
+def _wanted(season: Season) -> Amounts:
     """What a planting is still to be given, where any job is left to give it. [g]"""
     ahead = any(job.status == "planned" for job in season.jobs)
-    return to_come(season) if ahead else (0.0,) * len(NUTRIENTS)
+    return to_come(season) if ahead else NOTHING
 
 
 def _wish(season: Season, workings: Workings) -> Wish:
     shed, stand = workings.shed, season.stand
     available, total, most = [], [], []
     ahead = sum(job.status == "planned" for job in season.jobs)
-    for product in workings.garden.products:
-        held = shed.contents[product.id]
+    for product in shed.products.values():
         refused = refused_for(product, season, workings) is not None
         mine = shed.available(product.id, stand, workings.today)
-        useful = any(a > 0 for a in mine)
-        available.append(None if refused or not useful else mine)
-        total.append(held.total)
-        rate = most_on_ground(product, shed.material(product))
-        times = min(ahead, product.max_times or ahead)
-        most.append(rate * stand.area.value * times if rate and stand.area else None)
-    given = tuple(
-        sum(job.totals_g[n] for job in season.jobs if job.status == "given")
-        for n in range(len(NUTRIENTS))
-    )
+        available.append(mine if mine.any and not refused else None)
+        total.append(product.contents.total)
+        rate = most_on_ground(product)
+        times = min(ahead, product.product.max_times or ahead)
+        most.append(rate * stand.ground_m2 * times if rate and stand.ground_m2 else None)
+    given = sum((job.totals_g for job in season.jobs if job.status == "given"), NOTHING)
+    ceiling = Amounts.of_each(lambda n: max(season.needs[n].ceiling_g - given[n], 0.0))
     return Wish(
         need=_wanted(season),
-        ceiling=tuple(
-            max(season.needs[n].ceiling_g - got, 0.0)
-            for n, got in zip(NUTRIENTS, given, strict=True)
-        ),
+        ceiling=ceiling,
         available=tuple(available),
         total=tuple(total),
         most_g=tuple(most),

@@ -7,9 +7,9 @@ from uuid import UUID
 
 from eznel.core.document import Product
 from eznel.core.errors import Unknown
+from eznel.core.nutrients import Amounts
 from eznel.core.plan.judging import judge
-from eznel.core.plan.place_result import ByNutrient
-from eznel.core.products.analysis import contents, general
+from eznel.core.products.fertiliser import Fertiliser, fertiliser, general
 from eznel.core.season.workings import Workings
 from eznel.core.shed import rules
 
@@ -27,9 +27,9 @@ class StandIn:
     material: str | None
     """Key of the general material that was added; None for the shed as it is without it."""
     name: str
-    met: ByNutrient
+    met: Amounts
     """What part of all plantings' needs is met. [g/g]"""
-    short_g: ByNutrient
+    short_g: Amounts
     feeds: int
     """Jobs that can still be done."""
     grams: float
@@ -72,7 +72,7 @@ def substitutes(product: UUID, workings: Workings) -> Substitutes:
     if gone is None:
         raise Unknown("product", "no_such_product")
     others = [
-        _judged(_replanned(workings, gone, instead), instead)
+        _judged(_replanned(workings, gone, instead.product), instead.product)
         for instead in _candidates(gone, workings)
     ]
     others.sort(key=lambda one: -sum(one.met[n] for n in ("N", "P", "K")))
@@ -94,10 +94,10 @@ def _replanned(workings: Workings, gone: Product, instead: Product | None) -> Wo
     return Workings(garden, workings.log, workings.today, workings.catalogue)
 
 
-def _candidates(gone: Product, workings: Workings) -> Iterable[Product]:
+def _candidates(gone: Product, workings: Workings) -> Iterable[Fertiliser]:
     """General materials used the same way that bring much the same, the likest first."""
     catalogue, rules_here = workings.catalogue, workings.garden.preferences
-    mine = contents(gone, catalogue.materials.get(gone.material or "")).declared
+    mine = fertiliser(gone, catalogue.materials).contents.declared
     known = {one.material for one in workings.garden.products}
     kindred = POURED if gone.form in POURED else (gone.form,)
     found = []
@@ -112,30 +112,30 @@ def _candidates(gone: Product, workings: Workings) -> Iterable[Product]:
         if material.key in known or material.restricted:
             continue
         other = general(material)
-        if rules.of_garden(other, material, rules_here) is not None:
+        if rules.of_garden(other, rules_here) is not None:
             continue
-        likeness = _likeness(mine, contents(other, material).declared)
+        likeness = _likeness(mine, other.contents.declared)
         if likeness >= ALIKE:
             found.append((likeness, other))
     found.sort(key=lambda one: -one[0])
     return [other for _, other in found[:MOST_STAND_INS]]
 
 
-def _likeness(one: tuple[float, ...], other: tuple[float, ...]) -> float:
+def _likeness(one: Amounts, other: Amounts) -> float:
     """Cosine between what two products bring. [1]"""
-    size = sqrt(sum(x * x for x in one)) * sqrt(sum(x * x for x in other))
-    return sum(a * b for a, b in zip(one, other, strict=True)) / size if size else 0.0
+    size = sqrt(sum(x * x for x in one.values)) * sqrt(sum(x * x for x in other.values))
+    return sum(one.share(other).values) / size if size else 0.0
 
 
 def _judged(workings: Workings, of: Product | None) -> StandIn:
-    judged, shed = judge(workings), workings.shed
+    judged = judge(workings)
     grams = sum(
-        g
+        taken.grams
         for season in workings.seasons
         for job in season.jobs
-        if job.status == "planned" and job.mixes
-        for p, g in shed.used(None, job.mixes[0])
-        if of is not None and p == of.id
+        if job.status == "planned" and job.mix is not None
+        for taken in job.mix.taken
+        if of is not None and taken.product == of.id
     )
     return StandIn(
         material=of.material if of is not None and of.proof == "typical" else None,

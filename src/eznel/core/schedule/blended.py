@@ -9,13 +9,11 @@ from dataclasses import replace
 from uuid import UUID
 
 from eznel.core.document import SeasonBlend
-from eznel.core.needs.dose import Needs
-from eznel.core.quantities import NUTRIENTS
+from eznel.core.needs.dose import Needs, totals_g
+from eznel.core.nutrients import NOTHING, Amounts
 from eznel.core.schedule.jobs import FirstPlan, Job
-from eznel.core.shed.shelf import Shed, Vector
-from eznel.core.stands.stands import Stand
-
-NOTHING: Vector = (0.0,) * len(NUTRIENTS)
+from eznel.core.shed.shelf import Shed
+from eznel.core.stands.stand import Stand
 
 
 def blended(
@@ -62,19 +60,15 @@ def blended(
 def _with(job: Job, grams: dict[UUID, float], stand: Stand, shed: Shed) -> Job:
     brings = NOTHING
     for product, mass in grams.items():
-        available = shed.available(product, stand, job.planned_on)
-        brings = tuple(a + mass * b for a, b in zip(brings, available, strict=True))
+        brings += shed.available(product, stand, job.planned_on) * mass
     return replace(job, first_g=brings, only=frozenset(grams))
 
 
 def _within(jobs: list[Job], needs: Needs) -> list[Job]:
     """What comes along unasked is none of what is wanted."""
-    whole = [sum(j.first_g[i] for j in jobs if j.kind != "seedling") for i in range(len(NUTRIENTS))]
-    wanted = [needs[x].total.value for x in NUTRIENTS]
-    kept = [min(w / x, 1.0) if x > 0 else 1.0 for w, x in zip(wanted, whole, strict=True)]
+    whole = sum((job.first_g for job in jobs if job.kind != "seedling"), NOTHING)
+    wanted = totals_g(needs)
+    kept = Amounts.of_each(lambda x: min(wanted[x] / whole[x], 1.0) if whole[x] > 0 else 1.0)
     return [
-        job
-        if job.only is None
-        else replace(job, first_g=tuple(g * k for g, k in zip(job.first_g, kept, strict=True)))
-        for job in jobs
+        job if job.only is None else replace(job, first_g=job.first_g.share(kept)) for job in jobs
     ]

@@ -10,10 +10,9 @@ from math import ceil
 from uuid import UUID, uuid5
 
 from eznel.core.crops.uptake import Curve, uptake_curve
-from eznel.core.document import Bed, Tub
-from eznel.core.needs.dose import Needs
+from eznel.core.needs.dose import Needs, totals_g
+from eznel.core.nutrients import NUTRIENTS, WHOLE, Amounts, element_of
 from eznel.core.products.solutions import SEEDLING_N_MG_L, most_n_mg_l
-from eznel.core.quantities import NUTRIENTS, element_of
 from eznel.core.schedule.programmes import (
     DRESSING_GAP_DAYS,
     SHORTEST_INTERVAL_DAYS,
@@ -24,8 +23,9 @@ from eznel.core.schedule.programmes import (
     feed_shares,
     within_caps,
 )
+from eznel.core.shed.placing import JobKind
 from eznel.core.stands.calendars import Calendar
-from eznel.core.stands.stands import Stand
+from eznel.core.stands.stand import InTub, OnGround, Stand
 
 DRESSING_N_G_M2 = 5.0
 """Most soluble nitrogen in one dressing on the ground."""
@@ -57,11 +57,11 @@ class Job:
     """One planned piece of work. `first_g` is what the first plan gave it, by nutrient. [g]"""
 
     key: UUID
-    kind: str
+    kind: JobKind
     ordinal: int
     planned_on: date
     gap_days: int
-    first_g: tuple[float, ...]
+    first_g: Amounts
     only: frozenset[UUID] | None = None
     """Products of a season-wide blend; any may be used where there is none."""
 
@@ -78,15 +78,15 @@ class FirstPlan:
     """The season-wide blend that its jobs follow."""
 
 
-def job_key(planting: UUID, kind: str, ordinal: int, year: int | None = None) -> UUID:
+def job_key(planting: UUID, kind: JobKind, ordinal: int, year: int | None = None) -> UUID:
     """Return the key that log entries and pins refer to.
 
     Parameters
     ----------
     planting : UUID
         The planting. [id]
-    kind : str
-        "base", "seedling", "starter", "feed" or "dressing". [name]
+    kind : JobKind
+        Of the job. [name]
     ordinal : int
         Number in its kind, from 1. [count]
     year : int or None
@@ -101,27 +101,25 @@ def job_key(planting: UUID, kind: str, ordinal: int, year: int | None = None) ->
     return uuid5(JOB_KINDS, f"{of}/{kind}/{ordinal}")
 
 
-def _key(stand: Stand, kind: str, ordinal: int) -> UUID:
+def _key(stand: Stand, kind: JobKind, ordinal: int) -> UUID:
     first = stand.calendar.begins == stand.planting.planted_on
     return job_key(stand.id, kind, ordinal, None if first else stand.calendar.begins.year)
 
 
-def drench_l(stand: Stand) -> float:
+def drench_l(stand: InTub) -> float:
     """Return the feed that all tubs of a stand take at a time.
 
     Parameters
     ----------
-    stand : Stand
-        The planting in its place. [core]
+    stand : InTub
+        The planting in its tubs. [core]
 
     Returns
     -------
     float
-        12 % of the mix that is this planting's; 0 for a bed. [L]
+        12 % of the mix that is this planting's. [L]
     """
-    if stand.filled_l is None:
-        return 0.0
-    return stand.filled_l.value * TUB_DRENCH_SHARE * stand.tubs * stand.tub_share
+    return stand.filled_l.value * TUB_DRENCH_SHARE * stand.tubs * stand.share
 
 
 def window_of(stand: Stand, calendar: Calendar) -> Window:
@@ -163,65 +161,63 @@ def first_plan(stand: Stand, needs: Needs, slow_n: Curve | None = None) -> First
         Base dressing first, then feeds or dressings in order of their days. [g]
     """
     window = replace(window_of(stand, stand.calendar), slow_n=slow_n)
-    season = [needs[x].total.value for x in NUTRIENTS]
+    season = totals_g(needs)
     base = _base(stand, needs, window)
-    fed = [g * (1 - share) for g, share in zip(season, base, strict=True)]
+    first, fed = season.share(base), season.share(WHOLE - base)
     begins = stand.calendar.begins
     jobs = raising(stand)
-    if any(share > 0 and g > 0 for g, share in zip(season, base, strict=True)):
-        first = tuple(g * share for g, share in zip(season, base, strict=True))
+    if first.any:
         jobs.append(Job(_key(stand, "base", 1), "base", 1, begins, 0, first))
-    starter_n_g = _starter_n_g(stand, fed[0])
+    starter_n_g = _starter_n_g(stand, fed.n)
     if starter_n_g > 0:
-        fed[0] -= starter_n_g
-        nothing = [0.0] * (len(NUTRIENTS) - 1)
+        fed = replace(fed, n=fed.n - starter_n_g)
         key = _key(stand, "starter", 1)
-        jobs.append(Job(key, "starter", 1, begins, 0, (starter_n_g, *nothing)))
-    if stand.programme.method == "side_dress" and stand.area is not None:
-        feeds, interval, rest = _dressings(stand, window, fed)
-    elif stand.programme.method == "top_dress" and stand.area is not None:
-        feeds, interval, rest = _top_dressings(stand, window, fed, base)
+        jobs.append(Job(key, "starter", 1, begins, 0, Amounts(n=starter_n_g)))
+    if stand.programme.method == "side_dress" and isinstance(stand, OnGround):
+        feeds = _dressings(stand, window, fed)
+    elif stand.programme.method == "top_dress" and isinstance(stand, OnGround):
+        feeds = _top_dressings(stand, window, fed, base)
     else:
-        feeds, interval, rest = _liquids(stand, window, fed, base)
-    return FirstPlan((*jobs, *feeds), window, interval, rest)
+        feeds = _liquids(stand, window, fed, base)
+    return FirstPlan((*jobs, *feeds.jobs), window, feeds.interval_days, feeds.unplaced_n_g)
 
 
-def _base(stand: Stand, needs: Needs, window: Window) -> list[float]:
-    if stand.area is None:
+def _base(stand: Stand, needs: Needs, window: Window) -> Amounts:
+    if isinstance(stand, InTub):
         # A tub is fed by the curves; only slow products may carry nitrogen from the start.
-        return [stand.programme.base_n_share if x == "N" else 0.0 for x in NUTRIENTS]
-    k_g_m2 = needs["K"].total.value / stand.area.value
+        return Amounts(n=stand.programme.base_n_share)
+    k_g_m2 = needs["K"].total.value / stand.ground_m2
     shares = base_shares(stand.programme, window, k_g_m2, element_of("K2O")[1])
     # What is dug in before winter is washed out by spring, and on sand much of a large base.
     if stand.rests_before_stop and stand.crop.habit != "perennial":
-        shares[0] = 0.0
-    elif on_sand(stand) and shares[0] < 1:
-        shares[0] *= SAND_BASE_SHARE
+        return replace(shares, n=0.0)
+    if on_sand(stand) and shares.n < 1:
+        return replace(shares, n=shares.n * SAND_BASE_SHARE)
     return shares
 
 
-def on_sand(stand: Stand) -> bool:
+def on_sand(stand: OnGround) -> bool:
     """Return whether a stand's ground holds little.
 
     Parameters
     ----------
-    stand : Stand
-        The planting in its place. [core]
+    stand : OnGround
+        The planting in a bed. [core]
 
     Returns
     -------
     bool
-        Sand, or a bed that is known to drain fast.
+        Sand.
     """
-    return isinstance(stand.place, Bed) and stand.place.texture == "sand"
+    return stand.place.texture == "sand"
 
 
-def most_dressing_n_g(stand: Stand) -> float:
+def most_dressing_n_g(stand: OnGround) -> float:
     """Return the most soluble nitrogen of one dressing.
 
     Parameters
     ----------
-    stand : Stand
+    stand : OnGround
         The planting in a bed. [core]
 
     Returns
@@ -229,9 +225,8 @@ def most_dressing_n_g(stand: Stand) -> float:
     float
         Less on sand, which lets it through. [g]
     """
-    assert stand.area is not None
     most = DRESSING_N_G_M2 * (SAND_DRESSING_SHARE if on_sand(stand) else 1.0)
-    return most * stand.area.value
+    return most * stand.ground_m2
 
 
 def _starter_n_g(stand: Stand, fed_n_g: float) -> float:
@@ -267,9 +262,8 @@ def raising(stand: Stand) -> list[Job]:
     gap = RAISED_DAYS["plain" if planting.raised_in == "plain" else "charged"]
     days = feed_dates(true_leaf, planting.planted_on, gap)
     grams = seedling_l(stand) * SEEDLING_N_MG_L / 1000
-    first = (grams, *[0.0] * (len(NUTRIENTS) - 1))
     return [
-        Job(_key(stand, "seedling", n), "seedling", n, day, gap, first)
+        Job(_key(stand, "seedling", n), "seedling", n, day, gap, Amounts(n=grams))
         for n, day in enumerate(days, start=1)
     ]
 
@@ -290,99 +284,100 @@ def seedling_l(stand: Stand) -> float:
     return SEEDLING_L_PER_PLANT * stand.plants
 
 
-def _feeding(stand: Stand, window: Window, interval: int) -> list[tuple[int, date]]:
-    """Days of regular feeding with their numbers; days of rest have none, and keep theirs."""
-    days = feed_dates(window.start, window.stop, interval)
-    awake = [(n, day) for n, day in enumerate(days, start=1) if not stand.still(day)]
-    return awake or list(enumerate(days, start=1))
+@dataclass(frozen=True, slots=True)
+class _Days:
+    """Days of feeding, each with its number among all that the programme has."""
+
+    kind: JobKind
+    gap_days: int
+    numbered: list[tuple[int, date]]
+
+    @property
+    def on(self) -> list[date]:
+        """The days alone."""
+        return [day for _, day in self.numbered]
 
 
-def _dressings(stand: Stand, window: Window, fed: list[float]) -> tuple[list[Job], int, float]:
+@dataclass(frozen=True, slots=True)
+class _Feeds:
+    """Feeds or dressings, their interval, and the nitrogen that none could carry. [g]"""
+
+    jobs: list[Job]
+    interval_days: int
+    unplaced_n_g: float
+
+
+def _awake(stand: Stand, kind: JobKind, gap_days: int, days: list[date]) -> _Days:
+    """Days with their numbers; days of rest are left out, and the others keep theirs."""
+    numbered = list(enumerate(days, start=1))
+    awake = [(n, day) for n, day in numbered if not stand.still(day)]
+    return _Days(kind, gap_days, awake or numbered)
+
+
+def _dressings(stand: OnGround, window: Window, fed: Amounts) -> _Feeds:
+    interval = stand.programme.interval_days
+    if not fed.any:
+        return _Feeds([], interval, 0.0)
     most = most_dressing_n_g(stand)
     starts = [stand.calendar.start_of(key) for key in stand.programme.side_dress_at]
-    share = min(most / fed[0], 1.0) if fed[0] > 0 else 1.0
-    interval = stand.programme.interval_days
-    if not any(g > 0 for g in fed):
-        return [], interval, 0.0
+    share = min(most / fed.n, 1.0) if fed.n > 0 else 1.0
     days = dressing_dates(window, [d for d in starts if d], share, len(starts))
-    awake = [(n, day) for n, day in enumerate(days, start=1) if not stand.still(day)]
-    numbered = awake or list(enumerate(days, start=1))
-    shares = [[1 / len(numbered)] * len(fed) for _ in numbered]
-    jobs, rest = _split(
-        stand, ("dressing", interval), numbered, shares, fed, [most] * len(numbered)
-    )
-    return jobs, interval, rest
+    awake = _awake(stand, "dressing", interval, days)
+    each = WHOLE * (1 / (len(awake.on) or 1))
+    return _split(stand, awake, [each] * len(awake.on), fed, [most] * len(awake.on))
 
 
-def _top_dressings(
-    stand: Stand, window: Window, fed: list[float], base: list[float]
-) -> tuple[list[Job], int, float]:
+def _top_dressings(stand: OnGround, window: Window, fed: Amounts, base: Amounts) -> _Feeds:
     """Spread at an interval, each dressing carrying the crop to the next; closer where it must be.
 
     The interval is halved, down to a fortnight, until no dressing is too large.
     """
     interval = stand.programme.interval_days
-    if not any(g > 0 for g in fed):
-        return [], interval, 0.0
+    if not fed.any:
+        return _Feeds([], interval, 0.0)
     most = most_dressing_n_g(stand)
     first = stand.first_calendar
     while interval > DRESSING_GAP_DAYS:
-        if len(feed_dates(first.hold_end, first.stop, interval)) * most >= fed[0]:
+        if len(feed_dates(first.hold_end, first.stop, interval)) * most >= fed.n:
             break
         interval = max(interval // 2, DRESSING_GAP_DAYS)
-    numbered = _feeding(stand, window, interval)
-    shares = _shares(stand, window, numbered, base)
-    jobs, rest = _split(
-        stand, ("dressing", interval), numbered, shares, fed, [most] * len(numbered)
-    )
-    return jobs, interval, rest
+    days = _awake(stand, "dressing", interval, feed_dates(window.start, window.stop, interval))
+    return _split(stand, days, _shares(stand, window, days.on, base), fed, [most] * len(days.on))
 
 
-def _liquids(
-    stand: Stand, window: Window, fed: list[float], base: list[float]
-) -> tuple[list[Job], int, float]:
-    if not any(g > 0 for g in fed):
-        return [], stand.programme.interval_days, 0.0
-    interval = _interval(stand, fed[0])
-    numbered = _feeding(stand, window, interval)
-    shares = _shares(stand, window, numbered, base)
-    most = [_most_n_g(stand, day) for _, day in numbered]
-    jobs, rest = _split(stand, ("feed", interval), numbered, shares, fed, most)
-    return jobs, interval, rest
+def _liquids(stand: Stand, window: Window, fed: Amounts, base: Amounts) -> _Feeds:
+    if not fed.any:
+        return _Feeds([], stand.programme.interval_days, 0.0)
+    interval = _interval(stand, fed.n)
+    days = _awake(stand, "feed", interval, feed_dates(window.start, window.stop, interval))
+    most = [_most_n_g(stand, day) for day in days.on]
+    return _split(stand, days, _shares(stand, window, days.on, base), fed, most)
 
 
-def _shares(
-    stand: Stand, window: Window, numbered: list[tuple[int, date]], base: list[float]
-) -> list[list[float]]:
+def _shares(stand: Stand, window: Window, days: list[date], base: Amounts) -> list[Amounts]:
     starts = {span.key: span.start for span in stand.calendar.spans}
-    return feed_shares(stand.programme, window, [day for _, day in numbered], starts, base)
+    return feed_shares(stand.programme, window, days, starts, base)
 
 
 def _split(
-    stand: Stand,
-    of: tuple[str, int],
-    numbered: list[tuple[int, date]],
-    shares: list[list[float]],
-    fed: list[float],
-    most_n_g: list[float],
-) -> tuple[list[Job], float]:
-    """Jobs that split what is fed by their shares, no nitrogen above its cap; and what is over."""
-    if not numbered:
-        return [], fed[0]
-    kind, gap = of
-    amounts, rest = within_caps([row[0] * fed[0] for row in shares], most_n_g)
+    stand: Stand, days: _Days, shares: list[Amounts], fed: Amounts, most_n_g: list[float]
+) -> _Feeds:
+    """Jobs that split what is fed by their shares, no nitrogen above its cap."""
+    if not days.numbered:
+        return _Feeds([], days.gap_days, fed.n)
+    nitrogen = within_caps([share.n * fed.n for share in shares], most_n_g)
     jobs = [
         Job(
-            _key(stand, kind, n),
-            kind,
+            _key(stand, days.kind, n),
+            days.kind,
             n,
             day,
-            gap,
-            (nitrogen, *(g * s for g, s in zip(fed[1:], row[1:], strict=True))),
+            days.gap_days,
+            replace(fed.share(share), n=n_g),
         )
-        for (n, day), nitrogen, row in zip(numbered, amounts, shares, strict=True)
+        for (n, day), n_g, share in zip(days.numbered, nitrogen.amounts, shares, strict=True)
     ]
-    return jobs, rest
+    return _Feeds(jobs, days.gap_days, nitrogen.rest)
 
 
 def _interval(stand: Stand, fed_n_g: float) -> int:
@@ -395,9 +390,9 @@ def _interval(stand: Stand, fed_n_g: float) -> int:
 
 def _most_n_g(stand: Stand, day: date) -> float:
     """Most nitrogen that one liquid feed may bring on a day. [g]"""
-    if stand.area is None:
+    if isinstance(stand, InTub):
         return most_n_mg_l(stand.stage_on(day)) * drench_l(stand) / 1000
-    return LIQUID_N_G_M2 * stand.area.value
+    return LIQUID_N_G_M2 * stand.ground_m2
 
 
 def feed_water_l(stand: Stand, need_n_g: float) -> float:
@@ -415,10 +410,9 @@ def feed_water_l(stand: Stand, need_n_g: float) -> float:
     float
         For all plants together. [L]
     """
-    if isinstance(stand.place, Tub):
+    if isinstance(stand, InTub):
         return drench_l(stand)
     least, most = GROUND_L_PER_PLANT
-    if stand.area is not None:
-        most = max(most, GROUND_L_PER_M2 * stand.area.value / stand.plants)
+    most = max(most, GROUND_L_PER_M2 * stand.ground_m2 / stand.plants)
     per_plant = need_n_g / stand.plants * 1000 / GROUND_N_MG_L
     return stand.plants * min(max(ceil(per_plant * 10) / 10, least), most)

@@ -12,7 +12,7 @@ from math import ceil
 
 from eznel.core.crops.uptake import Curve
 from eznel.core.document import Phase, Programme
-from eznel.core.quantities import NUTRIENTS
+from eznel.core.nutrients import Amounts, Nutrient
 
 DRESSING_GAP_DAYS = 14
 """Dressings of soluble nitrogen on the ground are at least this far apart."""
@@ -30,16 +30,16 @@ class Window:
 
     start: date
     stop: date
-    curves: Mapping[str, Curve]
+    curves: Mapping[Nutrient, Curve]
     slow_n: Curve | None = None
     """How the base's nitrogen becomes available, where it is slow; at once where there is none."""
 
-    def came(self, nutrient: str, day: date) -> float:
+    def came(self, nutrient: Nutrient, day: date) -> float:
         """Return what share of what was worked in before planting is available by a day."""
         slow = nutrient == "N" and self.slow_n is not None and day < self.stop
         return self.slow_n.at(day) if slow and self.slow_n is not None else 1.0
 
-    def due(self, nutrient: str, day: date) -> float:
+    def due(self, nutrient: Nutrient, day: date) -> float:
         """Return the share of what is fed in all that is due by a day, 1 when feeding stops."""
         curve = self.curves[nutrient]
         at_stop = curve.at(self.stop)
@@ -112,9 +112,7 @@ def _spread(days: list[date], start: date, stop: date) -> list[date]:
     return [day for day in spread if day >= start]
 
 
-def base_shares(
-    programme: Programme, window: Window, k_g_m2: float, k2o_as_k: float
-) -> list[float]:
+def base_shares(programme: Programme, window: Window, k_g_m2: float, k2o_as_k: float) -> Amounts:
     """Return what share of each nutrient is worked into the ground before planting.
 
     Calcium whole; phosphorus as the programme says, usually whole; potassium up to the
@@ -134,8 +132,8 @@ def base_shares(
 
     Returns
     -------
-    list of float
-        In the order of NUTRIENTS. [g/g]
+    Amounts
+        Of each nutrient. [g/g]
     """
     most_k = programme.base_k2o_max_g_m2 * k2o_as_k
     k = min(1.0, most_k / k_g_m2) if k_g_m2 > 0 else 1.0
@@ -144,8 +142,7 @@ def base_shares(
     if early:
         k = 1.0
     p = 1.0 if early else programme.base_p_share
-    by = {"N": n, "P": p, "K": k, "Ca": 1.0, "Mg": k, "S": k}
-    return [by[nutrient] for nutrient in NUTRIENTS]
+    return Amounts(n=n, p=p, k=k, ca=1.0, mg=k, s=k)
 
 
 def feed_shares(
@@ -153,8 +150,8 @@ def feed_shares(
     window: Window,
     dates: Sequence[date],
     stage_starts: Mapping[str, date],
-    base: Sequence[float],
-) -> list[list[float]]:
+    base: Amounts,
+) -> list[Amounts]:
     """Return how the part that is fed is split over the feeds, by uptake and emphasis.
 
     The base carries the crop as far as what has become available of it goes, each feed to the next
@@ -170,19 +167,19 @@ def feed_shares(
         Days of the feeds. [dates]
     stage_starts : mapping of str to date
         First day of each stage. [dates]
-    base : sequence of float
+    base : Amounts
         Share of each nutrient that was worked in before. [g/g]
 
     Returns
     -------
-    list of list of float
-        One row a feed, in the order of NUTRIENTS; each column sums to 1. [g/g]
+    list of Amounts
+        Of each feed; of each nutrient they sum to 1. [g/g]
     """
     if not dates:
         return []
     phases = [_phase(programme.phases, day, stage_starts) for day in dates]
     columns = []
-    for nutrient, given in zip(NUTRIENTS, base, strict=True):
+    for nutrient, given in base.items():
         due = [*(window.due(nutrient, day) for day in dates[1:]), 1.0]
         came = [window.came(nutrient, day) for day in (*dates[1:], window.stop)]
         fed = (max(d - given * c, 0.0) for d, c in zip(due, came, strict=True))
@@ -194,7 +191,7 @@ def feed_shares(
             rises = [rise * weight for rise, weight in zip(rises, emphasis, strict=True)]
         total = sum(rises)
         columns.append([r / total if total > 0 else 1 / len(dates) for r in rises])
-    return [list(row) for row in zip(*columns, strict=True)]
+    return [Amounts(*row) for row in zip(*columns, strict=True)]
 
 
 def _phase(phases: Sequence[Phase], day: date, stage_starts: Mapping[str, date]) -> Phase:
@@ -208,7 +205,15 @@ def _phase(phases: Sequence[Phase], day: date, stage_starts: Mapping[str, date])
     return phases[-1]
 
 
-def within_caps(wanted: Sequence[float], caps: Sequence[float]) -> tuple[list[float], float]:
+@dataclass(frozen=True, slots=True)
+class Fitted:
+    """Amounts of feeds within their caps, and what found no room. [g]"""
+
+    amounts: list[float]
+    rest: float
+
+
+def within_caps(wanted: Sequence[float], caps: Sequence[float]) -> Fitted:
     """Return amounts moved so that none exceeds its cap, and what did not fit.
 
     What is too much for one feed goes to the nearest with room, earlier ones first.
@@ -222,7 +227,7 @@ def within_caps(wanted: Sequence[float], caps: Sequence[float]) -> tuple[list[fl
 
     Returns
     -------
-    tuple of list of float and float
+    Fitted
         The amounts, and the rest. [g]
     """
     amounts = [min(w, c) for w, c in zip(wanted, caps, strict=True)]
@@ -235,4 +240,4 @@ def within_caps(wanted: Sequence[float], caps: Sequence[float]) -> tuple[list[fl
             amounts[m] += moved
             over -= moved
         rest += over
-    return amounts, rest
+    return Fitted(amounts, rest)

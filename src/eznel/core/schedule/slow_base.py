@@ -7,10 +7,10 @@ later on, so that base and feeds together follow the need.
 from datetime import timedelta
 
 from eznel.core.crops.uptake import Curve
-from eznel.core.document import Product
 from eznel.core.needs.charging import release_course
+from eznel.core.products.fertiliser import Fertiliser
 from eznel.core.shed.shelf import Shed
-from eznel.core.stands.stands import Stand
+from eznel.core.stands.stand import OnGround, Stand
 
 SLOW = ("organic", "coated")
 LEAST_N = 0.005  # available nitrogen worth the name [g/g]
@@ -35,19 +35,19 @@ def slow_base(stand: Stand, shed: Shed) -> Curve | None:
     if stand.programme.base_n_share <= 0 or stand.calendar.stop <= stand.calendar.begins:
         return None
     offered = [one for one in shed.products.values() if _brings_n(one, shed)]
-    if stand.area is not None and any(one.form == "granular" for one in offered):
+    if isinstance(stand, OnGround) and any(one.form == "granular" for one in offered):
         return None
     slow = [one for one in offered if one.form in SLOW]
     if not slow:
         return None
     begins = stand.calendar.begins
-    best = max(slow, key=lambda one: (shed.available(one.id, stand, begins)[0], str(one.id)))
-    course = release_course(best, stand, shed.stands, begins)
+    best = max(slow, key=lambda one: (shed.available(one.id, stand, begins).n, str(one.id)))
+    course = release_course(best, stand, begins)
     whole = course[-1] or 1.0
     days = tuple((begins + timedelta(n + 1)).toordinal() for n in range(len(course)))
     return Curve((begins.toordinal(), *days), (0.0, *(share / whole for share in course)))
 
 
-def _brings_n(product: Product, shed: Shed) -> bool:
+def _brings_n(product: Fertiliser, shed: Shed) -> bool:
     """Whether it may be used here and brings nitrogen worth the name."""
-    return shed.refused[product.id] is None and shed.contents[product.id].available[0] > LEAST_N
+    return shed.refused[product.id] is None and product.contents.available.n > LEAST_N

@@ -1,18 +1,33 @@
 """Where one planting's season has got to: its next job, what that is to bring, and why."""
 
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date, timedelta
+from itertools import accumulate
 from math import ceil
+from operator import add
+from typing import Literal
 from uuid import UUID
 
 from eznel.core.document import FeedEntry
-from eznel.core.needs.dose import Needs
-from eznel.core.quantities import NUTRIENTS
+from eznel.core.mixing.caps import DueJob
+from eznel.core.needs.dose import Needs, totals_g
+from eznel.core.nutrients import NOTHING, Amounts, Nutrient
 from eznel.core.schedule.jobs import FirstPlan, Job, feed_water_l
-from eznel.core.season.following import MG_MG_L, Effect, first_open, turn
-from eznel.core.shed.rules import Refused, Used
-from eznel.core.shed.shelf import MixPlan, Reliance, Shelf, Vector
-from eznel.core.stands.stands import Stand
+from eznel.core.season.following import (
+    MG_MG_L,
+    Effect,
+    Opening,
+    effects,
+    first_open,
+    magnesium_feeds,
+    reduction,
+)
+from eznel.core.season.tally import Tally
+from eznel.core.shed.rules import Refused, Taken
+from eznel.core.shed.shelf import Brought, MixPlan, Reliance, Shed
+from eznel.core.stands.calendars import EARLIER_DAYS
+from eznel.core.stands.stand import Stand
 
 MOST_GROWTH = 1.25
 """No feed grows beyond this many times its first plan."""
@@ -23,198 +38,254 @@ TRIFLE = 0.02
 GAP_KEPT = 0.75
 """A feed comes no sooner after the last one than this share of the interval."""
 
-NOTHING: Vector = (0.0,) * len(NUTRIENTS)
+Status = Literal[
+    "given", "missed", "unconfirmed", "planned", "covered", "not_needed", "held", "past_stop"
+]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@dataclass(frozen=True, slots=True, eq=False)
+class Planned:
+    """A planting with its season's needs and its first plan."""
+
+    stand: Stand
+    needs: Needs
+    plan: FirstPlan
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class JobPlan:
     """A job as it stands: its day, status, need and answers."""
 
     job: Job
     due_on: date
-    status: str
-    """"given", "missed", "unconfirmed", "planned", "covered", "not_needed", "held" or "past_stop".
-    """
-    need_g: Vector
-    left_g: Vector
-    brings_g: Vector
-    totals_g: Vector
+    status: Status
+    need_g: Amounts
+    left_g: Amounts
+    brings_g: Amounts
+    totals_g: Amounts
+    due: DueJob | None
+    """What it was answered for; None where there was nothing to answer."""
     mixes: tuple[MixPlan, ...]
     entry: FeedEntry | None
     reasons: tuple[str, ...]
     relies: tuple[Reliance, ...]
     refused: tuple[Refused, ...]
-    withheld_g: Vector
+    withheld_g: Amounts
     """What is left out because of what was seen: dropped, not made up. [g]"""
     causes: tuple[str, ...]
     """What was seen that changes it."""
+
+    @property
+    def mix(self) -> MixPlan | None:
+        """The best answer, where there is one."""
+        return self.mixes[0] if self.mixes else None
+
+    @property
+    def counts(self) -> bool:
+        """Whether it was given, or is to be."""
+        return self.status in ("given", "planned")
+
+    def taken(self, shed: Shed) -> list[Taken]:
+        """Return what it took of each product, or is to take."""
+        if self.entry is not None:
+            return shed.taken_by(self.entry)
+        return self.mix.taken if self.mix else []
 
 
 @dataclass(frozen=True, slots=True)
 class Wanted:
     """What the next job is to bring, what is left of the season, what is withheld and why. [g]"""
 
-    need: Vector
-    left: Vector
-    withheld: Vector = NOTHING
+    need: Amounts
+    left: Amounts
+    withheld: Amounts = NOTHING
     causes: tuple[str, ...] = ()
 
 
-@dataclass
-class Course:
-    """Where one planting's season has got to."""
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Facts:
+    """What is known of a planting's season before it is folded."""
 
-    stand: Stand
-    needs: Needs
-    plan: FirstPlan
-    entries: dict[UUID, FeedEntry]
-    extras: list[FeedEntry]
-    own: tuple[FeedEntry, ...]
-    """All extra feeds of this growing year."""
-    pins: dict[UUID, date]
-    given: Vector = NOTHING
-    totals: Vector = NOTHING
-    dropped: Vector = NOTHING
-    n_days: list[tuple[date, float]] = field(default_factory=list)
-    """Nitrogen that was given, with its days. [g]"""
-    logged_n: float = 0.0
-    used: Used = field(default_factory=Used)
-    last_given: date | None = None
-    next: int = 0
-    ahead: list[Vector] = field(default_factory=list)
-    """What the first plan gave each job and all after it, by nutrient. [g]"""
-    done: list[JobPlan] = field(default_factory=list)
-    effects: tuple[Effect, ...] = ()
-    today: date = date.min
-    mg_seen: list[date] = field(default_factory=list)
-    """Days from which a feed is replaced by magnesium, that have not been answered yet."""
-    before: tuple[JobPlan, ...] | None = None
-    """The same planting's jobs as computed earlier, as long as this season runs just like it."""
-
-    def due(self) -> date | None:
-        """The day of the next job, or of an extra feed before it."""
-        days = [self.extras[0].on] if self.extras else []
-        if self.next < len(self.plan.jobs):
-            days.append(self._job_day(self.plan.jobs[self.next]))
-        return min(days, default=None)
-
-    def _job_day(self, job: Job) -> date:
-        return self._day_and_hold(job)[0]
-
-    def _day_and_hold(self, job: Job) -> tuple[date, str | None]:
-        """The day of a job, and what was seen that moved it there."""
-        if job.key in self.entries:
-            return self.entries[job.key].on, None
-        if job.key in self.pins:
-            return self.pins[job.key], None
-        day = job.planned_on
-        if job.kind in ("feed", "dressing") and self.last_given is not None:
-            day = max(day, self.last_given + timedelta(self._gap_days(job)))
-        return first_open(self.effects, day, self.today) if job.kind != "seedling" else (day, None)
-
-    def _gap_days(self, job: Job) -> int:
-        """Days to keep after the last feed: never more than the first plan itself keeps."""
-        kept = ceil(GAP_KEPT * job.gap_days)
-        if self.next == 0:
-            return kept
-        before = self.plan.jobs[self.next - 1]
-        return min(kept, max((job.planned_on - before.planned_on).days, 0))
-
-    def need(self) -> Wanted:
-        """What the next job is to bring."""
-        job, all_ahead = self.plan.jobs[self.next], self.ahead[self.next]
-        if job.kind == "seedling":
-            return Wanted(job.first_g, job.first_g)
-        day, held = self._day_and_hold(job)
-        if job.kind == "feed" and self.mg_seen and day >= self.mg_seen[0]:
-            return self._magnesium(job)
-        turned = turn(self.effects, day)
-        needs, lefts, withheld = [], [], []
-        for i, nutrient in enumerate(NUTRIENTS):
-            first, ahead = job.first_g[i], all_ahead[i]
-            total = self.needs[nutrient].total.value
-            left = max(total - self.given[i] - self.dropped[i], 0.0)
-            if nutrient == "N":
-                left = self._left_by_nitrate(day, left)
-            share = first / ahead if ahead > 0 else 0.0
-            whole = min(left * share, MOST_GROWTH * first)
-            if job.kind == "starter":  # as weak and small as it is, whatever came before
-                whole = min(left, first)
-            kept = turned.share * (turned.n_share if nutrient == "N" else 1.0)
-            needs.append(whole * kept)
-            withheld.append(whole * (1 - kept))
-            lefts.append(left)
-        causes = (*((held,) if held else ()), *turned.causes)
-        return Wanted(tuple(needs), tuple(lefts), tuple(withheld), causes)
-
-    def _magnesium(self, job: Job) -> Wanted:
-        """Magnesium in place of a feed, once for each time it was seen to be short."""
-        grams = MG_MG_L / 1000 * feed_water_l(self.stand, job.first_g[0])
-        need = tuple(grams if x == "Mg" else 0.0 for x in NUTRIENTS)
-        return Wanted(need, need, causes=("magnesium_short",))
-
-    def _left_by_nitrate(self, day: date, left: float) -> float:
-        """What is left of the nitrogen where a nitrate test in the growing crop says so. [g]"""
-        test = self.needs["N"].side_dress
-        if test is None or day < test.on:
-            return left
-        since = sum(grams for on, grams in self.n_days if on >= test.on)
-        return min(max(test.full_g - self.given[0], 0.0), max(test.most_g - since, 0.0))
-
-    def is_trifle(self, need: Vector) -> bool:
-        """Whether a job would bring too little of everything to be worth giving."""
-        return all(
-            grams <= TRIFLE * self.needs[nutrient].total.value
-            for nutrient, grams in zip(NUTRIENTS, need, strict=True)
-        )
-
-    def kept(self, day: date, shelf: Shelf) -> JobPlan | None:
-        """The next job as it was computed earlier, if nothing that it depends on differs."""
-        if self.before is None:
-            return None
-        one = self.before[self.next]
-        same = one.due_on == day and one.entry == self.entries.get(one.job.key)
-        return one if same and shelf.meets(one.relies) else None
-
-    def settle(self, job: JobPlan) -> None:
-        """Move the season on by a job."""
-        if job.job.kind == "seedling":  # of no place's account
-            pass
-        elif job.status in ("given", "planned"):
-            self.count(job.brings_g, job.totals_g, job.due_on)
-            self.logged_n += job.brings_g[0] if job.status == "given" else 0.0
-            self.dropped = added(self.dropped, job.withheld_g)
-        elif job.status in ("missed", "unconfirmed", "covered"):
-            self.dropped = added(added(self.dropped, job.need_g), job.withheld_g)
-        elif job.status == "not_needed":
-            self.dropped = added(self.dropped, job.withheld_g)
-        if "magnesium_short" in job.causes:
-            self.mg_seen.pop(0)
-        self.done.append(job)
-        self.next += 1
-
-    def count(self, brings: Vector, totals: Vector, on: date) -> None:
-        """Add what was given."""
-        self.given = added(self.given, brings)
-        self.totals = added(self.totals, totals)
-        self.n_days.append((on, brings[0]))
-        if any(brings):
-            self.last_given = max(on, self.last_given or on)
+    planned: Planned
+    today: date
+    entries: Mapping[UUID, FeedEntry]
+    """What was logged of each planned job."""
+    extras: tuple[FeedEntry, ...]
+    """What was given besides the planned jobs."""
+    pins: Mapping[UUID, date]
+    """Days that the grower moved jobs to."""
+    effects: tuple[Effect, ...]
+    short_of_mg: tuple[date, ...]
+    """Days from which a feed is replaced by magnesium."""
+    ahead: tuple[Amounts, ...]
+    """What the first plan gave each job and all after it. [g]"""
 
 
-def added(some: Vector, more: Vector) -> Vector:
-    """Return the sum of two amounts of every nutrient.
+def facts(
+    planned: Planned, feeds: Sequence[FeedEntry], pins: Mapping[UUID, date], today: date
+) -> Facts:
+    """Return what is known of a planting's season before it is folded.
 
     Parameters
     ----------
-    some : tuple of float
-        By nutrient. [g]
-    more : tuple of float
-        By nutrient. [g]
+    planned : Planned
+        The planting and its first plan. [core]
+    feeds : sequence of FeedEntry
+        All that was logged of the planting. [document]
+    pins : mapping of UUID to date
+        Days that jobs were moved to. [date]
+    today : date
+        The garden's date. [date]
 
     Returns
     -------
-    tuple of float
-        By nutrient. [g]
+    Facts
+        Of the growing year at hand.
     """
-    return tuple(a + b for a, b in zip(some, more, strict=True))
+    jobs = planned.plan.jobs
+    keys = {job.key for job in jobs}
+    since = planned.stand.calendar.begins - timedelta(EARLIER_DAYS)
+    mine = [entry for entry in feeds if entry.on >= since]
+    extras = (entry for entry in mine if entry.outcome == "given" and entry.job not in keys)
+    return Facts(
+        planned=planned,
+        today=today,
+        entries={e.job: e for e in mine if e.job is not None and e.job in keys},
+        extras=tuple(sorted(extras, key=lambda entry: (entry.on, str(entry.id)))),
+        pins=pins,
+        effects=effects(planned.stand),
+        short_of_mg=tuple(magnesium_feeds(planned.stand)),
+        ahead=tuple(accumulate((job.first_g for job in reversed(jobs)), add))[::-1],
+    )
+
+
+@dataclass(slots=True)
+class Course:
+    """Where one planting's season has got to."""
+
+    facts: Facts
+    tally: Tally = field(default_factory=Tally)
+    done: list[JobPlan] = field(default_factory=list)
+    extras_passed: int = 0
+    magnesium_given: int = 0
+
+    @property
+    def next_job(self) -> Job:
+        """The job after those that are done."""
+        return self.facts.planned.plan.jobs[len(self.done)]
+
+    @property
+    def next_extra(self) -> FeedEntry | None:
+        """The extra feed after those that have passed."""
+        extras = self.facts.extras
+        return extras[self.extras_passed] if self.extras_passed < len(extras) else None
+
+    def due(self) -> date | None:
+        """The day of the next job, or of an extra feed before it."""
+        extra = self.next_extra
+        days = [extra.on] if extra is not None else []
+        if len(self.done) < len(self.facts.planned.plan.jobs):
+            days.append(self._opening(self.next_job).on)
+        return min(days, default=None)
+
+    def _opening(self, job: Job) -> Opening:
+        """The day of a job, and what was seen that moved it there."""
+        known = self.facts
+        if job.key in known.entries:
+            return Opening(known.entries[job.key].on)
+        if job.key in known.pins:
+            return Opening(known.pins[job.key])
+        day, last = job.planned_on, self.tally.last_given
+        if job.kind in ("feed", "dressing") and last is not None:
+            day = max(day, last + timedelta(self._gap_days(job)))
+        if job.kind == "seedling":
+            return Opening(day)
+        return first_open(known.effects, day, known.today)
+
+    def _gap_days(self, job: Job) -> int:
+        """Days to keep after the last feed: never more than the first plan itself keeps."""
+        wanted = ceil(GAP_KEPT * job.gap_days)
+        if not self.done:
+            return wanted
+        before = self.done[-1].job
+        return min(wanted, max((job.planned_on - before.planned_on).days, 0))
+
+    def need(self) -> Wanted:
+        """What the next job is to bring."""
+        job, needs = self.next_job, self.facts.planned.needs
+        if job.kind == "seedling":
+            return Wanted(job.first_g, job.first_g)
+        opening, first = self._opening(job), job.first_g
+        waiting = self.facts.short_of_mg[self.magnesium_given :]
+        if job.kind == "feed" and waiting and opening.on >= waiting[0]:
+            return self._magnesium(job)
+        reduced = reduction(self.facts.effects, opening.on)
+        ahead = self.facts.ahead[len(self.done)]
+        left = totals_g(needs) - self.tally.given - self.tally.dropped
+        left = Amounts.of_each(lambda x: self._left(x, left[x], opening.on))
+
+        def whole(nutrient: Nutrient) -> float:
+            if job.kind == "starter":  # as weak and small as it is, whatever came before
+                return min(left[nutrient], first[nutrient])
+            share = first[nutrient] / ahead[nutrient] if ahead[nutrient] > 0 else 0.0
+            return min(left[nutrient] * share, MOST_GROWTH * first[nutrient])
+
+        wanted = Amounts.of_each(whole)
+        causes = (*((opening.held_by,) if opening.held_by else ()), *reduced.causes)
+        kept = reduced.kept
+        return Wanted(
+            wanted.share(kept),
+            left,
+            Amounts.of_each(lambda x: wanted[x] * (1 - kept[x])),
+            causes,
+        )
+
+    def _magnesium(self, job: Job) -> Wanted:
+        """Magnesium in place of a feed, once for each time it was seen to be short."""
+        litres = feed_water_l(self.facts.planned.stand, job.first_g.n)
+        need = Amounts(mg=MG_MG_L / 1000 * litres)
+        return Wanted(need, need, causes=("magnesium_short",))
+
+    def _left(self, nutrient: Nutrient, grams: float, day: date) -> float:
+        """What is left of a need; of nitrogen as a test in the growing crop has it. [g]"""
+        left, test = max(grams, 0.0), self.facts.planned.needs["N"].side_dress
+        if nutrient != "N" or test is None or day < test.on:
+            return left
+        since = sum(one.grams for one in self.tally.nitrogen if one.on >= test.on)
+        return min(max(test.full_g - self.tally.given.n, 0.0), max(test.most_g - since, 0.0))
+
+    def is_trifle(self, need: Amounts) -> bool:
+        """Whether a job would bring too little of everything to be worth giving."""
+        return need <= totals_g(self.facts.planned.needs) * TRIFLE
+
+    def pass_extra(self, entry: FeedEntry, shed: Shed) -> None:
+        """Move the season on by a feed that nobody planned."""
+        brought = shed.given(entry, self.facts.planned.stand)
+        self.tally = self.tally.plus(brought, entry.on, logged=True).having_had(
+            shed.taken_by(entry), entry.on, shed.boron
+        )
+        self.extras_passed += 1
+
+    def pass_job(self, job: JobPlan, shed: Shed) -> None:
+        """Move the season on by a job."""
+        tally = self.tally
+        if job.job.kind != "seedling":  # what seedlings get is of no place's account
+            tally = _counted(tally, job)
+        if job.counts:
+            tally = tally.having_had(job.taken(shed), job.due_on, shed.boron)
+        if "magnesium_short" in job.causes:
+            self.magnesium_given += 1
+        self.tally = tally
+        self.done.append(job)
+
+
+def _counted(tally: Tally, job: JobPlan) -> Tally:
+    """What a job brought, or is to bring, and what of it is dropped."""
+    if job.counts:
+        brought = Brought(job.brings_g, job.totals_g)
+        tally = tally.plus(brought, job.due_on, logged=job.status == "given")
+    elif job.status in ("missed", "unconfirmed", "covered"):
+        tally = tally.without(job.need_g)
+    elif job.status != "not_needed":
+        return tally
+    return tally.without(job.withheld_g)

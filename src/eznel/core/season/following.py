@@ -7,13 +7,14 @@ What is withheld is dropped, never made up.
 """
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
-from eznel.core.document import Bed, Observed, Tub
+from eznel.core.document import Observed
+from eznel.core.nutrients import WHOLE, Amounts
 from eznel.core.products.solutions import SENSITIVE_THRESHOLD_DS_M
 from eznel.core.stands.calendars import COVER_C
-from eznel.core.stands.stands import Stand
+from eznel.core.stands.stand import InTub, Stand
 
 RANK_DAYS = 21
 """No nitrogen for so long after rank leaf was seen, or until fruit sets."""
@@ -48,12 +49,20 @@ class Effect:
 
 
 @dataclass(frozen=True, slots=True)
-class Turn:
-    """What the effects of a day come to: shares of what was to be given, and their causes."""
+class Reduction:
+    """What the effects of a day leave of a feed, and their causes."""
 
-    n_share: float = 1.0
-    share: float = 1.0
+    kept: Amounts
+    """Of each nutrient. [g/g]"""
     causes: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Opening:
+    """A day on which a job can be done, and what was seen that moved it there."""
+
+    on: date
+    held_by: str | None = None
 
 
 FOREVER = date.max
@@ -138,14 +147,14 @@ def salt_limits(stand: Stand) -> tuple[float, float]:
         Of what drains from a tub, or of the saturated extract of ground. [dS/m]
     """
     threshold = stand.crop.salt_threshold_ds_m
-    if isinstance(stand.place, Tub):
+    if isinstance(stand, InTub):
         return MIX_WARN_STOP_DS_M[threshold <= SENSITIVE_THRESHOLD_DS_M]
     return threshold, SOIL_STOP_TIMES * threshold
 
 
 def _of_rain(stand: Stand) -> Iterator[Effect]:
     """Measured and forecast rain: days to come in the weather are a forecast."""
-    if not isinstance(stand.place, Bed) or stand.place.warmer_by_c >= COVER_C:
+    if isinstance(stand, InTub) or stand.warmer_by_c >= COVER_C:
         return
     for one in stand.weather.measured:
         near = stand.calendar.begins <= one.on <= stand.calendar.stop
@@ -154,7 +163,7 @@ def _of_rain(stand: Stand) -> Iterator[Effect]:
             yield Effect(cause="heavy_rain", since=one.on - days, until=one.on + days, hold=True)
 
 
-def first_open(effects_: tuple[Effect, ...], day: date, today: date) -> tuple[date, str | None]:
+def first_open(effects_: tuple[Effect, ...], day: date, today: date) -> Opening:
     """Return the first day from one on that nothing holds, and what held it.
 
     Parameters
@@ -168,17 +177,17 @@ def first_open(effects_: tuple[Effect, ...], day: date, today: date) -> tuple[da
 
     Returns
     -------
-    tuple of date and str or None
-        The same day and None where nothing holds it.
+    Opening
+        The same day where nothing holds it.
     """
     held = None
     for effect in effects_:
         if effect.hold and effect.since <= day < effect.until and effect.until >= today:
             day, held = effect.until, effect.cause
-    return day, held
+    return Opening(day, held)
 
 
-def turn(effects_: tuple[Effect, ...], day: date) -> Turn:
+def reduction(effects_: tuple[Effect, ...], day: date) -> Reduction:
     """Return what is left of a feed on a day.
 
     Parameters
@@ -190,15 +199,16 @@ def turn(effects_: tuple[Effect, ...], day: date) -> Turn:
 
     Returns
     -------
-    Turn
-        Shares of the nitrogen and of all, and why. [g/g]
+    Reduction
+        Shares of each nutrient, and why. [g/g]
     """
     n_share, share, causes = 1.0, 1.0, []
     for effect in effects_:
         if not effect.hold and effect.since <= day < effect.until:
             n_share, share = n_share * effect.n_share, share * effect.share
             causes.append(effect.cause)
-    return Turn(n_share, share, tuple(dict.fromkeys(causes)))
+    kept = replace(WHOLE * share, n=share * n_share)
+    return Reduction(kept, tuple(dict.fromkeys(causes)))
 
 
 def covered(stand: Stand, planned_on: date, gap_days: int) -> Observed | None:

@@ -12,7 +12,7 @@ from math import ceil
 import numpy as np
 
 from eznel.core.blend import WEIGHT
-from eznel.core.quantities import NUTRIENTS
+from eznel.core.nutrients import Amounts
 from eznel.core.solving import Floats, Patience, Solved, solve
 
 _EPS = 1e-9
@@ -96,14 +96,14 @@ class Offer:
 class Wish:
     """What one planting needs, and what a gram of each product would bring it.
 
-    `available` and `total` have a row for each product, or None where it may not be used; `most_g`
+    `available` and `total` have one for each product, or None where it may not be used; `most_g`
     is the most of each product over the season by its label.
     """
 
-    need: tuple[float, ...]
-    ceiling: tuple[float, ...]
-    available: tuple[tuple[float, ...] | None, ...]
-    total: tuple[tuple[float, ...], ...]
+    need: Amounts
+    ceiling: Amounts
+    available: tuple[Amounts | None, ...]
+    total: tuple[Amounts, ...]
     most_g: tuple[float | None, ...]
 
 
@@ -115,7 +115,7 @@ class Cheapest:
     """For each product."""
     grams: tuple[tuple[float, ...], ...]
     """For each wish the grams of each product."""
-    short: tuple[tuple[float, ...], ...]
+    short: tuple[Amounts, ...]
     """For each wish what is missing of each nutrient. [g]"""
     cost: float
     gap: float
@@ -186,10 +186,10 @@ class _Program:
             if wish.available[j] is not None
         ]
         self.shorts = [
-            (s, n)
+            (s, nutrient)
             for s, wish in enumerate(wishes)
-            for n in range(len(NUTRIENTS))
-            if wish.need[n] > 0
+            for nutrient, wanted in wish.need.items()
+            if wanted > 0
         ]
         self.use_at = {use: len(self.packs) + n for n, use in enumerate(self.uses)}
         first = len(self.packs) + len(self.uses)
@@ -207,9 +207,9 @@ class _Program:
             most = wishes[use[0]].most_g[use[1]]
             self.high[column] = np.inf if most is None else most
         self.missing = np.zeros(self.columns)
-        for (s, n), column in self.short_at.items():
-            self.missing[column] = WEIGHT[NUTRIENTS[n]] / wishes[s].need[n]
-            self.high[column] = wishes[s].need[n]
+        for (s, nutrient), column in self.short_at.items():
+            self.missing[column] = WEIGHT[nutrient] / wishes[s].need[nutrient]
+            self.high[column] = wishes[s].need[nutrient]
         self.low = np.zeros(self.columns)
         self.whole = np.array([1] * len(self.packs) + [0] * (self.columns - len(self.packs)))
         rows, limits = [], []
@@ -270,7 +270,7 @@ class _Program:
         """No more of anything than a planting bears."""
         found = []
         for s, wish in enumerate(self.wishes):
-            for n, most in enumerate(wish.ceiling):
+            for n, most in wish.ceiling.items():
                 if most == float("inf"):
                     continue
                 row = {at: wish.total[j][n] for (w, j), at in self.use_at.items() if w == s}
@@ -290,13 +290,14 @@ class _Program:
         grams = [[0.0] * len(self.offers) for _ in self.wishes]
         for (s, j), column in self.use_at.items():
             grams[s][j] = max(float(x[column]), 0.0)
-        short = [[0.0] * len(NUTRIENTS) for _ in self.wishes]
-        for (s, n), column in self.short_at.items():
-            short[s][n] = max(float(x[column]), 0.0)
+        missing = {short: max(float(x[column]), 0.0) for short, column in self.short_at.items()}
         return Cheapest(
             bought=tuple(tuple(one) for one in bought),
             grams=tuple(tuple(one) for one in grams),
-            short=tuple(tuple(one) for one in short),
+            short=tuple(
+                Amounts.of_each(lambda n, s=s: missing.get((s, n), 0.0))  # type: ignore[misc]
+                for s in range(len(self.wishes))
+            ),
             cost=cost,
             gap=found.gap,
             proved=found.proved,

@@ -1,7 +1,6 @@
 """Hazards in plain words, by what a product is. Keys; `words` has the sentences."""
 
-from eznel.core.document import Product
-from eznel.core.reference import Material
+from eznel.core.products.fertiliser import Fertiliser
 
 OF_FORM = {
     "granular": ("keep_from_children",),
@@ -16,15 +15,13 @@ OF_FORM = {
 BONE_PH = 7.0
 
 
-def cautions(product: Product, material: Material | None, ph: float | None) -> tuple[str, ...]:
+def cautions(of: Fertiliser, ph: float | None) -> tuple[str, ...]:
     """Return the cautions that apply to handling a product.
 
     Parameters
     ----------
-    product : Product
-        The product. [document]
-    material : Material or None
-        The general material it is. [catalogue]
+    of : Fertiliser
+        The product. [core]
     ph : float or None
         pH of the soil it goes on, where known. [pH]
 
@@ -33,7 +30,7 @@ def cautions(product: Product, material: Material | None, ph: float | None) -> t
     tuple of str
         Keys, the most important first; always at least one.
     """
-    keys = material.cautions if material is not None else OF_FORM[product.form]
+    keys = of.material.cautions if of.material is not None else OF_FORM[of.form]
     if ph is None or ph <= BONE_PH:
         keys = tuple(key for key in keys if key != "bone_high_ph")
     return keys

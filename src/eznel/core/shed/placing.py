@@ -7,14 +7,16 @@ off as gas.
 
 from collections.abc import Iterator, Sequence
 from datetime import date
-from typing import Protocol
+from typing import Literal, Protocol
 
 from eznel.core.blend import Cap
-from eznel.core.document import Product
+from eznel.core.nutrients import element_of
 from eznel.core.outlines import steps_m
-from eznel.core.products.analysis import Contents
-from eznel.core.quantities import NUTRIENTS, element_of
-from eznel.core.stands.stands import Stand
+from eznel.core.products.fertiliser import Fertiliser
+from eznel.core.stands.stand import InTub, Stand
+
+JobKind = Literal["base", "seedling", "starter", "feed", "dressing"]
+"""What a planting is given: a base dressing, weak feeds of seedlings and at planting, feeds."""
 
 HOLE_G_PLANT = 5.0
 HOLE_N_G_PLANT = 0.5
@@ -31,30 +33,24 @@ class Measured(Protocol):
     """One measure of a product, as a blend looks at it."""
 
     @property
-    def product(self) -> Product:
+    def product(self) -> Fertiliser:
         """The product."""
 
     @property
     def grams(self) -> float:
         """What the measure weighs. [g]"""
 
-    @property
-    def contents(self) -> Contents:
-        """What a gram of it holds. [g/g]"""
 
-
-def barred(stand: Stand, product: Product, held: Contents, kind: str, day: date) -> str | None:
+def barred(of: Fertiliser, stand: Stand, kind: JobKind, day: date) -> str | None:
     """Return why a product may not be used for a job on the ground at all, if so.
 
     Parameters
     ----------
+    of : Fertiliser
+        The product. [core]
     stand : Stand
         The planting. [core]
-    product : Product
-        The product. [document]
-    held : Contents
-        What a gram of it holds. [g/g]
-    kind : str
+    kind : JobKind
         The job's kind. [name]
     day : date
         The job's day. [date]
@@ -64,9 +60,9 @@ def barred(stand: Stand, product: Product, held: Contents, kind: str, day: date)
     str or None
         A key for urea in the hole, for salts with seed, and for ammonium near lime.
     """
-    if stand.area is None:
+    if isinstance(stand, InTub):
         return None
-    quick = product.form not in SLOW
+    product, held, quick = of.product, of.contents, of.form not in SLOW
     if kind == "base" and stand.planting.base_by == "hole" and quick:
         if stand.planting.sown_in_place:
             return "salts_with_seed"
@@ -75,7 +71,7 @@ def barred(stand: Stand, product: Product, held: Contents, kind: str, day: date)
             return "ammonia_in_hole"
     limed = any(abs((day - one).days) < LIME_DAYS for one in stand.soil.limed_on)
     # Of a label that is silent on its nitrogen nobody knows that it has none of it.
-    ammonium = held.total[0] if held.ammonium_urea_n is None else held.ammonium_urea_n
+    ammonium = held.total.n if held.ammonium_urea_n is None else held.ammonium_urea_n
     return "ammonium_near_lime" if limed and quick and ammonium > 0 else None
 
 
@@ -97,15 +93,15 @@ def placing_caps(stand: Stand, choices: Sequence[Measured], portions: int) -> It
         None where it is broadcast.
     """
     quick = [choice.product.form not in SLOW for choice in choices]
-    soluble_n = tuple(c.grams * c.contents.soluble_n for c in choices)
+    soluble_n = tuple(c.grams * c.product.contents.soluble_n for c in choices)
     if stand.planting.base_by == "hole":
         use = tuple(c.grams if q else 0.0 for c, q in zip(choices, quick, strict=True))
         yield Cap("hole_product", use, HOLE_G_PLANT * stand.plants / portions)
         yield Cap("hole_n", soluble_n, HOLE_N_G_PLANT * stand.plants / portions)
     elif stand.planting.base_by == "band":
-        i, as_k = NUTRIENTS.index("K"), element_of("K2O")[1]
+        as_k = element_of("K2O")[1]
         salts = tuple(
-            (n + c.grams * c.contents.total[i] / as_k) if q else 0.0
+            (n + c.grams * c.product.contents.total.k / as_k) if q else 0.0
             for n, c, q in zip(soluble_n, choices, quick, strict=True)
         )
         row_m = steps_m(stand.spacing)[0] * stand.plants

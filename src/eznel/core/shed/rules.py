@@ -10,14 +10,10 @@ from datetime import date, timedelta
 from uuid import UUID
 
 from eznel.core.document import Preferences, Product
-from eznel.core.products.analysis import Contents
+from eznel.core.products.fertiliser import Fertiliser
 from eznel.core.products.limits import BORON_PRODUCT, CHLORIDE_PRODUCT, TRACE_PRODUCT
-from eznel.core.quantities import NUTRIENTS
-from eznel.core.reference import Material
-from eznel.core.shed.placing import barred
-from eznel.core.stands.stands import Stand
-
-_P = NUTRIENTS.index("P")
+from eznel.core.shed.placing import JobKind, barred
+from eznel.core.stands.stand import InTub, Stand
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,30 +24,36 @@ class Refused:
     reason: str
 
 
-@dataclass(slots=True)
+@dataclass(frozen=True, slots=True)
+class Taken:
+    """So much of a product, out of the shed. [g]"""
+
+    product: UUID
+    grams: float
+
+
+@dataclass(frozen=True, slots=True)
 class Used:
     """What a planting has had of each product this season: the days, and the boron in all. [g]"""
 
-    days: dict[UUID, list[date]] = field(default_factory=dict)
+    days: Mapping[UUID, tuple[date, ...]] = field(default_factory=dict)
     boron_g: float = 0.0
 
-    def add(self, on: date, grams: Mapping[UUID, float], boron: Mapping[UUID, float]) -> None:
-        """Count a feed: grams of each product, and boron in a gram of each."""
-        for product, mass in grams.items():
-            if mass > 0:
-                self.days.setdefault(product, []).append(on)
-                self.boron_g += mass * boron[product]
+    def plus(self, on: date, taken: Sequence[Taken], boron: Mapping[UUID, float]) -> "Used":
+        """Return the same after a feed; `boron` is what a gram of each product holds. [g/g]"""
+        fed = dict.fromkeys(one.product for one in taken if one.grams > 0)
+        days = {**self.days, **{product: (*self.days.get(product, ()), on) for product in fed}}
+        more = sum(one.grams * boron[one.product] for one in taken if one.grams > 0)
+        return Used(days, self.boron_g + more) if fed else self
 
 
-def of_garden(product: Product, material: Material | None, rules: Preferences) -> str | None:
+def of_garden(of: Fertiliser, rules: Preferences) -> str | None:
     """Return why a product may not be used anywhere in a garden, if so.
 
     Parameters
     ----------
-    product : Product
-        The product. [document]
-    material : Material or None
-        The general material it is. [catalogue]
+    of : Fertiliser
+        The product. [core]
     rules : Preferences
         The garden's. [document]
 
@@ -60,6 +62,7 @@ def of_garden(product: Product, material: Material | None, rules: Preferences) -
     str or None
         Key of the reason.
     """
+    product, material = of.product, of.material
     if product.proof == "unproven":
         return "unproven"
     if material is not None and material.restricted and not product.may_use:
@@ -73,20 +76,16 @@ def of_garden(product: Product, material: Material | None, rules: Preferences) -
     return "from_animals" if rules.no_animal_products and animal else None
 
 
-def of_job(
-    product: Product, held: Contents, stand: Stand, kind: str, day: date, used: Used
-) -> str | None:
+def of_job(of: Fertiliser, stand: Stand, kind: JobKind, day: date, used: Used) -> str | None:
     """Return why a product may not be used for one job, if so.
 
     Parameters
     ----------
-    product : Product
-        The product. [document]
-    held : Contents
-        What a gram of it holds. [g/g]
+    of : Fertiliser
+        The product. [core]
     stand : Stand
         The planting. [core]
-    kind : str
+    kind : JobKind
         The job's kind. [name]
     day : date
         The job's day. [date]
@@ -98,16 +97,17 @@ def of_job(
     str or None
         Key of the reason.
     """
-    if stand.soil_class("P") == "very_high" and held.total[_P] > 0:
+    held = of.contents
+    if stand.soil_class("P") == "very_high" and held.total.p > 0:
         return "declares_phosphorus"
     if held.metals >= TRACE_PRODUCT or held.boron >= TRACE_PRODUCT:
         return "trace_without_test"
     if stand.crop.hates_boron and held.boron >= BORON_PRODUCT:
         return "boron_harms"
-    sensitive = stand.crop.hates_chloride or stand.area is None
+    sensitive = stand.crop.hates_chloride or isinstance(stand, InTub)
     if sensitive and held.chloride >= CHLORIDE_PRODUCT:
         return "chloride_harms"
-    return barred(stand, product, held, kind, day) or _of_label(product, day, used)
+    return barred(of, stand, kind, day) or _of_label(of.product, day, used)
 
 
 def _of_label(product: Product, day: date, used: Used) -> str | None:

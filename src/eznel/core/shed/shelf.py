@@ -4,19 +4,21 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import date
 from math import inf
+from typing import Literal
 from uuid import UUID
 
-from eznel.core.document import FeedEntry, Product, ScoopOf, StockMove
+from eznel.core.document import FeedEntry, StockMove
 from eznel.core.ground.preparing import Prepared
 from eznel.core.needs.charging import released_share
-from eznel.core.products.analysis import contents
+from eznel.core.nutrients import NOTHING, Amounts
+from eznel.core.products.fertiliser import Fertiliser
 from eznel.core.products.masses import bulk_mass, mass_of, scoop_mass
-from eznel.core.quantities import NUTRIENTS
-from eznel.core.reference import Material
 from eznel.core.shed import rules
-from eznel.core.stands.stands import Stand, Stands
+from eznel.core.shed.rules import Taken
+from eznel.core.stands.stand import Stand
+from eznel.core.stands.stands import Stands
 
-Vector = tuple[float, ...]
+PortionKind = Literal["can", "tub", "bed", "part"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,20 +37,38 @@ class MixPlan:
 
     titles: tuple[str, ...]
     portions: int
-    portion: str
-    """"can", "tub", "bed" or "part": what one portion is for."""
+    portion: PortionKind
+    """What one portion is for."""
     water_l: float
     """Feed in one portion; 0 where it is spread dry. [L]"""
     per_plant_l: float
     left_over_l: float
     """Made because a scoop is whole, and not poured on these plants. [L]"""
     lines: tuple[MixLine, ...]
-    brings_g: Vector
-    totals_g: Vector
+    brings_g: Amounts
+    totals_g: Amounts
     miss: float
     cost: float | None
     n_mg_l: float
     ec_ds_m: float
+
+    @property
+    def taken(self) -> list[Taken]:
+        """What it takes of each product, for all portions."""
+        return [Taken(line.product, line.grams * self.portions) for line in self.lines]
+
+    @property
+    def brought(self) -> "Brought":
+        """What it brings."""
+        return Brought(self.brings_g, self.totals_g)
+
+
+@dataclass(frozen=True, slots=True)
+class Brought:
+    """What a feed brought: what counts this season, and all of it. [g]"""
+
+    brings_g: Amounts = NOTHING
+    totals_g: Amounts = NOTHING
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,10 +89,10 @@ class Shelf:
 
     def take(self, mix: MixPlan) -> None:
         """Take a planned mix off the shelf."""
-        for line in mix.lines:
-            left = self.left_g.get(line.product)
+        for one in mix.taken:
+            left = self.left_g.get(one.product)
             if left is not None:
-                self.left_g[line.product] = left - line.grams * mix.portions
+                self.left_g[one.product] = left - one.grams
 
     def meets(self, reliances: Iterable[Reliance]) -> bool:
         """Return whether a job's answers would be the same with what is left now."""
@@ -87,30 +107,23 @@ class Shed:
     """The shed of a garden and how its products act there."""
 
     def __init__(self, stands: Stands) -> None:
-        self.stands = stands
         self.garden = stands.garden
-        self.products = {product.id: product for product in self.garden.products}
+        self.products = stands.fertilisers
         self.scoops = {scoop.id: scoop for scoop in self.garden.scoops}
         self.materials = stands.catalogue.materials
-        self.contents = {p.id: contents(p, self.material(p)) for p in self.garden.products}
         self.by_size = sorted(self.garden.scoops, key=lambda scoop: scoop.volume.ml)
         self.grams = {
-            p.id: [scoop_mass(p, self.material(p), scoop).value for scoop in self.by_size]
-            for p in self.garden.products
+            id_: [scoop_mass(one, scoop).value for scoop in self.by_size]
+            for id_, one in self.products.items()
         }
         """What one level scoop of each product weighs, in the order of `by_size`. [g]"""
-        self.boron = {p: held.boron for p, held in self.contents.items()}
+        self.boron = {id_: one.contents.boron for id_, one in self.products.items()}
         """Grams of it in a gram of each product. [g/g]"""
         self.refused = {
-            p.id: rules.of_garden(p, self.material(p), self.garden.preferences)
-            for p in self.garden.products
+            id_: rules.of_garden(one, self.garden.preferences) for id_, one in self.products.items()
         }
         """Why a product may not be used anywhere here. [key or None]"""
-        self.price_per_g = {p.id: self._price_per_g(p) for p in self.garden.products}
-
-    def material(self, product: Product) -> Material | None:
-        """Return the general material that a product is, if it says so."""
-        return self.materials.get(product.material or "")
+        self.price_per_g = {id_: _price_per_g(one) for id_, one in self.products.items()}
 
     def shelf(
         self,
@@ -120,17 +133,17 @@ class Shed:
     ) -> Shelf:
         """Return what is in the shed: as counted, with all that came and went since that day."""
         left: dict[UUID, float | None] = {}
-        for product in self.garden.products:
-            stock = product.stock
-            material = self.material(product)
-            left[product.id] = None if stock is None else bulk_mass(stock.amount, product, material)
-        went = [(entry.on, p, -grams) for entry in entries for p, grams in self._amounts(entry)]
-        for one in worked_in:
-            if one.preparation.product is not None and one.preparation.done:
-                went.append((one.preparation.on, one.preparation.product, -one.mass.value))
+        for id_, one in self.products.items():
+            stock = one.product.stock
+            left[id_] = None if stock is None else bulk_mass(stock.amount, one)
+        went = [(e.on, one.product, -one.grams) for e in entries for one in self.taken_by(e)]
+        for prepared in worked_in:
+            given = prepared.preparation
+            if given.product is not None and given.done:
+                went.append((given.on, given.product, -prepared.mass.value))
         went += [(move.on, move.product, self._moved_g(move)) for move in moves]
-        for on, product_id, grams in sorted(went, key=lambda one: (one[0], -one[2])):
-            counted = self.products[product_id].stock
+        for on, product_id, grams in sorted(went, key=lambda move: (move[0], -move[2])):
+            counted = self.products[product_id].product.stock
             had = left[product_id]
             if counted is None and grams > 0:
                 left[product_id] = (had or 0.0) + grams
@@ -144,55 +157,46 @@ class Shed:
             return 0.0
         if move.amount is None:
             return -inf
-        product = self.products[move.product]
-        grams = bulk_mass(move.amount, product, self.material(product))
+        grams = bulk_mass(move.amount, self.products[move.product])
         return grams if move.kind == "bought" else -grams
 
-    def given(self, entry: FeedEntry, stand: Stand) -> tuple[Vector, Vector]:
-        """Return what a logged feed brought: what counts this season, and all of it. [g]"""
-        brings, totals = [0.0] * len(NUTRIENTS), [0.0] * len(NUTRIENTS)
-        for product_id, grams in self._amounts(entry):
-            available = self.available(product_id, stand, entry.on)
-            for i, per_gram in enumerate(self.contents[product_id].total):
-                brings[i] += grams * available[i]
-                totals[i] += grams * per_gram
-        return tuple(brings), tuple(totals)
+    def given(self, entry: FeedEntry, stand: Stand) -> Brought:
+        """Return what a logged feed brought."""
+        brings, totals = NOTHING, NOTHING
+        for one in self.taken_by(entry):
+            brings += self.available(one.product, stand, entry.on) * one.grams
+            totals += self.products[one.product].contents.total * one.grams
+        return Brought(brings, totals)
 
     def strength_n_mg_l(self, entry: FeedEntry) -> float | None:
         """Return how strong a logged feed was. [mg/L]"""
         if entry.water is None or entry.water.l <= 0:
             return None
-        n_g = sum(g * self.contents[p].total[0] for p, g in self._amounts(entry))
+        n_g = sum(
+            one.grams * self.products[one.product].contents.total.n for one in self.taken_by(entry)
+        )
         return n_g / entry.water.l * 1000
 
-    def used(self, entry: FeedEntry | None, mix: MixPlan | None) -> list[tuple[UUID, float]]:
-        """Return the products of a logged feed, or else of a planned mix, with their mass. [g]"""
-        if entry is not None:
-            return self._amounts(entry)
-        lines = mix.lines if mix else ()
-        return [(line.product, line.grams * (mix.portions if mix else 0)) for line in lines]
-
-    def _amounts(self, entry: FeedEntry) -> list[tuple[UUID, float]]:
+    def taken_by(self, entry: FeedEntry) -> list[Taken]:
+        """Return what a logged feed took of each product."""
         found = []
         for amount in entry.amounts if entry.outcome == "given" else ():
             product = self.products[amount.product]
-            scoop = self.scoops[amount.scoop] if isinstance(amount, ScoopOf) else None
-            material = self.material(product)
-            found.append((product.id, mass_of(amount, product, material, scoop)))
+            found.append(Taken(product.id, mass_of(amount, product, self.scoops)))
         return found
 
-    def available(self, product_id: UUID, stand: Stand, day: date) -> Vector:
+    def available(self, product_id: UUID, stand: Stand, day: date) -> Amounts:
         """Return what a gram of a product given on a day brings before feeding stops. [g/g]"""
-        product, held = self.products[product_id], self.contents[product_id]
+        product = self.products[product_id]
         if product.form != "coated":
-            return held.available
-        share = released_share(product, stand, self.stands, day).value
-        return tuple(x * share for x in held.total)
+            return product.contents.available
+        return product.contents.total * released_share(product, stand, day).value
 
-    def _price_per_g(self, product: Product) -> float | None:
-        """What a gram of a product costs, in the garden's currency. [1/g]"""
-        if product.price is None:
-            return None
-        pack = product.price.pack
-        grams = bulk_mass(pack, product, self.material(product))
-        return product.price.amount / grams if grams > 0 else None
+
+def _price_per_g(of: Fertiliser) -> float | None:
+    """What a gram of a product costs, in the garden's currency. [1/g]"""
+    price = of.product.price
+    if price is None:
+        return None
+    grams = bulk_mass(price.pack, of)
+    return price.amount / grams if grams > 0 else None

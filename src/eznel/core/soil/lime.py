@@ -6,13 +6,12 @@ acre; they are scaled by depth. The laboratory's own recommendation comes first 
 by its lime and its depth.
 """
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterator
 from dataclasses import dataclass
 from math import sqrt
 
-from eznel.core.document import Product, SoilReport
-from eznel.core.quantities import ATOMIC_WEIGHT
-from eznel.core.reference import Material
+from eznel.core.document import SoilReport
+from eznel.core.nutrients import ATOMIC_WEIGHT, CACO3
 from eznel.core.soil.acidity import mehlich_acidity, ph_in_water
 from eznel.core.working import Origin, Quantity, Worked
 
@@ -42,18 +41,6 @@ SULPHUR_G_M2 = {
 MOST_LIME_G_M2 = 250.0
 MOST_SULPHUR_G_M2 = 70.0
 """Of product in one application: more upsets the top of the soil."""
-
-UNKNOWN_FINENESS = 0.9
-_THROUGH_60, _THROUGH_20, _COARSE = 1.0, 0.5, 0.2
-"""What a grain does in time, by the sieve that it passes."""
-
-CACO3 = ATOMIC_WEIGHT["Ca"] + ATOMIC_WEIGHT["C"] + 3 * ATOMIC_WEIGHT["O"]
-_NEUTRALISING = {
-    "CaO": CACO3 / (ATOMIC_WEIGHT["Ca"] + ATOMIC_WEIGHT["O"]),
-    "Ca": CACO3 / ATOMIC_WEIGHT["Ca"],
-    "MgO": CACO3 / (ATOMIC_WEIGHT["Mg"] + ATOMIC_WEIGHT["O"]),
-    "Mg": CACO3 / ATOMIC_WEIGHT["Mg"],
-}
 
 
 @dataclass(frozen=True, slots=True)
@@ -237,77 +224,6 @@ def _by_texture(ph: float, target: float, layer: Layer) -> Worked:
 
 def _depth(layer: Layer) -> Quantity:
     return Quantity("depth_m", layer.depth_m, "m", Origin.MEASURED)
-
-
-def neutralising_pct(product: Product, material: Material | None) -> float:
-    """Return a product's calcium carbonate equivalent: label, else the material's, else oxides.
-
-    A material's own value counts in proportion to the oxides that the label declares: not all of
-    an ash's calcium is carbonate or oxide, and its oxides alone would tell too much.
-
-    Parameters
-    ----------
-    product : Product
-        The product. [document]
-    material : Material or None
-        The general material it is. [catalogue]
-
-    Returns
-    -------
-    float
-        Calcium carbonate equivalent. [%]
-    """
-    if product.liming is not None and product.liming.cce_pct is not None:
-        return product.liming.cce_pct
-    oxides = _oxides_pct((line.nutrient, line.pct) for line in product.declared)
-    if material is None or material.cce_pct is None:
-        return oxides
-    usual = _oxides_pct(material.analysis.items())
-    return material.cce_pct * oxides / usual if oxides and usual else material.cce_pct
-
-
-def _oxides_pct(declared: Iterable[tuple[str, float]]) -> float:
-    """What calcium and magnesium would neutralise, were all of it oxide or carbonate. [%]"""
-    return sum(pct * _NEUTRALISING.get(nutrient, 0.0) for nutrient, pct in declared)
-
-
-def effective_share(product: Product, material: Material | None) -> Worked:
-    """Return the pure calcium carbonate that a gram of a liming product stands for in time.
-
-    Parameters
-    ----------
-    product : Product
-        The product. [document]
-    material : Material or None
-        The general material it is. [catalogue]
-
-    Returns
-    -------
-    Worked
-        Neutralising value times fineness. [g/g]
-    """
-    liming = product.liming
-    declared = liming is not None and liming.cce_pct is not None
-    cce = neutralising_pct(product, material)
-    value = Quantity("cce_pct", cce, "%", Origin.LABEL if declared else Origin.TYPICAL)
-    if liming is None or liming.passing_60_mesh_pct is None:
-        usual = UNKNOWN_FINENESS if material is None else material.fineness
-        fine = Quantity("fineness", usual, "", Origin.ASSUMED)
-        found = Worked.first("effective_unknown", cce / 100 * usual, "g/g", value, fine)
-        return found.settling(f"products/{product.id}/liming")
-    fine_pct = liming.passing_60_mesh_pct
-    all_pct = liming.passing_20_mesh_pct if liming.passing_20_mesh_pct is not None else fine_pct
-    works = (
-        fine_pct * _THROUGH_60 + (all_pct - fine_pct) * _THROUGH_20 + (100 - all_pct) * _COARSE
-    ) / 100
-    return Worked.first(
-        "effective_sieved",
-        cce / 100 * works,
-        "g/g",
-        value,
-        Quantity("through_60_pct", fine_pct, "%", Origin.LABEL),
-        Quantity("through_20_pct", all_pct, "%", Origin.LABEL),
-    )
 
 
 def at_once(product_g_m2: float, most_g_m2: float) -> tuple[float, float]:

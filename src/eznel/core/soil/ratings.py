@@ -8,12 +8,12 @@ there. The laboratory's word wins over a table of the grower's, and that over ou
 
 from dataclasses import dataclass
 
-from eznel.core.document import BandTable, SoilReport, SoilValue
+from eznel.core.document import BandTable, SoilClass, SoilReport, SoilValue
 from eznel.core.reference import Band
 from eznel.core.soil.units import by_mass, by_volume, in_extract
 from eznel.core.working import Finding, Level, Origin, Quantity, Worked
 
-CLASSES = ("very_low", "low", "medium", "high", "very_high")
+CLASSES: tuple[SoilClass, ...] = ("very_low", "low", "medium", "high", "very_high")
 
 LIGHT_MIX_G_ML = 1.0
 FIELD_SOIL_G_ML = 1.25
@@ -36,13 +36,13 @@ class Rating:
     value: SoilValue
     report: SoilReport
     extractant: str
-    soil_class: str
+    soil_class: SoilClass
     origin: Origin
     compared: Worked | None
     band: Band | None
     bounds: tuple[float, ...]
     spread: float
-    likely: tuple[str, str]
+    likely: tuple[SoilClass, SoilClass]
     """The lowest and the highest class that another sample may get."""
     findings: tuple[Finding, ...] = ()
 

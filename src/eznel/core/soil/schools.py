@@ -8,14 +8,15 @@ the exchange capacity; trials rarely find that yields gain by it.
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
-from eznel.core.quantities import element_of
+from eznel.core.document import School, SoilClass
+from eznel.core.nutrients import Nutrient, element_of
 from eznel.core.reference import Catalogue, Crop
 from eznel.core.soil.cations import WANTED_PCT, Exchange
 from eznel.core.soil.ratings import Rating
 from eznel.core.soil.units import mg_per_cmol
 from eznel.core.working import Origin, Quantity, Worked
 
-SCHOOLS = ("sufficiency", "build", "balance")
+SCHOOLS: tuple[School, ...] = ("sufficiency", "build", "balance")
 
 DECLARED = {"P": "P2O5", "K": "K2O", "Mg": "Mg", "S": "S"}
 _GROUP_UP = {"light": "medium", "medium": "heavy", "heavy": "heavy"}
@@ -40,12 +41,12 @@ class Question:
     below_range: bool
     """Whether pH is below the crops' range: calcium comes by lime then."""
     exchange: Exchange | None
-    carried: Mapping[str, float] = field(default_factory=dict)
+    carried: Mapping[Nutrient, float] = field(default_factory=dict)
     """What the years since the test took from the soil or left in it, by nutrient. [g/m²]"""
 
 
 def table_rate(
-    crop: Crop, nutrient: str, soil_class: str, catalogue: Catalogue, *, tested: bool
+    crop: Crop, nutrient: Nutrient, soil_class: SoilClass, catalogue: Catalogue, *, tested: bool
 ) -> Worked:
     """Return the yearly amount for a class and kind of crop.
 
@@ -53,9 +54,9 @@ def table_rate(
     ----------
     crop : Crop
         For its group; root and tuber crops count one group up for potassium. [catalogue]
-    nutrient : str
+    nutrient : Nutrient
         P, K, Mg or S. [name]
-    soil_class : str
+    soil_class : SoilClass
         Its class. [name]
     catalogue : Catalogue
         For the table. [rows]
@@ -83,15 +84,15 @@ def table_rate(
 
 
 def recommended(
-    school: str, nutrient: str, rating: Rating, question: Question, catalogue: Catalogue
+    school: School, nutrient: Nutrient, rating: Rating, question: Question, catalogue: Catalogue
 ) -> Worked:
     """Return what a school gives of a nutrient in a year.
 
     Parameters
     ----------
-    school : str
+    school : School
         One of SCHOOLS. [name]
-    nutrient : str
+    nutrient : Nutrient
         P, K, Mg, S or Ca. [name]
     rating : Rating
         Its test in the place. [core]
@@ -118,7 +119,7 @@ def recommended(
 
 
 def _build(
-    nutrient: str, rating: Rating, question: Question, catalogue: Catalogue
+    nutrient: Nutrient, rating: Rating, question: Question, catalogue: Catalogue
 ) -> Worked | None:
     """Removal, and a quarter of the way to where the class "enough" begins."""
     crop, mass = question.crop, rating.per_mass
@@ -153,12 +154,12 @@ def _buffer_k(texture: str | None) -> float:
     return BUFFER_K_SAND if texture in ("sand", "sandy_loam") else BUFFER_K
 
 
-def buffer_of(nutrient: str, texture: str | None, *, mix: bool) -> float:
+def buffer_of(nutrient: Nutrient, texture: str | None, *, mix: bool) -> float:
     """Return how much of a nutrient moves the test by one.
 
     Parameters
     ----------
-    nutrient : str
+    nutrient : Nutrient
         P or K. [name]
     texture : str or None
         Of the place. [name]
@@ -175,7 +176,7 @@ def buffer_of(nutrient: str, texture: str | None, *, mix: bool) -> float:
     return BUFFER_P if nutrient == "P" else _buffer_k(texture)
 
 
-def _balance(nutrient: str, question: Question, catalogue: Catalogue) -> Worked:
+def _balance(nutrient: Nutrient, question: Question, catalogue: Catalogue) -> Worked:
     """Up to the foot of the wanted share, within what the other schools would ever give."""
     exchange = question.exchange
     assert exchange is not None

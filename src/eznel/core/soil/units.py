@@ -7,7 +7,7 @@ says nothing about the mass in it, and an extractant is never turned into anothe
 """
 
 from eznel.core.document import SoilReport, SoilValue
-from eznel.core.quantities import ATOMIC_WEIGHT, element_of
+from eznel.core.nutrients import ATOMIC_WEIGHT, element_of
 from eznel.core.working import Origin, Quantity, Worked
 
 SAMPLE_DENSITY_G_ML = 1.1

@@ -173,11 +173,8 @@ def _pause(crop: Crop, starts: Mapping[str, date]) -> tuple[date, date] | None:
 
 
 def _first_frost_after(day: date, site: Site) -> date | None:
-    if site.first_frost is None:
-        return None
-    month, number = (int(part) for part in site.first_frost.split("-"))
-    this_year = date(day.year, month, min(number, 28) if month == 2 else number)
-    return this_year if this_year > day else this_year.replace(year=day.year + 1)
+    frosts = (site.first_frost_in(year) for year in (day.year, day.year + 1))
+    return next((frost for frost in frosts if frost is not None and frost > day), None)
 
 
 def _anchors(planting: Planting, stages: tuple[Stage, ...]) -> dict[str, tuple[date, bool]]:

@@ -9,24 +9,34 @@ from datetime import date
 from uuid import UUID
 
 from eznel.core import places
-from eznel.core.document import FeedEntry, Garden, Place
-from eznel.core.products.analysis import fraction
+from eznel.core.document import FeedEntry, Place, Scoop
+from eznel.core.nutrients import Nutrient
+from eznel.core.products.fertiliser import Fertiliser, fraction
 from eznel.core.products.masses import mass_of
 from eznel.core.reference import Catalogue
 from eznel.core.stands.sharing import Sharing
 
 
 @dataclass(frozen=True, slots=True)
+class Account:
+    """What ground was given of a nutrient, and what harvests took away. [g/m²]"""
+
+    given: float
+    removed: float
+
+
+@dataclass(frozen=True, slots=True)
 class Ledger:
     """The log of a garden, by planting, with what is needed to weigh it."""
 
-    garden: Garden
+    fertilisers: Mapping[UUID, Fertiliser]
+    scoops: Mapping[UUID, Scoop]
     catalogue: Catalogue
     sharing: Sharing
     feeds: Mapping[UUID, Sequence[FeedEntry]]
 
-    def between(self, place: Place, nutrient: str, start: date, end: date) -> tuple[float, float]:
-        """Return what seasons that ended after a day and by another gave and took. [g/m²]"""
+    def between(self, place: Place, nutrient: Nutrient, start: date, end: date) -> Account:
+        """Return what seasons that ended after a day and by another gave and took."""
         given = removed = 0.0
         for planting in self.sharing.in_place.get(place.id, []):
             if not start < self.sharing.last_pick[planting.id] <= end:
@@ -40,16 +50,12 @@ class Ledger:
                 if entry.outcome == "given" and entry.on <= end
             )
         ground = places.area(place).value
-        return given / ground, removed / ground
+        return Account(given / ground, removed / ground)
 
-    def _grams(self, entry: FeedEntry, nutrient: str) -> float:
-        products = {product.id: product for product in self.garden.products}
-        scoops = {scoop.id: scoop for scoop in self.garden.scoops}
+    def _grams(self, entry: FeedEntry, nutrient: Nutrient) -> float:
         total = 0.0
         for amount in entry.amounts:
-            product = products[amount.product]
-            material = self.catalogue.materials.get(product.material or "")
-            scoop = scoops.get(getattr(amount, "scoop", amount.product))
-            grams = mass_of(amount, product, material, scoop)
-            total += grams * fraction(product, nutrient, material).value
+            product = self.fertilisers[amount.product]
+            grams = mass_of(amount, product, self.scoops)
+            total += grams * fraction(product, nutrient).value
         return total

@@ -2,8 +2,8 @@
 
 from datetime import date
 
-from eznel.core.document import Tub
-from eznel.core.stands.stands import Stand, Stands
+from eznel.core.stands.stand import InTub, Stand
+from eznel.core.stands.stands import Stands
 
 BEFORE_DAYS = 300
 """A crop that ended longer ago left nothing that counts. [days]"""
@@ -24,7 +24,7 @@ def crop_before(stand: Stand, stands: Stands) -> Stand | None:
     Stand or None
         The last one whose season was over by then; None in a tub, or where it is long ago.
     """
-    if isinstance(stand.place, Tub):
+    if isinstance(stand, InTub):
         return None
     planted = stand.planting.planted_on
     before = [
@@ -58,7 +58,7 @@ def family_before(stand: Stand, stands: Stands) -> date | None:
     date or None
         The last day of the earlier one; None where the bed has rested long enough.
     """
-    if isinstance(stand.place, Tub):
+    if isinstance(stand, InTub):
         return None
     before = [
         other.calendar.last_pick

@@ -1,17 +1,16 @@
 """A planting in its place: everything about it that does not depend on feeding."""
 
-from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date
-from functools import cached_property
-from typing import Literal
+from functools import cached_property, partial
+from typing import Any
 from uuid import UUID
 
 from eznel.core import places
-from eznel.core.crops.stages import REST, stage_on
 from eznel.core.crops.varieties import Growing, growing
 from eznel.core.crops.weather import Weather
 from eznel.core.document import (
+    Bed,
     FeedEntry,
     Garden,
     Log,
@@ -21,150 +20,58 @@ from eznel.core.document import (
     Preparation,
     Programme,
     SoilReport,
-    Spacing,
     StageSeen,
     Thing,
     Tub,
-    Variety,
-    Water,
 )
 from eznel.core.errors import Unknown
 from eznel.core.ground.preparing import Prepared
 from eznel.core.ground.soils import Common, Grown, Soil, soil_of
-from eznel.core.outlines import Point
-from eznel.core.reference import Catalogue, Crop, Stage
+from eznel.core.kept import Kept
+from eznel.core.nutrients import Nutrient
+from eznel.core.products.fertiliser import Fertiliser, fertiliser
+from eznel.core.reference import Catalogue
 from eznel.core.stands.calendars import NOTHING_SEEN, Calendar, Seen, calendar_of
 from eznel.core.stands.ledger import Ledger
 from eznel.core.stands.sharing import Sharing
+from eznel.core.stands.stand import InTub, Method, OnGround, Stand
 from eznel.core.working import Worked
 
-Method = Literal["tested", "untested", "light_bed", "tub"]
 
+@dataclass(frozen=True, slots=True, eq=False)
+class _Known:
+    """Everything that a place and what stands in it are computed from.
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Stand:
-    """One planting in its place. `area` is the ground it is fed on; none for tubs."""
+    The same object as long as nothing of it changes.
+    """
 
-    planting: Planting
-    crop: Crop
-    stages: tuple[Stage, ...]
-    place: Place
-    programme: Programme
-    spacing: Spacing
-    plants: int
-    points: tuple[Point, ...]
-    area: Worked | None
-    filled_l: Worked | None
-    """Mix in one tub."""
-    tub_share: float
-    """The part of the tubs that is this planting's; 1 unless another shares them."""
-    method: Method
-    soil: Soil
-    calendar: Calendar
-    first_calendar: Calendar
-    """The dates before anything was seen, from which the first plan was made."""
-    follows: UUID | None
-    """The planting that had this ground before in the same year."""
-    water: Water | None
-    today: date
-    """The garden's date."""
-    weather: Weather
-    n_factor: float
-    """Of the crop's usual nitrogen, for its variety. [g/g]"""
-    variety: Variety | None
-    """As the grower has described it, if so."""
-    observed: tuple[Observed, ...]
-    """What was seen in this growing year, in order of days."""
-    carried: Mapping[str, float]
-    """What past years took from the ground since its test, or left in it. [g/m²]"""
-
-    @property
-    def id(self) -> UUID:
-        """The planting's id."""
-        return self.planting.id
-
-    def still(self, day: date) -> bool:
-        """Return whether nothing is fed on a day: rest in winter, or a pause in between.
-
-        Only what stands through a winter rests; a cool spring makes a crop slow, not asleep.
-        """
-        pause = self.calendar.pause
-        if pause is not None and pause[0] <= day < pause[1]:
-            return True
-        if self.stage_on(day) == REST:
-            return True
-        if self.calendar.begins >= self.weather.midwinter_before(self.calendar.last_pick):
-            return False
-        return self.weather.stands_still(day, self.crop.base_temp_c, self.place.warmer_by_c)
-
-    @property
-    def rests_before_stop(self) -> bool:
-        """Whether a winter lies between planting and the end of feeding."""
-        calendar = self.calendar
-        winter = self.weather.midwinter_before(calendar.stop)
-        return calendar.begins < winter and self.still(winter)
-
-    @property
-    def tubs(self) -> int:
-        """Number of tubs; 0 for a bed."""
-        return self.place.count if isinstance(self.place, Tub) else 0
-
-    def stage_on(self, day: date) -> str | None:
-        """Return the stage that the planting is in on a day."""
-        return stage_on(self.calendar.spans, day)
-
-    def soil_class(self, nutrient: str) -> str | None:
-        """Return the class of a nutrient by the test, if it was tested."""
-        return self.soil.soil_class(nutrient)
-
-    def kg_yield(self) -> float:
-        """Return the yield that a usual season brings here. [kg]"""
-        if self.area is None:
-            return self.crop.yield_kg_plant * self.plants
-        return self.crop.yield_kg_m2 * self.area.value
+    things: tuple[Thing, ...]
 
 
 class Stands:
-    """All stands of a garden on a day. What one part needs of another is computed once.
-
-    An earlier computation may be given that differs in some places: what stands elsewhere is
-    taken from it.
-    """
+    """All stands of a garden on a day. What one part needs of another is computed once."""
 
     def __init__(
-        self,
-        garden: Garden,
-        log: Log,
-        today: date,
-        catalogue: Catalogue,
-        before: "Stands | None" = None,
+        self, garden: Garden, log: Log, today: date, catalogue: Catalogue, kept: Kept | None = None
     ) -> None:
         self.garden, self.log, self.today, self.catalogue = garden, log, today, catalogue
         for n, planting in enumerate(garden.plantings):
             catalogue.crop(planting.crop, f"plantings.{n}.crop")
+        self.kept = kept or Kept(())
         self.places: dict[UUID, Place] = {place.id: place for place in garden.places}
-        # In a real garden nobody takes a simulation for what was measured.
-        practice = garden.stands_on is not None
-        measured = tuple(d for d in log.weather if practice or d.source != "simulated")
-        same = before is not None and before.weather.same_as(garden.site, measured)
-        self.weather: Weather = (
-            before.weather if before is not None and same else Weather(garden.site, measured)
-        )
+        self.weather: Weather = self.kept.part("weather", (), self._weather)
         self.programmes = catalogue.programmes | {p.key: p for p in garden.programmes}
-        self._known = self._inputs()
-        self._calendars: dict[UUID, tuple[Calendar, Calendar]] = {}
-        self._stands: dict[UUID, Stand] = {}
-        self._soils: dict[UUID, Soil] = {}
-        self.unchanged: frozenset[UUID] = frozenset()
-        """Places with nothing new since the earlier computation."""
-        if before is not None:
-            old = before._known
-            self.unchanged = frozenset(p for p, known in self._known.items() if known == old.get(p))
-            self._calendars = {
-                s.id: before.calendars[s.id] for s in before.all if s.place.id in self.unchanged
-            }
-            self._stands = {s.id: s for s in before.all if s.place.id in self.unchanged}
-            self._soils = {p: soil for p, soil in before._soils.items() if p in self.unchanged}
+        self.known = {
+            place: self.kept.part(("known", place), tuple(things), partial(_Known, tuple(things)))
+            for place, things in self._inputs().items()
+        }
+        """Of each place, what it is computed from."""
+
+    def _weather(self) -> Weather:
+        """Measured days; in a real garden nobody takes a simulation for what was measured."""
+        practice = self.garden.stands_on is not None
+        measured = tuple(d for d in self.log.weather if practice or d.source != "simulated")
+        return Weather(self.garden.site, measured)
 
     def _inputs(self) -> dict[UUID, list[Thing]]:
         """Everything that a place and what stands in it are computed from."""
@@ -188,7 +95,10 @@ class Stands:
     def all(self) -> tuple[Stand, ...]:
         """Every planting, in the order of planting out."""
         order = sorted(self.garden.plantings, key=lambda p: (p.planted_on, str(p.id)))
-        return tuple(self._stands.get(p.id) or self._stand(p) for p in order)
+        return tuple(
+            self.kept.part(("stand", p.id), (self.known[p.place],), partial(self._stand, p))
+            for p in order
+        )
 
     @cached_property
     def _by_place(self) -> dict[UUID, list[Stand]]:
@@ -202,20 +112,19 @@ class Stands:
         return self._by_place.get(place, [])
 
     @cached_property
-    def calendars(self) -> dict[UUID, tuple[Calendar, Calendar]]:
-        """Each planting's dates, and its dates before anything was seen."""
+    def calendars(self) -> dict[UUID, Calendar]:
+        """Each planting's dates."""
         stages: dict[UUID, dict[str, date]] = {}
         for one in sorted(self.log.stages, key=lambda seen: seen.on):
             stages.setdefault(one.planting, {})[one.stage] = one.on
+
+        def dates(planting: Planting) -> Calendar:
+            seen = self._seen(planting, stages.get(planting.id, {}))
+            return self._calendar(planting, self.weather, seen)
+
         return {
-            planting.id: self._calendars.get(planting.id)
-            or (
-                self._calendar(
-                    planting, self.weather, self._seen(planting, stages.get(planting.id, {}))
-                ),
-                self._calendar(planting, self._usual_weather, NOTHING_SEEN),
-            )
-            for planting in self.garden.plantings
+            p.id: self.kept.part(("dates", p.id), (self.known[p.place],), partial(dates, p))
+            for p in self.garden.plantings
         }
 
     @cached_property
@@ -248,20 +157,23 @@ class Stands:
     @cached_property
     def sharing(self) -> Sharing:
         """Who stands where."""
-        last = {planting: now.last_pick for planting, (now, _) in self.calendars.items()}
+        last = {planting: dates.last_pick for planting, dates in self.calendars.items()}
         return Sharing(self.garden, self.catalogue, last)
 
     def soil_of(self, place: Place) -> Soil:
         """Return what is known of a place's soil."""
-        if place.id not in self._soils:
-            self._soils[place.id] = soil_of(
-                place,
-                self._reports.get(place.id, ()),
-                self._preparations.get(place.id, ()),
-                self._grown(place),
-                self._common,
-            )
-        return self._soils[place.id]
+        return self.kept.part(
+            ("soil", place.id), (self.known[place.id],), partial(self._soil, place)
+        )
+
+    def _soil(self, place: Place) -> Soil:
+        return soil_of(
+            place,
+            self._reports.get(place.id, ()),
+            self._preparations.get(place.id, ()),
+            self._grown(place),
+            self._common,
+        )
 
     @cached_property
     def worked_in(self) -> tuple[Prepared, ...]:
@@ -269,9 +181,15 @@ class Stands:
         return tuple(one for place in self.garden.places for one in self.soil_of(place).prepared)
 
     @cached_property
+    def fertilisers(self) -> dict[UUID, Fertiliser]:
+        """The garden's products, in its order, each with the general material it is."""
+        materials = self.catalogue.materials
+        return {product.id: fertiliser(product, materials) for product in self.garden.products}
+
+    @cached_property
     def _common(self) -> Common:
         return Common(
-            products=self.garden.products,
+            products=tuple(self.fertilisers.values()),
             tables=self.garden.bands,
             catalogue=self.catalogue,
             today=self.today,
@@ -309,46 +227,50 @@ class Stands:
         )
 
     def _stand(self, planting: Planting) -> Stand:
-        place, kept = self.places[planting.place], self.growing[planting.id]
-        calendar, first = self.calendars[planting.id]
-        in_tub = isinstance(place, Tub)
-        return Stand(
-            planting=planting,
-            crop=kept.crop,
-            stages=calendar.stages,
-            place=place,
-            programme=self._programme(planting),
-            spacing=places.spacing_of(planting, kept.crop),
-            plants=self.sharing.plants_of(planting),
-            points=self.sharing.points(planting),
-            area=None if in_tub else self._ground(planting, place),
-            filled_l=places.filled_volume(place) if isinstance(place, Tub) else None,
-            tub_share=self.sharing.share_of_tub(planting) if in_tub else 1.0,
-            method=self._method(place),
-            soil=self.soil_of(place),
-            calendar=calendar,
-            first_calendar=first,
-            follows=self.sharing.follows(planting),
-            water=self.garden.site.water,
-            today=self.today,
-            weather=self.weather,
-            n_factor=kept.n_factor * (1 - calendar.past),
-            variety=kept.variety,
-            observed=tuple(
+        place, grown = self.places[planting.place], self.growing[planting.id]
+        calendar = self.calendars[planting.id]
+        whatever_place: dict[str, Any] = {
+            "planting": planting,
+            "crop": grown.crop,
+            "stages": calendar.stages,
+            "programme": self._programme(planting),
+            "spacing": places.spacing_of(planting, grown.crop),
+            "plants": self.sharing.plants_of(planting),
+            "points": self.sharing.points(planting),
+            "warmer_by_c": place.warmer_by_c,
+            "soil": self.soil_of(place),
+            "calendar": calendar,
+            "first_calendar": self._calendar(planting, self._usual_weather, NOTHING_SEEN),
+            "follows": self.sharing.follows(planting),
+            "water": self.garden.site.water,
+            "today": self.today,
+            "weather": self.weather,
+            "n_factor": grown.n_factor * (1 - calendar.past),
+            "variety": grown.variety,
+            "observed": tuple(
                 one for one in self.observed.get(planting.id, ()) if one.on >= calendar.begins
             ),
-            carried={} if in_tub else self._carried(place),
+        }
+        if isinstance(place, Tub):
+            filled, share = places.filled_volume(place), self.sharing.share_of_tub(planting)
+            return InTub(**whatever_place, place=place, method="tub", filled_l=filled, share=share)
+        return OnGround(
+            **whatever_place,
+            place=place,
+            method=self._method(place),
+            area=self._ground(planting, place),
+            carried=self._carried(place),
         )
 
-    def _carried(self, place: Place) -> dict[str, float]:
+    def _carried(self, place: Place) -> dict[Nutrient, float]:
         """Given less removed, per square metre, in seasons of past years since each test."""
         ratings, last_year = self.soil_of(place).reading.ratings, date(self.today.year - 1, 12, 31)
-        found: dict[str, float] = {}
+        found: dict[Nutrient, float] = {}
         for nutrient in CARRIED:
             if nutrient in ratings:
                 since = ratings[nutrient].report.sampled_on
-                given, removed = self.ledger.between(place, nutrient, since, last_year)
-                found[nutrient] = given - removed
+                account = self.ledger.between(place, nutrient, since, last_year)
+                found[nutrient] = account.given - account.removed
         return found
 
     @cached_property
@@ -357,9 +279,10 @@ class Stands:
         feeds: dict[UUID, list[FeedEntry]] = {}
         for entry in self.log.feeds:
             feeds.setdefault(entry.planting, []).append(entry)
-        return Ledger(self.garden, self.catalogue, self.sharing, feeds)
+        scoops = {scoop.id: scoop for scoop in self.garden.scoops}
+        return Ledger(self.fertilisers, scoops, self.catalogue, self.sharing, feeds)
 
-    def _ground(self, planting: Planting, place: Place) -> Worked:
+    def _ground(self, planting: Planting, place: Bed) -> Worked:
         """The ground that a planting is fed on; in a crowded bed each plant has less."""
         one = places.plant_area(places.spacing_of(planting, self.catalogue.crop(planting.crop)))
         whole = places.area(place)
@@ -370,9 +293,7 @@ class Stands:
             plant_area_m2=one.value / crowding,
         ).after(whole, one)
 
-    def _method(self, place: Place) -> Method:
-        if isinstance(place, Tub):
-            return "tub"
+    def _method(self, place: Bed) -> Method:
         soil = self.soil_of(place)
         if soil.rich:
             return "light_bed"
@@ -394,5 +315,5 @@ class Stands:
         )
 
 
-CARRIED = ("P", "K")
+CARRIED: tuple[Nutrient, ...] = ("P", "K")
 """Nutrients whose tests are carried forward: what the buffer is known for."""

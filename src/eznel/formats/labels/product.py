@@ -4,8 +4,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 from typing import Any
 
+from eznel.core.nutrients import ATOMIC_WEIGHT, declared_total, element_of
 from eznel.core.plausibility import RICHEST_PCT
-from eznel.core.quantities import ATOMIC_WEIGHT, declared_total, element_of, factor
+from eznel.core.quantities import factor
 from eznel.formats.labels import words
 from eznel.formats.labels.amounts import Amount
 

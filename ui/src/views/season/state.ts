@@ -4,7 +4,7 @@ import { addDays, showDate, weekStart } from '../../lib/dates'
 import { showMass } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { plantingName } from '../../parts/names'
-import { NUTRIENTS } from '../../theme/nutrients'
+import { NUTRIENTS, type Nutrient } from '../../theme/nutrients'
 
 type Plan = Schemas['SeasonPlan']
 export type Planting = Schemas['PlantingPlan']
@@ -65,7 +65,7 @@ function amount(job: Job): number {
 /** The nutrient of which a job brings most, compared with the season's need of it. */
 export function leading(job: Job, planting: Planting) {
   const need = new Map(planting.needs.map((one) => [one.nutrient, one.total_g]))
-  const share = (nutrient: string) =>
+  const share = (nutrient: Nutrient) =>
     (need.get(nutrient) ?? 0) > 0 ? job.brings_g[nutrient] / (need.get(nutrient) ?? 1) : 0
   return NUTRIENTS.slice(0, 3).reduce(
     (best, one) => (share(one) > share(best) ? one : best),

@@ -12,7 +12,7 @@ import { t } from '../../lib/words'
 import { Refused } from '../../parts/Field'
 import { plainly } from '../../parts/Keeping'
 import { plantingName } from '../../parts/names'
-import type { Nutrient } from '../../theme/nutrients'
+import { NUTRIENTS } from '../../theme/nutrients'
 
 type Take = Schemas['ToTake']
 
@@ -78,7 +78,7 @@ export function Buy({ gardenId }: { gardenId: string }) {
             <ul className="fills">
               {data.materials.map((one) => (
                 <li key={one.nutrient + one.material}>
-                  <NutrientMark nutrient={one.nutrient as Nutrient} size={12} />{' '}
+                  <NutrientMark nutrient={one.nutrient} size={12} />{' '}
                   {t('{short} of {nutrient} short: {amount} of {material}', {
                     short: showMass(one.short_g),
                     nutrient: one.nutrient,
@@ -183,8 +183,8 @@ function Cheapest({ gardenId }: { gardenId: string }) {
             <ul>
               {set.plantings.map((one) => {
                 const planting = plan.plantings.find((p) => p.id === one.planting)
-                const misses = Object.entries(one.short_g).filter(
-                  ([n, grams]) => grams > 0.02 * (one.need_g[n] ?? 0) && grams > 0.05,
+                const misses = NUTRIENTS.filter(
+                  (n) => one.short_g[n] > Math.max(0.02 * one.need_g[n], 0.05),
                 )
                 return (
                   <li key={one.planting}>
@@ -192,7 +192,7 @@ function Cheapest({ gardenId }: { gardenId: string }) {
                     {one.grams.map(([id, grams]) => `${showMass(grams)} ${name(id)}`).join(', ')}
                     {misses.length > 0 &&
                       `; ${t('short of')} ${misses
-                        .map(([n, grams]) => `${showMass(grams)} ${n}`)
+                        .map((n) => `${showMass(one.short_g[n])} ${n}`)
                         .join(', ')}`}
                   </li>
                 )

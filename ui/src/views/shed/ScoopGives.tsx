@@ -267,7 +267,7 @@ function Over(props: { gives: Schemas['Gives']; product: Product; holds: readonl
             points={gives.release}
             nutrient="N"
             title={t('{share} % by {months} months', {
-              share: showNumber(gives.by_sowing_end * 100, 2),
+              share: showNumber(gives.at_work_at_end * 100, 2),
               months: 6,
             })}
             percent={(share) => `${showNumber(share * 100, 3)} %`}

@@ -99,9 +99,9 @@ export function JobCard(props: {
         }))}
         amounts={
           mix
-            ? NUTRIENTS.map((nutrient, n) => ({
+            ? NUTRIENTS.map((nutrient) => ({
                 nutrient,
-                grams: mix.brings_g[n],
+                grams: mix.brings_g[nutrient],
                 wanted: job.need_g[nutrient],
                 why: `brings/${job.key}/${answer}/${nutrient}`,
               })).filter((one) => one.grams > 0.005)

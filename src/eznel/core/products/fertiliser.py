@@ -1,34 +1,45 @@
-"""From what a label declares to grams of each element: P = 0.4364 P₂O₅ and so on."""
+"""A product as the core knows it: its label, the general material it is, what a gram of it holds.
 
-from dataclasses import dataclass
+P = 0.4364 P₂O₅ and so on. "Fertiliser" as the law has it: lime, compost and bagged mixes too.
+"""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+from functools import cached_property
 from uuid import UUID, uuid5
 
 from eznel.core.document import Product
-from eznel.core.products.masses import density_g_ml
+from eznel.core.nutrients import ATOMIC_WEIGHT, NOTHING, WHOLE, Amounts, Nutrient, element_of
 from eznel.core.products.release import rule_share
-from eznel.core.quantities import ATOMIC_WEIGHT, NUTRIENTS, element_of
 from eznel.core.reference import Material
 from eznel.core.working import Origin, Quantity, Worked
 
 TYPICAL_DRY_MATTER_PCT = 90.0
 
+TYPICAL_DENSITY_G_ML = {
+    "granular": 1.0, "soluble": 1.0, "liquid": 1.15, "organic": 0.65, "coated": 0.95, "mix": 0.3,
+}  # fmt: skip
+"""Bulk density by form, where neither the grower nor the material says."""
+
 GENERAL = UUID("7a0f6f0e-52f2-4f0b-9a55-0a4e7f3c2b61")
 """Namespace of the ids of general materials."""
 
-_CHARGE = {"K": 1, "Ca": 2, "Mg": 2}
+_CHARGE: dict[Nutrient, int] = {"K": 1, "Ca": 2, "Mg": 2}
 _UNKNOWN_N_AS_AMMONIUM = 0.5
 """Where a label is silent on its nitrogen, half is taken as ammonium for the conductivity."""
+
+METALS = ("Cu", "Fe", "Mn", "Mo", "Zn")
 
 
 @dataclass(frozen=True, slots=True)
 class Contents:
-    """One gram of a product, as the core counts it. Vectors are in the order of NUTRIENTS."""
+    """One gram of a product, as the core counts it. [g/g]"""
 
-    total: tuple[float, ...]
+    total: Amounts
     """At most, where batches of something unproven differ."""
-    available: tuple[float, ...]
+    available: Amounts
     """What can be counted on in its first season; nothing of what is unproven."""
-    declared: tuple[float, ...]
+    declared: Amounts
     """As declared, or typical."""
     soluble_n: float
     ammonium_urea_n: float | None
@@ -42,7 +53,63 @@ class Contents:
     """Copper, manganese, molybdenum and zinc together, with iron."""
 
 
-def general(material: Material) -> Product:
+@dataclass(frozen=True)
+class Fertiliser:
+    """A product, and the general material it is, where it says so."""
+
+    product: Product
+    material: Material | None
+
+    @property
+    def id(self) -> UUID:
+        """The product's id."""
+        return self.product.id
+
+    @property
+    def name(self) -> str:
+        """The product's name."""
+        return self.product.name
+
+    @property
+    def form(self) -> str:
+        """The product's form."""
+        return self.product.form
+
+    @property
+    def is_dissolved(self) -> bool:
+        """Whether it is given in water."""
+        return self.product.form in ("soluble", "liquid")
+
+    @property
+    def is_lime(self) -> bool:
+        """Whether it raises pH."""
+        return self.material is not None and self.material.liming
+
+    @cached_property
+    def contents(self) -> Contents:
+        """What one gram of it holds."""
+        return _contents(self)
+
+
+def fertiliser(product: Product, materials: Mapping[str, Material]) -> Fertiliser:
+    """Return a product with the general material it is.
+
+    Parameters
+    ----------
+    product : Product
+        The product. [document]
+    materials : mapping of str to Material
+        General materials, by key. [catalogue]
+
+    Returns
+    -------
+    Fertiliser
+        Without a material where the product names none, or one that nobody knows.
+    """
+    return Fertiliser(product, materials.get(product.material or ""))
+
+
+def general(material: Material) -> Fertiliser:
     """Return a general material as a product of its typical contents, where nobody has a label.
 
     Parameters
@@ -52,10 +119,10 @@ def general(material: Material) -> Product:
 
     Returns
     -------
-    Product
-        Always the same id for the same material. [document]
+    Fertiliser
+        Always the same id for the same material. [core]
     """
-    return Product.model_validate(
+    product = Product.model_validate(
         {
             "id": uuid5(GENERAL, material.key),
             "name": material.name,
@@ -73,6 +140,7 @@ def general(material: Material) -> Product:
             "max_strength": material.max_g_l and {"value": material.max_g_l, "unit": "g/L"},
         }
     )
+    return Fertiliser(product, material)
 
 
 def _typical(material: Material, nutrient: str) -> dict[str, object]:
@@ -81,23 +149,45 @@ def _typical(material: Material, nutrient: str) -> dict[str, object]:
     return {"nutrient": nutrient, "pct": pct, "low_pct": low, "high_pct": high}
 
 
-def fraction(product: Product, nutrient: str, material: Material | None = None) -> Worked:
+def density_g_ml(of: Fertiliser) -> tuple[float, Origin]:
+    """Return a product's bulk density and where it comes from.
+
+    Parameters
+    ----------
+    of : Fertiliser
+        The product. [core]
+
+    Returns
+    -------
+    tuple of float and Origin
+        Density. [g/mL]
+    """
+    product, material = of.product, of.material
+    if product.density is not None:
+        return product.density.g_per_ml, Origin.MEASURED
+    if product.weighed is not None:
+        return product.weighed.g_per_ml, Origin.MEASURED
+    if material is not None:
+        return material.density_g_ml, Origin.ASSUMED
+    return TYPICAL_DENSITY_G_ML[product.form], Origin.ASSUMED
+
+
+def fraction(of: Fertiliser, nutrient: Nutrient) -> Worked:
     """Return the mass fraction of an element in a product.
 
     Parameters
     ----------
-    product : Product
-        The product. [document]
-    nutrient : str
+    of : Fertiliser
+        The product; its density counts where a label is in grams per 100 mL. [core]
+    nutrient : Nutrient
         Element. [name]
-    material : Material or None
-        The general material it is, for the density of labels in grams per 100 mL. [catalogue]
 
     Returns
     -------
     Worked
         Grams of element per gram of product; 0 where it is not declared. [g/g]
     """
+    product = of.product
     for line in product.declared:
         element, share = element_of(line.nutrient)
         if element == nutrient:
@@ -107,7 +197,7 @@ def fraction(product: Product, nutrient: str, material: Material | None = None) 
             )
             if product.basis == "w/w":
                 return Worked.first("fraction", line.pct / 100 * share, "g/g", *numbers)
-            density, origin = density_g_ml(product, material)
+            density, origin = density_g_ml(of)
             return Worked.first(
                 "fraction_by_volume",
                 line.pct / 100 * share / density,
@@ -118,7 +208,7 @@ def fraction(product: Product, nutrient: str, material: Material | None = None) 
     return Worked(value=0.0, unit="g/g")
 
 
-def first_season_share(product: Product, material: Material | None) -> Worked:
+def first_season_share(of: Fertiliser) -> Worked:
     """Return the share of a product's nitrogen that works in its first season.
 
     Label or laboratory first, then the material's typical figure, then the rule from the nitrogen
@@ -126,16 +216,15 @@ def first_season_share(product: Product, material: Material | None) -> Worked:
 
     Parameters
     ----------
-    product : Product
-        The product. [document]
-    material : Material or None
-        The general material it is. [catalogue]
+    of : Fertiliser
+        The product. [core]
 
     Returns
     -------
     Worked
         Share between 0 and 1. [g/g]
     """
+    product, material = of.product, of.material
     liquid_organic = (
         product.form == "liquid"
         and material is not None
@@ -157,46 +246,26 @@ def first_season_share(product: Product, material: Material | None) -> Worked:
     return Worked.first("share_given", pct / 100, "g/g", Quantity("share_pct", pct, "%", origin))
 
 
-def contents(product: Product, material: Material | None) -> Contents:
-    """Return what one gram of a product holds.
-
-    Parameters
-    ----------
-    product : Product
-        The product. [document]
-    material : Material or None
-        The general material it is. [catalogue]
-
-    Returns
-    -------
-    Contents
-        Per gram of product. [g/g]
-    """
-    declared = tuple(fraction(product, nutrient, material).value for nutrient in NUTRIENTS)
-    shares = first_season_shares(product, material)
-    density, origin = density_g_ml(product, material)
+def _contents(of: Fertiliser) -> Contents:
+    product, declared = of.product, Amounts.of_each(lambda x: fraction(of, x).value)
+    density, origin = density_g_ml(of)
     unproven = product.proof == "unproven"
     return Contents(
         total=_at_most(product, declared) if unproven else declared,
-        available=tuple(
-            0.0 if unproven else held * share for held, share in zip(declared, shares, strict=True)
-        ),
+        available=NOTHING if unproven else declared.share(first_season_shares(of)),
         declared=declared,
-        soluble_n=_soluble_n(product, declared[0]),
-        ammonium_urea_n=_ammonium_urea_n(product, declared[0]),
-        ec_ds_m_per_g_l=ec_of_1g_l(product, material),
+        soluble_n=_soluble_n(product, declared.n),
+        ammonium_urea_n=_ammonium_urea_n(product, declared.n),
+        ec_ds_m_per_g_l=ec_of_1g_l(of),
         density_g_ml=density,
         density_origin=origin,
-        chloride=_trace(product, material, "Cl"),
-        boron=_trace(product, material, "B"),
-        metals=sum(_trace(product, material, metal) for metal in METALS),
+        chloride=_trace(of, "Cl"),
+        boron=_trace(of, "B"),
+        metals=sum(_trace(of, metal) for metal in METALS),
     )
 
 
-METALS = ("Cu", "Fe", "Mn", "Mo", "Zn")
-
-
-def first_season_shares(product: Product, material: Material | None) -> tuple[float, ...]:
+def first_season_shares(of: Fertiliser) -> Amounts:
     """Return what share of each nutrient works in the first season.
 
     Nitrogen as above; of organic materials and shells phosphorus, potassium and calcium by what
@@ -204,63 +273,62 @@ def first_season_shares(product: Product, material: Material | None) -> tuple[fl
 
     Parameters
     ----------
-    product : Product
-        The product. [document]
-    material : Material or None
-        The general material it is. [catalogue]
+    of : Fertiliser
+        The product. [core]
 
     Returns
     -------
-    tuple of float
-        In the order of NUTRIENTS, between 0 and 1. [g/g]
+    Amounts
+        Between 0 and 1. [g/g]
     """
-    nitrogen = first_season_share(product, material).value
-    slow = material is not None and product.form not in ("coated", "mix")
-    if material is None or not slow:
-        return (nitrogen, 1.0, 1.0, 1.0, 1.0, 1.0)
-    p, k, ca = (
-        material.first_season_p_pct, material.first_season_k_pct, material.first_season_ca_pct,
-    )  # fmt: skip
-    return (nitrogen, p / 100, k / 100, ca / 100, 1.0, 1.0)
+    nitrogen, material = first_season_share(of).value, of.material
+    if material is None or of.form in ("coated", "mix"):
+        return replace(WHOLE, n=nitrogen)
+    return replace(
+        WHOLE,
+        n=nitrogen,
+        p=material.first_season_p_pct / 100,
+        k=material.first_season_k_pct / 100,
+        ca=material.first_season_ca_pct / 100,
+    )
 
 
-def _at_most(product: Product, declared: tuple[float, ...]) -> tuple[float, ...]:
+def _at_most(product: Product, declared: Amounts) -> Amounts:
     """The most that there may be of each element, where a range is known. [g/g]"""
-    most = dict(zip(NUTRIENTS, declared, strict=True))
-    for line in product.declared:
-        element, _ = element_of(line.nutrient)
-        if line.high_pct is not None and line.pct > 0 and element in most:
-            most[element] *= line.high_pct / line.pct
-    return tuple(most.values())
+    times = {
+        element_of(line.nutrient)[0]: line.high_pct / line.pct
+        for line in product.declared
+        if line.high_pct is not None and line.pct > 0
+    }
+    return Amounts(*(held * times.get(x, 1.0) for x, held in declared.items()))
 
 
-def _trace(product: Product, material: Material | None, element: str) -> float:
+def _trace(of: Fertiliser, element: str) -> float:
     """A trace as declared, else as is typical of the material. [g/g]"""
-    for line in product.declared:
+    material = of.material
+    for line in of.product.declared:
         if line.nutrient == element:
             return line.pct / 100
     return material.analysis.get(element, 0.0) / 100 if material is not None else 0.0
 
 
-def sodium_and_chloride(product: Product, material: Material | None) -> float:
+def sodium_and_chloride(of: Fertiliser) -> float:
     """Return the table salt, or what acts like it, in a gram of product.
 
     Parameters
     ----------
-    product : Product
-        The product. [document]
-    material : Material or None
-        The general material it is, for what a label leaves out. [catalogue]
+    of : Fertiliser
+        The product; its material tells what a label leaves out. [core]
 
     Returns
     -------
     float
         Sodium and chloride together. [g/g]
     """
-    return _trace(product, material, "Na") + _trace(product, material, "Cl")
+    return _trace(of, "Na") + _trace(of, "Cl")
 
 
-def ec_of_1g_l(product: Product, material: Material | None) -> float:
+def ec_of_1g_l(of: Fertiliser) -> float:
     """Return the conductivity of one gram in a litre of pure water.
 
     As the grower measured it, else the material's own figure, else the sum of cations in
@@ -268,78 +336,29 @@ def ec_of_1g_l(product: Product, material: Material | None) -> float:
 
     Parameters
     ----------
-    product : Product
-        The product. [document]
-    material : Material or None
-        The general material it is. [catalogue]
+    of : Fertiliser
+        The product. [core]
 
     Returns
     -------
     float
         Electrical conductivity. [dS/m]
     """
+    product, material = of.product, of.material
     if product.ec_of_1g_l_ds_m is not None:
         return product.ec_of_1g_l_ds_m
     if material is not None and material.ec_of_1g_l_ds_m is not None:
         return material.ec_of_1g_l_ds_m
     if product.form in ("organic", "coated", "mix"):
         return 0.0
-    grams = {nutrient: fraction(product, nutrient, material).value for nutrient in NUTRIENTS}
+    grams = Amounts.of_each(lambda x: fraction(of, x).value)
     n, known = _declared_n(product), product.nitrogen
     ammonium_share = known.ammonium_pct / n if known and n else _UNKNOWN_N_AS_AMMONIUM
     milliequivalents = 1000 * (
         sum(grams[e] * charge / ATOMIC_WEIGHT[e] for e, charge in _CHARGE.items())
-        + grams["N"] * ammonium_share / ATOMIC_WEIGHT["N"]
+        + grams.n * ammonium_share / ATOMIC_WEIGHT["N"]
     )
     return milliequivalents / 10
-
-
-def nutrient_in(grams: float, share: Worked) -> Worked:
-    """Return the element that a mass of product brings.
-
-    Parameters
-    ----------
-    grams : float
-        Mass of product. [g]
-    share : Worked
-        Its mass fraction. [g/g]
-
-    Returns
-    -------
-    Worked
-        Mass of the element. [g]
-    """
-    return share.then(
-        "nutrient_in",
-        grams * share.value,
-        "g",
-        Quantity("product_g", grams, "g"),
-        Quantity("fraction", share.value, "g/g"),
-    )
-
-
-def amount_for(need_g: float, share: float) -> Worked:
-    """Return the product that brings a wanted mass of an element.
-
-    Parameters
-    ----------
-    need_g : float
-        Mass of the element; per area if the answer is to be per area. [g]
-    share : float
-        Its mass fraction in the product, above 0. [g/g]
-
-    Returns
-    -------
-    Worked
-        Mass of product. [g]
-    """
-    return Worked.first(
-        "amount_for",
-        need_g / share,
-        "g",
-        Quantity("need_g", need_g, "g"),
-        Quantity("fraction", share, "g/g", Origin.LABEL),
-    )
 
 
 def _soluble_n(product: Product, total_n: float) -> float:
