@@ -7,6 +7,7 @@ it, so a plant is never nearer to the true edge than it should be.
 from dataclasses import dataclass
 from functools import lru_cache
 from math import cos, floor, pi, sin, sqrt
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -61,7 +62,14 @@ def ring(shape: Outline) -> tuple[Point, ...]:
     return Point(-a, -b), Point(a, -b), Point(a, b), Point(-a, b)
 
 
-def extent_m(shape: Outline) -> tuple[float, float]:
+class Extent(NamedTuple):
+    """Length and width of the rectangle around an outline, unturned. [m]"""
+
+    length_m: float
+    width_m: float
+
+
+def extent_m(shape: Outline) -> Extent:
     """Return how far an outline reaches along and across.
 
     Parameters
@@ -71,16 +79,16 @@ def extent_m(shape: Outline) -> tuple[float, float]:
 
     Returns
     -------
-    tuple of float
+    Extent
         Length and width of the rectangle around it, unturned. [m]
     """
     if isinstance(shape, Circle):
-        return shape.diameter.m, shape.diameter.m
+        return Extent(shape.diameter.m, shape.diameter.m)
     if isinstance(shape, Polygon):
         xs = [corner.x_m for corner in shape.corners]
         ys = [corner.y_m for corner in shape.corners]
-        return max(xs) - min(xs), max(ys) - min(ys)
-    return shape.length.m, shape.width.m
+        return Extent(max(xs) - min(xs), max(ys) - min(ys))
+    return Extent(shape.length.m, shape.width.m)
 
 
 def twice_area_m2(shape: Polygon) -> float:
@@ -101,7 +109,14 @@ def twice_area_m2(shape: Polygon) -> float:
     return abs(sum(a.x_m * b.y_m - b.x_m * a.y_m for a, b in zip(corners, after, strict=True)))
 
 
-def steps_m(spacing: Spacing) -> tuple[float, float]:
+class Steps(NamedTuple):
+    """From plant to plant, and from row to row. [m]"""
+
+    in_row_m: float
+    between_m: float
+
+
+def steps_m(spacing: Spacing) -> Steps:
     """Return the distance from plant to plant, and from row to row.
 
     Parameters
@@ -111,15 +126,15 @@ def steps_m(spacing: Spacing) -> tuple[float, float]:
 
     Returns
     -------
-    tuple of float
+    Steps
         In the row and between rows. [m]
     """
     step = spacing.in_row.m
     if spacing.pattern == "staggered":
-        return step, step * sqrt(3) / 2
+        return Steps(step, step * sqrt(3) / 2)
     if spacing.pattern == "rows" and spacing.between_rows is not None:
-        return step, spacing.between_rows.m
-    return step, step
+        return Steps(step, spacing.between_rows.m)
+    return Steps(step, step)
 
 
 @lru_cache(maxsize=4096)

@@ -25,10 +25,10 @@ from eznel.core.document import (
     Tub,
 )
 from eznel.core.errors import Impossible
-from eznel.core.outlines import extent_m, steps_m, twice_area_m2
+from eznel.core.outlines import Extent, extent_m, steps_m, twice_area_m2
 from eznel.core.quantities import Length
 from eznel.core.reference import Crop
-from eznel.core.working import Finding, Level, Origin, Quantity, Worked
+from eznel.core.working import Finding, Level, Origin, Quantity, Sourced, Worked
 
 TYPICAL_DENSITY_G_ML = {
     None: 1.30, "sand": 1.40, "sandy_loam": 1.35, "loam": 1.30, "silt_loam": 1.30,
@@ -98,7 +98,7 @@ def _area_by_sides(shape: Rectangle | Row | Trough | Ellipse | LShape) -> Worked
     return Worked.first("area_rectangle", length * width, "m²", *sides)
 
 
-def place_extent_m(place: Place) -> tuple[float, float]:
+def place_extent_m(place: Place) -> Extent:
     """Return how far a bed or one tub reaches along and across.
 
     Parameters
@@ -108,18 +108,18 @@ def place_extent_m(place: Place) -> tuple[float, float]:
 
     Returns
     -------
-    tuple of float
+    Extent
         Length and width, unturned. [m]
     """
     if isinstance(place, Bed):
         return extent_m(place.shape)
     if isinstance(place.shape, Trough):
-        return place.shape.length.m, place.shape.width.m
-    across = tub_diameter_m(place)[0]
-    return across, across
+        return Extent(place.shape.length.m, place.shape.width.m)
+    across = tub_diameter_m(place).value
+    return Extent(across, across)
 
 
-def tub_diameter_m(tub: Tub) -> tuple[float, Origin]:
+def tub_diameter_m(tub: Tub) -> Sourced:
     """Return the width of a tub's opening; one sold by volume is taken as high as it is wide.
 
     Parameters
@@ -129,14 +129,14 @@ def tub_diameter_m(tub: Tub) -> tuple[float, Origin]:
 
     Returns
     -------
-    tuple of float and Origin
+    Sourced
         Diameter, and whether it was measured. [m]
     """
     if isinstance(tub.shape, Frustum):
-        return tub.shape.top.m, Origin.MEASURED
+        return Sourced(tub.shape.top.m, Origin.MEASURED)
     if isinstance(tub.shape, Trough):
-        return tub.shape.width.m, Origin.MEASURED
-    return (4 * tub.shape.volume.l / 1000 / pi) ** (1 / 3), Origin.ASSUMED
+        return Sourced(tub.shape.width.m, Origin.MEASURED)
+    return Sourced((4 * tub.shape.volume.l / 1000 / pi) ** (1 / 3), Origin.ASSUMED)
 
 
 def filled_volume(tub: Tub) -> Worked:
@@ -180,7 +180,7 @@ def filled_volume(tub: Tub) -> Worked:
     )
 
 
-def density_g_ml(bed: Bed) -> tuple[float, Origin]:
+def density_g_ml(bed: Bed) -> Sourced:
     """Return a bed's bulk density, typical of its texture where it was not measured.
 
     Parameters
@@ -190,12 +190,12 @@ def density_g_ml(bed: Bed) -> tuple[float, Origin]:
 
     Returns
     -------
-    tuple of float and Origin
+    Sourced
         Density. [g/mL]
     """
     if bed.density is not None:
-        return bed.density.g_per_ml, Origin.MEASURED
-    return TYPICAL_DENSITY_G_ML[bed.texture], Origin.ASSUMED
+        return Sourced(bed.density.g_per_ml, Origin.MEASURED)
+    return Sourced(TYPICAL_DENSITY_G_ML[bed.texture], Origin.ASSUMED)
 
 
 def soil_mass(*, depth_m: float, density_g_ml: float, origin: Origin) -> Worked:

@@ -7,7 +7,7 @@ sentence live in `words`, so a working can be shown in any language and evaluate
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from enum import StrEnum
-from typing import Self
+from typing import NamedTuple, Self
 
 
 class Origin(StrEnum):
@@ -21,6 +21,13 @@ class Origin(StrEnum):
     ASSUMED = "assumed"
     COMPUTED = "computed"
     FIXED = "fixed"
+
+
+class Sourced(NamedTuple):
+    """A number and where it comes from."""
+
+    value: float
+    origin: Origin
 
 
 class Level(StrEnum):

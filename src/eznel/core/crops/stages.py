@@ -6,8 +6,9 @@ A stage without a sum of warmth takes its usual days; rest in winter lasts until
 from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date, timedelta
+from typing import NamedTuple
 
-from eznel.core.crops.weather import Weather
+from eznel.core.crops.weather import Limits, Weather
 from eznel.core.reference import Crop, Stage
 
 HORIZON_DAYS = 500
@@ -33,12 +34,26 @@ class StageSpan:
     seen: bool
 
 
+class Anchor(NamedTuple):
+    """A stage's first day where it is known, and whether it was seen or planned."""
+
+    on: date
+    seen: bool
+
+
+class Pause(NamedTuple):
+    """From when until when a crop takes up nothing between two stages."""
+
+    begins: date
+    ends: date
+
+
 def stage_spans(
     crop: Crop,
     stages: tuple[Stage, ...],
     weather: Weather,
     warmer_by_c: float,
-    anchors: Mapping[str, tuple[date, bool]],
+    anchors: Mapping[str, Anchor],
 ) -> tuple[StageSpan, ...]:
     """Return the dates of a planting's stages, from its first known day on.
 
@@ -70,7 +85,7 @@ def stage_spans(
         end, end_seen = _end(crop, stage, weather, warmer_by_c, start), False
         later = [anchors[s.key] for s in stages[number + 1 :] if s.key in anchors]
         if later:
-            end = min(end, min(day for day, _ in later))
+            end = min(end, min(anchor.on for anchor in later))
         following = stages[number + 1].key if number + 1 < len(stages) else ""
         if following == REST:
             still = weather.still_from(start, crop.base_temp_c, warmer_by_c)
@@ -88,7 +103,7 @@ def _end(crop: Crop, stage: Stage, weather: Weather, warmer_by_c: float, start: 
         return _spring(crop, weather, warmer_by_c, start)
     if stage.degree_days_c is None:
         return start + timedelta(stage.typical_days)
-    limits = crop.base_temp_c, crop.upper_temp_c
+    limits = Limits(crop.base_temp_c, crop.upper_temp_c)
     days = weather.days_to(start, stage.degree_days_c, limits, warmer_by_c)
     return start + timedelta(min(days, SLOWEST * stage.typical_days, HORIZON_DAYS))
 

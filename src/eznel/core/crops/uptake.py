@@ -4,7 +4,7 @@ from bisect import bisect_right
 from dataclasses import dataclass
 from datetime import date
 
-from eznel.core.crops.stages import StageSpan
+from eznel.core.crops.stages import Pause, StageSpan
 from eznel.core.nutrients import Nutrient
 from eznel.core.reference import Stage
 
@@ -34,11 +34,11 @@ class Curve:
         low, high = self.shares[after - 1], self.shares[after]
         return low + (high - low) * (when - left) / (right - left)
 
-    def held(self, pause: tuple[date, date] | None) -> "Curve":
+    def held(self, pause: Pause | None) -> "Curve":
         """Return the same curve where what falls into a pause is due only after it."""
         if pause is None:
             return self
-        start, end = pause
+        start, end = pause.begins, pause.ends
         level, after = self.at(start), self.at(end)
         before = [
             (d, s) for d, s in zip(self.days, self.shares, strict=True) if d < start.toordinal()

@@ -8,6 +8,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 from functools import lru_cache
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -56,6 +57,13 @@ def normals(site: Site) -> Normals:
     return Normals(low, high)
 
 
+class Limits(NamedTuple):
+    """The temperature that a crop grows above, and that from which more does not help. [°C]"""
+
+    base: float
+    upper: float
+
+
 class Weather:
     """A site's warmth by day. Measured days replace what is usual."""
 
@@ -64,7 +72,7 @@ class Weather:
         self.usual = normals(site)
         self.by_day = {one.on: one for one in measured}
         self._years: dict[int, tuple[Floats, Floats]] = {}
-        self._warmth: dict[tuple[int, float, float, float], Floats] = {}
+        self._warmth: dict[tuple[int, Limits, float], Floats] = {}
 
     def low_c(self, day: date, warmer_by_c: float = 0.0) -> float:
         """Return the usual minimum of a day. [°C]"""
@@ -83,9 +91,7 @@ class Weather:
         means: list[float] = ((low[days] + high[days]) / 2 + warmer_by_c).tolist()
         return means
 
-    def days_to(
-        self, start: date, degree_days: float, limits_c: tuple[float, float], warmer_by_c: float
-    ) -> int:
+    def days_to(self, start: date, degree_days: float, limits_c: Limits, warmer_by_c: float) -> int:
         """Return the days from a start until so many degree days have come together.
 
         Parameters
@@ -94,7 +100,7 @@ class Weather:
             First day that counts. [date]
         degree_days : float
             Warmth wanted. [°C day]
-        limits_c : tuple of float and float
+        limits_c : Limits
             Base temperature and upper cut-off. [°C]
         warmer_by_c : float
             How much warmer the place is than the site. [°C]
@@ -180,10 +186,10 @@ class Weather:
             self._years[year] = low, high
         return self._years[year]
 
-    def _warmth_of(self, year: int, limits_c: tuple[float, float], warmer_by_c: float) -> Floats:
+    def _warmth_of(self, year: int, limits_c: Limits, warmer_by_c: float) -> Floats:
         """Cumulative degree days from a year's first day over three years."""
         base, upper = limits_c
-        key = (year, base, upper, warmer_by_c)
+        key = (year, limits_c, warmer_by_c)
         if key not in self._warmth:
             low, high = self._days_of(year)
             day = np.minimum(low + warmer_by_c, upper) + np.minimum(high + warmer_by_c, upper)

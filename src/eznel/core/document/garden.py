@@ -4,7 +4,7 @@ import re
 from calendar import monthrange
 from collections.abc import Iterable, Iterator
 from datetime import date
-from typing import Annotated, Literal
+from typing import Annotated, Literal, NamedTuple
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
@@ -112,6 +112,14 @@ class Preferences(Entry):
         return self
 
 
+class Named(NamedTuple):
+    """A name of another thing: where it stands, and what it must be one of."""
+
+    field: str
+    name: UUID
+    known: set[UUID]
+
+
 class Garden(Thing):
     """Everything that is known about a garden, except what happened in it."""
 
@@ -146,40 +154,36 @@ class Garden(Thing):
             _known(field, name, known)
         return self
 
-    def _names(
-        self, places: set[UUID], products: set[UUID]
-    ) -> Iterator[tuple[str, UUID, set[UUID]]]:
+    def _names(self, places: set[UUID], products: set[UUID]) -> Iterator[Named]:
         """Every name of another thing, with where it stands and what it must be one of."""
         for n, planting in enumerate(self.plantings):
-            yield f"plantings.{n}.place", planting.place, places
+            yield Named(f"plantings.{n}.place", planting.place, places)
         for n, report in enumerate(self.reports):
             for m, place in enumerate(report.places):
-                yield f"reports.{n}.places.{m}", place, places
+                yield Named(f"reports.{n}.places.{m}", place, places)
         yield from self._products_named(places, products)
 
-    def _products_named(
-        self, places: set[UUID], products: set[UUID]
-    ) -> Iterator[tuple[str, UUID, set[UUID]]]:
+    def _products_named(self, places: set[UUID], products: set[UUID]) -> Iterator[Named]:
         """Where products are named: in blends, in what is worked in, in tubs."""
         for n, preparation in enumerate(self.preparations):
-            yield f"preparations.{n}.place", preparation.place, places
+            yield Named(f"preparations.{n}.place", preparation.place, places)
             if preparation.product is not None:
-                yield f"preparations.{n}.product", preparation.product, products
+                yield Named(f"preparations.{n}.product", preparation.product, products)
         for n, blended in enumerate(self.blends):
             for m, amount in enumerate(blended.amounts):
-                yield f"blends.{n}.amounts.{m}.product", amount.product, products
+                yield Named(f"blends.{n}.amounts.{m}.product", amount.product, products)
         for n, tub in enumerate(self.places):
             if isinstance(tub, Tub):
                 yield from _names_in(tub, f"places.{n}", products)
 
 
-def _names_in(tub: Tub, at: str, products: set[UUID]) -> Iterator[tuple[str, UUID, set[UUID]]]:
+def _names_in(tub: Tub, at: str, products: set[UUID]) -> Iterator[Named]:
     """Every product that a tub is filled or charged with."""
     for m, charge in enumerate(tub.charge):
-        yield f"{at}.charge.{m}.product", charge.product, products
+        yield Named(f"{at}.charge.{m}.product", charge.product, products)
     for m, part in enumerate(tub.recipe):
         if part.product is not None:
-            yield f"{at}.recipe.{m}.product", part.product, products
+            yield Named(f"{at}.recipe.{m}.product", part.product, products)
 
 
 class GardenFile(Entry):

@@ -12,7 +12,7 @@ from eznel.core.nutrients import Nutrient
 from eznel.core.products.fertiliser import Fertiliser
 from eznel.core.products.liming import effective_share
 from eznel.core.reference import Catalogue, Crop
-from eznel.core.soil.acidity import Acidity, acidity
+from eznel.core.soil.acidity import Acidity, PhRange, acidity
 from eznel.core.soil.cations import Exchange, exchange
 from eznel.core.soil.ratings import Ground, own_band
 from eznel.core.soil.reading import Reading, read
@@ -147,7 +147,7 @@ def _room(place: Place, grown: Grown, reading: Reading) -> Room:
 def _acidity(reading: Reading, grown: Grown) -> Acidity | None:
     if reading.ph is None:
         return None
-    return acidity(reading.ph, tuple((c.ph_min, c.ph_max) for c in grown.crops))
+    return acidity(reading.ph, tuple(PhRange(c.ph_min, c.ph_max) for c in grown.crops))
 
 
 def _asked(
@@ -161,7 +161,7 @@ def _asked(
     mg, measured = reading.ratings.get("Mg"), reading.ph.sampled_on
     return Asked(
         bed=bed,
-        density_g_ml=places.density_g_ml(bed)[0],
+        density_g_ml=places.density_g_ml(bed).value,
         report=reading.ph,
         acidity=known,
         mg_class=mg.soil_class if mg else None,

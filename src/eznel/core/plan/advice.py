@@ -122,7 +122,7 @@ def _of_sights(stand: Stand) -> list[Finding]:
     levels = {"tip_burn": Level.HOLD, "salts": Level.HOLD}
     found = []
     for kind, one in sights.items():
-        if kind == "salts" and (one.ec_ds_m or 0.0) <= salt_limits(stand)[0]:
+        if kind == "salts" and (one.ec_ds_m or 0.0) <= salt_limits(stand).warn_ds_m:
             continue
         if kind not in SAID or (stand.today - one.on).days > SIGHT_DAYS:
             continue

@@ -12,7 +12,7 @@ from eznel.core.document import Product
 from eznel.core.nutrients import ATOMIC_WEIGHT, NOTHING, WHOLE, Amounts, Nutrient, element_of
 from eznel.core.products.release import rule_share
 from eznel.core.reference import Material
-from eznel.core.working import Origin, Quantity, Worked
+from eznel.core.working import Origin, Quantity, Sourced, Worked
 
 TYPICAL_DRY_MATTER_PCT = 90.0
 
@@ -149,7 +149,7 @@ def _typical(material: Material, nutrient: str) -> dict[str, object]:
     return {"nutrient": nutrient, "pct": pct, "low_pct": low, "high_pct": high}
 
 
-def density_g_ml(of: Fertiliser) -> tuple[float, Origin]:
+def density_g_ml(of: Fertiliser) -> Sourced:
     """Return a product's bulk density and where it comes from.
 
     Parameters
@@ -159,17 +159,17 @@ def density_g_ml(of: Fertiliser) -> tuple[float, Origin]:
 
     Returns
     -------
-    tuple of float and Origin
+    Sourced
         Density. [g/mL]
     """
     product, material = of.product, of.material
     if product.density is not None:
-        return product.density.g_per_ml, Origin.MEASURED
+        return Sourced(product.density.g_per_ml, Origin.MEASURED)
     if product.weighed is not None:
-        return product.weighed.g_per_ml, Origin.MEASURED
+        return Sourced(product.weighed.g_per_ml, Origin.MEASURED)
     if material is not None:
-        return material.density_g_ml, Origin.ASSUMED
-    return TYPICAL_DENSITY_G_ML[product.form], Origin.ASSUMED
+        return Sourced(material.density_g_ml, Origin.ASSUMED)
+    return Sourced(TYPICAL_DENSITY_G_ML[product.form], Origin.ASSUMED)
 
 
 def fraction(of: Fertiliser, nutrient: Nutrient) -> Worked:

@@ -77,7 +77,7 @@ def bulk_mass(bulk: Mass | Volume, of: Fertiliser) -> float:
     """
     if isinstance(bulk, Mass):
         return bulk.g
-    return bulk.ml * density_g_ml(of)[0]
+    return bulk.ml * density_g_ml(of).value
 
 
 def nutrient_in(grams: float, share: Worked) -> Worked:

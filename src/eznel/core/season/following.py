@@ -9,12 +9,21 @@ What is withheld is dropped, never made up.
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
+from typing import NamedTuple
 
 from eznel.core.document import Observed
 from eznel.core.nutrients import WHOLE, Amounts
 from eznel.core.products.solutions import SENSITIVE_THRESHOLD_DS_M
 from eznel.core.stands.calendars import COVER_C
 from eznel.core.stands.stand import InTub, Stand
+
+
+class SaltLimits(NamedTuple):
+    """Salts that warn, and that stop feeding. [dS/m]"""
+
+    warn_ds_m: float
+    stop_ds_m: float
+
 
 RANK_DAYS = 21
 """No nitrogen for so long after rank leaf was seen, or until fruit sets."""
@@ -27,8 +36,8 @@ FLOODED_DAYS, DRY_DAYS = 7, 2
 HEAVY_RAIN_MM = 25.0
 RAIN_DAYS = 2
 """Before and after heavy rain nothing is spread or poured on open ground. [days]"""
-MIX_WARN_STOP_DS_M = {True: (2.5, 3.5), False: (3.5, 5.0)}
-"""Salts in what drains from a mix that warn and that stop, for sensitive crops and for others."""
+SENSITIVE_MIX, OTHER_MIX = SaltLimits(2.5, 3.5), SaltLimits(3.5, 5.0)
+"""Of what drains from a mix, for sensitive crops and for others."""
 SOIL_STOP_TIMES = 2.0
 """A soil this many times above the crop's threshold is not fed."""
 MG_MG_L = 197.0
@@ -120,7 +129,8 @@ def _of_salts(stand: Stand) -> Iterator[Effect]:
     """Half strength above the warning, water only above the stop, until the next reading."""
     readings = [one for one in stand.observed if one.kind == "salts" and one.ec_ds_m is not None]
     ends = [after.on for after in readings[1:]] + [FOREVER]
-    warn, stop = salt_limits(stand)
+    limits = salt_limits(stand)
+    warn, stop = limits.warn_ds_m, limits.stop_ds_m
     for reading, end in zip(readings, ends, strict=False):
         ec, on = reading.ec_ds_m or 0.0, reading.on
         if ec <= warn:
@@ -133,7 +143,7 @@ def _of_salts(stand: Stand) -> Iterator[Effect]:
             yield Effect(cause="salts", since=on, until=half, share=0.5)
 
 
-def salt_limits(stand: Stand) -> tuple[float, float]:
+def salt_limits(stand: Stand) -> SaltLimits:
     """Return the salts that warn and that stop feeding.
 
     Parameters
@@ -143,13 +153,13 @@ def salt_limits(stand: Stand) -> tuple[float, float]:
 
     Returns
     -------
-    tuple of float and float
+    SaltLimits
         Of what drains from a tub, or of the saturated extract of ground. [dS/m]
     """
     threshold = stand.crop.salt_threshold_ds_m
     if isinstance(stand, InTub):
-        return MIX_WARN_STOP_DS_M[threshold <= SENSITIVE_THRESHOLD_DS_M]
-    return threshold, SOIL_STOP_TIMES * threshold
+        return SENSITIVE_MIX if threshold <= SENSITIVE_THRESHOLD_DS_M else OTHER_MIX
+    return SaltLimits(threshold, SOIL_STOP_TIMES * threshold)
 
 
 def _of_rain(stand: Stand) -> Iterator[Effect]:

@@ -104,5 +104,5 @@ def placing_caps(stand: Stand, choices: Sequence[Measured], portions: int) -> It
             (n + c.grams * c.product.contents.total.k / as_k) if q else 0.0
             for n, c, q in zip(soluble_n, choices, quick, strict=True)
         )
-        row_m = steps_m(stand.spacing)[0] * stand.plants
+        row_m = steps_m(stand.spacing).in_row_m * stand.plants
         yield Cap("band_salts", salts, BAND_G_ROW_M * row_m / portions)

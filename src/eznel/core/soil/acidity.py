@@ -1,6 +1,7 @@
 """Soil pH against what the crops want. Ranges are for pH in water."""
 
 from dataclasses import dataclass
+from typing import NamedTuple
 
 from eznel.core.document import SoilReport
 from eznel.core.working import Finding, Level, Origin, Quantity, Worked
@@ -8,7 +9,15 @@ from eznel.core.working import Finding, Level, Origin, Quantity, Worked
 CACL2_TO_WATER = 0.5
 """pH in dilute calcium chloride reads about this much lower than in water."""
 
-GENERAL_RANGE = (6.0, 7.0)
+
+class PhRange(NamedTuple):
+    """The lowest and the highest pH that a crop thrives in."""
+
+    low: float
+    high: float
+
+
+GENERAL_RANGE = PhRange(6.0, 7.0)
 """What most vegetables like: for ground where nothing is planned yet."""
 
 KIT_SPREAD = 0.5
@@ -81,15 +90,15 @@ def mehlich_acidity(report: SoilReport) -> Worked | None:
     return Worked.first("mehlich_acidity", max((6.6 - read.value) / 0.25, 0.0), "cmol/L", read)
 
 
-def acidity(report: SoilReport, ranges: tuple[tuple[float, float], ...]) -> Acidity | None:
+def acidity(report: SoilReport, ranges: tuple[PhRange, ...]) -> Acidity | None:
     """Return where the pH stands against the range common to the crops planned there.
 
     Parameters
     ----------
     report : SoilReport
         The report. [document]
-    ranges : tuple of pairs
-        Lowest and highest pH of each crop, the main crop first. [pH]
+    ranges : tuple of PhRange
+        Of each crop, the main crop first. [pH]
 
     Returns
     -------

@@ -9,6 +9,7 @@ by its lime and its depth.
 from collections.abc import Iterator
 from dataclasses import dataclass
 from math import sqrt
+from typing import NamedTuple
 
 from eznel.core.document import SoilReport
 from eznel.core.nutrients import ATOMIC_WEIGHT, CACO3
@@ -226,7 +227,14 @@ def _depth(layer: Layer) -> Quantity:
     return Quantity("depth_m", layer.depth_m, "m", Origin.MEASURED)
 
 
-def at_once(product_g_m2: float, most_g_m2: float) -> tuple[float, float]:
+class Split(NamedTuple):
+    """What goes on now, and what waits for a new pH. [g/m²]"""
+
+    now: float
+    later: float
+
+
+def at_once(product_g_m2: float, most_g_m2: float) -> Split:
     """Return how much of a product goes on now, and how much waits for a new pH.
 
     Parameters
@@ -238,11 +246,11 @@ def at_once(product_g_m2: float, most_g_m2: float) -> tuple[float, float]:
 
     Returns
     -------
-    tuple of float and float
+    Split
         Now and later. [g/m²]
     """
     now = min(product_g_m2, most_g_m2)
-    return now, product_g_m2 - now
+    return Split(now, product_g_m2 - now)
 
 
 def sulphur(*, ph: float, target: float, layer: Layer) -> Worked | None:

@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date, timedelta
 
-from eznel.core.crops.stages import HALF_YEAR, StageSpan, stage_spans
+from eznel.core.crops.stages import HALF_YEAR, Anchor, Pause, StageSpan, stage_spans
 from eznel.core.crops.varieties import Growing
 from eznel.core.crops.weather import Weather
 from eznel.core.document import Place, Planting, Programme, Site
@@ -29,7 +29,7 @@ class Calendar:
     last_pick: date
     stop: date
     hold_end: date
-    pause: tuple[date, date] | None = None
+    pause: Pause | None = None
     """From when until when nothing is fed in between."""
     past: float = 0.0
     """Share of the year's uptake that was over when a perennial was planted. [g/g]"""
@@ -104,7 +104,7 @@ def calendar_of(
     since = begins - timedelta(EARLIER_DAYS)
     known = {stage.key for stage in stages}
     fresh = {k: day for k, day in seen.stages.items() if day >= since and k in known}
-    anchors |= {key: (day, True) for key, day in fresh.items()}
+    anchors |= {key: Anchor(day, True) for key, day in fresh.items()}
     spans = stage_spans(crop, stages, weather, place.warmer_by_c, anchors)
     frost = _first_frost_after(planting.planted_on, site)
     last_pick = planting.ends_on or spans[-1].end
@@ -149,13 +149,13 @@ def _year_begins(growing: Growing, place: Place, weather: Weather, today: date) 
 
 def _regrown(
     growing: Growing, place: Place, weather: Weather, stages: tuple[Stage, ...], begins: date
-) -> dict[str, tuple[date, bool]]:
+) -> dict[str, Anchor]:
     """A growing year begins in spring; one planted after midsummer just settles until winter."""
     winter = weather.midwinter_before(begins)
     if (begins - winter).days > HALF_YEAR:
-        return {stages[-2].key: (begins, False)}
+        return {stages[-2].key: Anchor(begins, False)}
     stirs = weather.stirs_from(winter.year, growing.crop.base_temp_c, place.warmer_by_c)
-    return {stages[0].key: (max(begins, stirs), False)}
+    return {stages[0].key: Anchor(max(begins, stirs), False)}
 
 
 def _stages_in(growing: Growing, begins: date) -> tuple[Stage, ...]:
@@ -166,10 +166,10 @@ def _stages_in(growing: Growing, begins: date) -> tuple[Stage, ...]:
     return tuple(stage for stage in growing.stages if stage.key != "harvest")
 
 
-def _pause(crop: Crop, starts: Mapping[str, date]) -> tuple[date, date] | None:
+def _pause(crop: Crop, starts: Mapping[str, date]) -> Pause | None:
     """From when until when nothing is fed between two stages."""
     start, end = starts.get(crop.pause_stage or ""), starts.get(crop.resume_stage or "")
-    return (start, end) if start is not None and end is not None else None
+    return Pause(start, end) if start is not None and end is not None else None
 
 
 def _first_frost_after(day: date, site: Site) -> date | None:
@@ -177,16 +177,16 @@ def _first_frost_after(day: date, site: Site) -> date | None:
     return next((frost for frost in frosts if frost is not None and frost > day), None)
 
 
-def _anchors(planting: Planting, stages: tuple[Stage, ...]) -> dict[str, tuple[date, bool]]:
+def _anchors(planting: Planting, stages: tuple[Stage, ...]) -> dict[str, Anchor]:
     if _begins_there(planting, stages):
-        return {stages[0].key: (planting.planted_on, False)}
-    anchors = {"transplant_establishment": (planting.planted_on, False)}
+        return {stages[0].key: Anchor(planting.planted_on, False)}
+    anchors = {"transplant_establishment": Anchor(planting.planted_on, False)}
     if planting.sown_on is not None:
         anchors |= _raised(planting.sown_on, planting.planted_on, stages)
     return anchors
 
 
-def _raised(sown: date, planted: date, stages: tuple[Stage, ...]) -> dict[str, tuple[date, bool]]:
+def _raised(sown: date, planted: date, stages: tuple[Stage, ...]) -> dict[str, Anchor]:
     """Under cover stages take their usual days, or less where there are fewer."""
     keys = [stage.key for stage in stages]
     before = stages[: keys.index("transplant_establishment")]
@@ -194,7 +194,7 @@ def _raised(sown: date, planted: date, stages: tuple[Stage, ...]) -> dict[str, t
     share = min((planted - sown).days / usual, 1.0) if usual else 1.0
     anchors, days = {}, 0.0
     for stage in before:
-        anchors[stage.key] = (sown + timedelta(int(days)), False)
+        anchors[stage.key] = Anchor(sown + timedelta(int(days)), False)
         days += stage.typical_days * share
     return anchors
 

@@ -113,7 +113,7 @@ def _around(tub: Tub, plants: int) -> tuple[Point, ...]:
     if isinstance(tub.shape, Trough):
         gap = tub.shape.length.m / plants
         return tuple(Point((n - (plants - 1) / 2) * gap, 0.0) for n in range(plants))
-    ring = places.tub_diameter_m(tub)[0] / 4
+    ring = places.tub_diameter_m(tub).value / 4
     return tuple(
         Point(ring * cos(2 * pi * n / plants), ring * sin(2 * pi * n / plants))
         for n in range(plants)

@@ -71,7 +71,7 @@ class _Stand:
         Only what stands through a winter rests; a cool spring makes a crop slow, not asleep.
         """
         pause = self.calendar.pause
-        if pause is not None and pause[0] <= day < pause[1]:
+        if pause is not None and pause.begins <= day < pause.ends:
             return True
         if self.stage_on(day) == REST:
             return True
