@@ -76,19 +76,40 @@ class Amounts:
         return zip(NUTRIENTS, self.values, strict=True)
 
     def __getitem__(self, nutrient: Nutrient) -> float:
-        return self.values[_PLACE[nutrient]]
+        amount: float = getattr(self, _FIELD[nutrient])
+        return amount
+
+    # Sums are written out: a season makes thousands of them.
 
     def __add__(self, other: "Amounts") -> "Amounts":
-        return Amounts(*(a + b for a, b in zip(self.values, other.values, strict=True)))
+        return Amounts(
+            self.n + other.n,
+            self.p + other.p,
+            self.k + other.k,
+            self.ca + other.ca,
+            self.mg + other.mg,
+            self.s + other.s,
+        )
 
     def __sub__(self, other: "Amounts") -> "Amounts":
-        return Amounts(*(a - b for a, b in zip(self.values, other.values, strict=True)))
+        return Amounts(
+            self.n - other.n,
+            self.p - other.p,
+            self.k - other.k,
+            self.ca - other.ca,
+            self.mg - other.mg,
+            self.s - other.s,
+        )
 
     def __mul__(self, by: float) -> "Amounts":
-        return Amounts(*(amount * by for amount in self.values))
+        return Amounts(
+            self.n * by, self.p * by, self.k * by, self.ca * by, self.mg * by, self.s * by
+        )
 
     def __truediv__(self, by: float) -> "Amounts":
-        return Amounts(*(amount / by for amount in self.values))
+        return Amounts(
+            self.n / by, self.p / by, self.k / by, self.ca / by, self.mg / by, self.s / by
+        )
 
     def __le__(self, other: "Amounts") -> bool:
         """Return whether there is of no nutrient more than in another."""
@@ -111,7 +132,7 @@ class Amounts:
 
 
 _NUTRIENT: dict[str, Nutrient] = {nutrient: nutrient for nutrient in NUTRIENTS}
-_PLACE = {nutrient: place for place, nutrient in enumerate(NUTRIENTS)}
+_FIELD = {nutrient: nutrient.lower() for nutrient in NUTRIENTS}
 
 NOTHING = Amounts()
 

@@ -139,9 +139,8 @@ def _answers(
     task: DueJob, portions: Portions, choices: list[Choice], shed: Shed, shelf: Shelf
 ) -> tuple[MixPlan, ...]:
     kg_a_job = task.stand.kg_yield / task.jobs / portions.count
-    scale = Amounts.of_each(
-        lambda n: max(portions.need[n], task.stand.crop.uptake(n) * kg_a_job, 1e-6)
-    )
+    crop = task.stand.crop
+    scale = Amounts(*(max(x, crop.uptake(n) * kg_a_job, 1e-6) for n, x in portions.need.items()))
     items = tuple(Item(c.of, c.grams, c.brings, c.cost) for c in choices)
     limits = caps(task, portions, choices, shed, shelf)
     never = apart(choices) if portions.water_l and not two_tanks(shed.garden.preferences) else None

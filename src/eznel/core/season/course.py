@@ -1,7 +1,7 @@
 """Where one planting's season has got to: its next job, what that is to bring, and why."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from datetime import date, timedelta
 from itertools import accumulate
 from math import ceil
@@ -12,7 +12,7 @@ from uuid import UUID
 from eznel.core.document import FeedEntry
 from eznel.core.mixing.caps import DueJob
 from eznel.core.needs.dose import Needs, totals_g
-from eznel.core.nutrients import NOTHING, Amounts, Nutrient
+from eznel.core.nutrients import NOTHING, WHOLE, Amounts
 from eznel.core.schedule.jobs import FirstPlan, Job, feed_water_l
 from eznel.core.season.following import (
     MG_MG_L,
@@ -92,6 +92,14 @@ class JobPlan:
         return self.mix.taken if self.mix else []
 
 
+@dataclass(frozen=True, slots=True, eq=False)
+class Passed:
+    """A job that the season has passed, and what had come by then."""
+
+    job: JobPlan
+    tally: Tally
+
+
 @dataclass(frozen=True, slots=True)
 class Wanted:
     """What the next job is to bring, what is left of the season, what is withheld and why. [g]"""
@@ -107,6 +115,8 @@ class Facts:
     """What is known of a planting's season before it is folded."""
 
     planned: Planned
+    needed: Amounts
+    """The season's needs. [g]"""
     today: date
     entries: Mapping[UUID, FeedEntry]
     """What was logged of each planned job."""
@@ -149,6 +159,7 @@ def facts(
     extras = (entry for entry in mine if entry.outcome == "given" and entry.job not in keys)
     return Facts(
         planned=planned,
+        needed=totals_g(planned.needs),
         today=today,
         entries={e.job: e for e in mine if e.job is not None and e.job in keys},
         extras=tuple(sorted(extras, key=lambda entry: (entry.on, str(entry.id)))),
@@ -165,7 +176,7 @@ class Course:
 
     facts: Facts
     tally: Tally = field(default_factory=Tally)
-    done: list[JobPlan] = field(default_factory=list)
+    done: list[Passed] = field(default_factory=list)
     extras_passed: int = 0
     magnesium_given: int = 0
 
@@ -207,38 +218,27 @@ class Course:
         wanted = ceil(GAP_KEPT * job.gap_days)
         if not self.done:
             return wanted
-        before = self.done[-1].job
+        before = self.done[-1].job.job
         return min(wanted, max((job.planned_on - before.planned_on).days, 0))
 
     def need(self) -> Wanted:
         """What the next job is to bring."""
-        job, needs = self.next_job, self.facts.planned.needs
+        job = self.next_job
         if job.kind == "seedling":
             return Wanted(job.first_g, job.first_g)
-        opening, first = self._opening(job), job.first_g
+        opening = self._opening(job)
         waiting = self.facts.short_of_mg[self.magnesium_given :]
         if job.kind == "feed" and waiting and opening.on >= waiting[0]:
             return self._magnesium(job)
         reduced = reduction(self.facts.effects, opening.on)
-        ahead = self.facts.ahead[len(self.done)]
-        left = totals_g(needs) - self.tally.given - self.tally.dropped
-        left = Amounts.of_each(lambda x: self._left(x, left[x], opening.on))
-
-        def whole(nutrient: Nutrient) -> float:
-            if job.kind == "starter":  # as weak and small as it is, whatever came before
-                return min(left[nutrient], first[nutrient])
-            share = first[nutrient] / ahead[nutrient] if ahead[nutrient] > 0 else 0.0
-            return min(left[nutrient] * share, MOST_GROWTH * first[nutrient])
-
-        wanted = Amounts.of_each(whole)
+        left = self._left(opening.on)
+        if job.kind == "starter":  # as weak and small as it is, whatever came before
+            wanted = Amounts(*map(min, left.values, job.first_g.values))
+        else:
+            wanted = _share_of(left, job.first_g, self.facts.ahead[len(self.done)])
         causes = (*((opening.held_by,) if opening.held_by else ()), *reduced.causes)
         kept = reduced.kept
-        return Wanted(
-            wanted.share(kept),
-            left,
-            Amounts.of_each(lambda x: wanted[x] * (1 - kept[x])),
-            causes,
-        )
+        return Wanted(wanted.share(kept), left, wanted.share(WHOLE - kept), causes)
 
     def _magnesium(self, job: Job) -> Wanted:
         """Magnesium in place of a feed, once for each time it was seen to be short."""
@@ -246,37 +246,48 @@ class Course:
         need = Amounts(mg=MG_MG_L / 1000 * litres)
         return Wanted(need, need, causes=("magnesium_short",))
 
-    def _left(self, nutrient: Nutrient, grams: float, day: date) -> float:
-        """What is left of a need; of nitrogen as a test in the growing crop has it. [g]"""
-        left, test = max(grams, 0.0), self.facts.planned.needs["N"].side_dress
-        if nutrient != "N" or test is None or day < test.on:
+    def _left(self, day: date) -> Amounts:
+        """What is left of the needs; of nitrogen as a test in the growing crop has it. [g]"""
+        left = (self.facts.needed - self.tally.given).beyond(self.tally.dropped)
+        test = self.facts.planned.needs["N"].side_dress
+        if test is None or day < test.on:
             return left
         since = sum(one.grams for one in self.tally.nitrogen if one.on >= test.on)
-        return min(max(test.full_g - self.tally.given.n, 0.0), max(test.most_g - since, 0.0))
+        of_season, of_test = test.full_g - self.tally.given.n, test.most_g - since
+        return replace(left, n=min(max(of_season, 0.0), max(of_test, 0.0)))
 
     def is_trifle(self, need: Amounts) -> bool:
         """Whether a job would bring too little of everything to be worth giving."""
-        return need <= totals_g(self.facts.planned.needs) * TRIFLE
+        return need <= self.facts.needed * TRIFLE
 
     def pass_extra(self, entry: FeedEntry, shed: Shed) -> None:
         """Move the season on by a feed that nobody planned."""
         brought = shed.given(entry, self.facts.planned.stand)
-        self.tally = self.tally.plus(brought, entry.on, logged=True).having_had(
-            shed.taken_by(entry), entry.on, shed.boron
-        )
+        used = self.tally.used.plus(entry.on, shed.taken_by(entry), shed.boron)
+        self.tally = self.tally.plus(brought, entry.on, logged=True).but(used=used)
         self.extras_passed += 1
 
-    def pass_job(self, job: JobPlan, shed: Shed) -> None:
-        """Move the season on by a job."""
+    def after(self, job: JobPlan, shed: Shed) -> Tally:
+        """What has come once a job is done, or is to have come."""
         tally = self.tally
         if job.job.kind != "seedling":  # what seedlings get is of no place's account
             tally = _counted(tally, job)
         if job.counts:
-            tally = tally.having_had(job.taken(shed), job.due_on, shed.boron)
-        if "magnesium_short" in job.causes:
+            tally = tally.but(used=tally.used.plus(job.due_on, job.taken(shed), shed.boron))
+        return tally
+
+    def pass_job(self, passed: Passed) -> None:
+        """Move the season on by a job."""
+        if "magnesium_short" in passed.job.causes:
             self.magnesium_given += 1
-        self.tally = tally
-        self.done.append(job)
+        self.tally = passed.tally
+        self.done.append(passed)
+
+
+def _share_of(left: Amounts, first: Amounts, ahead: Amounts) -> Amounts:
+    """Of what is left the share that the first plan gave a job of all from it on, within bounds."""
+    parts = zip(left.values, first.values, ahead.values, strict=True)
+    return Amounts(*(min(x * (f / a if a > 0 else 0.0), MOST_GROWTH * f) for x, f, a in parts))
 
 
 def _counted(tally: Tally, job: JobPlan) -> Tally:
@@ -285,7 +296,7 @@ def _counted(tally: Tally, job: JobPlan) -> Tally:
         brought = Brought(job.brings_g, job.totals_g)
         tally = tally.plus(brought, job.due_on, logged=job.status == "given")
     elif job.status in ("missed", "unconfirmed", "covered"):
-        tally = tally.without(job.need_g)
+        tally = tally.but(dropped=job.need_g)
     elif job.status != "not_needed":
         return tally
-    return tally.without(job.withheld_g)
+    return tally.but(dropped=job.withheld_g) if job.withheld_g.any else tally

@@ -11,7 +11,6 @@ import heapq
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
-from functools import partial
 from uuid import UUID
 
 from eznel.core.document import FeedEntry, StockMove
@@ -22,7 +21,7 @@ from eznel.core.mixing.caps import DueJob
 from eznel.core.needs.dose import Needs
 from eznel.core.nutrients import Amounts
 from eznel.core.schedule.jobs import FirstPlan, Job
-from eznel.core.season.course import Course, JobPlan, Planned, Status, Wanted, facts
+from eznel.core.season.course import Course, JobPlan, Passed, Planned, Status, Wanted, facts
 from eznel.core.season.following import covered
 from eznel.core.shed.shelf import Brought, Shed, Shelf
 from eznel.core.stands.stand import Stand
@@ -94,10 +93,10 @@ def fold(
         if extra is not None and extra.on == day:
             course.pass_extra(extra, shed)
         else:
-            job = _stands(course, day, shed, shelf, kept)
-            if job.mix is not None:
-                shelf.take(job.mix)
-            course.pass_job(job, shed)
+            passed = _passed(course, day, shed, shelf, kept)
+            if passed.job.mix is not None:
+                shelf.take(passed.job.mix)
+            course.pass_job(passed)
         following = course.due()
         if following is not None:
             heapq.heappush(queue, (following, n))
@@ -106,7 +105,7 @@ def fold(
 
 def _season(course: Course, kept: Kept) -> Season:
     known, tally = course.facts, course.tally
-    planned, jobs = known.planned, tuple(course.done)
+    planned, jobs = known.planned, tuple(passed.job for passed in course.done)
     return kept.part(
         ("season", planned.stand.id),
         (planned, known.extras, jobs),
@@ -123,15 +122,20 @@ def _season(course: Course, kept: Kept) -> Season:
     )
 
 
-def _stands(course: Course, day: date, shed: Shed, shelf: Shelf, kept: Kept) -> JobPlan:
-    """Where the next job of a planting stands; as earlier, where all before it is as it was."""
+def _passed(course: Course, day: date, shed: Shed, shelf: Shelf, kept: Kept) -> Passed:
+    """Pass the next job of a planting; as earlier, where all before it is as it was."""
     known, job = course.facts, course.next_job
+
+    def passed() -> Passed:
+        answered = _answered(course, day, shed, shelf)
+        return Passed(answered, course.after(answered, shed))
+
     before = course.done[-1] if course.done else None
     return kept.part(
         ("job", job.key),
         (known.planned, known.extras, before, day, known.entries.get(job.key)),
-        partial(_answered, course, day, shed, shelf),
-        holds=lambda one: shelf.meets(one.relies),
+        passed,
+        holds=lambda one: shelf.meets(one.job.relies),
     )
 
 

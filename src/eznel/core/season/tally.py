@@ -1,12 +1,10 @@
 """What has come to a planting so far: given, dropped, and which products it has had."""
 
-from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from datetime import date
-from uuid import UUID
 
 from eznel.core.nutrients import NOTHING, Amounts
-from eznel.core.shed.rules import Taken, Used
+from eznel.core.shed.rules import Used
 from eznel.core.shed.shelf import Brought
 
 
@@ -18,7 +16,7 @@ class NitrogenGiven:
     grams: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@dataclass(frozen=True, slots=True)
 class Tally:
     """What has come to a planting so far. Amounts in grams."""
 
@@ -31,27 +29,32 @@ class Tally:
     nitrogen: tuple[NitrogenGiven, ...] = ()
     logged_n: float = 0.0
     """Nitrogen that the log says was given."""
-    used: Used = field(default_factory=Used)
     last_given: date | None = None
+    used: Used = field(default_factory=Used)
 
     def plus(self, brought: Brought, on: date, *, logged: bool) -> "Tally":
         """Return the tally after something was given, or is to be."""
-        last = self.last_given
+        n, last = brought.brings_g.n, self.last_given
         if brought.brings_g.any:
             last = max(on, last or on)
-        return replace(
-            self,
-            given=self.given + brought.brings_g,
-            totals=self.totals + brought.totals_g,
-            nitrogen=(*self.nitrogen, NitrogenGiven(on, brought.brings_g.n)),
-            logged_n=self.logged_n + (brought.brings_g.n if logged else 0.0),
-            last_given=last,
+        return Tally(
+            self.given + brought.brings_g,
+            self.totals + brought.totals_g,
+            self.dropped,
+            (*self.nitrogen, NitrogenGiven(on, n)),
+            self.logged_n + (n if logged else 0.0),
+            last,
+            self.used,
         )
 
-    def having_had(self, taken: Sequence[Taken], on: date, boron: Mapping[UUID, float]) -> "Tally":
-        """Return the tally after products were used on a day."""
-        return replace(self, used=self.used.plus(on, taken, boron))
-
-    def without(self, grams: Amounts) -> "Tally":
-        """Return the tally after an amount was dropped: it is never made up."""
-        return replace(self, dropped=self.dropped + grams)
+    def but(self, *, dropped: Amounts | None = None, used: Used | None = None) -> "Tally":
+        """Return the tally with more dropped, which is never made up, or with other uses."""
+        return Tally(
+            self.given,
+            self.totals,
+            self.dropped if dropped is None else self.dropped + dropped,
+            self.nitrogen,
+            self.logged_n,
+            self.last_given,
+            self.used if used is None else used,
+        )
