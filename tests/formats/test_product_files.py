@@ -89,7 +89,7 @@ def test_a_row_that_cannot_be_says_so_and_the_rest_is_read() -> None:
     assert nameless.product is None
 
 
-@pytest.mark.parametrize("data", [b"", b"a,b\n1,2\n", b"{", b"[1, 2]", b'{"products": 3}', b"\x00"])
+@pytest.mark.parametrize("data", [b"", b"a,b\n1,2\n", b"{", b"[1, 2]", b'{"products": 3}'])
 def test_what_is_no_list_of_products_is_refused(data: bytes) -> None:
     with pytest.raises(Impossible) as refused:
         read_products(data)

@@ -12,10 +12,10 @@ from eznel.core.document import SoilReport
 from eznel.core.errors import Refusal
 from eznel.formats import garden_file
 from eznel.formats.soil_files import words
-from eznel.formats.soil_files.dates import day_of
 from eznel.formats.soil_files.sheet import write_table
-from eznel.formats.soil_files.table import Column, decoded, read_table
+from eznel.formats.soil_files.table import Column, read_table
 from eznel.formats.soil_files.text import read_text
+from eznel.formats.tables import decoded
 
 TODAY = date(2026, 5, 1)
 DATA = Path(__file__).parent.parent / "data"
@@ -61,42 +61,6 @@ def test_headings(heading, meaning, unit, method, form) -> None:
     assert (found.meaning, found.unit, found.method, found.printed_as) == (
         meaning, unit, method, form,
     )  # fmt: skip
-
-
-@pytest.mark.parametrize(
-    ("text", "value"),
-    [("6,4", 6.4), ("1,240", 1240), ("1.240,5", 1240.5), ("1,240.5", 1240.5), ("0,350", 0.35),
-     ("< 0.5", 0.5), ("41 ppm", 41), ("12mg", 12), ("3'400", 3400)],
-)  # fmt: skip
-def test_numbers(text, value) -> None:
-    found = words.number_in(text)
-    assert found is not None
-    assert found[0] == value
-
-
-@pytest.mark.parametrize("text", ["", "none", "1e999", "--", "P2O5"])
-def test_no_numbers(text) -> None:
-    assert words.number_in(text) is None
-
-
-@pytest.mark.parametrize(
-    ("text", "day", "why"),
-    [
-        ("2026-03-12", date(2026, 3, 12), ""),
-        ("12.03.2026", date(2026, 3, 12), ""),  # points: the day first
-        ("13/03/2026", date(2026, 3, 13), ""),  # no month has that number
-        ("03/13/2026", date(2026, 3, 13), ""),
-        ("04/05/2026", None, "date_day_or_month"),  # nobody can tell
-        ("4 May 2026", date(2026, 5, 4), ""),
-        ("May 4, 2026", date(2026, 5, 4), ""),
-        ("4 de mayo de 2026", date(2026, 5, 4), ""),
-        ("4. Mai 2026", date(2026, 5, 4), ""),
-        ("31.02.2026", None, ""),
-        ("soon", None, ""),
-    ],
-)
-def test_days(text, day, why) -> None:
-    assert day_of(text) == (day, why)
 
 
 WIDE = """Tidewrack Soil Laboratory,,,,,,

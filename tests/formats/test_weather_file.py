@@ -38,7 +38,7 @@ def test_styles(text: str) -> None:
 def test_rows_that_are_no_days_are_named() -> None:
     read = read_weather("date,min,max\n2026-05-01,4,15\n2026-05-02,16,15\nlater,1,2\n,,\n")
     assert [d.on for d in read.days] == [date(2026, 5, 1)]
-    assert [row for row, _ in read.left] == [3, 4]  # minimum above maximum; no date
+    assert [one.row for one in read.left] == [3, 4]  # minimum above maximum; no date
 
 
 def test_dates_that_can_be_read_in_two_ways_are_refused() -> None:

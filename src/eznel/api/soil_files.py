@@ -16,8 +16,9 @@ from eznel.formats import faults
 from eznel.formats.soil_files import words
 from eznel.formats.soil_files.items import Item, Sample
 from eznel.formats.soil_files.sheet import write_table
-from eznel.formats.soil_files.table import Column, Understood, decoded, read_table
+from eznel.formats.soil_files.table import Column, Understood, read_table
 from eznel.formats.soil_files.text import read_text
+from eznel.formats.tables import decoded
 from eznel.store import gardens, reading
 from eznel.store.kinds import KINDS
 from eznel.words import Words

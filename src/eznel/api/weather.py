@@ -11,7 +11,7 @@ from eznel.api.problems import RESPONSES
 from eznel.api.world import TheSession, TheWorld, Who, World
 from eznel.core.document import WeatherDay
 from eznel.core.errors import Impossible
-from eznel.formats.soil_files.table import decoded
+from eznel.formats.tables import decoded
 from eznel.formats.weather_file import day_id, read_weather, write_weather
 from eznel.standins import weather_station
 from eznel.standins.weather_station import FORECAST_DAYS, StationSilent
@@ -107,7 +107,7 @@ def read_weather_file(garden_id: UUID, brought: WeatherBrought) -> WeatherRead:
         raise Impossible("file", "file_empty")
     found = read_weather(text)
     return WeatherRead(
-        days=list(found.days), left=[LeftRow(row=n, words=words) for n, words in found.left]
+        days=list(found.days), left=[LeftRow(row=one.row, words=one.words) for one in found.left]
     )
 
 

@@ -19,13 +19,14 @@ from pydantic import ValidationError
 from eznel.core.document import Product
 from eznel.core.document.product import Nutrient
 from eznel.core.errors import Impossible
-from eznel.formats.cells import guarded, unguarded
+from eznel.formats.cells import guarded
+from eznel.formats.numbers import Mark, read_number
+from eznel.formats.tables import decoded, table_of
 
 READ = UUID("0d0c5b7e-3c0a-4f0e-9e63-2f8a2d0b9b51")
 """Namespace of the ids of products in a table that names none."""
 FORMAT = "eznel products"
 MOST_PRODUCTS = 500
-MOST_BYTES = 2_000_000
 
 NUTRIENTS: tuple[str, ...] = get_args(Nutrient)
 _TEXT = ("id", "name", "form", "basis", "material", "proof", "note")
@@ -173,12 +174,7 @@ def read_products(file: bytes) -> tuple[ReadProduct, ...]:
     Impossible
         When it is no list of products, or far too long.
     """
-    if len(file) > MOST_BYTES:
-        raise Impossible("file", "file_too_large", megabytes=MOST_BYTES // 1_000_000)
-    try:
-        text = file.decode("utf-8-sig")
-    except UnicodeDecodeError:
-        text = file.decode("cp1252", errors="replace")
+    text = decoded(file)
     rows = _from_json(text) if text.lstrip()[:1] in ("{", "[") else _from_csv(text)
     if len(rows) > MOST_PRODUCTS:
         raise Impossible("file", "products_too_many", most=MOST_PRODUCTS)
@@ -208,53 +204,25 @@ def _from_json(text: str) -> Found:
 
 
 def _from_csv(text: str) -> Found:
-    mark = ";" if text.partition("\n")[0].count(";") > text.partition("\n")[0].count(",") else ","
     try:
-        rows = list(csv.reader(io.StringIO(text, newline=""), delimiter=mark, strict=True))
-    except csv.Error as error:
+        table = table_of(text)
+    except Impossible as error:
         raise Impossible("file", "products_not_read") from error
-    headings = [cell.strip() for cell in rows[0]] if rows else []
+    headings = table.rows[0].cells if table.rows else ()
     if "name" not in headings:
         raise Impossible("file", "products_not_read")
     found: Found = []
-    for n, row in enumerate(rows[1:], start=2):
-        if any(cell.strip() for cell in row):
-            cells = {h: unguarded(c) for h, c in zip(headings, row, strict=False) if c.strip()}
-            data, left = _read_cells(cells)
-            data.setdefault("id", str(uuid5(READ, f"{n} {data.get('name')}")))
-            found.append((f"row {n}", data, left))
+    reader = _Cells(table.mark)
+    for row in table.rows[1:]:
+        cells = {h: c for h, c in zip(headings, row.cells, strict=False) if c}
+        data, left = _read_cells(cells, reader)
+        data.setdefault("id", str(uuid5(READ, f"{row.number} {data.get('name')}")))
+        found.append((f"row {row.number}", data, left))
     return found
 
 
 _ONE = r"(-?[\d.,]+(?:e-?\d+)?) ?([\w/%]+)"
 _PRICED = re.compile(rf"(-?[\d.,]+(?:e-?\d+)?) for {_ONE}")
-
-
-def _float(text: str) -> float:
-    plain = text.strip()
-    return float(plain.replace(",", ".") if "." not in plain else plain.replace(",", ""))
-
-
-def _one(text: str) -> dict[str, Any]:
-    match = re.fullmatch(_ONE, text.strip())
-    if match is None:
-        raise ValueError(text)
-    return {"value": _float(match[1]), "unit": match[2]}
-
-
-def _any_measure(text: str) -> dict[str, Any]:
-    for word, key in ((" in ", "water"), (" on ", "area")):
-        if word in text:
-            product, _, over = text.partition(word)
-            return {"product": _one(product), key: _one(over)}
-    return _one(text)
-
-
-def _pack(text: str) -> dict[str, Any]:
-    match = _PRICED.fullmatch(text.strip())
-    if match is None:
-        raise ValueError(text)
-    return {"amount": _float(match[1]), "pack": {"value": _float(match[2]), "unit": match[3]}}
 
 
 def _yes_no(text: str) -> bool:
@@ -264,49 +232,93 @@ def _yes_no(text: str) -> bool:
     return known[text.strip().lower()]
 
 
-def _line(nutrient: str, text: str) -> dict[str, Any]:
-    match = re.fullmatch(r"(.+?) \((.*?)-(.*?)\)", text.strip())
-    if match is None:
-        return {"nutrient": nutrient, "pct": _float(text)}
-    low, high = (_float(part) if part else None for part in (match[2], match[3]))
-    return {"nutrient": nutrient, "pct": _float(match[1]), "low_pct": low, "high_pct": high}
+class _Cells:
+    """Reads the cells of a row as the document has them; `mark` stands before decimals."""
+
+    def __init__(self, mark: Mark | None) -> None:
+        self.mark = mark
+        self.readers: dict[str, Callable[[str], Any]] = {
+            **dict.fromkeys((*_TEXT, "lines"), str),
+            **dict.fromkeys(_NUMBERS, self.number),
+            **dict.fromkeys(_YES_NO, _yes_no),
+            **dict.fromkeys(_MEASURES, self.any_measure),
+            "weighed": self.weighed,
+            "price": self.pack,
+            "other_packs": lambda text: [self.pack(part) for part in text.split(";")],
+            "added": self.added,
+        }
+
+    def number(self, text: str) -> float:
+        """A number; what can be read in two ways is left with its words."""
+        read = read_number(text, self.mark)
+        if read is None or read.other is not None:
+            raise ValueError(text)
+        return read.value
+
+    def measure(self, text: str) -> dict[str, Any]:
+        match = re.fullmatch(_ONE, text.strip())
+        if match is None:
+            raise ValueError(text)
+        return {"value": self.number(match[1]), "unit": match[2]}
+
+    def any_measure(self, text: str) -> dict[str, Any]:
+        for word, key in ((" in ", "water"), (" on ", "area")):
+            if word in text:
+                product, _, over = text.partition(word)
+                return {"product": self.measure(product), key: self.measure(over)}
+        return self.measure(text)
+
+    def pack(self, text: str) -> dict[str, Any]:
+        match = _PRICED.fullmatch(text.strip())
+        if match is None:
+            raise ValueError(text)
+        pack = {"value": self.number(match[2]), "unit": match[3]}
+        return {"amount": self.number(match[1]), "pack": pack}
+
+    def line(self, nutrient: str, text: str) -> dict[str, Any]:
+        match = re.fullmatch(r"(.+?) \((.*?)-(.*?)\)", text.strip())
+        if match is None:
+            return {"nutrient": nutrient, "pct": self.number(text)}
+        low, high = (self.number(part) if part else None for part in (match[2], match[3]))
+        pct = self.number(match[1])
+        return {"nutrient": nutrient, "pct": pct, "low_pct": low, "high_pct": high}
+
+    def weighed(self, text: str) -> dict[str, Any]:
+        match = re.fullmatch(r"(.+?) x (.+?) = (.+)", text.strip())
+        if match is None:
+            raise ValueError(text)
+        volume, mass = self.measure(match[2]), self.measure(match[3])
+        return {"count": self.number(match[1]), "volume": volume, "mass": mass}
+
+    def added(self, text: str) -> list[dict[str, Any]]:
+        pairs = [part.split() for part in text.split(";")]
+        return [{"nutrient": nutrient, "mg_l": self.number(amount)} for nutrient, amount in pairs]
+
+    def put(self, data: dict[str, Any], heading: str, text: str) -> None:
+        """Put a cell where its heading says."""
+        part, _, key = heading.partition(".")
+        if heading.endswith(" %") and heading[:-2] in NUTRIENTS:
+            data["declared"].append(self.line(heading[:-2], text))
+        elif (part, key) in _PARTS:
+            data.setdefault(part, {})[key] = self.number(text)
+        elif heading == "stock":
+            data.setdefault("stock", {})["amount"] = self.measure(text)
+        elif heading == "counted_on":
+            data.setdefault("stock", {})["counted_on"] = text.strip()
+        else:
+            data[heading] = self.readers[heading](text)
 
 
-def _weighed(text: str) -> dict[str, Any]:
-    match = re.fullmatch(r"(.+?) x (.+?) = (.+)", text.strip())
-    if match is None:
-        raise ValueError(text)
-    return {"count": _float(match[1]), "volume": _one(match[2]), "mass": _one(match[3])}
+_PARTS = {*(("nitrogen", n) for n in _NITROGEN), *(("liming", n) for n in _LIMING)}
 
 
-def _added(text: str) -> list[dict[str, Any]]:
-    pairs = [part.split() for part in text.split(";")]
-    return [{"nutrient": nutrient, "mg_l": _float(amount)} for nutrient, amount in pairs]
-
-
-def _readers() -> dict[str, Callable[[str], Any]]:
-    return {
-        **dict.fromkeys((*_TEXT, "lines"), str),
-        **dict.fromkeys((*_NUMBERS,), _float),
-        **dict.fromkeys(_YES_NO, _yes_no),
-        **dict.fromkeys(_MEASURES, _any_measure),
-        "weighed": _weighed,
-        "price": _pack,
-        "other_packs": lambda text: [_pack(part) for part in text.split(";")],
-        "added": _added,
-    }
-
-
-READERS = _readers()
-
-
-def _read_cells(cells: dict[str, str]) -> tuple[dict[str, Any], tuple[str, ...]]:
+def _read_cells(cells: dict[str, str], reader: _Cells) -> tuple[dict[str, Any], tuple[str, ...]]:
     """A row's cells as the document has them, and the cells that nobody understands."""
     data: dict[str, Any] = {"declared": []}
     left: list[str] = []
     for heading, text in cells.items():
         try:
-            _put(data, heading, text)
+            reader.put(data, heading, text)
         except (ValueError, KeyError):
             left.append(f"{heading}: {text}"[:200])
     if "lines" in data:
@@ -321,17 +333,3 @@ def _read_cells(cells: dict[str, str]) -> tuple[dict[str, Any], tuple[str, ...]]
 def _place(nutrient: str, order: list[str]) -> int:
     """Where a line stands on the label; what the order does not name comes last."""
     return order.index(nutrient) if nutrient in order else len(order)
-
-
-def _put(data: dict[str, Any], heading: str, text: str) -> None:
-    part, _, key = heading.partition(".")
-    if heading.endswith(" %") and heading[:-2] in NUTRIENTS:
-        data["declared"].append(_line(heading[:-2], text))
-    elif (part, key) in (*(("nitrogen", n) for n in _NITROGEN), *(("liming", n) for n in _LIMING)):
-        data.setdefault(part, {})[key] = _float(text)
-    elif heading == "stock":
-        data.setdefault("stock", {})["amount"] = _one(text)
-    elif heading == "counted_on":
-        data.setdefault("stock", {})["counted_on"] = text.strip()
-    else:
-        data[heading] = READERS[heading](text)

@@ -1,6 +1,5 @@
 """Weather as a table, a row a day: minimum, maximum, rain; read in several styles.
 
-
 Columns are known by their headings in English, German or Spanish; °F and inches by the heading too.
 A date with slashes is read by the day that cannot be a month; where none decides, it is refused.
 """
@@ -11,12 +10,16 @@ import re
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import date
+from itertools import product
 from uuid import UUID, uuid5
 
 from pydantic import ValidationError
 
 from eznel.core.document import WeatherDay
 from eznel.core.errors import Impossible
+from eznel.formats.dates import month_first, read_day
+from eznel.formats.numbers import Mark, read_number
+from eznel.formats.tables import HEAD_ROWS, Row, table_of
 
 WEATHER_DAYS = UUID("c3b1a0a6-35a5-4f0f-9b1f-5d2b6a6f7a11")
 """Namespace of the ids of days: one day, one id."""
@@ -32,15 +35,22 @@ _MEANINGS = {
 }
 _FAHRENHEIT = re.compile(r"°\s*f|\bf\b|fahrenheit|_f\b", re.IGNORECASE)
 _INCHES = re.compile(r"\bin\b|inch|zoll|pulgada|_in\b", re.IGNORECASE)
-_DAY_FIRST = re.compile(r"(\d{1,2})[./-](\d{1,2})[./-](\d{4})")
+
+
+@dataclass(frozen=True, slots=True)
+class LeftRow:
+    """A row that is no day: which of the file, and its words."""
+
+    row: int
+    words: str
 
 
 @dataclass(frozen=True, slots=True)
 class ReadWeather:
-    """The days of a table, and the rows that are none: their number and their words."""
+    """The days of a table, and the rows that are none."""
 
     days: tuple[WeatherDay, ...]
-    left: tuple[tuple[int, str], ...]
+    left: tuple[LeftRow, ...]
 
 
 def day_id(on: date) -> UUID:
@@ -78,32 +88,20 @@ def read_weather(text: str) -> ReadWeather:
         When it has no headings for date, minimum and maximum, is too long, or its dates can be
         read in two ways.
     """
-    try:
-        rows = list(csv.reader(text.splitlines(), delimiter=_delimiter(text)))
-    except csv.Error as error:
-        raise Impossible("file", "weather_headings") from error
-    start, columns = _headings(rows)
-    heading = rows[start]
-    body = [(n + 1, row) for n, row in enumerate(rows) if n > start and any(x.strip() for x in row)]
+    table = table_of(text, MOST_DAYS + HEAD_ROWS)
+    start, columns = _headings(table.rows)
+    body = table.rows[start + 1 :]
     if len(body) > MOST_DAYS:
         raise Impossible("file", "weather_too_long", most=MOST_DAYS)
-    month_first = _month_first([_cell(row, columns["on"]) for _, row in body])
-    fahrenheit = {m: bool(_FAHRENHEIT.search(heading[columns[m]])) for m in ("low", "high")}
-    inches = "rain" in columns and bool(_INCHES.search(heading[columns["rain"]]))
+    reader = _Reader(table.rows[start], columns, table.mark, _month_first(body, columns["on"]))
     days: dict[date, WeatherDay] = {}
-    left: list[tuple[int, str]] = []
-    for number, row in body:
-        try:
-            if "source" in columns and _cell(row, columns["source"]).lower() == SIMULATED:
-                raise ValueError(SIMULATED)  # nobody has measured it
-            on = _date(_cell(row, columns["on"]), month_first=month_first)
-            low, high = (_celsius(_cell(row, columns[m]), fahrenheit[m]) for m in ("low", "high"))
-            rain = _rain(_cell(row, columns["rain"]), inches) if "rain" in columns else None
-            days[on] = WeatherDay(
-                id=day_id(on), on=on, low_c=low, high_c=high, rain_mm=rain, source="file"
-            )
-        except (ValueError, ValidationError):
-            left.append((number, " ".join(row)[:120]))
+    left: list[LeftRow] = []
+    for row in body:
+        day = reader.day(row)
+        if day is None:
+            left.append(LeftRow(row.number, " ".join(row.cells)[:120]))
+        else:
+            days[day.on] = day
     return ReadWeather(tuple(days[on] for on in sorted(days)), tuple(left))
 
 
@@ -129,16 +127,11 @@ def write_weather(days: Iterable[WeatherDay]) -> str:
     return out.getvalue()
 
 
-def _delimiter(text: str) -> str:
-    head = "\n".join(text.splitlines()[:5])
-    return max(";\t,", key=head.count)
-
-
-def _headings(rows: Sequence[Sequence[str]]) -> tuple[int, dict[str, int]]:
+def _headings(rows: Sequence[Row]) -> tuple[int, dict[str, int]]:
     """The first row that names date, minimum and maximum, and where."""
-    for number, row in enumerate(rows[:20]):
+    for number, row in enumerate(rows[:HEAD_ROWS]):
         found: dict[str, int] = {}
-        for column, cell in enumerate(row):
+        for column, cell in enumerate(row.cells):
             for meaning, words in _MEANINGS.items():
                 if meaning not in found and re.search(words, cell, re.IGNORECASE):
                     found[meaning] = column
@@ -148,48 +141,63 @@ def _headings(rows: Sequence[Sequence[str]]) -> tuple[int, dict[str, int]]:
     raise Impossible("file", "weather_headings")
 
 
-def _cell(row: Sequence[str], column: int) -> str:
-    return row[column].strip() if column < len(row) else ""
-
-
-def _month_first(dates: Iterable[str]) -> bool:
-    """Whether slashed dates name the month first: by the first part that can be no month."""
-    undecided = False
-    for text in dates:
-        match = _DAY_FIRST.fullmatch(text)
-        if match is None or "." in text:
-            continue
-        first, second = int(match[1]), int(match[2])
-        if first > 12 or second > 12:
-            return second > 12
-        undecided = undecided or first != second
-    if undecided:
+def _month_first(rows: Sequence[Row], column: int) -> bool | None:
+    """Whether dates name the month first; refused where one needs it and none tells."""
+    texts = [row.cell(column) for row in rows]
+    told = month_first(texts)
+    if told is None and any(read_day(text).two_ways for text in texts):
         raise Impossible("file", "weather_dates")
-    return False
+    return told
 
 
-def _date(text: str, *, month_first: bool) -> date:
-    match = _DAY_FIRST.fullmatch(text)
-    if match is None:
-        return date.fromisoformat(text[:10])
-    first, second, year = (int(part) for part in match.groups())
-    return date(year, first, second) if month_first else date(year, second, first)
+class _Reader:
+    """What the headings say of every row: which column is what, in which units."""
 
+    def __init__(
+        self, heading: Row, columns: dict[str, int], mark: Mark | None, month_first: bool | None
+    ) -> None:
+        self.columns, self.mark, self.month_first = columns, mark, month_first
+        heads = {meaning: heading.cell(column) for meaning, column in columns.items()}
+        self.fahrenheit = {m: bool(_FAHRENHEIT.search(heads[m])) for m in ("low", "high")}
+        self.inches = bool(_INCHES.search(heads.get("rain", "")))
 
-def _number(text: str) -> float:
-    found = re.fullmatch(r"[+\-−]?\d+([.,]\d+)?", text.replace("−", "-").split(" ")[0])
-    if found is None:
-        raise ValueError(text)
-    return float(found[0].replace(",", "."))
+    def day(self, row: Row) -> WeatherDay | None:
+        """The day of a row; None where it is none, or can be read in two ways."""
+        said = {meaning: row.cell(column) for meaning, column in self.columns.items()}
+        on = read_day(said["on"], self.month_first).on
+        if on is None or said.get("source", "").lower() == SIMULATED:  # nobody has measured it
+            return None
+        found = []
+        lows, highs, rains = (
+            self._celsius(said, "low"), self._celsius(said, "high"), self._rain(said),
+        )  # fmt: skip
+        for low, high, rain in product(lows, highs, rains):
+            try:
+                found.append(
+                    WeatherDay(
+                        id=day_id(on), on=on, low_c=low, high_c=high, rain_mm=rain, source="file"
+                    )
+                )
+            except ValidationError:
+                continue
+        # "12,345" is no warmth by thousands: what only one reading can be is no question.
+        return found[0] if len(found) == 1 else None
 
+    def _numbers(self, text: str) -> list[float]:
+        """What a cell's number can be."""
+        read = read_number(text.split(" ")[0], self.mark)
+        if read is None:
+            return []
+        return [read.value] if read.other is None else [read.value, read.other]
 
-def _celsius(text: str, fahrenheit: bool) -> float:
-    value = _number(text)
-    return round((value - 32) * 5 / 9, 2) if fahrenheit else value
+    def _celsius(self, said: dict[str, str], meaning: str) -> list[float]:
+        values = self._numbers(said[meaning])
+        if not self.fahrenheit[meaning]:
+            return values
+        return [round((value - 32) * 5 / 9, 2) for value in values]
 
-
-def _rain(text: str, inches: bool) -> float | None:
-    if not text:
-        return None
-    value = _number(text)
-    return round(value * 25.4, 2) if inches else value
+    def _rain(self, said: dict[str, str]) -> list[float] | list[None]:
+        if not said.get("rain"):
+            return [None]
+        values = self._numbers(said["rain"])
+        return [round(value * 25.4, 2) for value in values] if self.inches else values

@@ -3,18 +3,20 @@
 import re
 from dataclasses import dataclass
 
+from eznel.formats.numbers import read_number
+
 NUMBER = r"\d{1,7}(?: \d/\d|/\d{1,3})?(?:[.,]\d{1,6}){0,2}"
 
 _WORDS = {"one": "1", "a": "1", "an": "1", "half a": "1/2", "two": "2", "three": "3", "ein": "1"}
 
 
 def number(text: str) -> float | None:
-    """Return a printed number; a single comma is a decimal comma unless it marks thousands.
+    """Return a number of a plainly written label.
 
     Parameters
     ----------
     text : str
-        Digits with marks, or a fraction. [text]
+        Digits with a point before decimals, or a fraction. [text]
 
     Returns
     -------
@@ -30,11 +32,8 @@ def number(text: str) -> float | None:
         if not (over.isdigit() and under.isdigit() and int(under)):
             return None
         return float(whole or 0) + int(over) / int(under)
-    if re.fullmatch(r"[1-9]\d{0,2}(?:,\d{3})+(?:\.\d+)?", text):
-        return float(text.replace(",", ""))
-    if re.fullmatch(r"\d+(?:[.,]\d+)?", text):
-        return float(text.replace(",", "."))
-    return None
+    read = read_number(text, ".")
+    return None if read is None else read.value
 
 
 @dataclass(frozen=True, slots=True)

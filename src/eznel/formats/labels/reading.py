@@ -26,6 +26,7 @@ from eznel.formats.labels.directions import Direction, directions
 from eznel.formats.labels.grades import grades
 from eznel.formats.labels.product import Label, Piece, elements_on, product_of
 from eznel.formats.labels.statements import statements
+from eznel.formats.numbers import BLOT, Mark, decimal_mark, written_plainly
 
 MOST_CHARACTERS = 40_000
 MOST_PIECE = 200
@@ -48,6 +49,7 @@ class _Page:
     """A label while it is read."""
 
     whole: str
+    mark: Mark | None
     tradition: str | None
     reader: Reader
     form: str | None
@@ -95,9 +97,11 @@ def read_label(
     tidy = words.tidy(text)
     lines = [line.strip() for line in tidy.splitlines()]
     whole = words.masked("\n".join(lines))
+    mark = decimal_mark(whole) or ("." if words.AMERICAN.search(whole) else None)
+    whole = written_plainly(whole, mark)
     title_at = _title(lines)
     title = words.masked(lines[title_at]) if title_at is not None else ""
-    page = _page(whole, title, kitchen)
+    page = _page(whole, mark, title, kitchen)
     for n, line in enumerate(lines, start=1):
         if not re.search(r"[^\W_]|[?█]", line):
             continue
@@ -131,7 +135,7 @@ def _dry_throughout(page: _Page) -> None:
         ]
 
 
-def _page(whole: str, title: str, kitchen: str | None) -> _Page:
+def _page(whole: str, mark: Mark | None, title: str, kitchen: str | None) -> _Page:
     tradition = words.tradition_of(whole)
     form = words.form_of(title, whole)
     spoons = words.spoons(whole, tradition)
@@ -139,7 +143,7 @@ def _page(whole: str, title: str, kitchen: str | None) -> _Page:
         spoons = kitchen
     imperial = tradition != "us" and words.IMPERIAL.search(whole)
     reader = Reader(spoons, "gal_imp" if imperial else "gal_us", form == "liquid")
-    return _Page(whole, tradition, reader, form)
+    return _Page(whole, mark, tradition, reader, form)
 
 
 def _title(lines: list[str]) -> int | None:
@@ -188,7 +192,7 @@ def _material(
 
 def _read(piece: str, at: str, page: _Page, *, is_title: bool) -> None:
     """Read one piece, and put down what it says or that it says nothing."""
-    low = words.masked(piece)
+    low = written_plainly(words.masked(piece), page.mark)
     before = len(page.pieces)
     if words.in_another_script(piece):
         page.add(at, piece, None, question="other_script")
@@ -221,6 +225,8 @@ def _say_nothing(piece: str, low: str, at: str, page: _Page, *, is_title: bool) 
         page.add(at, piece, "heading")
     elif words.says_form(low):
         page.add(at, piece, "form")
+    elif BLOT in low:
+        page.add(at, piece, None, question="number_two_ways")
     elif re.search(r"[^\W_]{2}|[?█]", piece):
         page.add(at, piece, None, question="unreadable_number" if smudges(low) else "")
 

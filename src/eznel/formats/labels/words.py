@@ -281,6 +281,12 @@ _TRADITIONS: tuple[tuple[str, str], ...] = (
 _TRADITION = tuple((name, re.compile(pattern)) for name, pattern in _TRADITIONS)
 _OXIDES_NAMED = re.compile(r"pxox|\bkxo\b|phosphate|potash|pentoxide|potassium oxide")
 _SPOONS_AU = re.compile(r"\b(?:per|in|to|/) ?9 ?l")
+AMERICAN = re.compile(
+    r"\bsq(?:uare)?\.? ?f(?:ee|oo)?t\b|\bft2\b|\blbs?\b|\bpounds?\b|\bounces?\b"
+    r"|\bfl\.? ?oz\b|\bgal(?:lon)?s?\b"
+)
+"""Units of those who write a point before decimals."""
+
 IMPERIAL = re.compile(r"sq(?:uare)?\.? ?y(?:ar)?ds?|fertiliser|litre|imp(?:erial)?\.? gal")
 
 

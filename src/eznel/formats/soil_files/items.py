@@ -13,8 +13,8 @@ from eznel.core.document import SoilReport
 from eznel.core.document.report import Extractant, SoilUnit
 from eznel.core.quantities import Length
 from eznel.core.soil.units import is_usual_layer, usual_layer_m
+from eznel.formats.dates import read_day
 from eznel.formats.soil_files import words
-from eznel.formats.soil_files.dates import day_of
 
 READ = UUID("5a0d2f9e-6f07-4d0b-a6f5-3c8e1b7a2d44")
 """Namespace of the ids of reports that were read: the same file gives the same ids."""
@@ -43,6 +43,8 @@ class Item:
     depth: str | None = None
     question: str = ""
     """Key of what is to be asked about it."""
+    month_first: bool | None = None
+    """How the dates of its file are written, where that is known."""
 
     @property
     def taken(self) -> str:
@@ -259,12 +261,13 @@ def _density(item: Item, data: dict[str, Any]) -> Item:
 
 
 def _day(item: Item, data: dict[str, Any]) -> Item:
-    day, question = day_of(item.text)
+    read = read_day(item.text, item.month_first)
+    day = read.on
     unit = words.unit_in(words.plain(item.text))
     if day is None and unit is not None and unit[0] in ("in", "cm"):
         return _depth(replace(item, meaning="depth"), data)  # "sampled 8 in"
     if day is None:
-        return replace(item, question=question or "date_unreadable")
+        return replace(item, question="date_day_or_month" if read.two_ways else "date_unreadable")
     data["sampled_on"] = day
     return item
 
@@ -335,8 +338,10 @@ def _length(text: str) -> dict[str, Any] | None:
     numbers = [n for part in plain.replace("-", " ").split() if (n := words.number_in(part))]
     if not numbers:
         return None
-    value = numbers[-1][0]
-    return {"value": value, "unit": _length_unit(unit[0] if unit else None)} if value > 0 else None
+    value = numbers[-1].value
+    if value is None or value <= 0:
+        return None
+    return {"value": value, "unit": _length_unit(unit[0] if unit else None)}
 
 
 def _decimal(mixed: re.Match[str]) -> str:

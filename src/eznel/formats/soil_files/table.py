@@ -4,8 +4,6 @@ Headings are understood by their words; what was not understood is shown, never 
 and every heading can be told what it means.
 """
 
-import csv
-import io
 import re
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
@@ -14,15 +12,11 @@ from hashlib import sha256
 from typing import Literal
 
 from eznel.core.errors import Impossible
-from eznel.formats.cells import unguarded
+from eznel.formats.dates import month_first
+from eznel.formats.numbers import Mark, read_number
 from eznel.formats.soil_files import words
 from eznel.formats.soil_files.items import Item, Sample, sample_of
-
-MOST_BYTES = 2_000_000
-MOST_ROWS = 5_000
-MOST_COLUMNS = 200
-HEADING_WITHIN = 30
-"""Rows of title and address that may stand above the headings."""
+from eznel.formats.tables import HEAD_ROWS, Row, Table, table_of
 
 Shape = Literal["wide", "long", "text"]
 
@@ -51,75 +45,6 @@ class Understood:
     """What belongs to no sample and was not understood."""
 
 
-def decoded(data: bytes) -> str:
-    """Return the text of a file.
-
-    Parameters
-    ----------
-    data : bytes
-        As it came. [bytes]
-
-    Returns
-    -------
-    str
-        From UTF-8, UTF-16 with its mark, or the usual Western code page.
-
-    Raises
-    ------
-    Impossible
-        When it is too large, or no text.
-    """
-    if len(data) > MOST_BYTES:
-        raise Impossible("file", "file_too_large", megabytes=MOST_BYTES / 1e6)
-    if data[:2] in (b"\xff\xfe", b"\xfe\xff"):
-        text = data.decode("utf-16", errors="replace")
-    else:
-        try:
-            text = data.decode("utf-8-sig")
-        except UnicodeDecodeError:
-            text = data.decode("cp1252", errors="replace")
-    if "\x00" in text or text.count("\ufffd") > len(text) / 50:
-        raise Impossible("file", "file_not_text")
-    return text
-
-
-def rows_of(text: str) -> list[list[str]]:
-    """Return the cells of a table, by whichever mark separates them.
-
-    Parameters
-    ----------
-    text : str
-        The file's text. [text]
-
-    Returns
-    -------
-    list of list of str
-        Rows that have something in them. [cells]
-
-    Raises
-    ------
-    Impossible
-        When there are too many rows or columns, or a cell without an end.
-    """
-    head = text[:20_000].splitlines()[:HEADING_WITHIN]
-    mark = max(
-        ("\t", ";", ",", "|"), key=lambda m: max((line.count(m) for line in head), default=0)
-    )
-    found: list[list[str]] = []
-    try:
-        for row in csv.reader(io.StringIO(text, newline=""), delimiter=mark):
-            cells = [unguarded(cell.strip()) for cell in row]
-            if len(cells) > MOST_COLUMNS:
-                raise Impossible("file", "too_many_columns", most=MOST_COLUMNS)
-            if any(cells):
-                found.append(cells)
-            if len(found) > MOST_ROWS:
-                raise Impossible("file", "too_many_rows", most=MOST_ROWS)
-    except csv.Error as error:
-        raise Impossible("file", "table_unreadable", detail=str(error)) from error
-    return found
-
-
 def column_of(heading: str) -> Column:
     """Return what a heading is taken to mean.
 
@@ -143,13 +68,13 @@ def column_of(heading: str) -> Column:
     )
 
 
-def heading_row(rows: Sequence[Sequence[str]]) -> int:
+def heading_row(table: Table) -> int:
     """Return which row holds the headings: the one of which most is understood.
 
     Parameters
     ----------
-    rows : sequence of sequence of str
-        The table. [cells]
+    table : Table
+        Its rows. [cells]
 
     Returns
     -------
@@ -157,11 +82,11 @@ def heading_row(rows: Sequence[Sequence[str]]) -> int:
         From 0. [row]
     """
     best, most = 0, 0
-    for n, row in enumerate(rows[:HEADING_WITHIN]):
+    for n, row in enumerate(table.rows[:HEAD_ROWS]):
         # A heading is words; a row of results has numbers in most of its cells.
-        if sum(words.number_of(cell) is not None for cell in row) > len(row) / 2:
+        if sum(read_number(cell) is not None for cell in row.cells) > len(row.cells) / 2:
             continue
-        known = len({words.named(cell).meaning for cell in row if cell} - {None})
+        known = len({words.named(cell).meaning for cell in row.cells if cell} - {None})
         if known > most:
             best, most = n, known
     return best
@@ -193,75 +118,88 @@ def read_table(
     Impossible
         When it is no table, too large, or has other columns than were told.
     """
-    rows = rows_of(text)
+    table = table_of(text)
+    rows = table.rows
     if not rows:
         raise Impossible("file", "file_empty")
-    at = heading_row(rows)
-    width = max(len(row) for row in rows)
-    headings = [*rows[at], *[""] * (width - len(rows[at]))]
+    at = heading_row(table)
+    width = max(len(row.cells) for row in rows)
+    headings = [rows[at].cell(n) for n in range(width)]
     columns = tuple(told) if told is not None else tuple(column_of(h) for h in headings)
     if len(columns) != width:
         raise Impossible("columns", "columns_differ", has=width, told=len(columns))
-    body = [
-        (n, [*row, *[""] * (width - len(row))])
-        for n, row in enumerate(rows[at + 1 :], start=at + 2)
-    ]
+    body = _Body(columns, rows[at + 1 :], at + 2, table.mark, _month_first(columns, rows[at + 1 :]))
     meanings = {column.meaning for column in columns}
     long = {"analyte", "value"} <= meanings
     key = key or sha256(text.encode("utf-8", errors="replace")).hexdigest()
-    titles = [_title(row, n) for n, row in enumerate(rows[:at], start=1)]
+    titles = [_title(row) for row in rows[:at]]
     common = [item for item in titles if item.meaning is not None]
-    samples = (_long if long else _wide)(columns, body, common, today, key)
+    samples = (_long if long else _wide)(body, common, today, key)
     left = tuple(item for item in titles if item.meaning is None)
     return Understood("long" if long else "wide", columns, tuple(samples), left)
 
 
-def _cell(column: Column, at: str, cell: str) -> Item:
+@dataclass(frozen=True, slots=True)
+class _Body:
+    """The rows below the headings, and how numbers and days are written in them."""
+
+    columns: tuple[Column, ...]
+    rows: tuple[Row, ...]
+    first: int
+    """Which of the rows with something in them is the first, from 1."""
+    mark: Mark | None
+    month_first: bool | None
+
+    def cells(self, row: Row) -> Iterator[tuple[Column, str]]:
+        """A row's cells that have something in them, each with its column."""
+        for n, column in enumerate(self.columns):
+            if row.cell(n):
+                yield column, row.cell(n)
+
+
+def _month_first(columns: Sequence[Column], rows: Iterable[Row]) -> bool | None:
+    dated = [n for n, column in enumerate(columns) if column.meaning == "date"]
+    return month_first(row.cell(n) for row in rows for n in dated)
+
+
+def _cell(column: Column, at: str, cell: str, body: _Body) -> Item:
     plain = words.plain(cell)
-    number = words.number_in(plain)
-    rest = plain.replace(number[1].group(), " ", 1) if number else plain
+    number = words.number_in(plain, body.mark)
+    rest = number.without if number else plain
     return Item(
         at=at,
         words=f"{column.heading}: {cell}"[:200],
         meaning=column.meaning,
         text=cell,
-        number=None if column.rating or number is None else number[0],
+        number=None if column.rating or number is None else number.value,
         unit=column.unit or (unit[0] if (unit := words.unit_in(rest)) else None),
         method=column.method,
         printed_as=column.printed_as,
         rating=words.rating_in(plain if column.rating else rest) if rest.strip("<> ") else None,
-        question="below_detection" if plain.startswith("<") and number else "",
+        question="" if number is None or column.rating else number.question,
+        month_first=body.month_first,
     )
 
 
-def _title(row: Sequence[str], n: int) -> Item:
+def _title(row: Row) -> Item:
     """A row above the headings: the laboratory or the date of all samples, or nothing we know."""
-    text = " ".join(cell for cell in row if cell)[:200]
+    text = " ".join(cell for cell in row.cells if cell)[:200]
     meaning = words.named(text).meaning
     known = meaning if meaning in ("lab", "date") else None
     said = re.split(r"[:=]", text, maxsplit=1)[-1].strip() if known else ""
-    return Item(f"row {n}", text, known, text=said)
+    return Item(f"row {row.number}", text, known, text=said)
 
 
-def _wide(
-    columns: Sequence[Column],
-    body: Iterable[tuple[int, list[str]]],
-    common: Sequence[Item],
-    today: date,
-    key: str,
-) -> Iterator[Sample]:
-    for n, row in body:
-        items = [
-            _cell(column, f"row {n}", cell)
-            for column, cell in zip(columns, row, strict=True)
-            if cell
-        ]
-        if not any(item.number is not None or item.rating for item in items):
+def _wide(body: _Body, common: Sequence[Item], today: date, key: str) -> Iterator[Sample]:
+    for index, row in enumerate(body.rows, start=body.first):
+        n = row.number
+        items = [_cell(column, f"row {n}", cell, body) for column, cell in body.cells(row)]
+        if not any(i.number is not None or i.rating or i.question for i in items):
             continue
         names = [item.text for item in items if item.meaning == "sample"]
         name = " ".join(names)[:80] or f"{n}"
         whole = [*items, *_besides(items, common)]
-        yield sample_of(name, whole, today=today, key=f"{key}/{n}", default="Unknown")
+        yield sample_of(name, whole, today=today, key=f"{key}/{index}", default="Unknown")
 
 
 def _besides(items: Iterable[Item], common: Iterable[Item]) -> list[Item]:
@@ -270,28 +208,23 @@ def _besides(items: Iterable[Item], common: Iterable[Item]) -> list[Item]:
     return [item for item in common if item.meaning not in known]
 
 
-def _long(
-    columns: Sequence[Column],
-    body: Iterable[tuple[int, list[str]]],
-    common: Sequence[Item],
-    today: date,
-    key: str,
-) -> Iterator[Sample]:
+def _long(body: _Body, common: Sequence[Item], today: date, key: str) -> Iterator[Sample]:
     groups: dict[str, list[Item]] = {}
     named: dict[str, str] = {}
-    for n, row in body:
+    for row in body.rows:
+        n = row.number
         cells: dict[str, str] = {}
-        for column, cell in zip(columns, row, strict=True):
-            if cell and column.meaning:
+        for column, cell in body.cells(row):
+            if column.meaning:
                 cells.setdefault(column.meaning, cell)
         group = cells.get("report") or cells.get("sample") or ""
         named.setdefault(group, cells.get("sample", group))
-        items = groups.setdefault(group, _common(cells, n))
-        items.append(_line(cells, n))
+        items = groups.setdefault(group, _common(cells, n, body))
+        items.append(_line(cells, n, body))
         items += [
-            Item(f"row {n}", f"{c.heading}: {cell}"[:200], None)
-            for c, cell in zip(columns, row, strict=True)
-            if cell and c.meaning is None
+            Item(f"row {n}", f"{column.heading}: {cell}"[:200], None)
+            for column, cell in body.cells(row)
+            if column.meaning is None
         ]
     for group, items in groups.items():
         yield sample_of(
@@ -306,21 +239,26 @@ def _long(
 _ID = re.compile(r"[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}")
 
 
-def _common(cells: dict[str, str], n: int) -> list[Item]:
+def _common(cells: dict[str, str], n: int, body: _Body) -> list[Item]:
     """What every row of a sample repeats."""
     return [
-        Item(f"row {n}", f"{meaning}: {cells[meaning]}"[:200], meaning, text=cells[meaning])
+        Item(
+            f"row {n}",
+            f"{meaning}: {cells[meaning]}"[:200],
+            meaning,
+            text=cells[meaning],
+            month_first=body.month_first,
+        )
         for meaning in ("sample", "lab", "date", "note")
         if meaning in cells
     ]
 
 
-def _line(cells: dict[str, str], n: int) -> Item:
+def _line(cells: dict[str, str], n: int, body: _Body) -> Item:
     said = cells.get("analyte", "")
     known = words.named(said)
     value = cells.get("value", "")
-    plain = words.plain(value)
-    number = words.number_in(plain)
+    number = words.number_in(words.plain(value), body.mark)
     unit = words.unit_in(words.plain(cells.get("unit", "")))
     method = words.plain(cells.get("extractant", ""))
     about = words.named(f"{said} {method}") if method else known
@@ -332,11 +270,11 @@ def _line(cells: dict[str, str], n: int) -> Item:
         ],
         meaning=known.meaning,
         text=value,
-        number=number[0] if number else None,
+        number=number.value if number else None,
         unit=unit[0] if unit else known.unit,
         method=known.method or about.method or words.extractant_in(method),
         printed_as=form,
         rating=words.rating_in(words.plain(cells.get("rating", ""))) if "rating" in cells else None,
         depth=cells.get("depth"),
-        question="below_detection" if plain.startswith("<") and number else "",
+        question=number.question if number else "",
     )

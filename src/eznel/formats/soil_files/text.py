@@ -10,9 +10,11 @@ from datetime import date
 from hashlib import sha256
 
 from eznel.core.errors import Impossible
+from eznel.formats.numbers import Mark, decimal_mark
 from eznel.formats.soil_files import words
 from eznel.formats.soil_files.items import Item, sample_of
-from eznel.formats.soil_files.table import MOST_BYTES, Understood, heading_row, read_table, rows_of
+from eznel.formats.soil_files.table import Understood, heading_row, read_table
+from eznel.formats.tables import MOST_BYTES, table_of
 
 MOST_LINES = 3_000
 TABLE_COLUMNS = 3
@@ -46,7 +48,8 @@ def read_text(text: str, today: date) -> Understood:
         raise Impossible("text", "text_too_long", most=MOST_LINES)
     if _is_table(text):
         return read_table(text, today)
-    found = [item for n, line in enumerate(lines, start=1) for item in _items(line, n)]
+    mark = decimal_mark(text)
+    found = [item for n, line in enumerate(lines, start=1) for item in _items(line, n, mark)]
     read = [item for item in found if item.meaning is not None]
     left = tuple(item for item in found if item.meaning is None)
     name = next((item.text for item in read if item.meaning == "sample"), "")
@@ -63,20 +66,20 @@ def _default(text: str) -> str:
 def _is_table(text: str) -> bool:
     if "\t" not in text and ";" not in text and text.count(",") < TABLE_COLUMNS:
         return False
-    rows = rows_of(text)
-    if len(rows) < 2:
+    table = table_of(text)
+    rows, at = table.rows, heading_row(table)
+    if len(rows) < at + 2:
         return False
-    at = heading_row(rows)
-    known = {words.named(cell).meaning for cell in rows[at] if cell} - {None}
-    return len(known) >= TABLE_COLUMNS and len(rows) > at + 1 and len(rows[at + 1]) == len(rows[at])
+    known = {words.named(cell).meaning for cell in rows[at].cells if cell} - {None}
+    return len(known) >= TABLE_COLUMNS and len(rows[at + 1].cells) == len(rows[at].cells)
 
 
 _BREAKS = re.compile(r"\s{3,}|\t|;|\||(?<=\w)\.\s|,\s(?=[^\W\d])")
 
 
-def _items(line: str, n: int) -> Iterator[Item]:
+def _items(line: str, n: int, mark: Mark | None) -> Iterator[Item]:
     for part in _parts(line):
-        item = _item(part, n)
+        item = _item(part, n, mark)
         if item is not None:
             yield item
 
@@ -114,7 +117,7 @@ def _without_extract(plain: str) -> str:
     return plain
 
 
-def _item(part: str, n: int) -> Item | None:
+def _item(part: str, n: int, mark: Mark | None) -> Item | None:
     plain = words.plain(part)
     if len(re.findall(r"[^\W_]", plain)) < 2:
         return None
@@ -130,8 +133,8 @@ def _item(part: str, n: int) -> Item | None:
         if not value:
             return Item(at, part[:200], None)
         return Item(at, part[:200], known.meaning, text=value)
-    number = words.number_in(_without_extract(plain))
-    rating = words.rating_in(_after(plain, number)) if number else words.rating_in(value.lower())
+    number = words.number_in(_without_extract(plain), mark)
+    rating = words.rating_in(_after(number)) if number else words.rating_in(value.lower())
     if known.meaning is None or (number is None and rating is None):
         return Item(at, part[:200], None)
     whole = words.named(part)
@@ -140,19 +143,16 @@ def _item(part: str, n: int) -> Item | None:
         words=part[:200],
         meaning=known.meaning,
         text=value,
-        number=number[0] if number else None,
+        number=number.value if number else None,
         unit=whole.unit or known.unit,
         method=known.method or whole.method,
         printed_as=known.printed_as or whole.printed_as,
         rating=rating if known.meaning in words.ANALYTES else None,
-        question="below_detection" if re.search(r"<\s*\d", plain) else "",
+        question=number.question if number else "",
     )
 
 
-def _after(plain: str, number: tuple[float, re.Match[str]] | None) -> str:
+def _after(number: words.Printed) -> str:
     """What follows the number, without its unit."""
-    if number is None:
-        return plain
-    rest = _without_extract(plain)[number[1].end() :]
-    unit = words.unit_in(rest)
-    return rest.replace(unit[1].group(), " ", 1) if unit else rest
+    unit = words.unit_in(number.after)
+    return number.after.replace(unit[1].group(), " ", 1) if unit else number.after

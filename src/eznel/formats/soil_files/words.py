@@ -7,6 +7,8 @@ import re
 import unicodedata
 from dataclasses import dataclass
 
+from eznel.formats.numbers import Mark, read_number
+
 # What a column, row or line may be about -> how laboratories write it.
 _NAMES: tuple[tuple[str, str], ...] = (
     ("lime_cce", r"lime recommendation cce"),
@@ -322,50 +324,41 @@ _NUMBER = re.compile(
 )
 
 
-def number_in(text: str) -> tuple[float, re.Match[str]] | None:
-    """Return the first number in a text, with decimal comma or point, and where it stands.
+@dataclass(frozen=True, slots=True)
+class Printed:
+    """A number in a text: its value, what is to be asked about it, and the text without it."""
+
+    value: float | None
+    """None where it can be read in two ways."""
+    question: str
+    without: str
+    after: str
+    """What follows it."""
+
+
+def number_in(text: str, mark: Mark | None = None) -> Printed | None:
+    """Return the first number in a text.
 
     Parameters
     ----------
     text : str
         As printed. [text]
+    mark : Mark or None
+        What stands before decimals in it, where that is known. [sign]
 
     Returns
     -------
-    tuple of float and Match, or None
+    Printed or None
         None where there is none that is finite. [number]
     """
     found = _NUMBER.search(text)
-    if found is None:
+    read = read_number(found.group().strip(",.'"), mark) if found is not None else None
+    if found is None or read is None:
         return None
-    value = number_of(found.group())
-    return None if value is None else (value, found)
-
-
-def number_of(text: str) -> float | None:
-    """Return a number written with decimal comma or point, and with thousands marked or not.
-
-    Parameters
-    ----------
-    text : str
-        Digits and marks. [text]
-
-    Returns
-    -------
-    float or None
-        None where it is none, or not finite. [number]
-    """
-    digits = text.strip().strip(",.'").replace("'", "")
-    if re.fullmatch(r"[-+]?\d{1,3}(,\d{3})+(\.\d+)?", digits) and "." in digits:
-        digits = digits.replace(",", "")
-    elif re.fullmatch(r"[-+]?\d{1,3}(\.\d{3})+,\d+", digits):
-        digits = digits.replace(".", "").replace(",", ".")
-    elif re.fullmatch(r"[-+]?[1-9]\d{0,2}(,\d{3})+", digits):
-        digits = digits.replace(",", "")  # 1,240: three digits after it mark thousands
-    else:
-        digits = digits.replace(",", ".")
-    try:
-        value = float(digits)
-    except ValueError:
-        return None
-    return value if abs(value) < 1e12 else None
+    below = "<" in text[: found.start()]
+    return Printed(
+        value=read.value if read.other is None else None,
+        question="number_two_ways" if read.other is not None else "below_detection" * below,
+        without=text.replace(found.group(), " ", 1),
+        after=text[found.end() :],
+    )

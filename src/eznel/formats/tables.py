@@ -1,0 +1,124 @@
+"""Tables as files bring them: their encoding, what stands between cells, and their limits."""
+
+import csv
+import io
+import re
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from eznel.core.errors import Impossible
+from eznel.formats.cells import unguarded
+from eznel.formats.numbers import Mark, decimal_mark
+
+MOST_BYTES = 2_000_000
+MOST_ROWS = 5_000
+MOST_COLUMNS = 200
+HEAD_ROWS = 30
+"""Rows of title and address that may stand above the headings."""
+
+_NUMBER = re.compile(r"[<>≤≥~ ]*[-+−]?\d[\d.,' ]*(?: ?[^\s\d]\S{0,11})?")
+"""A cell that holds a number, perhaps with its unit; notes tell nothing."""
+
+BETWEEN = ("\t", ";", ",", "|")
+
+
+@dataclass(frozen=True, slots=True)
+class Row:
+    """Cells, and which row of the file they stand in, from 1."""
+
+    number: int
+    cells: tuple[str, ...]
+
+    def cell(self, column: int) -> str:
+        """Return a cell; nothing where the row is shorter."""
+        return self.cells[column] if column < len(self.cells) else ""
+
+
+@dataclass(frozen=True, slots=True)
+class Table:
+    """The rows of a file that have something in them, and the mark before decimals in it."""
+
+    rows: tuple[Row, ...]
+    mark: Mark | None
+
+
+def decoded(data: bytes) -> str:
+    """Return the text of a file.
+
+    Parameters
+    ----------
+    data : bytes
+        As it came. [bytes]
+
+    Returns
+    -------
+    str
+        From UTF-8, UTF-16 with its mark, or the usual Western code page.
+
+    Raises
+    ------
+    Impossible
+        When it is too large, or no text.
+    """
+    if len(data) > MOST_BYTES:
+        raise Impossible("file", "file_too_large", megabytes=MOST_BYTES / 1e6)
+    if data[:2] in (b"\xff\xfe", b"\xfe\xff"):
+        text = data.decode("utf-16", errors="replace")
+    else:
+        try:
+            text = data.decode("utf-8-sig")
+        except UnicodeDecodeError:
+            text = data.decode("cp1252", errors="replace")
+    if "\x00" in text or text.count("\ufffd") > len(text) / 50:
+        raise Impossible("file", "file_not_text")
+    return text
+
+
+def table_of(text: str, most_rows: int = MOST_ROWS) -> Table:
+    """Return the cells of a table, by whichever sign separates them.
+
+    Parameters
+    ----------
+    text : str
+        The file's text. [text]
+    most_rows : int
+        More are refused. [count]
+
+    Returns
+    -------
+    Table
+        Cells without spaces around them.
+
+    Raises
+    ------
+    Impossible
+        When there are too many rows or columns, or a cell without an end.
+    """
+    between = _between(text)
+    found: list[Row] = []
+    try:
+        reader = csv.reader(io.StringIO(text, newline=""), delimiter=between, strict=True)
+        for row in reader:
+            if len(row) > MOST_COLUMNS:
+                raise Impossible("file", "too_many_columns", most=MOST_COLUMNS)
+            if any(cell.strip() for cell in row):
+                cells = tuple(unguarded(cell.strip()) for cell in row)
+                found.append(Row(reader.line_num, cells))
+            if len(found) > most_rows:
+                raise Impossible("file", "too_many_rows", most=most_rows)
+    except csv.Error as error:
+        raise Impossible("file", "table_unreadable", detail=str(error)) from error
+    return Table(tuple(found), _mark(found, between))
+
+
+def _between(text: str) -> str:
+    """What stands between cells: of the usual signs the one that stands most often in a line."""
+    head = text[:20_000].splitlines()[:HEAD_ROWS]
+    return max(BETWEEN, key=lambda sign: max((line.count(sign) for line in head), default=0))
+
+
+def _mark(rows: Iterable[Row], between: str) -> Mark | None:
+    """The mark before decimals: what the cells tell; in a file with commas between it is none."""
+    numbers = (cell for row in rows for cell in row.cells if _NUMBER.fullmatch(cell))
+    told = decimal_mark("\n".join(numbers))
+    return told or ("." if between == "," else None)
