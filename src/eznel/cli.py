@@ -76,6 +76,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     secret.add_argument("--data", type=Path, default=Path("var"))
     secret.add_argument("--end-calendars", action="store_true")
     verbs.add_parser("openapi", help="print the description of the API")
+    verbs.add_parser("factors", help="print what one of each unit is in the core's")
     given = parser.parse_args(arguments)
     return int(_VERBS[given.verb](given))
 
@@ -301,11 +302,19 @@ def _openapi(given: argparse.Namespace) -> int:
     return 0
 
 
+def _factors(given: argparse.Namespace) -> int:
+    from eznel.core.quantities import factors
+
+    print(json.dumps(factors(), indent=2))
+    return 0
+
+
 _VERBS = {
     "plan": _plan,
     "schema": _schema,
     "start": _start,
     "openapi": _openapi,
+    "factors": _factors,
     "backup": _backup,
     "restore": _restore,
     "password": _password,

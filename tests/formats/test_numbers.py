@@ -16,7 +16,7 @@ from eznel.formats.tables import table_of
 from eznel.formats.weather_file import read_weather
 
 CASES = json.loads((Path(__file__).parent.parent / "data/numbers.json").read_text())
-"""The browser reads what is typed by the same cases: tests/ui/test_pure.py."""
+"""The browser reads what is typed by the same cases: tests/pure/test_typing.py."""
 
 
 @pytest.mark.parametrize("case", CASES, ids=lambda case: f"{case['text']} {case['mark']}")

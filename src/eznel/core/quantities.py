@@ -8,7 +8,7 @@ A volume becomes a mass only through a density, never by itself: no unit here cr
 """
 
 from functools import cache
-from typing import Annotated, Any, ClassVar, Literal
+from typing import Annotated, Any, ClassVar, Literal, get_args
 
 from pydantic import BaseModel, ConfigDict, Field
 
@@ -71,6 +71,22 @@ def factor(unit: str, to: str) -> float:
     return float(spelt.to(units.parse_expression(_SPELLING.get(to, to)).units).magnitude) / float(
         units.parse_expression(_SPELLING.get(to, to)).magnitude
     )
+
+
+def factors() -> dict[str, float]:
+    """Return what one of every unit is in the unit that the core computes in.
+
+    Returns
+    -------
+    dict of str to float
+        By unit: lengths in metres, areas in square metres, volumes in litres, masses in grams.
+    """
+    kinds: tuple[type[Measure], ...] = (Length, Area, Volume, Mass)
+    return {
+        unit: factor(unit, kind.canonical)
+        for kind in kinds
+        for unit in get_args(kind.model_fields["unit"].annotation)
+    }
 
 
 class Measure(BaseModel):

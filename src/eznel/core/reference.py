@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
-from eznel.core.document import Entry, Programme, SoilClass, Texture
+from eznel.core.document import Analyte, Entry, Extractant, Programme, SoilClass, Texture
 from eznel.core.document.garden import MonthDay, TwelveMonths
 from eznel.core.errors import Unknown
 from eznel.core.nutrients import Nutrient
@@ -115,8 +115,8 @@ class Band(Row):
     sodium and potting mixes, where more is not better.
     """
 
-    extractant: str
-    analyte: str
+    extractant: Extractant
+    analyte: Analyte
     unit: Literal["mg/kg", "mg/dm3", "mg/L"]
     low: float
     medium: float

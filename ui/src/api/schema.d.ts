@@ -1483,8 +1483,11 @@ export interface components {
          * @description A value since the test before: what the log explains of it. [mg/kg]
          */
         Change: {
-            /** Analyte */
-            analyte: string;
+            /**
+             * Analyte
+             * @enum {string}
+             */
+            analyte: "N" | "P" | "K" | "Ca" | "Mg" | "S";
             /** Before */
             before: number;
             /**
@@ -2387,8 +2390,11 @@ export interface components {
          *     A kit's class has no number; an extract of a mix has no amount in the ground.
          */
         Gauge: {
-            /** Analyte */
-            analyte: string;
+            /**
+             * Analyte
+             * @enum {string}
+             */
+            analyte: "P" | "K" | "Ca" | "Mg" | "S" | "Na" | "NO3-N" | "B" | "Cu" | "Fe" | "Mn" | "Mo" | "Zn";
             /** Basis */
             basis: string;
             /** Bounds */
@@ -2402,8 +2408,11 @@ export interface components {
              * @enum {string}
              */
             confidence: "high" | "medium" | "low";
-            /** Extractant */
-            extractant: string;
+            /**
+             * Extractant
+             * @enum {string}
+             */
+            extractant: "Mehlich-1" | "Mehlich-3" | "Bray P1" | "Olsen" | "Morgan" | "Modified Morgan" | "Ammonium acetate" | "DTPA" | "Hot water" | "Calcium phosphate" | "KCl or water" | "SME" | "1:2 water" | "1:5 water" | "Colour kit" | "Unknown";
             /** Field Rule G M2 */
             field_rule_g_m2: number | null;
             /** G M2 */
@@ -5364,10 +5373,16 @@ export interface components {
          * @description A value without bands: by that extract nobody has said what it means.
          */
         Unrated: {
-            /** Analyte */
-            analyte: string;
-            /** Extractant */
-            extractant: string;
+            /**
+             * Analyte
+             * @enum {string}
+             */
+            analyte: "P" | "K" | "Ca" | "Mg" | "S" | "Na" | "NO3-N" | "B" | "Cu" | "Fe" | "Mn" | "Mo" | "Zn";
+            /**
+             * Extractant
+             * @enum {string}
+             */
+            extractant: "Mehlich-1" | "Mehlich-3" | "Bray P1" | "Olsen" | "Morgan" | "Modified Morgan" | "Ammonium acetate" | "DTPA" | "Hot water" | "Calcium phosphate" | "KCl or water" | "SME" | "1:2 water" | "1:5 water" | "Colour kit" | "Unknown";
             /** Unit */
             unit: string;
         };

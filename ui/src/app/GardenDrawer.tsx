@@ -15,7 +15,7 @@ import { termOf } from '../parts/names'
 import { CalendarPart } from './CalendarPart'
 import { ImportButton } from './ImportButton'
 import { WeatherPart } from './WeatherPart'
-import { Reading, kitchens, type Kitchen } from './Reading'
+import { Reading, kitchens } from './Reading'
 
 type Settings = Schemas['Settings']
 
@@ -59,7 +59,7 @@ export default function GardenDrawer(props: { gardenId: string; onClose: () => v
           <MeasureField
             label={t('Watering can')}
             units={['L', 'gal_us', 'gal_imp']}
-            value={shown.preferences.can as never}
+            value={shown.preferences.can}
             faults={faultsAt(faults, 'preferences.can')}
             onChange={(can) => can && preferences({ can })}
           />
@@ -67,7 +67,7 @@ export default function GardenDrawer(props: { gardenId: string; onClose: () => v
             label={t('Spoons and cups')}
             value={shown.preferences.kitchen}
             options={kitchens()}
-            onChange={(kitchen) => preferences({ kitchen: kitchen as Kitchen })}
+            onChange={(kitchen) => preferences({ kitchen })}
           />
           <TextField
             label={t('Currency')}

@@ -1,14 +1,14 @@
 import type { Schemas } from '../api/client'
 import { chooseFirstWeekday, firstWeekday } from '../lib/dates'
 import { SYSTEMS, chooseSystem, system, type System } from '../lib/units'
-import { LANGUAGES, chooseLanguage, language, t, type Language } from '../lib/words'
-import { ChoiceField } from '../parts/Field'
+import { LANGUAGES, LANGUAGE_CODES, chooseLanguage, language, t } from '../lib/words'
+import { ChoiceField, type Option } from '../parts/Field'
 import { useState } from 'react'
 
 export type Kitchen = Schemas['Preferences']['kitchen']
 
 /** Spoons and cups by where they are sold. */
-export const kitchens = () => [
+export const kitchens = (): Option<Kitchen>[] => [
   { value: 'metric', label: t('metric (5, 15, 250 mL)') },
   { value: 'us', label: t('US (4.9, 14.8, 237 mL)') },
   { value: 'imperial', label: t('imperial (5.9, 17.8, 284 mL)') },
@@ -28,14 +28,14 @@ export function Reading() {
       <ChoiceField
         label={t('Language')}
         value={language}
-        options={Object.entries(LANGUAGES).map(([value, label]) => ({ value, label }))}
-        onChange={(value) => chooseLanguage(value as Language)}
+        options={LANGUAGE_CODES.map((value) => ({ value, label: LANGUAGES[value] }))}
+        onChange={chooseLanguage}
       />
       <ChoiceField
         label={t('Units')}
         value={system}
         options={SYSTEMS.map((value) => ({ value, label: units[value] }))}
-        onChange={(value) => chooseSystem(value as System)}
+        onChange={chooseSystem}
       />
       <ChoiceField
         label={t('The week begins on')}

@@ -89,7 +89,7 @@ function NewGarden() {
           label={t('Spoons and cups')}
           value={kitchen}
           options={kitchens()}
-          onChange={(value) => setKitchen(value as Kitchen)}
+          onChange={setKitchen}
         />
       </div>
       <div>

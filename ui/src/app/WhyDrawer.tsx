@@ -198,12 +198,7 @@ function WeighOnce({ gardenId, id }: SettleProps & { id: string }) {
         options={scoops.map((one) => ({ value: one.id, label: one.name }))}
         onChange={setScoop}
       />
-      <MeasureField
-        label={t('Weigh together')}
-        units={MASSES}
-        value={mass as never}
-        onChange={setMass}
-      />
+      <MeasureField label={t('Weigh together')} units={MASSES} value={mass} onChange={setMass} />
     </Box>
   )
 }

@@ -1,5 +1,5 @@
 import { useId } from 'react'
-import { MARKS, type Nutrient } from '../theme/nutrients'
+import { MARKS, isNutrient } from '../theme/nutrients'
 
 export interface Share {
   nutrient: string
@@ -31,7 +31,7 @@ export function Shares(props: { shares: readonly Share[]; rest: string; label: s
             y={14}
             width={x(one.pct)}
             height={30}
-            fill={MARKS[one.nutrient as Nutrient]?.colour ?? 'var(--soft)'}
+            fill={isNutrient(one.nutrient) ? MARKS[one.nutrient].colour : 'var(--soft)'}
             opacity={0.28}
             stroke="var(--ink)"
           />

@@ -1,3 +1,5 @@
+import factors from './factors.json'
+import { readings, type Mark } from './typed'
 import { system, warmth } from './units'
 import { locale } from './words'
 
@@ -7,12 +9,12 @@ export function showNumber(value: number, digits = 3): string {
   return value.toLocaleString(locale, { maximumSignificantDigits: digits })
 }
 
-const G_OZ = 28.349523125
-const G_LB = 453.59237
-const M_FT = 0.3048
+const G_OZ = factors.oz
+const G_LB = factors.lb
+const M_FT = factors.ft
 const L = {
-  us: { gal: 3.785411784, floz: 0.0295735295625 },
-  imperial: { gal: 4.54609, floz: 0.0284130625 },
+  us: { gal: factors.gal_us, floz: factors.fl_oz_us },
+  imperial: { gal: factors.gal_imp, floz: factors.fl_oz_imp },
 }
 
 /** Formats a mass in grams as finely as a scoop is, in the reader's units. */
@@ -84,20 +86,23 @@ export const scale =
     ? { metres: 1, unit: 'm', each: 1 }
     : { metres: M_FT * 3, unit: 'ft', each: 3 }
 
+/** The mark before decimals in the reader's language. */
+const MARK: Mark = (1.5).toLocaleString(locale).includes(',') ? ',' : '.'
+
 /**
- * Reads a number as people type it: "1.5", "1,5", " 1 200 ".
- * A single comma is a decimal comma; NaN where it is no number, null where nothing was typed.
+ * Reads a number as people type it. What could be read in two ways is read as the reader's
+ * language has it; NaN where it is no number, null where nothing was typed.
  */
 export function readNumber(text: string): number | null {
-  const plain = text.replace(/[\s\u00a0']/g, '')
-  if (plain === '') return null
-  const comma = plain.includes(',') && !plain.includes('.') ? plain.replace(',', '.') : plain
-  const whole = plain.includes('.') ? plain.replace(/,/g, '') : comma
-  return /^-?\d*\.?\d+$|^-?\d+\.$/.test(whole) ? Number(whole) : NaN
+  return text.trim() === '' ? null : (readings(text, MARK)[0] ?? NaN)
+}
+
+/** Whether elsewhere a number would be read otherwise: then it is said how it was read. */
+export function readOtherwise(text: string): boolean {
+  return readings(text, null).length > 1
 }
 
 /** A number as the reader's language types it, digits kept. */
 export function typedNumber(value: number): string {
-  const [mark] = (1.5).toLocaleString(locale).replace(/\d/g, '')
-  return String(value).replace('.', mark)
+  return String(value).replace('.', MARK)
 }

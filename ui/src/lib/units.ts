@@ -14,9 +14,7 @@ function usual(): System {
 const chosen = recall('units', '')
 
 /** The units that amounts are shown in. What was typed is kept as typed. */
-export const system: System = (SYSTEMS as readonly string[]).includes(chosen)
-  ? (chosen as System)
-  : usual()
+export const system: System = SYSTEMS.find((one) => one === chosen) ?? usual()
 
 /** Chooses units; the page is loaded anew, and what was typed is kept. */
 export function chooseSystem(next: System): void {
@@ -28,13 +26,11 @@ const PREFERRED = {
   metric: [],
   us: ['ft', 'in', 'gal_us', 'oz', 'lb', 'oz/yd2', 'lb/100ft2', 'lb/ft3', 'oz/gal_us', 'tsp_us'],
   imperial: ['ft', 'in', 'gal_imp', 'oz', 'lb', 'oz/yd2', 'lb/ft3', 'tsp_imperial'],
-} as const satisfies Record<System, readonly string[]>
+} satisfies Record<System, string[]>
 
 /** Units to choose from, those that the reader is used to in front. */
 export function inOrder<U extends string>(units: readonly U[]): U[] {
-  const first = (PREFERRED[system] as readonly string[]).filter((one) =>
-    (units as readonly string[]).includes(one),
-  ) as U[]
+  const first = PREFERRED[system].flatMap((name) => units.filter((one) => one === name))
   return [...first, ...units.filter((one) => !first.includes(one))]
 }
 

@@ -5,6 +5,7 @@ export const BRAND = 'Eznel'
 
 export const LANGUAGES = { en: 'English', de: 'Deutsch', es: 'Español' } as const
 export type Language = keyof typeof LANGUAGES
+export const LANGUAGE_CODES = ['en', 'de', 'es'] as const satisfies readonly Language[]
 
 const known = (name: string): name is Language => name in LANGUAGES
 const browser = typeof navigator === 'undefined' ? ['en'] : navigator.languages

@@ -2,6 +2,11 @@
 export const NUTRIENTS = ['N', 'P', 'K', 'Ca', 'Mg', 'S'] as const
 export type Nutrient = (typeof NUTRIENTS)[number]
 
+/** Whether what was measured, or sits on exchange sites, is one of the six. */
+export function isNutrient(name: string): name is Nutrient {
+  return NUTRIENTS.some((one) => one === name)
+}
+
 /** Each nutrient has one colour and one shape, the same everywhere; shapes tell without colour. */
 export const MARKS: Record<Nutrient, { colour: string; path: string }> = {
   N: { colour: '#2f8f5b', path: 'M8 1.5 14.5 14h-13z' },

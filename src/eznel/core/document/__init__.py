@@ -55,9 +55,11 @@ from eznel.core.document.product import (
 )
 from eznel.core.document.programme import Phase, Programme
 from eznel.core.document.report import (
+    Analyte,
     BandTable,
     BufferPh,
     Conductivity,
+    Extractant,
     LabLime,
     SoilClass,
     SoilReport,
@@ -82,6 +84,7 @@ from eznel.core.document.variety import Variety
 __all__ = [
     "Added",
     "Amount",
+    "Analyte",
     "BandTable",
     "Bed",
     "Body",
@@ -96,6 +99,7 @@ __all__ = [
     "Drained",
     "Ellipse",
     "Entry",
+    "Extractant",
     "Feature",
     "FeedEntry",
     "ForNitrogen",

@@ -5,7 +5,7 @@ from datetime import date
 from typing import Literal
 from uuid import UUID
 
-from eznel.core.document import School, SoilClass, WateredBy
+from eznel.core.document import Analyte, Extractant, School, SoilClass, WateredBy
 from eznel.core.ground.mending import MendKind
 from eznel.core.ground.preparing import Bound
 from eznel.core.nutrients import Amounts, Nutrient
@@ -22,8 +22,8 @@ class Gauge:
     A kit's class has no number; an extract of a mix has no amount in the ground.
     """
 
-    analyte: str
-    extractant: str
+    analyte: Analyte
+    extractant: Extractant
     report: UUID
     lab: str
     sampled_on: date
@@ -180,7 +180,7 @@ class PreparationView:
 class Change:
     """A value since the test before: what the log explains of it. [mg/kg]"""
 
-    analyte: str
+    analyte: Nutrient
     before: float
     before_on: date
     now: float

@@ -8,7 +8,7 @@ there. The laboratory's word wins over a table of the grower's, and that over ou
 
 from dataclasses import dataclass
 
-from eznel.core.document import BandTable, SoilClass, SoilReport, SoilValue
+from eznel.core.document import Analyte, BandTable, Extractant, SoilClass, SoilReport, SoilValue
 from eznel.core.reference import Band
 from eznel.core.soil.units import by_mass, by_volume, in_extract
 from eznel.core.working import Finding, Level, Origin, Quantity, Worked
@@ -35,7 +35,7 @@ class Rating:
 
     value: SoilValue
     report: SoilReport
-    extractant: str
+    extractant: Extractant
     soil_class: SoilClass
     origin: Origin
     compared: Worked | None
@@ -47,7 +47,7 @@ class Rating:
     findings: tuple[Finding, ...] = ()
 
     @property
-    def analyte(self) -> str:
+    def analyte(self) -> Analyte:
         """What was measured."""
         return self.value.analyte
 

@@ -8,7 +8,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import date
 
-from eznel.core.document import SoilReport
+from eznel.core.document import Analyte, Extractant, SoilReport
 from eznel.core.reference import Band
 from eznel.core.soil.ratings import Ground, Rating, rate
 
@@ -19,8 +19,8 @@ STALE_YEARS = 3
 class Unrated:
     """A value without bands: by that extract nobody has said what it means."""
 
-    analyte: str
-    extractant: str
+    analyte: Analyte
+    extractant: Extractant
     unit: str
     """The unit that bands for it would have. [name]"""
 

@@ -1,5 +1,5 @@
 import { useId, useState, type ReactNode } from 'react'
-import { readNumber, typedNumber } from '../../lib/numbers'
+import { readNumber, readOtherwise, typedNumber } from '../../lib/numbers'
 import { inOrder } from '../../lib/units'
 import { t } from '../../lib/words'
 import './field.css'
@@ -103,13 +103,18 @@ export function DateField(
   )
 }
 
-export interface Option {
-  value: string
+export interface Option<V extends string = string> {
+  value: V
   label: string
 }
 
-export function ChoiceField(
-  props: Common & { value: string; options: readonly Option[]; onChange: (value: string) => void },
+/** One of several; what is chosen is one of the options by its type, too. */
+export function ChoiceField<V extends string>(
+  props: Common & {
+    value: string
+    options: readonly Option<V>[]
+    onChange: (value: V) => void
+  },
 ) {
   return (
     <Field {...props}>
@@ -120,7 +125,10 @@ export function ChoiceField(
           value={props.value}
           aria-describedby={described}
           aria-invalid={invalid}
-          onChange={(event) => props.onChange(event.target.value)}
+          onChange={(event) => {
+            const chosen = props.options.find((option) => option.value === event.target.value)
+            if (chosen) props.onChange(chosen.value)
+          }}
         >
           {props.options.map((option) => (
             <option key={option.value} value={option.value}>
@@ -189,6 +197,9 @@ function NumberInput(props: {
         }}
       />
       {wrong && <span className="fault">{t('This is not a number.')}</span>}
+      {!wrong && readOtherwise(text) && read !== null && (
+        <span className="hint">{t('read as {number}', { number: String(read) })}</span>
+      )}
     </>
   )
 }
@@ -207,10 +218,12 @@ export function MeasureField<U extends string>(
     onChange: (value: Measure<U> | null) => void
   },
 ) {
-  const units = inOrder(props.units)
-  const unit = props.value?.unit ?? units[0]
+  const listed = inOrder(props.units)
+  const unit = props.value?.unit ?? listed[0]
   const [empty, setEmpty] = useState<U>(unit)
   const chosen = props.value ? unit : empty
+  // What was typed elsewhere in a unit that is not offered here keeps it.
+  const units = listed.includes(chosen) ? listed : [...listed, chosen]
   return (
     <Field {...props}>
       {(id, described, invalid) => (
@@ -227,7 +240,7 @@ export function MeasureField<U extends string>(
             aria-label={t('{field}: unit', { field: props.label })}
             value={chosen}
             onChange={(event) => {
-              const next = event.target.value as U
+              const next = units.find((one) => one === event.target.value) ?? chosen
               setEmpty(next)
               if (props.value) props.onChange({ value: props.value.value, unit: next })
             }}
@@ -296,3 +309,11 @@ export const SCOOP_VOLUMES = [
   'fl_oz_us',
   'L',
 ] as const
+
+/** Units that a bag or bottle is counted in. */
+export const BULK_UNITS = [...MASSES, 'L', 'mL'] as const
+/** Units that a label measures a product in. */
+export const AMOUNT_UNITS = [...MASSES, ...SCOOP_VOLUMES] as const
+export type AmountUnit = (typeof AMOUNT_UNITS)[number]
+/** Units that compost and the like are heaped in. */
+export const HEAP_UNITS = [...MASSES, ...VOLUMES] as const

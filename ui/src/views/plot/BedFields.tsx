@@ -5,13 +5,15 @@ import {
   NumberField,
   faultsAt,
   type FaultAt,
+  type Option,
 } from '../../parts/Field'
+import { type Length } from '../../api/measures'
 import { t } from '../../lib/words'
 import { Corners } from './Corners'
 import { Sides } from './PlaceFields'
 import { usualLength, type Bed } from './state'
 
-const textures = () => [
+const textures = (): Option<Texture | ''>[] => [
   { value: '', label: t('not known') },
   { value: 'sand', label: t('sand') },
   { value: 'sandy_loam', label: t('sandy loam') },
@@ -22,6 +24,7 @@ const textures = () => [
 ]
 
 type Shape = Bed['shape']
+type Texture = NonNullable<Bed['texture']>
 
 const outlines = (): { value: Shape['kind']; label: string }[] => [
   { value: 'rectangle', label: t('rectangle') },
@@ -33,16 +36,15 @@ const outlines = (): { value: Shape['kind']; label: string }[] => [
 ]
 
 /** Another shape of about the same size. */
-function another(kind: string, was: Shape): Shape {
+function another(kind: Shape['kind'], was: Shape): Shape {
   const length = 'length' in was ? was.length : usualLength(2.4, 8)
   const width = 'width' in was ? was.width : usualLength(1.2, 4)
-  const half = (side: { value: number; unit: string }) => ({ ...side, value: side.value / 2 })
-  if (kind === 'circle')
-    return { kind, diameter: 'length' in was ? width : usualLength(2, 6) } as Shape
+  const half = (side: Length) => ({ ...side, value: side.value / 2 })
+  if (kind === 'circle') return { kind, diameter: 'length' in was ? width : usualLength(2, 6) }
   if (kind === 'l_shape') {
-    return { kind, length, width, notch_length: half(length), notch_width: half(width) } as Shape
+    return { kind, length, width, notch_length: half(length), notch_width: half(width) }
   }
-  if (kind === 'row') return { kind, length, width: usualLength(0.4, 1.5) } as Shape
+  if (kind === 'row') return { kind, length, width: usualLength(0.4, 1.5) }
   if (kind === 'polygon') {
     const corners = [
       { x_m: -1.2, y_m: -0.6 },
@@ -53,7 +55,7 @@ function another(kind: string, was: Shape): Shape {
     ]
     return { kind, corners }
   }
-  return { kind, length, width } as Shape
+  return { kind, length, width }
 }
 
 /** Shape, depth, density and texture of a bed. */
@@ -81,7 +83,7 @@ export function BedFields(props: { bed: Bed; faults: FaultAt[]; onChange: (bed: 
       <MeasureField
         label={t('Depth of soil for the roots')}
         units={['cm', 'in', 'm']}
-        value={bed.depth as never}
+        value={bed.depth}
         faults={faultsAt(faults, 'depth')}
         onChange={(depth) => depth && onChange({ ...bed, depth })}
       />
@@ -92,7 +94,7 @@ export function BedFields(props: { bed: Bed; faults: FaultAt[]; onChange: (bed: 
         onChange={(texture) =>
           onChange({
             ...bed,
-            texture: (texture || null) as Bed['texture'],
+            texture: texture || null,
             texture_by_feel: false,
           })
         }
@@ -122,7 +124,7 @@ function WateringFields(props: { bed: Bed; faults: FaultAt[]; onChange: (bed: Be
     <MeasureField
       label={label}
       units={['cm', 'in', 'm']}
-      value={watering[field] as never}
+      value={watering[field]}
       faults={faultsAt(faults, `watering.${field}`)}
       onChange={(value) => change({ [field]: value })}
     />
@@ -146,7 +148,7 @@ function WateringFields(props: { bed: Bed; faults: FaultAt[]; onChange: (bed: Be
                   emitter_gap: watering.emitter_gap ?? { value: 30, unit: 'cm' },
                   line_gap: watering.line_gap ?? { value: 40, unit: 'cm' },
                 }
-              : { by: by as Watering['by'], emitter_l_h: null, emitter_gap: null, line_gap: null },
+              : { by, emitter_l_h: null, emitter_gap: null, line_gap: null },
           )
         }
       />

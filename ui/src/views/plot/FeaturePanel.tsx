@@ -43,7 +43,7 @@ export function FeaturePanel(props: {
           label={t('It is a')}
           value={feature.kind}
           options={FEATURES.map((value) => ({ value, label: featureKind(value) }))}
-          onChange={(kind) => change({ ...feature, kind: kind as Feature['kind'] })}
+          onChange={(kind) => change({ ...feature, kind: kind })}
         />
         <TextField
           label={t('Name')}
@@ -53,7 +53,7 @@ export function FeaturePanel(props: {
         <MeasureField
           label={t('Width')}
           units={LENGTHS}
-          value={feature.width as never}
+          value={feature.width}
           faults={faultsAt(faults, 'width')}
           onChange={(width) => width && change({ ...feature, width })}
         />

@@ -9,6 +9,7 @@ import {
 } from '../../parts/Field'
 import { t } from '../../lib/words'
 import { warmth } from '../../lib/units'
+import { isLength } from '../../api/measures'
 import type { Bed, Place, Tub } from './state'
 
 const SIDES = (): Record<string, [string, string][]> => ({
@@ -45,6 +46,8 @@ const SIDES = (): Record<string, [string, string][]> => ({
   polygon: [],
 })
 
+const lengthOf = (side: unknown) => (isLength(side) ? side : null)
+
 /** The measured sides of a shape. */
 export function Sides<P extends Bed | Tub>(props: {
   place: P
@@ -52,13 +55,13 @@ export function Sides<P extends Bed | Tub>(props: {
   onChange: (place: P) => void
 }) {
   const { place, faults, onChange } = props
-  const shape = place.shape as unknown as Record<string, unknown>
+  const shape = new Map<string, unknown>(Object.entries(place.shape))
   return SIDES()[place.shape.kind].map(([side, label]) => (
     <MeasureField
       key={side}
       label={label}
       units={LENGTHS}
-      value={shape[side] as never}
+      value={lengthOf(shape.get(side))}
       faults={faultsAt(faults, `shape.${side}`)}
       onChange={(size) => size && onChange({ ...place, shape: { ...place.shape, [side]: size } })}
     />
@@ -83,7 +86,7 @@ export function SiteFields(props: {
           { value: 'half', label: t('half the day') },
           { value: 'shade', label: t('shade') },
         ]}
-        onChange={(sun) => onChange({ ...place, sun: (sun || null) as Place['sun'] })}
+        onChange={(sun) => onChange({ ...place, sun: sun || null })}
       />
       <ChoiceField
         label={t('Shelter')}
@@ -95,9 +98,7 @@ export function SiteFields(props: {
           { value: 'wall', label: t('against a wall') },
           { value: 'cover', label: t('under cover') },
         ]}
-        onChange={(shelter) =>
-          onChange({ ...place, shelter: (shelter || null) as Place['shelter'] })
-        }
+        onChange={(shelter) => onChange({ ...place, shelter: shelter || null })}
       />
       <NumberField
         label={t('Warmer than outside by')}

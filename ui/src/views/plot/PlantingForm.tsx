@@ -10,6 +10,7 @@ import {
   TextField,
   faultsAt,
   type FaultAt,
+  type Option,
 } from '../../parts/Field'
 import { programmesOf } from '../../parts/names'
 import { VarietyFields } from './VarietyFields'
@@ -17,7 +18,7 @@ import { VarietyFields } from './VarietyFields'
 type Planting = Schemas['Planting']
 type Spacing = Schemas['Spacing']
 
-const patterns = () => [
+const patterns = (): Option<Spacing['pattern'] | ''>[] => [
   { value: '', label: t("the crop's usual rows") },
   { value: 'rows', label: t('rows') },
   { value: 'square', label: t('square') },
@@ -41,10 +42,10 @@ export function PlantingForm(props: {
   const catalogue = useCatalogue()
   const crop = catalogue.crops.find((one) => one.key === draft.crop) ?? catalogue.crops[0]
   const programmes = programmesOf(props.garden, catalogue)
-  const spaced = (pattern: string): Spacing | null => {
+  const spaced = (pattern: Spacing['pattern'] | ''): Spacing | null => {
     if (!pattern) return null
     return {
-      pattern: pattern as Spacing['pattern'],
+      pattern,
       in_row: draft.spacing?.in_row ?? { value: crop.in_row_m * 100, unit: 'cm' },
       between_rows: pattern === 'rows' ? { value: crop.between_rows_m * 100, unit: 'cm' } : null,
     }
@@ -111,9 +112,7 @@ export function PlantingForm(props: {
                 { value: 'plain', label: t('mix without fertiliser') },
                 { value: 'charged', label: t('mix with some') },
               ]}
-              onChange={(mix) =>
-                onChange({ ...draft, raised_in: (mix || null) as Planting['raised_in'] })
-              }
+              onChange={(mix) => onChange({ ...draft, raised_in: mix || null })}
             />
           )}
         </>
@@ -137,7 +136,7 @@ export function PlantingForm(props: {
         <MeasureField
           label={t('Between plants')}
           units={LENGTHS}
-          value={draft.spacing.in_row as never}
+          value={draft.spacing.in_row}
           faults={faultsAt(faults, 'spacing.in_row')}
           onChange={(in_row) =>
             in_row && draft.spacing && onChange({ ...draft, spacing: { ...draft.spacing, in_row } })
@@ -148,7 +147,7 @@ export function PlantingForm(props: {
         <MeasureField
           label={t('Between rows')}
           units={LENGTHS}
-          value={draft.spacing.between_rows as never}
+          value={draft.spacing.between_rows}
           faults={faultsAt(faults, 'spacing.between_rows')}
           onChange={(between_rows) =>
             draft.spacing && onChange({ ...draft, spacing: { ...draft.spacing, between_rows } })
@@ -178,7 +177,7 @@ export function PlantingForm(props: {
               { value: 'band', label: t('in a band beside the row') },
               { value: 'hole', label: t('in the planting holes') },
             ]}
-            onChange={(base_by) => onChange({ ...draft, base_by: base_by as Planting['base_by'] })}
+            onChange={(base_by) => onChange({ ...draft, base_by: base_by })}
           />
           <ChoiceField
             label={t('Roots and tops after harvest')}
@@ -189,9 +188,7 @@ export function PlantingForm(props: {
               { value: 'removed', label: t('tops taken away') },
               { value: 'left', label: t('left or dug in') },
             ]}
-            onChange={(residue) =>
-              onChange({ ...draft, residue: (residue || null) as Planting['residue'] })
-            }
+            onChange={(residue) => onChange({ ...draft, residue: residue || null })}
           />
         </>
       )}

@@ -38,7 +38,7 @@ export function TubFields(props: {
         <MeasureField
           label={t('Volume to the brim')}
           units={VOLUMES}
-          value={shape.volume as never}
+          value={shape.volume}
           faults={faultsAt(faults, 'shape.volume')}
           onChange={(volume) => volume && onChange({ ...tub, shape: { ...shape, volume } })}
         />
@@ -174,7 +174,7 @@ function Recipe(props: {
             label={t('Sold in bags of')}
             hint={t('Empty where it is not bought.')}
             units={VOLUMES}
-            value={one.bag as never}
+            value={one.bag}
             faults={faultsAt(props.faults, `recipe.${n}.bag`)}
             onChange={(bag) => change(n, { bag })}
           />

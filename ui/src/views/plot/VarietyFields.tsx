@@ -78,7 +78,7 @@ export function VarietyFields(props: { gardenId: string; crop: string; name: str
             { value: 'usual', label: t('usual') },
             { value: 'strong', label: t('strong') },
           ]}
-          onChange={(vigour) => change({ vigour: vigour as Variety['vigour'] })}
+          onChange={(vigour) => change({ vigour: vigour })}
         />
         <ChoiceField
           label={t('Stops by itself')}

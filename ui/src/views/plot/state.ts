@@ -1,6 +1,8 @@
 import type { Schemas } from '../../api/client'
+import type { Length } from '../../api/measures'
 import type { PlotFeature, PlotPlace, Shaping, Tone } from '../../drawing/plot/shapes'
 import { addDays } from '../../lib/dates'
+import factors from '../../lib/factors.json'
 import { newId } from '../../lib/ids'
 import { showLitres } from '../../lib/numbers'
 import { system } from '../../lib/units'
@@ -92,47 +94,41 @@ function handles(place: Place): PlotPlace['handles'] {
   return kind === 'circle' ? 'across' : kind === 'polygon' ? 'corners' : 'sides'
 }
 
-const PER_METRE: Record<string, number> = {
-  m: 1,
-  cm: 100,
-  mm: 1000,
-  ft: 1 / 0.3048,
-  in: 1 / 0.0254,
-  yd: 1 / 0.9144,
+function metresOf(measure: Length): number {
+  return measure.value * factors[measure.unit]
 }
 
-function metresOf(measure: { value: number; unit: string }): number {
-  return measure.value / (PER_METRE[measure.unit] ?? 1)
-}
+const STEPS: Partial<Record<Length['unit'], number>> = { m: 0.01, ft: 0.1, yd: 0.1 }
 
 /** A measure pulled by hand, in the unit in which it was typed before, as fine as a tape shows. */
-function remeasured<M extends { value: number; unit: string }>(was: M, metres: number): M {
-  const step = { m: 0.01, ft: 0.1, yd: 0.1 }[was.unit as string] ?? 1
-  const value = metres * (PER_METRE[was.unit] ?? 1)
+function remeasured(was: Length, metres: number): Length {
+  const step = STEPS[was.unit] ?? 1
+  const value = metres / factors[was.unit]
   return { ...was, value: Number((Math.round(value / step) * step).toFixed(3)) }
 }
 
 /** The place as a hand has left it. */
 export function reshaped(place: Place, by: Shaping): Place {
-  const moved = { ...place, x_m: by.x, y_m: by.y, turn_deg: by.turn }
-  const { shape } = place
+  const moved = { x_m: by.x, y_m: by.y, turn_deg: by.turn }
+  if (place.kind === 'tub') return { ...place, ...moved, shape: resized(place.shape, by) }
+  return { ...place, ...moved, shape: resized(place.shape, by) }
+}
+
+type Shape = Place['shape']
+
+function resized<S extends Shape>(shape: S, by: Shaping): S {
   if (shape.kind === 'polygon') {
-    if (!by.corners) return moved as Place
-    const corners = by.corners.map(({ x, y }) => ({ x_m: x, y_m: y }))
-    return { ...moved, shape: { ...shape, corners } } as Place
+    return by.corners
+      ? { ...shape, corners: by.corners.map((c) => ({ x_m: c.x, y_m: c.y })) }
+      : shape
   }
-  if (shape.kind === 'circle') {
-    return {
-      ...moved,
-      shape: { ...shape, diameter: remeasured(shape.diameter, by.length) },
-    } as Place
-  }
-  if (shape.kind === 'nominal' || shape.kind === 'frustum') return moved as Place
-  const sides = {
+  if (shape.kind === 'circle') return { ...shape, diameter: remeasured(shape.diameter, by.length) }
+  if (shape.kind === 'nominal' || shape.kind === 'frustum') return shape
+  return {
+    ...shape,
     length: remeasured(shape.length, by.length),
     width: remeasured(shape.width, by.width),
   }
-  return { ...moved, shape: { ...shape, ...sides } } as Place
 }
 
 function tone(facts: Facts, growing: Plan['plantings'], today: string, question: Question): Tone {
@@ -229,7 +225,7 @@ export function sheetFeatures(features: readonly Feature[]): PlotFeature[] {
     kind: one.kind,
     name: one.name ?? '',
     points: one.points.map((spot) => ({ x: spot.x_m, y: spot.y_m })),
-    width: metresOf(one.width as { value: number; unit: string }),
+    width: metresOf(one.width),
   }))
 }
 

@@ -35,7 +35,8 @@ export default function Blend({ gardenId, onClose }: { gardenId: string; onClose
       const asked = { place: place || null, time_limit_s: limit }
       setFound(await askSeasonBlend(gardenId, asked, setWorking, stop.current.signal))
     } catch (raised) {
-      if (!(raised instanceof DOMException)) setError(raised as Error)
+      if (raised instanceof DOMException) return
+      setError(raised instanceof Error ? raised : new Error(String(raised)))
     } finally {
       setWorking(null)
     }

@@ -14,7 +14,6 @@ import { plantingName } from '../../parts/names'
 import { Refusals } from '../../parts/Refusals'
 import { Sentence } from '../../parts/Sentence'
 import { Why } from '../../parts/Why'
-import type { Nutrient } from '../../theme/nutrients'
 import { Seen } from './Seen'
 import { Sighted } from './Sighted'
 import type { Planting, RecordedPlanting } from './state'
@@ -47,7 +46,7 @@ export function Detail(props: {
           return (
             <figure key={tide.nutrient} className="sheet">
               <figcaption>
-                <NutrientMark nutrient={tide.nutrient as Nutrient} /> <b>{name}</b>
+                <NutrientMark nutrient={tide.nutrient} /> <b>{name}</b>
                 {need && (
                   <span className="small">
                     {' '}
@@ -73,7 +72,7 @@ export function Detail(props: {
                 )}
               </figcaption>
               <Tide
-                nutrient={tide.nutrient as Nutrient}
+                nutrient={tide.nutrient}
                 days={tide.days}
                 need={tide.need_g}
                 supply={tide.supply_g}
@@ -161,7 +160,7 @@ function Buy({ planting }: { planting: Planting }) {
       <ul className="buy">
         {planting.to_buy.map((buy) => (
           <li key={buy.nutrient}>
-            <NutrientMark nutrient={buy.nutrient as Nutrient} size={12} /> {showMass(buy.short_g)}{' '}
+            <NutrientMark nutrient={buy.nutrient} size={12} /> {showMass(buy.short_g)}{' '}
             {buy.nutrient}:{' '}
             {t('{amount} of {material} would fill it', {
               amount: showMass(buy.grams),

@@ -66,7 +66,7 @@ export function SchoolForm(props: { gardenId: string; from: Programme; onDone: (
           ]}
           onChange={(method) =>
             change({
-              method: method as Programme['method'],
+              method: method,
               side_dress_at:
                 method === 'side_dress' && draft.side_dress_at.length === 0
                   ? ['flowering', 'fruit_set']
@@ -82,7 +82,7 @@ export function SchoolForm(props: { gardenId: string; from: Programme; onDone: (
             { value: 'nothing', label: t('plain water') },
             { value: 'starter', label: t('a weak starter solution') },
           ]}
-          onChange={(value) => change({ at_planting: value as Programme['at_planting'] })}
+          onChange={(value) => change({ at_planting: value })}
         />
         <ChoiceField
           label={t('Calcium')}
@@ -98,7 +98,7 @@ export function SchoolForm(props: { gardenId: string; from: Programme; onDone: (
             { value: 'water_and_ph_first', label: t('water and pH first') },
             { value: 'supplement_at_planting', label: t('a supplement at planting') },
           ]}
-          onChange={(value) => change({ calcium: value as Programme['calcium'] })}
+          onChange={(value) => change({ calcium: value })}
         />
         <ChoiceField
           label={t('Magnesium')}
@@ -107,7 +107,7 @@ export function SchoolForm(props: { gardenId: string; from: Programme; onDone: (
             { value: 'if_low', label: t('where a test is low') },
             { value: 'if_seen', label: t('only once its lack is seen') },
           ]}
-          onChange={(value) => change({ magnesium: value as Programme['magnesium'] })}
+          onChange={(value) => change({ magnesium: value })}
         />
       </div>
       {draft.method === 'side_dress' && (

@@ -84,9 +84,7 @@ export function Sighted({ gardenId, planting }: { gardenId: string; planting: Pl
               label={t('What')}
               value={draft.kind}
               options={SIGHTS.map((kind) => ({ value: kind, label: words.terms[`sight.${kind}`] }))}
-              onChange={(kind) =>
-                setDraft({ ...draft, kind: kind as Sight['kind'], plants: null, ec_ds_m: null })
-              }
+              onChange={(kind) => setDraft({ ...draft, kind: kind, plants: null, ec_ds_m: null })}
             />
             <DateField
               label={t('On')}

@@ -8,7 +8,7 @@ import { newId } from '../../lib/ids'
 import { t } from '../../lib/words'
 import { Refused } from '../../parts/Field'
 import { found } from '../../parts/Search'
-import { SHOWN, type Product } from './state'
+import { shownAs, type Product } from './state'
 
 type Material = Schemas['Material']
 
@@ -96,7 +96,7 @@ export function AddMaterial(props: {
 function about(material: Material, terms: Record<string, string>): string {
   const lines = Object.entries(material.analysis ?? {})
     .slice(0, 5)
-    .map(([nutrient, pct]) => `${SHOWN[nutrient as keyof typeof SHOWN]} ${pct}`)
+    .map(([nutrient, pct]) => `${shownAs(nutrient) ?? nutrient} ${pct}`)
   const marks = [
     material.unproven && t('unproven'),
     material.restricted && t('restricted in places'),

@@ -1,18 +1,42 @@
+import type { Schemas } from '../../api/client'
 import { t } from '../../lib/words'
-import { MASSES, MeasureField, NumberField, SCOOP_VOLUMES, faultsAt } from '../../parts/Field'
+import {
+  MeasureField,
+  NumberField,
+  faultsAt,
+  type Measure,
+  AMOUNT_UNITS,
+  type AmountUnit,
+} from '../../parts/Field'
+import { bulk, type Bulk } from '../../api/measures'
 import type { Typing } from './Analysis'
 
-const AMOUNTS = [...MASSES, ...SCOOP_VOLUMES] as const
-type Amount = { value: number; unit: (typeof AMOUNTS)[number] }
 const AREAS = ['m2', 'ft2', 'yd2'] as const
 const WATERS = ['L', 'gal_us', 'gal_imp', 'qt_us'] as const
 const RATES = ['g/m2', 'kg/m2', 'kg/ha', 'oz/yd2', 'lb/100ft2', 'lb/1000ft2'] as const
 
-type Over = 'area' | 'water'
-type Pair = { product: Amount } & Partial<Record<Over, { value: number; unit: string }>>
-type Rate = { value: number; unit: string } | Pair | null | undefined
+/** A limit as a rate, or as so much of the product on so much ground or in so much water. */
+type Stated<R extends string, O extends string> =
+  Measure<R> | { product: Bulk; over: Measure<O> } | null
 
-const isPair = (rate: Rate): rate is Pair => Boolean(rate && 'product' in rate)
+type OnGround = Schemas['AreaRate'] | Schemas['Spread'] | null
+type InWater = Schemas['Strength'] | Schemas['Dilution'] | null
+
+function ground(rate: OnGround | undefined): Stated<Schemas['AreaRate']['unit'], AreaUnit> {
+  return rate && 'product' in rate ? { product: rate.product, over: rate.area } : (rate ?? null)
+}
+
+function water(rate: InWater | undefined): Stated<Schemas['Strength']['unit'], WaterUnit> {
+  return rate && 'product' in rate ? { product: rate.product, over: rate.water } : (rate ?? null)
+}
+
+type AreaUnit = Schemas['Area']['unit']
+type WaterUnit = Schemas['Volume']['unit']
+
+const spread = (said: ReturnType<typeof ground>): OnGround =>
+  said && 'product' in said ? { product: said.product, area: said.over } : said
+const diluted = (said: ReturnType<typeof water>): InWater =>
+  said && 'product' in said ? { product: said.product, water: said.over } : said
 
 /** What the label allows at most, in any of the ways that labels print it, and how often. */
 export function LabelLimits(props: Typing) {
@@ -23,45 +47,42 @@ export function LabelLimits(props: Typing) {
       {draft.form !== 'liquid' && (
         <Limit
           label={t('At most on the ground')}
-          rate={draft.max_rate as Rate}
+          stated={ground(draft.max_rate)}
           units={RATES}
-          over="area"
           overUnits={AREAS}
           overLabel={t('on')}
-          typing={{ ...props, field: 'max_rate' }}
-          onChange={(max_rate) => onChange({ ...draft, max_rate: max_rate as never })}
+          faults={faultsAt(faults, 'max_rate')}
+          onChange={(said) => onChange({ ...draft, max_rate: spread(said) })}
         />
       )}
       {wet && (
         <Limit
           label={t('At most in water')}
-          rate={draft.max_strength as Rate}
+          stated={water(draft.max_strength)}
           units={['g/L', 'oz/gal_us']}
-          over="water"
           overUnits={WATERS}
           overLabel={t('in')}
-          typing={{ ...props, field: 'max_strength' }}
-          onChange={(max_strength) => onChange({ ...draft, max_strength: max_strength as never })}
+          faults={faultsAt(faults, 'max_strength')}
+          onChange={(said) => onChange({ ...draft, max_strength: diluted(said) })}
         />
       )}
       {!wet && (
         <Limit
           label={t('At most in potting mix')}
-          rate={draft.max_in_mix as Rate}
+          stated={water(draft.max_in_mix)}
           units={['g/L']}
-          over="water"
           overUnits={WATERS}
           overLabel={t('in')}
-          typing={{ ...props, field: 'max_in_mix' }}
-          onChange={(max_in_mix) => onChange({ ...draft, max_in_mix: max_in_mix as never })}
+          faults={faultsAt(faults, 'max_in_mix')}
+          onChange={(said) => onChange({ ...draft, max_in_mix: diluted(said) })}
         />
       )}
       <MeasureField
         label={t('At most for a plant')}
-        units={AMOUNTS}
-        value={(draft.max_per_plant ?? null) as never}
+        units={AMOUNT_UNITS}
+        value={draft.max_per_plant}
         faults={faultsAt(faults, 'max_per_plant')}
-        onChange={(max_per_plant) => onChange({ ...draft, max_per_plant: max_per_plant as never })}
+        onChange={(most) => onChange({ ...draft, max_per_plant: most && bulk(most) })}
       />
       <NumberField
         label={t('Not again within')}
@@ -80,55 +101,48 @@ export function LabelLimits(props: Typing) {
   )
 }
 
-/** One limit: a rate, or so much of the product on so much ground or in so much water. */
-function Limit(props: {
+/** One limit; its unit says which of the two ways it is printed in. */
+function Limit<R extends string, O extends string>(props: {
   label: string
-  rate: Rate
-  units: readonly string[]
-  over: Over
-  overUnits: readonly string[]
+  stated: Stated<R, O>
+  units: readonly R[]
+  overUnits: readonly O[]
   overLabel: string
-  typing: Typing & { field: string }
-  onChange: (rate: Rate) => void
+  faults: ReturnType<typeof faultsAt>
+  onChange: (said: Stated<R, O>) => void
 }) {
-  const { rate, over, typing } = props
-  const faults = faultsAt(typing.faults, typing.field)
-  if (!isPair(rate)) {
-    return (
-      <MeasureField
-        label={props.label}
-        units={[...props.units, ...AMOUNTS]}
-        value={rate as never}
-        faults={faults}
-        onChange={(next) => {
-          const amount = (AMOUNTS as readonly string[]).includes(next?.unit ?? '')
-          props.onChange(
-            next && amount
-              ? { product: next as Amount, [over]: { value: 1, unit: props.overUnits[0] } }
-              : next,
-          )
-        }}
-      />
-    )
+  const { stated } = props
+  const pair = stated && 'product' in stated ? stated : null
+  const units: (R | Bulk['unit'])[] = pair
+    ? [...AMOUNT_UNITS, ...props.units]
+    : [...props.units, ...AMOUNT_UNITS]
+  const change = (next: Measure<R | Bulk['unit']> | null) => {
+    const rate = next && props.units.find((unit) => unit === next.unit)
+    const amount = next && AMOUNT_UNITS.find((unit): unit is AmountUnit => unit === next.unit)
+    if (next && rate) props.onChange({ value: next.value, unit: rate })
+    const product = next && amount ? bulk({ value: next.value, unit: amount }) : null
+    if (product) {
+      props.onChange({ product, over: pair?.over ?? { value: 1, unit: props.overUnits[0] } })
+    }
+    if (!next) props.onChange(null)
   }
   return (
     <>
       <MeasureField
         label={props.label}
-        units={[...AMOUNTS, ...props.units]}
-        value={rate.product as never}
-        faults={faults}
-        onChange={(next) => {
-          const amount = next && (AMOUNTS as readonly string[]).includes(next.unit)
-          props.onChange(amount ? { ...rate, product: next as Amount } : next)
-        }}
+        units={units}
+        value={stated && 'product' in stated ? stated.product : stated}
+        faults={props.faults}
+        onChange={change}
       />
-      <MeasureField
-        label={props.overLabel}
-        units={props.overUnits}
-        value={(rate[over] ?? null) as never}
-        onChange={(next) => next && props.onChange({ ...rate, [over]: next })}
-      />
+      {pair && (
+        <MeasureField
+          label={props.overLabel}
+          units={props.overUnits}
+          value={pair.over}
+          onChange={(over) => over && props.onChange({ ...pair, over })}
+        />
+      )}
     </>
   )
 }

@@ -9,14 +9,14 @@ import {
   MeasureField,
   NumberField,
   SCOOP_VOLUMES,
-  VOLUMES,
   faultsAt,
+  type Measure,
+  BULK_UNITS,
 } from '../../parts/Field'
+import { bulk, type Bulk } from '../../api/measures'
 import type { Typing } from './Analysis'
 import type { Product } from './state'
 
-const BULK = [...MASSES, ...VOLUMES.filter((unit) => unit === 'L' || unit === 'mL')] as const
-type Bulk = (typeof BULK)[number]
 const PROOFS = ['label', 'lab', 'typical', 'unproven'] as const
 
 /** What else there is to say of a bag: what it is, how heavy, how fast, how much, what it costs. */
@@ -42,7 +42,7 @@ export function Particulars(props: Typing) {
             { value: 'w/w', label: t('by weight') },
             { value: 'w/v', label: t('grams in 100 mL') },
           ]}
-          onChange={(basis) => onChange({ ...draft, basis: basis as Product['basis'] })}
+          onChange={(basis) => onChange({ ...draft, basis: basis })}
         />
       )}
       {draft.form === 'coated' && (
@@ -101,7 +101,7 @@ function Kind({ draft, faults, onChange }: Typing) {
         label={t('Its figures come from')}
         value={draft.proof}
         options={PROOFS.map((value) => ({ value, label: words.terms[`proof.${value}`] }))}
-        onChange={(proof) => onChange({ ...draft, proof: proof as Product['proof'] })}
+        onChange={(proof) => onChange({ ...draft, proof: proof })}
       />
       <YesNo
         label={t('Allowed in organic growing')}
@@ -153,7 +153,7 @@ function Density({ draft, faults, onChange }: Typing) {
         label={t('Bulk density')}
         hint={t('Empty: typical of its kind. Or weigh a scoop of it once, below.')}
         units={DENSITIES}
-        value={draft.density as never}
+        value={draft.density}
         faults={faultsAt(faults, 'density')}
         onChange={(density) => onChange({ ...draft, density })}
       />
@@ -161,7 +161,7 @@ function Density({ draft, faults, onChange }: Typing) {
         label={t('Weighed once: level measure')}
         hint={t('Any cup or spoon, filled and struck level.')}
         units={SCOOP_VOLUMES}
-        value={(weighed?.volume ?? null) as never}
+        value={weighed?.volume ?? null}
         onChange={(volume) =>
           onChange({
             ...draft,
@@ -178,7 +178,7 @@ function Density({ draft, faults, onChange }: Typing) {
         <MeasureField
           label={t('It weighs')}
           units={MASSES}
-          value={weighed.mass as never}
+          value={weighed.mass}
           faults={faultsAt(faults, 'weighed')}
           onChange={(mass) => mass && onChange({ ...draft, weighed: { ...weighed, mass } })}
         />
@@ -213,24 +213,25 @@ function Nitrogen({ draft, faults, onChange }: Typing) {
   ))
 }
 
+/** What was counted, on the day that was typed before or on today's. */
+function counted(typed: Measure<Bulk['unit']> | null, on?: string) {
+  const amount = typed && bulk(typed)
+  return amount && { amount, counted_on: on ?? new Date().toISOString().slice(0, 10) }
+}
+
 function Stock({ draft, faults, onChange }: Typing) {
   return (
     <>
-      <MeasureField<Bulk>
+      <MeasureField
         label={t('In the shed')}
         hint={t('Empty: not counted.')}
-        units={BULK}
-        value={draft.stock?.amount as never}
+        units={BULK_UNITS}
+        value={draft.stock?.amount}
         faults={faultsAt(faults, 'stock.amount')}
         onChange={(amount) =>
           onChange({
             ...draft,
-            stock: amount
-              ? ({
-                  amount,
-                  counted_on: draft.stock?.counted_on ?? new Date().toISOString().slice(0, 10),
-                } as never)
-              : null,
+            stock: counted(amount, draft.stock?.counted_on),
           })
         }
       />
@@ -318,12 +319,15 @@ function OnePack(props: {
         }
       />
       {price && (
-        <MeasureField<Bulk>
+        <MeasureField
           label={t('Pack holds')}
-          units={BULK}
-          value={price.pack as never}
+          units={BULK_UNITS}
+          value={price.pack}
           faults={props.faults.filter((one) => one.field.includes('.pack'))}
-          onChange={(pack) => pack && onChange({ ...price, pack } as never)}
+          onChange={(typed) => {
+            const pack = typed && bulk(typed)
+            if (pack) onChange({ ...price, pack })
+          }}
         />
       )}
     </>

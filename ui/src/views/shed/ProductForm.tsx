@@ -56,7 +56,7 @@ export function ProductForm(props: {
           label={t('Kind')}
           value={draft.form}
           options={FORMS.map((value) => ({ value, label: words.terms[`form.${value}`] }))}
-          onChange={(form) => onChange(asForm(draft, form as Product['form']))}
+          onChange={(form) => onChange(asForm(draft, form))}
         />
         {draft.form === 'mix' ? (
           <Charge {...typing} />

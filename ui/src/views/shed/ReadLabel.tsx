@@ -10,7 +10,7 @@ import { t } from '../../lib/words'
 import { useDraft } from '../../parts/draft'
 import { Field, Refused } from '../../parts/Field'
 import { plainly } from '../../parts/Keeping'
-import { labelDraft, SHOWN, type Product } from './state'
+import { labelDraft, shownAs, type Product } from './state'
 
 const PAUSE_MS = 350
 
@@ -40,8 +40,7 @@ export function ReadLabel(props: {
   const label = text.trim() ? read.data : undefined
   const pack = label?.pack ?? null
   const use = (product: Product) => {
-    const amount = pack as never
-    const counted = full && pack ? { stock: { amount, counted_on: plan.as_of } } : {}
+    const counted = full && pack ? { stock: { amount: pack, counted_on: plan.as_of } } : {}
     typed.drop()
     props.onUse({ ...product, ...counted })
   }
@@ -126,8 +125,7 @@ export function ReadLabel(props: {
 
 function Pieces({ pieces }: { pieces: Schemas['LabelPieceView'][] }) {
   const words = useWords()
-  const meaning = (key: string) =>
-    SHOWN[key as keyof typeof SHOWN] ?? words.terms[`label.${key}`] ?? key
+  const meaning = (key: string) => shownAs(key) ?? words.terms[`label.${key}`] ?? key
   return (
     <ul className="pieces small">
       {pieces.map((piece, n) => (

@@ -80,7 +80,7 @@ export function ScoopGives(props: {
           <MeasureField
             label={t('Can')}
             units={['L', 'gal_us', 'gal_imp']}
-            value={can as never}
+            value={can}
             faults={faultsAt(faultsOf(error), 'can')}
             onChange={(next) => next && setCan(next)}
           />

@@ -66,7 +66,7 @@ export function Scoops({ gardenId }: { gardenId: string }) {
             <MeasureField
               label={t('Holds')}
               units={SCOOP_VOLUMES}
-              value={draft.volume as never}
+              value={draft.volume}
               faults={faultsAt(faults, 'volume')}
               onChange={(volume) => volume && change({ ...draft, volume })}
             />

@@ -11,13 +11,12 @@ import { showDate } from '../../lib/dates'
 import { newId } from '../../lib/ids'
 import { showMass } from '../../lib/numbers'
 import { t } from '../../lib/words'
-import { MASSES, MeasureField, Refused, VOLUMES } from '../../parts/Field'
+import { MeasureField, Refused, type Measure, BULK_UNITS } from '../../parts/Field'
+import { bulk, type Bulk } from '../../api/measures'
 import { plainly } from '../../parts/Keeping'
 import type { Move, Product } from './state'
 
-const BULK = [...MASSES, ...VOLUMES.filter((unit) => unit === 'L' || unit === 'mL')] as const
-type Bulk = (typeof BULK)[number]
-type Typed = { kind: Move['kind']; amount: { value: number; unit: Bulk } | null } | null
+type Typed = { kind: Move['kind']; amount: Measure<Bulk['unit']> | null } | null
 
 /** What is left of a bag, how the season takes it, and what comes and goes besides feeds. */
 export function StockPanel(props: {
@@ -72,7 +71,7 @@ function Moves({ gardenId, product }: { gardenId: string; product: Product }) {
   const mine = file.log.stock_moves
     .filter((one) => one.product === product.id)
     .sort((a, b) => b.on.localeCompare(a.on))
-  const pack = (product.price?.pack as { value: number; unit: Bulk } | undefined) ?? null
+  const pack = product.price?.pack ?? null
   const keep = (kind: Move['kind'], amount: Move['amount']) => {
     const move = { id: newId(), product: product.id, on: plan.as_of, kind, amount, note: '' }
     save.mutate({ kind: 'stock_moves', thing: move }, { onSuccess: () => setTyped(null) })
@@ -94,19 +93,19 @@ function Moves({ gardenId, product }: { gardenId: string; product: Product }) {
       </div>
       {typed && (
         <div className="fields">
-          <MeasureField<Bulk>
+          <MeasureField
             label={
               typed.kind === 'bought' ? t('How much was bought') : t('How much is written off')
             }
             hint={typed.kind === 'bought' ? undefined : t('Empty: all of it.')}
-            units={BULK}
+            units={BULK_UNITS}
             value={typed.amount}
             onChange={(amount) => setTyped({ ...typed, amount })}
           />
           <div className="row">
             <SaveButton
               loading={save.isPending}
-              onClick={() => keep(typed.kind, typed.amount as Move['amount'])}
+              onClick={() => keep(typed.kind, typed.amount && bulk(typed.amount))}
             >
               {t('Keep it')}
             </SaveButton>

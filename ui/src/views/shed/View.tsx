@@ -30,9 +30,7 @@ type Adding = 'label' | 'material' | 'file' | null
 export function View() {
   const { gardenId = '' } = useParams()
   const [query, setQuery] = useSearchParams()
-  const page = (PAGES as readonly string[]).includes(query.get('page') ?? '')
-    ? (query.get('page') as Page)
-    : 'shelf'
+  const page = PAGES.find((one) => one === query.get('page')) ?? 'shelf'
   return (
     <div className="stack shed-pages">
       <div className="row">

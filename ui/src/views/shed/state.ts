@@ -53,6 +53,11 @@ export const SHOWN: Record<Declared['nutrient'], string> = {
   Na: 'Na',
 }
 
+/** How a label prints what it declares; as it stands where it is none of the usual lines. */
+export function shownAs(declared: string): string | undefined {
+  return new Map<string, string>(Object.entries(SHOWN)).get(declared)
+}
+
 /** An empty bag. */
 export function newProduct(): Product {
   return {

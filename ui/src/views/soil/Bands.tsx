@@ -47,7 +47,7 @@ export function Bands(props: { gardenId: string; gauge: Banded; onClose: () => v
           {t('Bands for {analyte} by {extract}, in {unit}', {
             analyte: gauge.analyte,
             extract: extractName(terms, gauge.extractant),
-            unit: gauge.unit,
+            unit: BANDED.find((unit) => unit === gauge.unit) ?? 'mg/kg',
           })}
         </b>
       </p>
@@ -96,13 +96,15 @@ export function Bands(props: { gardenId: string; gauge: Banded; onClose: () => v
   )
 }
 
+const BANDED = ['mg/kg', 'mg/dm3', 'mg/L'] as const
+
 function ours(gauge: Banded): Table {
   const [low = 0, medium = 0, high = 0, very_high = 0] = gauge.bounds
   return {
     id: newId(),
-    extractant: gauge.extractant as Table['extractant'],
-    analyte: gauge.analyte as Table['analyte'],
-    unit: gauge.unit as Table['unit'],
+    extractant: gauge.extractant,
+    analyte: gauge.analyte,
+    unit: BANDED.find((unit) => unit === gauge.unit) ?? 'mg/kg',
     low,
     medium,
     high,

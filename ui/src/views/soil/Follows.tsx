@@ -7,7 +7,6 @@ import { showMass } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { levelScoops, namesOf, plantingName } from '../../parts/names'
 import { Why } from '../../parts/Why'
-import type { Nutrient } from '../../theme/nutrients'
 
 type Plan = Schemas['SeasonPlan']
 type Planting = Schemas['PlantingPlan']
@@ -75,7 +74,7 @@ function Season({ planting, before }: { planting: Planting; before?: Planting })
         const changed = old && Math.abs(old.total_g - need.total_g) > 0.05
         return (
           <li key={need.nutrient}>
-            <NutrientMark nutrient={need.nutrient as Nutrient} />
+            <NutrientMark nutrient={need.nutrient} />
             <span>{words.terms[`nutrient.${need.nutrient}`]}</span>
             <span className="need-amount">
               {changed && <s className="soft small">{showMass(old.total_g)}</s>}{' '}

@@ -10,12 +10,13 @@ import { t } from '../../lib/words'
 import { Findings } from '../../parts/Findings'
 import { Sentence } from '../../parts/Sentence'
 import { Why } from '../../parts/Why'
-import { MARKS, type Nutrient } from '../../theme/nutrients'
+import { isNutrient } from '../../theme/nutrients'
 import type { Banded } from './Bands'
 import { CLASSES, analyteName, className, comparable, extractName, type Report } from './state'
 
 type Facts = Schemas['PlacePlan']
 type OneGauge = Schemas['Gauge']
+type SoilClass = OneGauge['soil_class']
 
 const LIGHT_G_ML = 1
 
@@ -44,8 +45,8 @@ export function Gauges(props: Props) {
       </p>
     )
   }
-  const main = facts.gauges.filter((one) => one.analyte in MARKS)
-  const others = facts.gauges.filter((one) => !(one.analyte in MARKS))
+  const main = facts.gauges.filter((one) => isNutrient(one.analyte))
+  const others = facts.gauges.filter((one) => !isNutrient(one.analyte))
   return (
     <div className="sheet stack gauges">
       {facts.ph && <Ph {...props} ph={facts.ph} />}
@@ -134,14 +135,14 @@ function Row(props: Props & { gauge: OneGauge }) {
   const { facts, before, beside, gauge } = props
   const { terms } = useWords()
   const names = CLASSES.map((one) => className(terms, one, gauge.scheme))
-  const counted = CLASSES.indexOf(gauge.soil_class as (typeof CLASSES)[number])
-  const place = (one: string) => CLASSES.indexOf(one as (typeof CLASSES)[number])
+  const counted = CLASSES.indexOf(gauge.soil_class)
+  const place = (one: SoilClass) => CLASSES.indexOf(one)
   const said = names[counted]
   const other = props.report !== null && gauge.report !== props.report.id
   return (
     <div className="gauge-row">
       <div className="gauge-name">
-        {gauge.analyte in MARKS && <NutrientMark nutrient={gauge.analyte as Nutrient} />}{' '}
+        {isNutrient(gauge.analyte) && <NutrientMark nutrient={gauge.analyte} />}{' '}
         <b title={analyteName(terms, gauge.analyte)}>{gauge.analyte}</b>{' '}
         {gauge.compared !== null ? (
           <>

@@ -4,7 +4,6 @@ import { showDate } from '../../lib/dates'
 import { showNumber } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { Sentence } from '../../parts/Sentence'
-import type { Nutrient } from '../../theme/nutrients'
 
 type Change = Schemas['Change']
 
@@ -22,7 +21,7 @@ export function Past({ changes, today }: { changes: readonly Change[]; today: st
       {changes.map((one) => (
         <div key={one.analyte} className="past-change">
           <p>
-            <NutrientMark nutrient={one.analyte as Nutrient} /> <b>{one.analyte}</b>{' '}
+            <NutrientMark nutrient={one.analyte} /> <b>{one.analyte}</b>{' '}
             <Sentence
               say="{before} on {then}, {now} on {day}: {change} mg/kg."
               of={{

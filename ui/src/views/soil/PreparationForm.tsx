@@ -7,13 +7,14 @@ import {
   ChoiceField,
   DateField,
   LENGTHS,
-  MASSES,
   MeasureField,
   NumberField,
   VOLUMES,
   faultsAt,
   type FaultAt,
+  HEAP_UNITS,
 } from '../../parts/Field'
+import { bulk } from '../../api/measures'
 
 type Preparation = Schemas['Preparation']
 type How = Preparation['how']
@@ -92,7 +93,7 @@ export function PreparationForm(props: {
         label={t('How much')}
         value={draft.how.by ?? 'layer'}
         options={ways()}
-        onChange={(by) => onChange({ ...draft, how: another(by as How['by']) })}
+        onChange={(by) => onChange({ ...draft, how: another(by) })}
       />
       <Amount {...props} />
       <DateField
@@ -159,14 +160,14 @@ function Amount(props: {
         <MeasureField
           label={t('Hole: across')}
           units={LENGTHS}
-          value={how.width as never}
+          value={how.width}
           faults={faults('width')}
           onChange={(width) => width && set({ ...how, width })}
         />
         <MeasureField
           label={t('Hole: depth')}
           units={LENGTHS}
-          value={how.depth as never}
+          value={how.depth}
           faults={faults('depth')}
           onChange={(depth) => depth && set({ ...how, depth })}
         />
@@ -185,7 +186,7 @@ function Amount(props: {
       <MeasureField
         label={t('For each plant')}
         units={VOLUMES}
-        value={how.volume as never}
+        value={how.volume}
         faults={faults('volume')}
         onChange={(volume) => volume && set({ ...how, volume })}
       />
@@ -197,7 +198,7 @@ function Amount(props: {
         label={t('Nitrogen wanted this season')}
         hint={t('Held back where its phosphorus would be too much.')}
         units={['g/m2', 'kg/ha', 'oz/yd2', 'lb/1000ft2']}
-        value={how.available as never}
+        value={how.available}
         faults={faults('available')}
         onChange={(available) => available && set({ ...how, available })}
       />
@@ -207,10 +208,13 @@ function Amount(props: {
     return (
       <MeasureField
         label={t('Amount')}
-        units={[...MASSES, ...VOLUMES]}
-        value={how.amount as never}
+        units={HEAP_UNITS}
+        value={how.amount}
         faults={faults('amount')}
-        onChange={(amount) => amount && set({ ...how, amount: amount as never })}
+        onChange={(typed) => {
+          const amount = typed && bulk(typed)
+          if (amount) set({ ...how, amount })
+        }}
       />
     )
   }
@@ -218,7 +222,7 @@ function Amount(props: {
     <MeasureField
       label={t('Thickness')}
       units={['cm', 'mm', 'in']}
-      value={how.thickness as never}
+      value={how.thickness}
       faults={faults('thickness')}
       onChange={(thickness) => thickness && set({ ...how, thickness })}
     />

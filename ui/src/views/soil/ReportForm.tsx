@@ -23,8 +23,6 @@ import {
   type Analyte,
   type FormProps,
   type Place,
-  type Report,
-  type SoilClass,
 } from './state'
 
 /** A soil report, value by value, as the laboratory or the kit printed it. */
@@ -57,12 +55,12 @@ export function ReportForm(props: FormProps & { places: readonly Place[] }) {
           value={draft.extractant}
           options={EXTRACTS.map((value) => ({ value, label: extractName(terms, value) }))}
           faults={faultsAt(faults, 'extractant')}
-          onChange={(value) => onChange({ ...draft, extractant: value as Report['extractant'] })}
+          onChange={(value) => onChange({ ...draft, extractant: value })}
         />
         <MeasureField
           label={t('Sampled to')}
           units={LENGTHS}
-          value={draft.depth as never}
+          value={draft.depth}
           faults={faultsAt(faults, 'depth')}
           onChange={(depth) => depth && onChange({ ...draft, depth })}
         />
@@ -79,7 +77,7 @@ export function ReportForm(props: FormProps & { places: readonly Place[] }) {
             { value: 'water', label: t('water') },
             { value: 'CaCl2', label: t('calcium chloride') },
           ]}
-          onChange={(ph_in) => onChange({ ...draft, ph_in: ph_in as Report['ph_in'] })}
+          onChange={(ph_in) => onChange({ ...draft, ph_in: ph_in })}
         />
         {!kit && <Buffer {...props} />}
         {!kit && (
@@ -159,7 +157,7 @@ function Buffer({ draft, faults, onChange }: FormProps) {
             draft.buffer &&
             onChange({
               ...draft,
-              buffer: { ...draft.buffer, method: value as (typeof BUFFERS)[number] },
+              buffer: { ...draft.buffer, method: value },
             })
           }
         />
@@ -188,7 +186,7 @@ function ValueRow(props: FormProps & { analyte: Analyte; kit: boolean }) {
       onChange={(word) =>
         onChange(
           withValue(draft, analyte, {
-            lab_rating: (word || null) as SoilClass | null,
+            lab_rating: word || null,
             ...(kit ? { value: null, extractant: 'Colour kit' as const } : {}),
           }),
         )
@@ -221,9 +219,7 @@ function ValueRow(props: FormProps & { analyte: Analyte; kit: boolean }) {
           options={[...new Set([...FITTING[analyte], known.extractant ?? draft.extractant])].map(
             (value) => ({ value, label: extractName(terms, value) }),
           )}
-          onChange={(extractant) =>
-            onChange(withValue(draft, analyte, { extractant: extractant as Report['extractant'] }))
-          }
+          onChange={(extractant) => onChange(withValue(draft, analyte, { extractant: extractant }))}
         />
       )}
       {known && rating}
@@ -236,9 +232,7 @@ function ValueRow(props: FormProps & { analyte: Analyte; kit: boolean }) {
             { value: form, label: form },
           ]}
           onChange={(printed_as) =>
-            onChange(
-              withValue(draft, analyte, { printed_as: (printed_as || null) as typeof form | null }),
-            )
+            onChange(withValue(draft, analyte, { printed_as: printed_as || null }))
           }
         />
       )}
@@ -247,7 +241,7 @@ function ValueRow(props: FormProps & { analyte: Analyte; kit: boolean }) {
           label={t('{analyte}: for a layer of', { analyte })}
           hint={known.unit === 'lb/acre' ? t('Empty: 6⅔ in.') : t('Empty: 15 cm.')}
           units={['in', 'cm', 'm', 'ft']}
-          value={known.depth as never}
+          value={known.depth}
           onChange={(depth) => onChange(withValue(draft, analyte, { depth }))}
         />
       )}

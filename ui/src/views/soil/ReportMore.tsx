@@ -64,7 +64,7 @@ export function More({ draft, faults, onChange }: FormProps) {
             { value: 'slight', label: t('fizzes a little') },
             { value: 'strong', label: t('fizzes strongly') },
           ]}
-          onChange={(fizz) => onChange({ ...draft, fizz: (fizz || null) as typeof draft.fizz })}
+          onChange={(fizz) => onChange({ ...draft, fizz: fizz || null })}
         />
         <NumberField
           label={t('Free lime')}
@@ -107,7 +107,7 @@ function Salts({ draft, faults, onChange }: FormProps) {
           value={draft.ec.method}
           options={ecMethods()}
           onChange={(method) =>
-            draft.ec && onChange({ ...draft, ec: { ...draft.ec, method: method as Ec['method'] } })
+            draft.ec && onChange({ ...draft, ec: { ...draft.ec, method: method } })
           }
         />
       )}
@@ -126,7 +126,7 @@ function Lime({ draft, faults, onChange }: FormProps) {
         label={t('Lime that the laboratory recommends')}
         units={RATES}
         names={{ 'lb/1000ft2': 'lb/1000 ft²', 'ton/acre': t('US ton/acre') }}
-        value={lime?.amount as never}
+        value={lime?.amount}
         faults={faultsAt(faults, 'lime')}
         onChange={(amount) =>
           onChange({
@@ -150,7 +150,7 @@ function Lime({ draft, faults, onChange }: FormProps) {
           <MeasureField
             label={t('For a depth of')}
             units={LENGTHS}
-            value={lime.depth as never}
+            value={lime.depth}
             onChange={(depth) => depth && change({ depth })}
           />
         </>

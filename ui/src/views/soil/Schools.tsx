@@ -5,7 +5,7 @@ import { NutrientMark } from '../../drawing/NutrientMark'
 import { showNumber } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { Why } from '../../parts/Why'
-import { MARKS, type Nutrient } from '../../theme/nutrients'
+import { MARKS, NUTRIENTS, type Nutrient } from '../../theme/nutrients'
 import type { Place } from './state'
 
 type School = Schemas['SchoolView']
@@ -51,7 +51,7 @@ export function Schools(props: { gardenId: string; place: Place; schools: readon
                 onChange={() =>
                   save.mutate({
                     kind: 'places',
-                    thing: { ...place, school: one.school as Schemas['Bed']['school'] },
+                    thing: { ...place, school: one.school },
                   })
                 }
               />
@@ -61,15 +61,15 @@ export function Schools(props: { gardenId: string; place: Place; schools: readon
             {one.crops.map((crop) => (
               <span key={crop.planting} className="school-crop">
                 {one.crops.length > 1 && <span className="small">{crop.crop_name}</span>}
-                {Object.entries(crop.per_m2).map(([nutrient, grams]) => (
+                {givenBy(crop).map(([nutrient, grams]) => (
                   <span key={nutrient} className="school-line">
-                    <NutrientMark nutrient={nutrient as Nutrient} />
+                    <NutrientMark nutrient={nutrient} />
                     <span>{nutrient}</span>
                     <span
                       className="school-bar"
                       style={{
                         width: `${(grams / most) * 100}%`,
-                        background: MARKS[nutrient as Nutrient].colour,
+                        background: MARKS[nutrient].colour,
                       }}
                     />
                     <Why of={`school/${one.school}/${crop.planting}/${nutrient}`}>
@@ -84,4 +84,9 @@ export function Schools(props: { gardenId: string; place: Place; schools: readon
       </div>
     </div>
   )
+}
+
+/** What a school gives of each nutrient that it reads, in their usual order. */
+function givenBy(crop: Schemas['SchoolCrop']): [Nutrient, number][] {
+  return NUTRIENTS.filter((n) => n in crop.per_m2).map((n) => [n, crop.per_m2[n]])
 }

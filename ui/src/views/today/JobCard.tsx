@@ -40,7 +40,7 @@ export function JobCard(props: {
   const [mode, setMode] = useState<'card' | 'differently' | 'later'>(
     props.asking ? 'differently' : 'card',
   )
-  const mix = job.mixes[Math.min(answer, job.mixes.length - 1)] as Mix | undefined
+  const mix = job.mixes.at(Math.min(answer, job.mixes.length - 1))
   const title = plantingName(planting)
 
   const kept = useOutbox(gardenId).all.some((one) => one.key === job.key)
