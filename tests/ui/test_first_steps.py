@@ -43,7 +43,7 @@ def test_from_nothing_to_what_to_weigh(page: Page, address: str) -> None:
     # Planted a fortnight ago: its plain water is over, and the first feed is due.
     hand.type("Planted out on", (TODAY - timedelta(14)).isoformat())
     expect(page.locator(".follows")).to_contain_text("One plant")
-    hand.press("Plant it")
+    hand.press("Save")
     expect(page.get_by_text("Tomato", exact=False).first).to_be_visible()
     hand.press("Shed", "link")
     hand.press("Type one in")
@@ -51,7 +51,7 @@ def test_from_nothing_to_what_to_weigh(page: Page, address: str) -> None:
     hand.choose("Kind", "soluble")
     hand.type("N, %", "12")
     hand.type("K₂O or K, %", "18")
-    hand.press("Keep it in the shed")
+    hand.press("Save")
     hand.press("Season", "link")
     marks = page.locator(".strip-lane title").filter(has_text="liquid feed, planned; N")
     expect(marks.nth(4)).to_be_attached()

@@ -51,7 +51,7 @@ def test_raised_plants_get_weak_feeds(slip_page: Page) -> None:
     panel.get_by_label("Sown under cover on").fill("2026-06-19")
     panel.get_by_label("Raised in").select_option("plain")
     panel.get_by_label("Plants", exact=True).fill("6")
-    panel.get_by_role("button", name="Plant it").click()
+    panel.get_by_role("button", name="Save", exact=True).click()
     expect(panel.get_by_text("Cabbage").first).to_be_visible()
     planted = next(p for p in read(slip_page, "/plan")["plantings"] if p["crop"] == "cabbage")
     weak = [job for job in planted["jobs"] if job["kind"] == "seedling"]
@@ -67,8 +67,8 @@ def test_a_week_s_water_of_a_bed_and_of_its_drip_line(slip_page: Page) -> None:
     panel.get_by_label("Watered by").select_option("drip")
     panel.get_by_label("Water in a week").fill("20")
     expect(panel.get_by_text(re.compile("minutes of the drip line"))).to_be_visible()
-    panel.get_by_role("button", name="Keep these measures").click()
-    expect(panel.get_by_role("button", name="Keep these measures")).to_have_count(0)
+    panel.get_by_role("button", name="Save", exact=True).click()
+    expect(panel.get_by_role("button", name="Save", exact=True)).to_have_count(0)
     kept = next(p for p in read(slip_page)["file"]["garden"]["places"] if p["name"] == "Winch oval")
     assert kept["watering"]["week_mm"] == 20
     panel.get_by_role("button", name=re.compile(r"\d+ L")).last.click()
@@ -85,8 +85,8 @@ def test_tubs_watered_from_below_and_what_would_last(slip_page: Page) -> None:
     panel.get_by_text("Measures", exact=True).click()
     panel.get_by_label("Watered", exact=True).select_option("below")
     panel.get_by_label("Water each gets in a season").fill("120")
-    panel.get_by_role("button", name="Keep these measures").click()
-    expect(panel.get_by_role("button", name="Keep these measures")).to_have_count(0)
+    panel.get_by_role("button", name="Save", exact=True).click()
+    expect(panel.get_by_role("button", name="Save", exact=True)).to_have_count(0)
     kept = next(
         p for p in read(slip_page)["file"]["garden"]["places"] if p["name"] == "Lean-to pots"
     )
@@ -121,7 +121,7 @@ def test_a_stage_shows_what_it_moves_before_it_is_recorded(slip_page: Page) -> N
     slip_page.get_by_label("Stage seen").select_option("harvest")
     expect(slip_page.locator(".before-after li").first).to_be_visible()
     stages = len(read(slip_page)["file"]["log"]["stages"])
-    slip_page.get_by_role("button", name="Record it").first.click()
+    slip_page.get_by_role("button", name="Save", exact=True).first.click()
     expect(slip_page.get_by_text(re.compile("Seen 19 June"))).to_be_visible()
     assert len(read(slip_page)["file"]["log"]["stages"]) == stages + 1
 

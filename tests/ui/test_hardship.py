@@ -67,11 +67,11 @@ def test_what_was_typed_survives_a_store_that_is_down(forgiving: Page) -> None:
         re.compile("/products/"),
         lambda route: route.fulfill(status=500, body=down, content_type="application/json"),
     )
-    forgiving.get_by_role("button", name="Keep it in the shed").click()
+    forgiving.get_by_role("button", name="Save", exact=True).click()
     expect(forgiving.get_by_role("alert")).to_contain_text("What you typed is kept")
     expect(forgiving.get_by_label("Name")).to_have_value("Caulk 5-5-5")
     forgiving.unroute_all()
-    forgiving.get_by_role("button", name="Keep it in the shed").click()
+    forgiving.get_by_role("button", name="Save", exact=True).click()
     expect(forgiving.get_by_role("heading", name="Caulk 5-5-5")).to_be_visible()
 
 
@@ -81,16 +81,16 @@ def test_two_windows_on_one_thing(forgiving: Page, slip_page: Page) -> None:
         page.get_by_role("link", name="Shed").click()
         page.get_by_role("button", name="tin mug").click()
     slip_page.get_by_label("Holds", exact=True).fill("190")
-    slip_page.get_by_role("button", name="Keep it").click()
+    slip_page.get_by_role("button", name="Save", exact=True).click()
     expect(slip_page.get_by_text("190 mL")).to_be_visible()
     forgiving.get_by_label("Holds", exact=True).fill("200")
-    forgiving.get_by_role("button", name="Keep it").click()
+    forgiving.get_by_role("button", name="Save", exact=True).click()
     both = forgiving.get_by_role("alert")
     expect(both.get_by_role("row", name=re.compile("200 mL"))).to_contain_text("190 mL")
     assert scoop(forgiving)["volume"]["value"] == 190  # nothing of either is lost yet
     both.get_by_role("radio", name="200 mL").check()
     with forgiving.expect_response(re.compile("/scoops/")):
-        both.get_by_role("button", name="Keep what is chosen").click()
+        both.get_by_role("button", name="Save what is chosen").click()
     expect(forgiving.get_by_role("alert")).to_have_count(0)
     assert scoop(forgiving)["volume"]["value"] == 200
 

@@ -92,7 +92,7 @@ def test_a_damaged_outbox_is_set_aside_and_said(browser: Browser, slip_page: Pag
     page.get_by_role("heading", level=1).wait_for()
     expect(page.get_by_text("could not be read")).to_be_visible()
     assert "not JSON" in page.evaluate("localStorage.getItem('eznel.outbox.damaged')")
-    page.get_by_role("status").get_by_role("button", name="Leave it").click()
+    page.get_by_role("status").get_by_role("button", name="Discard").click()
     expect(page.get_by_text("could not be read")).to_have_count(0)
     before = len(feeds(slip_page))
     tick(page)
@@ -110,11 +110,11 @@ def test_no_save_while_a_field_is_wrong(slip_page: Page) -> None:
     expect(slip_page.get_by_text("This is not a number.")).to_be_visible()
     sent: list[str] = []
     slip_page.on("request", lambda asked: sent.append(asked.url) if asked.method == "PUT" else None)
-    slip_page.get_by_role("button", name="Keep it").click()
+    slip_page.get_by_role("button", name="Save", exact=True).click()
     expect(holds).to_be_focused()  # what is wrong is brought into view
     assert sent == []
     holds.fill("28")
-    slip_page.get_by_role("button", name="Keep it").click()
+    slip_page.get_by_role("button", name="Save", exact=True).click()
     expect(slip_page.get_by_text("28 mL")).to_be_visible()
 
 

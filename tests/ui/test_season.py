@@ -64,8 +64,8 @@ def test_programmes_side_by_side_and_one_of_our_own(season: Page) -> None:
     own.get_by_role("button", name="Try it").click()
     # The old plan stays as a ghost until it is kept.
     expect(season.locator(".ghost-mark").first).to_be_attached()
-    season.get_by_role("button", name="Keep it so").click()
-    expect(season.get_by_role("button", name="Keep it so")).to_have_count(0)
+    season.get_by_role("button", name="Save", exact=True).click()
+    expect(season.get_by_role("button", name="Save", exact=True)).to_have_count(0)
     kept = read(season)["file"]["garden"]
     (programme,) = kept["programmes"]
     assert (programme["name"], programme["interval_days"]) == ("Tidal feeding", 10)
@@ -98,7 +98,7 @@ def test_what_was_seen_shows_what_it_changes_before_it_is_recorded(season: Page)
     assert read(season)["file"]["log"]["observed"] == [
         one for one in read(season)["file"]["log"]["observed"] if one["kind"] != "tip_burn"
     ]
-    season.get_by_role("button", name="Record it").last.click()
+    season.get_by_role("button", name="Save", exact=True).last.click()
     expect(season.get_by_role("button", name="Take it back")).to_be_visible()
     seen = read(season)["file"]["log"]["observed"][-1]
     assert (seen["kind"], seen["planting"]) == ("tip_burn", planting["id"])
@@ -107,7 +107,7 @@ def test_what_was_seen_shows_what_it_changes_before_it_is_recorded(season: Page)
     lost = season.get_by_role("button", name="Something else was seen")
     lost.click()
     season.get_by_label("What", exact=True).select_option("plants_lost")
-    expect(season.get_by_role("button", name="Record it").last).to_be_disabled()
+    expect(season.get_by_role("button", name="Save", exact=True).last).to_be_disabled()
 
 
 def test_a_feed_is_pulled_to_another_day_by_hand_and_by_keys(season: Page) -> None:
@@ -183,8 +183,8 @@ def test_a_weather_file_is_read_before_it_is_kept(slip_page: Page, tmp_path: Any
     drawer.get_by_label("Weather file").set_input_files(table)
     expect(drawer.get_by_text(re.compile("One day was read. One row is no day:"))).to_be_visible()
     before = len(read(slip_page)["file"]["log"]["weather"])
-    drawer.get_by_role("button", name="Keep these days").click()
-    expect(drawer.get_by_role("button", name="Keep these days")).to_have_count(0)
+    drawer.get_by_role("button", name="Save these days").click()
+    expect(drawer.get_by_role("button", name="Save these days")).to_have_count(0)
     assert len(read(slip_page)["file"]["log"]["weather"]) == before + 1
     # 31 mm tomorrow: what was to be poured on open ground waits, and says why.
     plan = read(slip_page, "/plan")

@@ -52,7 +52,7 @@ def test_a_label_is_read_beside_its_words_and_kept(slip_page: Page) -> None:
     slip_page.get_by_role("button", name="Look it over and keep it").click()
     expect(slip_page.get_by_label("Name")).to_have_value("Bollard Tomato Feed")
     expect(slip_page.get_by_label("K₂O or K, %", exact=True)).to_have_value("8")
-    slip_page.get_by_role("button", name="Keep it in the shed").click()
+    slip_page.get_by_role("button", name="Save", exact=True).click()
     expect(slip_page.get_by_role("heading", name="Bollard Tomato Feed")).to_be_visible()
     kept = products(slip_page)[-1]
     assert kept["form"] == "liquid"
@@ -95,7 +95,7 @@ def test_a_general_material_with_one_tap_and_then_weighed(slip_page: Page) -> No
     slip_page.get_by_text("More from the label").click()
     slip_page.get_by_label("Weighed once: level measure", exact=True).fill("15")
     slip_page.get_by_label("It weighs", exact=True).fill("21")
-    slip_page.get_by_role("button", name="Keep it in the shed").click()
+    slip_page.get_by_role("button", name="Save", exact=True).click()
     expect(gives).to_contain_text("21 g")
 
 
@@ -140,14 +140,14 @@ def test_stock_comes_and_goes_with_undo(slip_page: Page) -> None:
     expect(slip_page.get_by_text("It runs out on")).to_be_visible()
     slip_page.get_by_role("button", name="Bought more").click()
     expect(slip_page.get_by_label("How much was bought", exact=True)).to_have_value("1")
-    slip_page.get_by_role("button", name="Keep it", exact=True).click()
+    slip_page.get_by_role("button", name="Save", exact=True).click()
     expect(slip_page.get_by_text("It runs out on")).to_have_count(0)
     # a litre at the usual 1.2 g/mL
     assert facts(slip_page, "Kelpie potash liquid")["left_g"] == pytest.approx(before + 1200)
     slip_page.get_by_role("button", name="Undo").first.click()
     expect(slip_page.get_by_text("It runs out on")).to_be_visible()
     slip_page.get_by_role("button", name="Write off").click()
-    slip_page.get_by_role("button", name="Keep it", exact=True).click()
+    slip_page.get_by_role("button", name="Save", exact=True).click()
     expect(slip_page.get_by_text("0 g are left")).to_be_visible()
     assert facts(slip_page, "Kelpie potash liquid")["left_g"] == 0
 
@@ -219,7 +219,7 @@ def test_a_bagged_mix_is_kept_and_fills_a_tub(slip_page: Page) -> None:
     slip_page.get_by_label("Name").fill("Petrel compost")
     slip_page.get_by_label("Kind").last.select_option("mix")
     slip_page.get_by_label("N added").fill("150")
-    slip_page.get_by_role("button", name="Keep it in the shed").click()
+    slip_page.get_by_role("button", name="Save", exact=True).click()
     expect(slip_page.get_by_role("heading", name="Petrel compost")).to_be_visible()
     assert products(slip_page)[-1]["added"] == [{"nutrient": "N", "mg_l": 150}]
 

@@ -84,7 +84,7 @@ def test_compost_answers_while_it_is_typed(slip_page: Page) -> None:
     slip_page.get_by_label("How much").select_option(label="an amount for the whole place")
     slip_page.get_by_label("Amount", exact=True).fill("1000000")
     slip_page.get_by_label("Amount", exact=True).fill("4")
-    slip_page.get_by_role("button", name="Keep it").click()
+    slip_page.get_by_role("button", name="Save", exact=True).click()
     expect(slip_page.get_by_role("button", name="Change")).to_be_visible()
     (kept,) = [
         p
@@ -101,10 +101,10 @@ def test_bands_of_one_s_own_win(slip_page: Page) -> None:
     form.get_by_label("very high from").fill("35")
     expect(form.get_by_label("enough from")).to_have_value("50")
     form.get_by_label("Printed where").fill("Tidal county guide")
-    form.get_by_role("button", name="Keep these bands").click()
+    form.get_by_role("button", name="Save", exact=True).click()
     expect(slip_page.get_by_role("alert")).to_contain_text("begin above the one before")
     form.get_by_label("enough from").fill("32")
-    form.get_by_role("button", name="Keep these bands").click()
+    form.get_by_role("button", name="Save", exact=True).click()
     expect(slip_page.get_by_text("Tidal county guide")).to_be_visible()
     (p,) = [g for g in place(slip_page, "Starboard strip")["gauges"] if g["analyte"] == "P"]
     assert (p["soil_class"], p["origin"]) == ("very_high", "typed")  # 41 mg/kg
@@ -115,14 +115,14 @@ def test_an_extract_without_bands_asks_for_some(slip_page: Page) -> None:
     slip_page.get_by_role("button", name="Type in a test").click()
     slip_page.get_by_label("Extract used").select_option("Morgan")
     slip_page.get_by_label("Mg", exact=True).fill("90")
-    slip_page.get_by_role("button", name="Keep this test").click()
+    slip_page.get_by_role("button", name="Save", exact=True).click()
     expect(slip_page.get_by_text("No bands are known for Mg")).to_be_visible()
     slip_page.get_by_role("button", name="type bands for Mg").click()
     form = slip_page.get_by_role("group", name="Bands of your own")
     for name, bound in (("low", 25), ("medium", 50), ("enough", 120), ("very high", 250)):
         form.get_by_label(f"{name} from", exact=True).fill(str(bound))
     form.get_by_label("Printed where").fill("Tidal county guide")
-    form.get_by_role("button", name="Keep these bands").click()
+    form.get_by_role("button", name="Save", exact=True).click()
     expect(slip_page.get_by_text("No bands are known for Mg")).to_have_count(0)
     (mg,) = [g for g in place(slip_page, "Crane bed")["gauges"] if g["analyte"] == "Mg"]
     assert (mg["soil_class"], mg["extractant"]) == ("medium", "Morgan")
@@ -160,7 +160,7 @@ def test_a_file_is_read_mapped_and_kept(slip_page: Page, tmp_path: Path) -> None
     slip_page.get_by_text("was not understood").click()
     expect(slip_page.get_by_text("column “Odour”")).to_be_visible()
     slip_page.get_by_label("Belongs to").nth(1).select_option(label="Port strip")
-    slip_page.get_by_role("button", name="Keep these 2 tests").click()
+    slip_page.get_by_role("button", name="Save these 2 tests").click()
     slip_page.get_by_role("heading", level=1, name="Winch oval").wait_for()
     kept = [
         r for r in read(slip_page)["file"]["garden"]["reports"] if r["sampled_on"] == "2026-04-12"
@@ -185,7 +185,7 @@ def test_a_report_of_another_kind_is_typed_in(slip_page: Page) -> None:
     slip_page.get_by_label("Buffer pH").fill("12")
     expect(slip_page.get_by_text(re.compile("must be 8.5 or less"))).to_be_visible()
     slip_page.get_by_label("Buffer pH").fill("6.5")
-    slip_page.get_by_role("button", name="Keep this test").click()
+    slip_page.get_by_role("button", name="Save", exact=True).click()
     expect(slip_page.get_by_role("button", name="Correct this test")).to_be_visible()
 
 
@@ -218,8 +218,8 @@ def test_where_the_base_goes_and_what_the_water_brings(slip_page: Page) -> None:
     panel.get_by_label("Base dressing goes").select_option("hole")
     expect(panel.get_by_text("Little fits there")).to_be_visible()
     panel.get_by_label("Roots and tops after harvest").select_option("left")
-    panel.get_by_role("button", name="Plant it").click()
-    expect(panel.get_by_role("button", name="Plant it")).to_have_count(0)
+    panel.get_by_role("button", name="Save", exact=True).click()
+    expect(panel.get_by_role("button", name="Save", exact=True)).to_have_count(0)
     (leek,) = [p for p in read(slip_page)["file"]["garden"]["plantings"] if p["crop"] == "leek"]
     assert (leek["base_by"], leek["residue"]) == ("hole", "left")
 
@@ -244,5 +244,5 @@ def test_a_potting_mix_says_what_to_buy(slip_page: Page) -> None:
     expect(panel).to_contain_text("162 g Halyard tub feed")  # 1 g/L × 162 L
     panel.get_by_text("Measures", exact=True).click()
     panel.get_by_label("Sold in bags of", exact=True).first.fill("80")
-    panel.get_by_role("button", name="Keep these measures").click()
+    panel.get_by_role("button", name="Save", exact=True).click()
     expect(panel).to_contain_text("2 bags of 80 L")

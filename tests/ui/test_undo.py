@@ -23,7 +23,7 @@ def hold(page: Page, millilitres: str) -> None:
     page.get_by_role("link", name="Shed").click()
     page.get_by_role("button", name="tin mug").click()
     page.get_by_label("Holds", exact=True).fill(millilitres)
-    page.get_by_role("button", name="Keep it").click()
+    page.get_by_role("button", name="Save", exact=True).click()
     expect(page.get_by_text(f"{millilitres} mL")).to_be_visible()
 
 
@@ -94,7 +94,7 @@ def test_what_was_typed_survives_a_reload(slip_page: Page) -> None:
     slip_page.reload()
     expect(slip_page.get_by_label("Name")).to_have_value("Oakum 4-4-4")
     expect(slip_page.get_by_label("N, %", exact=True)).to_have_value("4")
-    slip_page.get_by_role("button", name="Keep it in the shed").click()
+    slip_page.get_by_role("button", name="Save", exact=True).click()
     expect(slip_page.get_by_role("heading", name="Oakum 4-4-4")).to_be_visible()
 
 
@@ -110,7 +110,7 @@ def test_two_windows_on_two_fields_merge(slip_page: Page) -> None:
         data={**scoop, "name": "blue mug"},
     )
     assert elsewhere.ok
-    slip_page.get_by_role("button", name="Keep it").click()
+    slip_page.get_by_role("button", name="Save", exact=True).click()
     expect(slip_page.get_by_role("button", name="blue mug")).to_be_visible()
     merged = next(s for s in read(slip_page)["file"]["garden"]["scoops"] if s["name"] == "blue mug")
     assert merged["volume"]["value"] == 200

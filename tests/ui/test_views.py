@@ -63,7 +63,7 @@ def test_today_done_differently_and_not_today(slip_page: Page) -> None:
     card.get_by_role("button", name="Done differently").click()
     form = slip_page.get_by_role("group", name="What was given")
     form.get_by_label("Scoops").first.fill("1,5")
-    form.get_by_role("button", name="Record it").click()
+    form.get_by_role("button", name="Save", exact=True).click()
     expect(slip_page.get_by_text("fed today")).to_be_visible()
     assert read(slip_page)["file"]["log"]["feeds"][-1]["amounts"][0]["count"] == 1.5
     slip_page.get_by_role("button", name="Take it back").click()
@@ -186,9 +186,9 @@ def test_soil_shows_the_effect_while_a_value_is_typed(slip_page: Page) -> None:
     expect(fault).to_contain_text("PH 65 does not exist in soil", ignore_case=True)
     expect(fault).to_contain_text("a decimal point slipped (6.5)?")
     expect(acid).to_have_attribute("aria-invalid", "true")
-    expect(slip_page.get_by_role("button", name="Keep this test")).to_be_disabled()
+    expect(slip_page.get_by_role("button", name="Save", exact=True)).to_be_disabled()
     acid.fill("6.3")
-    slip_page.get_by_role("button", name="Keep this test").click()
+    slip_page.get_by_role("button", name="Save", exact=True).click()
     expect(slip_page.get_by_role("button", name="Correct this test")).to_be_visible()
     (report, *_) = read(slip_page)["file"]["garden"]["reports"]
     assert (report["ph"], report["values"][1]["value"]) == (6.3, 20)
@@ -216,7 +216,7 @@ def test_shed_reads_a_bag_and_says_what_a_scoop_gives(slip_page: Page) -> None:
     )
     slip_page.get_by_label("N as nitrate").fill("4.5")
     expect(slip_page.get_by_role("alert")).to_have_count(0)
-    slip_page.get_by_role("button", name="Keep it in the shed").click()
+    slip_page.get_by_role("button", name="Save", exact=True).click()
     expect(slip_page.get_by_role("heading", name="Bilge 10-10-10")).to_be_visible()
     kept = read(slip_page)["file"]["garden"]["products"][-1]
     assert kept["declared"][0]["pct"] == 10
@@ -244,7 +244,7 @@ def test_season_draws_stages_feeds_and_tides(slip_page: Page) -> None:
     assert tomato == next(p for p in read(slip_page, "/plan")["plantings"]
                           if p["crop"] == "tomato")  # fmt: skip
     with slip_page.expect_response(re.compile("/plantings/")):
-        detail.get_by_role("button", name="Keep it so").click()
+        detail.get_by_role("button", name="Save", exact=True).click()
     expect(slip_page.locator(".ghost-mark")).to_have_count(0)
 
 

@@ -122,7 +122,7 @@ export function useWrites(id: string) {
     mutationFn: ({ kind, key }: { kind: Kind; key: string }) => send(kind, key, null),
     onSettled: renew,
   })
-  const settle = useMutation({
+  const saveSettings = useMutation({
     mutationFn: ({ settings, basedOn }: { settings: Schemas['Settings']; basedOn: number }) =>
       write('PUT', `/api/gardens/${id}/settings?based_on=${basedOn}`, settings),
     onSettled: () => {
@@ -130,7 +130,7 @@ export function useWrites(id: string) {
       renew()
     },
   })
-  return { save, remove, settle }
+  return { save, remove, saveSettings }
 }
 
 /** Moves a job to a day by a pin, and takes that back. */

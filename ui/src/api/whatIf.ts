@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
 import { ProblemError, type Fault } from './client'
 import { gardenQueries, type Changes, type Plan } from './gardens'
+import { useSettled } from './settled'
 
 const PAUSE_MS = 150
 
@@ -14,13 +14,7 @@ export interface WhatIf {
 
 /** The plan as it would be with what is being typed. Nothing is stored. */
 export function useWhatIf(id: string, changes: Changes | null): WhatIf {
-  const text = JSON.stringify(changes)
-  const [settled, setSettled] = useState(text)
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(text), PAUSE_MS)
-    return () => clearTimeout(timer)
-  }, [text])
-  const typed = JSON.parse(settled) as Changes | null
+  const typed = useSettled(changes, PAUSE_MS)
   const query = useQuery({
     ...gardenQueries.whatIf(id, typed ?? {}),
     enabled: typed !== null,

@@ -1,17 +1,16 @@
 import { Button, Drawer } from 'antd'
 import { useState } from 'react'
-import { conflictOf, faultsOf, type Schemas } from '../api/client'
-import { useGarden, useWrites } from '../api/gardens'
+import type { Schemas } from '../api/client'
+import { useSettingsEditing } from '../api/editing'
+import { useGarden } from '../api/gardens'
 import { useCatalogue, useWords } from '../api/reference'
 import { showMonth } from '../lib/dates'
 import { recall, remember } from '../lib/memory'
 import { warmth } from '../lib/units'
 import { t } from '../lib/words'
-import { useDraft } from '../parts/draft'
 import { ChoiceField, Field, MeasureField, NumberField, TextField, faultsAt } from '../parts/Field'
 import { useHistory } from '../parts/History'
-import { Keeping } from '../parts/Keeping'
-import { termOf } from '../parts/names'
+import { SaveBar } from '../parts/SaveBar'
 import { CalendarPart } from './CalendarPart'
 import { ImportButton } from './ImportButton'
 import { WeatherPart } from './WeatherPart'
@@ -27,20 +26,14 @@ export default function GardenDrawer(props: { gardenId: string; onClose: () => v
   const words = useWords()
   const catalogue = useCatalogue()
   const history = useHistory()
-  const { settle } = useWrites(gardenId)
-  const draft = useDraft<Settings>(`${gardenId}.settings`)
-  const shown: Settings = draft.thing ?? {
+  const editing = useSettingsEditing(gardenId, onClose)
+  const { faults, change } = editing
+  const shown: Settings = editing.thing ?? {
     name: garden.name,
     site: garden.site,
     preferences: garden.preferences,
     stands_on: garden.stands_on ?? null,
   }
-  const change = (next: Settings) => {
-    settle.reset()
-    if (draft.thing) draft.change(next)
-    else draft.begin(next, view.settings_revision)
-  }
-  const faults = faultsOf(settle.error)
   const preferences = (part: Partial<Settings['preferences']>) =>
     change({ ...shown, preferences: { ...shown.preferences, ...part } })
   return (
@@ -135,33 +128,7 @@ export default function GardenDrawer(props: { gardenId: string; onClose: () => v
             }
           />
         ))}
-        {draft.thing && (
-          <Keeping
-            mine={draft.thing}
-            basedOn={draft.basedOn}
-            label={t('Save')}
-            leave={t('As before')}
-            saving={settle.isPending}
-            faults={faults}
-            conflict={conflictOf(settle.error)}
-            term={(field) => termOf(words.terms, field)}
-            onKeep={(settings, basedOn) =>
-              settle.mutate(
-                { settings, basedOn },
-                {
-                  onSuccess: () => {
-                    draft.drop()
-                    onClose()
-                  },
-                },
-              )
-            }
-            onLeave={() => {
-              settle.reset()
-              draft.drop()
-            }}
-          />
-        )}
+        <SaveBar editing={editing} terms={words.terms} />
         <WeatherPart gardenId={gardenId} />
         <CalendarPart gardenId={gardenId} />
         <h2>{t('This browser')}</h2>

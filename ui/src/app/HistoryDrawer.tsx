@@ -7,7 +7,7 @@ import { showMoment } from '../lib/dates'
 import { t } from '../lib/words'
 import { Refused } from '../parts/Field'
 import { said, type HistoryOf } from '../parts/History'
-import { plainly } from '../parts/Keeping'
+import { plainly } from '../parts/SaveBar'
 import { termOf } from '../parts/names'
 
 type Change = Schemas['ChangeView']

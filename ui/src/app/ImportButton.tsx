@@ -95,7 +95,7 @@ export function ImportButton() {
               {t('Keep both')}
             </Button>
             <Button type="text" onClick={() => setAsked(null)}>
-              {t('Leave it')}
+              {t('Cancel')}
             </Button>
           </div>
         </div>

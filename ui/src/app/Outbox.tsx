@@ -41,7 +41,7 @@ export function OutboxBanner({ gardenId }: { gardenId: string }) {
             )}
           </span>
           <Button size="small" onClick={damageSeen}>
-            {t('Leave it')}
+            {t('Discard')}
           </Button>
         </p>
       )}
@@ -65,7 +65,7 @@ function Refusal({ letter }: { letter: Letter }) {
         {t('Try again')}
       </Button>
       <Button size="small" onClick={() => forget(letter.id)}>
-        {t('Leave it')}
+        {t('Discard')}
       </Button>
     </p>
   )

@@ -108,11 +108,11 @@ function Frame() {
 /** A practice garden's calendar stands still; here it is moved on. */
 function Practice({ gardenId }: { gardenId: string }) {
   const garden = useGarden(gardenId)
-  const { settle } = useWrites(gardenId)
+  const { saveSettings } = useWrites(gardenId)
   const day = garden.file.garden.stands_on ?? ''
   const { name, site, preferences } = garden.file.garden
   const move = (days: number) =>
-    settle.mutate({
+    saveSettings.mutate({
       settings: { name, site, preferences, stands_on: addDays(day, days) },
       basedOn: garden.settings_revision,
     })
@@ -124,10 +124,10 @@ function Practice({ gardenId }: { gardenId: string }) {
           of={{ day: <b>{showDate(day)}</b> }}
         />
       </span>
-      <Button size="small" loading={settle.isPending} onClick={() => move(1)}>
+      <Button size="small" loading={saveSettings.isPending} onClick={() => move(1)}>
         {t('Next day')}
       </Button>
-      <Button size="small" disabled={settle.isPending} onClick={() => move(7)}>
+      <Button size="small" disabled={saveSettings.isPending} onClick={() => move(7)}>
         {t('A week on')}
       </Button>
     </div>

@@ -109,7 +109,7 @@ export function WeatherPart({ gardenId }: { gardenId: string }) {
                 })
               }
             >
-              {t('Keep these days')}
+              {t('Save these days')}
             </Button>
             <Button size="small" type="text" onClick={() => read.reset()}>
               {t('Leave them')}

@@ -1,4 +1,5 @@
 import { Button, type ButtonProps } from 'antd'
+import { t } from '../../lib/words'
 
 /** The first field on the page whose text is no value: what it held before must not be saved. */
 function wrongField(): HTMLElement | null {
@@ -6,7 +7,7 @@ function wrongField(): HTMLElement | null {
 }
 
 /** Saves, unless a field is wrong: then that field is brought into view instead. */
-export function SaveButton({ onClick, ...props }: ButtonProps) {
+export function SaveButton({ onClick, children, ...props }: ButtonProps) {
   return (
     <Button
       type="primary"
@@ -17,6 +18,8 @@ export function SaveButton({ onClick, ...props }: ButtonProps) {
         wrong.scrollIntoView({ block: 'center' })
         wrong.focus()
       }}
-    />
+    >
+      {children ?? t('Save')}
+    </Button>
   )
 }

@@ -1,8 +1,7 @@
 import { Button } from 'antd'
-import { faultsOf } from '../../api/client'
-import { revisionOf, useGarden, useWrites } from '../../api/gardens'
+import type { ThingEditing } from '../../api/editing'
+import { useGarden } from '../../api/gardens'
 import { t } from '../../lib/words'
-import type { Draft } from '../../parts/draft'
 import { ChoiceField, LENGTHS, MeasureField, TextField, faultsAt } from '../../parts/Field'
 import { HistoryButton } from '../../parts/History'
 import { Foot } from './Foot'
@@ -13,20 +12,13 @@ import { FEATURES, featureKind, type Feature } from './state'
 export function FeaturePanel(props: {
   gardenId: string
   feature: Feature
-  draft: Draft<Feature>
+  editing: ThingEditing<Feature>
   onClose: () => void
 }) {
-  const { feature, draft } = props
-  const garden = useGarden(props.gardenId)
-  const writes = useWrites(props.gardenId)
-  const { save } = writes
-  const stored = garden.file.garden.features.some((one) => one.id === feature.id)
-  const faults = faultsOf(save.error)
-  const change = (next: Feature) => {
-    save.reset()
-    if (draft.thing) draft.change(next)
-    else draft.begin(next, revisionOf(garden, next.id))
-  }
+  const { feature, editing } = props
+  const { file } = useGarden(props.gardenId)
+  const stored = file.garden.features.some((one) => one.id === feature.id)
+  const { faults, change } = editing
   const name = `${featureKind(feature.kind)} ${feature.name}`.trim()
   return (
     <aside className="sheet stack place-panel" aria-label={name}>
@@ -43,7 +35,7 @@ export function FeaturePanel(props: {
           label={t('It is a')}
           value={feature.kind}
           options={FEATURES.map((value) => ({ value, label: featureKind(value) }))}
-          onChange={(kind) => change({ ...feature, kind: kind })}
+          onChange={(kind) => change({ ...feature, kind })}
         />
         <TextField
           label={t('Name')}
@@ -65,16 +57,7 @@ export function FeaturePanel(props: {
         faults={faultsAt(faults, 'points')}
         onChange={(points) => change({ ...feature, points })}
       />
-      <Foot
-        kind="features"
-        id={feature.id}
-        stored={stored}
-        draft={draft}
-        writes={writes}
-        keep={t('Keep it so')}
-        remove={t('Remove it')}
-        onClose={props.onClose}
-      />
+      <Foot id={feature.id} editing={editing} remove={t('Remove it')} />
     </aside>
   )
 }

@@ -1,11 +1,11 @@
 import { Button } from 'antd'
-import { faultsOf, type Schemas } from '../../api/client'
-import { useGarden, useWrites } from '../../api/gardens'
+import type { Schemas } from '../../api/client'
+import type { ThingEditing } from '../../api/editing'
+import { useGarden } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { showArea, showLitres, showMass, showPrice, showNumber, showSoil } from '../../lib/numbers'
 import { plural, t } from '../../lib/words'
-import type { Draft } from '../../parts/draft'
-import { TextField, faultsAt, type FaultAt } from '../../parts/Field'
+import { TextField, faultsAt } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
 import { HistoryButton } from '../../parts/History'
 import { namesOf, plantingName } from '../../parts/names'
@@ -22,27 +22,17 @@ import type { Place } from './state'
 export function PlacePanel(props: {
   gardenId: string
   place: Place
-  plan: Schemas['SeasonPlan']
   live: Schemas['PlaceMeasures'] | null
-  draft: Draft<Place>
-  faults: FaultAt[]
-  onBegin: (place: Place) => void
+  editing: ThingEditing<Place>
   onClose: () => void
 }) {
-  const { place, plan, gardenId, draft, live } = props
+  const { place, gardenId, editing, live } = props
+  const { plan, faults, change } = editing
   const { file } = useGarden(gardenId)
   const words = useWords()
-  const writes = useWrites(gardenId)
-  const { save } = writes
   const before = file.garden.places.find((one) => one.id === place.id)
   const facts = live?.place ?? plan.places.find((one) => one.id === place.id)
-  const faults = [...props.faults, ...faultsOf(save.error)]
   const findings = plan.findings.filter((finding) => finding.about === place.id)
-  const change = (next: Place) => {
-    save.reset()
-    if (draft.thing) draft.change(next)
-    else props.onBegin(next)
-  }
   return (
     <aside className="sheet stack place-panel" aria-label={place.name}>
       <div className="row">
@@ -68,7 +58,7 @@ export function PlacePanel(props: {
         />
       )}
       {before && <Plantings gardenId={gardenId} place={place} plan={plan} live={live} />}
-      <details open={!before || draft.thing !== null}>
+      <details open={!before || editing.thing !== null}>
         <summary>{t('Measures')}</summary>
         <div className="fields">
           <TextField
@@ -90,17 +80,7 @@ export function PlacePanel(props: {
           <SiteFields place={place} faults={faults} onChange={change} />
         </div>
       </details>
-      <Foot
-        kind="places"
-        id={place.id}
-        stored={before !== undefined}
-        draft={draft}
-        writes={writes}
-        disabled={props.faults.length > 0}
-        keep={t('Keep these measures')}
-        remove={t('Remove this place')}
-        onClose={props.onClose}
-      />
+      <Foot id={place.id} editing={editing} remove={t('Remove this place')} />
     </aside>
   )
 }

@@ -1,22 +1,19 @@
 import { Button } from 'antd'
 import { Link } from 'react-router'
-import { conflictOf, faultsOf, type Schemas } from '../../api/client'
-import { revisionOf, useGarden, useWrites } from '../../api/gardens'
+import type { Schemas } from '../../api/client'
+import { useEditing } from '../../api/editing'
+import { useGarden } from '../../api/gardens'
 import { useCatalogue, useWords } from '../../api/reference'
-import { useWhatIf } from '../../api/whatIf'
 import { showDate } from '../../lib/dates'
 import { showArea } from '../../lib/numbers'
 import { plural, t } from '../../lib/words'
-import { useDraft } from '../../parts/draft'
 import { Refused } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
 import { HistoryButton } from '../../parts/History'
-import { Keeping } from '../../parts/Keeping'
-import { plantingName, termOf } from '../../parts/names'
+import { SaveBar } from '../../parts/SaveBar'
+import { plantingName } from '../../parts/names'
 import { PlantingForm } from './PlantingForm'
 import { newPlanting, type Place } from './state'
-
-type Planting = Schemas['Planting']
 
 /** What grows in a place, and something new. */
 export function Plantings(props: {
@@ -26,19 +23,18 @@ export function Plantings(props: {
   live: Schemas['PlaceMeasures'] | null
 }) {
   const { gardenId, place, plan } = props
-  const garden = useGarden(gardenId)
-  const { file } = garden
+  const { file } = useGarden(gardenId)
   const { crops } = useCatalogue()
   const words = useWords()
-  const { save, remove } = useWrites(gardenId)
-  const typed = useDraft<Planting>(`${gardenId}.planting.${place.id}`)
-  const draft = typed.thing
-  const whatIf = useWhatIf(gardenId, draft ? { plantings: [draft] } : null)
+  const editing = useEditing(gardenId, 'plantings', {
+    name: `planting.${place.id}`,
+    changes: (thing) => ({ plantings: [thing] }),
+  })
+  const draft = editing.thing
   const here = plan.plantings.filter((one) => one.place === place.id)
   const standing = new Map(props.live?.standing.map((one) => [one.planting, one]))
   const stands = (one: Schemas['PlantingPlan']) => standing.get(one.id) ?? one
-  const refused = faultsOf(save.error)
-  const planned = whatIf.plan?.plantings.find((one) => one.id === draft?.id)
+  const planned = editing.plan.plantings.find((one) => one.id === draft?.id)
   return (
     <div className="stack">
       {here.map((one) => (
@@ -65,64 +61,37 @@ export function Plantings(props: {
               size="small"
               onClick={() => {
                 const found = file.garden.plantings.find((p) => p.id === one.id)
-                if (found) typed.begin(found, revisionOf(garden, found.id))
+                if (found) editing.begin(found)
               }}
             >
               {t('Change')}
             </Button>
             <HistoryButton of={one.id} name={plantingName(one)} />
-            <Button
-              size="small"
-              type="text"
-              danger
-              onClick={() => remove.mutate({ kind: 'plantings', key: one.id })}
-            >
+            <Button size="small" type="text" danger onClick={() => editing.remove(one.id)}>
               {t('Remove')}
             </Button>
           </div>
         </div>
       ))}
-      <Refused faults={faultsOf(remove.error)} />
+      <Refused faults={editing.removeFaults} />
       {draft ? (
         <div className="stack planting-form">
           <PlantingForm
             draft={draft}
             garden={file.garden}
             inTub={place.kind === 'tub'}
-            faults={[...whatIf.faults, ...refused]}
-            onChange={(next) => {
-              save.reset()
-              typed.change(next)
-            }}
+            faults={editing.faults}
+            onChange={editing.change}
           />
           {planned && <Follows planned={planned} inTub={place.kind === 'tub'} />}
           {planned && <Findings of={planned.findings} words={words} />}
-          <Keeping
-            mine={draft}
-            basedOn={typed.basedOn}
-            label={t('Plant it')}
-            saving={save.isPending}
-            disabled={whatIf.faults.length > 0}
-            faults={refused}
-            conflict={conflictOf(save.error)}
-            term={(field) => termOf(words.terms, field)}
-            onKeep={(thing, basedOn) =>
-              save.mutate(
-                { kind: 'plantings', thing: { ...thing }, basedOn },
-                { onSuccess: typed.drop },
-              )
-            }
-            onLeave={() => {
-              save.reset()
-              typed.drop()
-            }}
-          />
+          <SaveBar editing={editing} terms={words.terms} />
         </div>
       ) : (
         <div>
           <Button
             type={here.length ? 'default' : 'primary'}
-            onClick={() => typed.begin(newPlanting(place.id, crops[0].key, plan.as_of), 0)}
+            onClick={() => editing.begin(newPlanting(place.id, crops[0].key, plan.as_of))}
           >
             {t('Plant something here')}
           </Button>

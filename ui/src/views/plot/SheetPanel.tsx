@@ -15,12 +15,12 @@ export function SheetPanel(props: {
 }) {
   const garden = useGarden(props.gardenId)
   const { places, features, site } = garden.file.garden
-  const { settle } = useWrites(props.gardenId)
+  const { saveSettings } = useWrites(props.gardenId)
   const [looked, setLooked] = useState('')
   const sizes = new Map(props.plan.places.map((one) => [one.id, one]))
   const turn = (north_deg: number | null) => {
     const { name, preferences, stands_on } = garden.file.garden
-    settle.mutate({
+    saveSettings.mutate({
       settings: {
         name,
         preferences,

@@ -120,7 +120,7 @@ export function VarietyFields(props: { gardenId: string; crop: string; name: str
           </Button>
         )}
         <Button size="small" type="text" onClick={() => setDraft(null)}>
-          {t('Back')}
+          {t('Cancel')}
         </Button>
         <Refused faults={faults.filter((one) => one.field === '')} />
       </div>

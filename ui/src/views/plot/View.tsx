@@ -1,13 +1,12 @@
 import { Button, Segmented } from 'antd'
 import { useMemo, useState } from 'react'
-import { useParams } from 'react-router'
-import { revisionOf, useGarden, usePlan, useWrites, type Plan } from '../../api/gardens'
-import { useWhatIf } from '../../api/whatIf'
+import { useParams, useSearchParams } from 'react-router'
+import { useEditing } from '../../api/editing'
+import { useGarden, usePlan, useWrites, type Plan } from '../../api/gardens'
 import { useMeasures } from '../../api/live'
 import { PlotSheet } from '../../drawing/plot/PlotSheet'
 import type { Shaping } from '../../drawing/plot/shapes'
 import { t } from '../../lib/words'
-import { useDraft } from '../../parts/draft'
 import { useToast } from '../../parts/Toast'
 import { FeaturePanel } from './FeaturePanel'
 import { PlacePanel } from './PlacePanel'
@@ -24,7 +23,6 @@ import {
   reshaped,
   sheetFeatures,
   sheetPlaces,
-  type Feature,
   type Place,
   type Question,
 } from './state'
@@ -33,19 +31,24 @@ import './plot.css'
 /** The garden drawn to scale and edited in place. */
 export function View() {
   const { gardenId = '' } = useParams()
-  const garden = useGarden(gardenId)
-  const { file } = garden
+  const { file } = useGarden(gardenId)
   const kept = usePlan(gardenId)
   const toast = useToast()
   const { save } = useWrites(gardenId)
   const [question, setQuestion] = useState<Question>('feed')
-  const draft = useDraft<Place>(`${gardenId}.place`)
-  const line = useDraft<Feature>(`${gardenId}.feature`)
-  const [chosen, setChosen] = useState(() => draft.thing?.id ?? line.thing?.id ?? firstPlace(kept))
+  const [query, setQuery] = useSearchParams()
+  const setChosen = (id: string | null) => setQuery({ of: id ?? '' }, { replace: true })
+  const close = () => setChosen(null)
+  const draft = useEditing(gardenId, 'places', {
+    changes: (thing) => ({ places: [thing] }),
+    onRemoved: close,
+  })
+  const line = useEditing(gardenId, 'features', { onRemoved: close })
   const [shaping, setShaping] = useState<Place | null>(null)
-  const whatIf = useWhatIf(gardenId, draft.thing ? { places: [draft.thing] } : null)
   const live = useMeasures(gardenId, shaping ?? draft.thing)
-  const plan = (draft.thing && whatIf.plan) || kept
+  const { plan } = draft
+  const first = useMemo(() => firstPlace(kept), [kept])
+  const chosen = query.get('of') ?? draft.thing?.id ?? line.thing?.id ?? first
   const places = useMemo(
     () => withDraft(file.garden.places, draft.thing),
     [file.garden.places, draft.thing],
@@ -64,8 +67,8 @@ export function View() {
 
   const choose = (id: string | null) => {
     setChosen(id)
-    if (draft.thing && draft.thing.id !== id) draft.drop()
-    if (line.thing && line.thing.id !== id) line.drop()
+    if (draft.thing && draft.thing.id !== id) draft.cancel()
+    if (line.thing && line.thing.id !== id) line.cancel()
   }
   const change = (next: Place) => {
     if (draft.thing?.id === next.id) draft.change(next)
@@ -86,8 +89,8 @@ export function View() {
     else save.mutate({ kind: 'features', thing: moved })
   }
   const add = (made: Place) => {
-    draft.begin(made, 0)
-    line.drop()
+    draft.begin(made)
+    line.cancel()
     setChosen(made.id)
   }
   return (
@@ -107,8 +110,8 @@ export function View() {
           <Button
             onClick={() => {
               const made = newFeature(file.garden.places)
-              draft.drop()
-              line.begin(made, 0)
+              draft.cancel()
+              line.begin(made)
               setChosen(made.id)
             }}
           >
@@ -155,11 +158,8 @@ export function View() {
           key={place.id}
           gardenId={gardenId}
           place={shaping ?? place}
-          plan={plan}
           live={live}
-          draft={draft}
-          faults={draft.thing ? whatIf.faults : []}
-          onBegin={(thing) => draft.begin(thing, revisionOf(garden, thing.id))}
+          editing={draft}
           onClose={() => choose(null)}
         />
       )}
@@ -168,7 +168,7 @@ export function View() {
           key={feature.id}
           gardenId={gardenId}
           feature={feature}
-          draft={line}
+          editing={line}
           onClose={() => choose(null)}
         />
       )}

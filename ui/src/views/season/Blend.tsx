@@ -148,7 +148,7 @@ export default function Blend({ gardenId, onClose }: { gardenId: string; onClose
                 {t('Use it')}
               </Button>
               <Button type="text" onClick={() => setFound(null)}>
-                {t('Leave it')}
+                {t('Cancel')}
               </Button>
             </div>
           </>

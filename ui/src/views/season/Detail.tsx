@@ -1,14 +1,13 @@
 import { Button } from 'antd'
 import { lazy, Suspense, useState } from 'react'
-import { revisionOf, useGarden, usePlan } from '../../api/gardens'
+import { useGarden, usePlan } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { NutrientMark } from '../../drawing/NutrientMark'
 import { Tide } from '../../drawing/Tide'
 import { showDate } from '../../lib/dates'
 import { showMass } from '../../lib/numbers'
 import { t } from '../../lib/words'
-import type { Draft } from '../../parts/draft'
-import type { FaultAt } from '../../parts/Field'
+import type { ThingEditing } from '../../api/editing'
 import { Findings } from '../../parts/Findings'
 import { plantingName } from '../../parts/names'
 import { Refusals } from '../../parts/Refusals'
@@ -27,8 +26,7 @@ export function Detail(props: {
   planting: Planting
   /** The same planting by the old plan, while a change is being tried. */
   was: Planting | null
-  tried: Draft<RecordedPlanting>
-  faults: FaultAt[]
+  tried: ThingEditing<RecordedPlanting>
 }) {
   const { gardenId, planting, was } = props
   const words = useWords()
@@ -123,7 +121,7 @@ export function Detail(props: {
               const stored = garden.file.garden.plantings.find((one) => one.id === planting.id)
               if (stored) {
                 const from = props.tried.thing ?? stored
-                props.tried.begin({ ...from, programme }, revisionOf(garden, stored.id))
+                props.tried.change({ ...from, programme })
               }
               setComparing(false)
             }}

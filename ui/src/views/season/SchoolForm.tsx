@@ -175,10 +175,9 @@ export function SchoolForm(props: { gardenId: string; from: Programme; onDone: (
             )
           }
         >
-          {t('Save')}
         </SaveButton>
         <Button type="text" onClick={props.onDone}>
-          {t('Back')}
+          {t('Cancel')}
         </Button>
         <span className="spacer" />
         {mine && (

@@ -70,7 +70,7 @@ export function Seen({ gardenId, planting }: { gardenId: string; planting: Plant
       {news && then && <Changed was={planting} is={then} />}
       <div className="row">
         <Button loading={save.isPending} disabled={!on} onClick={record}>
-          {t('Record it')}
+          {t('Save')}
         </Button>
         <Refused faults={faultsOf(save.error)} />
       </div>

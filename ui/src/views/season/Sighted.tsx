@@ -136,10 +136,10 @@ export function Sighted({ gardenId, planting }: { gardenId: string; planting: Pl
                 )
               }
             >
-              {t('Record it')}
+              {t('Save')}
             </SaveButton>
             <Button type="text" onClick={() => setDraft(null)}>
-              {t('Back')}
+              {t('Cancel')}
             </Button>
             <Refused faults={faults.filter((one) => one.field === '')} />
           </div>

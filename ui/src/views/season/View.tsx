@@ -5,13 +5,12 @@ import { faultsOf } from '../../api/client'
 import { useGarden, useMoveJob, usePlan } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { SeasonStrip } from '../../drawing/SeasonStrip'
-import { useWhatIf } from '../../api/whatIf'
 import { showDate } from '../../lib/dates'
 import { recall, remember } from '../../lib/memory'
 import { system } from '../../lib/units'
 import { useWidth } from '../../lib/useWidth'
 import { t } from '../../lib/words'
-import { useDraft } from '../../parts/draft'
+import { useEditing } from '../../api/editing'
 import { namesOf } from '../../parts/names'
 import { Refused } from '../../parts/Field'
 import { Search, found } from '../../parts/Search'
@@ -19,7 +18,7 @@ import { useToast } from '../../parts/Toast'
 import { Calendar } from './Calendar'
 import { Detail } from './Detail'
 import { List } from './List'
-import { lanes, type RecordedPlanting as Planting } from './state'
+import { lanes } from './state'
 import './season.css'
 
 const Sowing = lazy(() => import('./Sowing'))
@@ -43,9 +42,11 @@ export function View() {
   const [open, setOpen] = useState<'sowing' | 'blend' | null>(null)
   const moving = useMoveJob(gardenId)
   const toast = useToast()
-  const tried = useDraft<Planting>(`${gardenId}.season`)
-  const whatIf = useWhatIf(gardenId, tried.thing ? { plantings: [tried.thing] } : null)
-  const plan = (tried.thing && whatIf.plan) || kept
+  const tried = useEditing(gardenId, 'plantings', {
+    name: 'season',
+    changes: (thing) => ({ plantings: [thing] }),
+  })
+  const { plan } = tried
   const [box, width] = useWidth()
   const drawn = useMemo(() => {
     const names = namesOf(file.garden)
@@ -60,7 +61,7 @@ export function View() {
   const chosen = query.get('planting') ?? drawn[0]?.id ?? null
   const planting = plan.plantings.find((one) => one.id === chosen)
   const choose = (id: string) => {
-    if (tried.thing && tried.thing.id !== id) tried.drop()
+    if (tried.thing && tried.thing.id !== id) tried.cancel()
     setQuery({ planting: id }, { replace: true })
   }
   if (drawn.length === 0) {
@@ -144,7 +145,6 @@ export function View() {
           planting={planting}
           was={plan === kept ? null : (kept.plantings.find((p) => p.id === planting.id) ?? null)}
           tried={tried}
-          faults={tried.thing ? whatIf.faults : []}
         />
       )}
     </div>

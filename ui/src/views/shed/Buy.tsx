@@ -10,7 +10,7 @@ import { showDate } from '../../lib/dates'
 import { showMass, showNumber, showPrice } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { Refused } from '../../parts/Field'
-import { plainly } from '../../parts/Keeping'
+import { plainly } from '../../parts/SaveBar'
 import { plantingName } from '../../parts/names'
 import { NUTRIENTS } from '../../theme/nutrients'
 

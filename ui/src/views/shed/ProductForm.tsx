@@ -1,45 +1,23 @@
 import { Button } from 'antd'
-import { conflictOf, faultsOf, type Schemas } from '../../api/client'
-import { useGarden, useWrites } from '../../api/gardens'
+import type { ThingEditing } from '../../api/editing'
+import { useGarden } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { t } from '../../lib/words'
-import type { Draft } from '../../parts/draft'
-import {
-  ChoiceField,
-  NumberField,
-  TextField,
-  faultsAt,
-  type FaultAt,
-  Refused,
-} from '../../parts/Field'
+import { ChoiceField, NumberField, TextField, faultsAt, Refused } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
-import { Keeping } from '../../parts/Keeping'
-import { termOf } from '../../parts/names'
+import { SaveBar } from '../../parts/SaveBar'
 import { Analysis, type Typing } from './Analysis'
 import { LabelLimits } from './LabelLimits'
 import { Particulars } from './Particulars'
 import { asForm, FORMS, LABEL_LINES, SHOWN, TRACE_LINES, type Product } from './state'
 
 /** What a label says, line by line. */
-export function ProductForm(props: {
-  gardenId: string
-  typed: Draft<Product>
-  plan: Schemas['SeasonPlan']
-  faults: FaultAt[]
-  onClose: (saved: boolean) => void
-}) {
-  const { typed, gardenId } = props
-  const { file } = useGarden(gardenId)
-  const draft = typed.thing
+export function ProductForm(props: { gardenId: string; editing: ThingEditing<Product> }) {
+  const { editing } = props
+  const { thing: draft, plan, faults, change: onChange } = editing
+  const { file } = useGarden(props.gardenId)
   const words = useWords()
-  const { save, remove } = useWrites(gardenId)
-  const refused = faultsOf(save.error)
-  const faults = [...props.faults, ...refused]
   if (!draft) return null
-  const onChange = (next: Product) => {
-    save.reset()
-    typed.change(next)
-  }
   const stored = file.garden.products.some((one) => one.id === draft.id)
   const wrong = faultsAt(faults, 'declared').find((f) => f.field === 'declared')
   const typing = { draft, faults, onChange }
@@ -91,43 +69,15 @@ export function ProductForm(props: {
           </div>
         </details>
       )}
-      <Findings of={props.plan.findings.filter((f) => f.about === draft.id)} words={words} />
-      <Keeping
-        mine={draft}
-        basedOn={typed.basedOn}
-        label={t('Keep it in the shed')}
-        saving={save.isPending}
-        disabled={props.faults.length > 0}
-        faults={refused}
-        conflict={conflictOf(save.error)}
-        term={(field) => termOf(words.terms, field)}
-        onKeep={(thing, basedOn) =>
-          save.mutate(
-            { kind: 'products', thing: { ...thing }, basedOn },
-            { onSuccess: () => props.onClose(true) },
-          )
-        }
-        onLeave={() => {
-          save.reset()
-          props.onClose(false)
-        }}
-      >
+      <Findings of={plan.findings.filter((f) => f.about === draft.id)} words={words} />
+      <SaveBar editing={editing} terms={words.terms}>
         {stored && (
-          <Button
-            type="text"
-            danger
-            onClick={() =>
-              remove.mutate(
-                { kind: 'products', key: draft.id },
-                { onSuccess: () => props.onClose(false) },
-              )
-            }
-          >
+          <Button type="text" danger onClick={() => editing.remove(draft.id)}>
             {t('Remove')}
           </Button>
         )}
-        <Refused faults={faultsOf(remove.error)} />
-      </Keeping>
+        <Refused faults={editing.removeFaults} />
+      </SaveBar>
     </div>
   )
 }

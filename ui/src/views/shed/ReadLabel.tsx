@@ -7,9 +7,10 @@ import { useReadLabel } from '../../api/shed'
 import { newId } from '../../lib/ids'
 import { showNumber } from '../../lib/numbers'
 import { t } from '../../lib/words'
-import { useDraft } from '../../parts/draft'
+import { useDraft } from '../../api/draft'
+import { useSettled } from '../../api/settled'
 import { Field, Refused } from '../../parts/Field'
-import { plainly } from '../../parts/Keeping'
+import { plainly } from '../../parts/SaveBar'
 import { labelDraft, shownAs, type Product } from './state'
 
 const PAUSE_MS = 350
@@ -29,14 +30,11 @@ export function ReadLabel(props: {
   const [elements, setElements] = useState<boolean | null>(null)
   const [full, setFull] = useState(true)
   const { mutate, reset } = read
+  const asked = useSettled({ text, id, elements }, PAUSE_MS)
   useEffect(() => {
-    if (!text.trim()) {
-      reset()
-      return undefined
-    }
-    const timer = setTimeout(() => mutate({ text, id, elements }), PAUSE_MS)
-    return () => clearTimeout(timer)
-  }, [text, id, elements, mutate, reset])
+    if (asked.text.trim()) mutate(asked)
+    else reset()
+  }, [asked, mutate, reset])
   const label = text.trim() ? read.data : undefined
   const pack = label?.pack ?? null
   const use = (product: Product) => {

@@ -1,45 +1,30 @@
 import { Button } from 'antd'
-import { conflictOf, faultsOf } from '../../api/client'
-import { revisionOf, useGarden, usePlan, useWrites } from '../../api/gardens'
+import { useEditing } from '../../api/editing'
+import { useGarden, usePlan } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { Scoops as Drawn } from '../../drawing/Scoops'
 import { showNumber } from '../../lib/numbers'
 import { t } from '../../lib/words'
-import { useDraft } from '../../parts/draft'
 import { Findings } from '../../parts/Findings'
 import { MeasureField, Refused, SCOOP_VOLUMES, TextField, faultsAt } from '../../parts/Field'
-import { Keeping } from '../../parts/Keeping'
-import { termOf } from '../../parts/names'
-import { newScoop, type Scoop } from './state'
+import { SaveBar } from '../../parts/SaveBar'
+import { newScoop } from './state'
 
 /** The grower's own measures, drawn to size. */
 export function Scoops({ gardenId }: { gardenId: string }) {
-  const garden = useGarden(gardenId)
-  const { file } = garden
+  const { file } = useGarden(gardenId)
   const plan = usePlan(gardenId)
   const words = useWords()
-  const { save, remove } = useWrites(gardenId)
-  const typed = useDraft<Scoop>(`${gardenId}.scoop`)
-  const draft = typed.thing
-  const change = (next: Scoop) => {
-    save.reset()
-    typed.change(next)
-  }
+  const editing = useEditing(gardenId, 'scoops')
+  const { thing: draft, faults, change } = editing
   const ml = new Map(plan.scoops.map((scoop) => [scoop.id, scoop.ml]))
-  const faults = faultsOf(save.error)
   return (
     <div className="stack">
       <h2>{t('Scoops, level')}</h2>
       <ul className="scoop-list">
         {file.garden.scoops.map((scoop) => (
           <li key={scoop.id}>
-            <button
-              type="button"
-              onClick={() => {
-                save.reset()
-                typed.begin(scoop, revisionOf(garden, scoop.id))
-              }}
-            >
+            <button type="button" onClick={() => editing.begin(scoop)}>
               <Drawn count={1} ml={ml.get(scoop.id) ?? 5} label={scoop.name} />
               {scoop.name}
               <span className="soft small">{showNumber(ml.get(scoop.id) ?? 0)} mL</span>
@@ -47,7 +32,7 @@ export function Scoops({ gardenId }: { gardenId: string }) {
           </li>
         ))}
         <li>
-          <Button onClick={() => typed.begin(newScoop(), 0)}>{t('Add a scoop')}</Button>
+          <Button onClick={() => editing.begin(newScoop())}>{t('Add a scoop')}</Button>
         </li>
       </ul>
       <Findings
@@ -71,41 +56,14 @@ export function Scoops({ gardenId }: { gardenId: string }) {
               onChange={(volume) => volume && change({ ...draft, volume })}
             />
           </div>
-          <Keeping
-            mine={draft}
-            basedOn={typed.basedOn}
-            label={t('Keep it')}
-            saving={save.isPending}
-            faults={faults}
-            conflict={conflictOf(save.error)}
-            term={(field) => termOf(words.terms, field)}
-            onKeep={(thing, basedOn) =>
-              save.mutate(
-                { kind: 'scoops', thing: { ...thing }, basedOn },
-                { onSuccess: () => typed.drop() },
-              )
-            }
-            onLeave={() => {
-              save.reset()
-              typed.drop()
-            }}
-          >
+          <SaveBar editing={editing} terms={words.terms}>
             {file.garden.scoops.some((one) => one.id === draft.id) && (
-              <Button
-                type="text"
-                danger
-                onClick={() =>
-                  remove.mutate(
-                    { kind: 'scoops', key: draft.id },
-                    { onSuccess: () => typed.drop() },
-                  )
-                }
-              >
+              <Button type="text" danger onClick={() => editing.remove(draft.id)}>
                 {t('Remove')}
               </Button>
             )}
-            <Refused faults={faultsOf(remove.error)} />
-          </Keeping>
+            <Refused faults={editing.removeFaults} />
+          </SaveBar>
         </div>
       )}
     </div>

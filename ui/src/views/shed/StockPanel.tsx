@@ -13,7 +13,7 @@ import { showMass } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { MeasureField, Refused, type Measure, BULK_UNITS } from '../../parts/Field'
 import { bulk, type Bulk } from '../../api/measures'
-import { plainly } from '../../parts/Keeping'
+import { plainly } from '../../parts/SaveBar'
 import type { Move, Product } from './state'
 
 type Typed = { kind: Move['kind']; amount: Measure<Bulk['unit']> | null } | null
@@ -107,9 +107,8 @@ function Moves({ gardenId, product }: { gardenId: string; product: Product }) {
               loading={save.isPending}
               onClick={() => keep(typed.kind, typed.amount && bulk(typed.amount))}
             >
-              {t('Keep it')}
             </SaveButton>
-            <Button onClick={() => setTyped(null)}>{t('Leave it')}</Button>
+            <Button onClick={() => setTyped(null)}>{t('Cancel')}</Button>
           </div>
         </div>
       )}

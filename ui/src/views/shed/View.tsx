@@ -1,10 +1,10 @@
 import { Button, Segmented } from 'antd'
 import { useRef, useState } from 'react'
 import { useParams, useSearchParams } from 'react-router'
-import { revisionOf, useGarden, usePlan } from '../../api/gardens'
-import { useWhatIf } from '../../api/whatIf'
+import { useEditing } from '../../api/editing'
+import { useGarden, usePlan } from '../../api/gardens'
 import { t } from '../../lib/words'
-import { useDraft } from '../../parts/draft'
+import { useDraft } from '../../api/draft'
 import { AddMaterial } from './AddMaterial'
 import { Buy } from './Buy'
 import { Compare } from './Compare'
@@ -50,16 +50,16 @@ export function View() {
 }
 
 function Shelf({ gardenId }: { gardenId: string }) {
-  const garden = useGarden(gardenId)
-  const { products } = garden.file.garden
+  const { products } = useGarden(gardenId).file.garden
   const kept = usePlan(gardenId)
-  const typed = useDraft<Product>(`${gardenId}.product`)
   const [chosen, setChosen] = useState<string | null>(products[0]?.id ?? null)
   const label = useDraft<{ text: string }>(labelDraft(gardenId))
   const [adding, setAdding] = useState<Adding>(label.thing ? 'label' : null)
-  const draft = typed.thing
-  const whatIf = useWhatIf(gardenId, draft ? { products: [named(draft)] } : null)
-  const plan = (draft && whatIf.plan) || kept
+  const editing = useEditing(gardenId, 'products', {
+    changes: (thing) => ({ products: [named(thing)] }),
+    onSaved: (thing) => setChosen(thing.id),
+  })
+  const { thing: draft, plan } = editing
   const shown = draft ?? products.find((one) => one.id === chosen) ?? null
   const detail = useRef<HTMLElement>(null)
   // On a phone the details stand below the list: go there once they are drawn.
@@ -67,17 +67,17 @@ function Shelf({ gardenId }: { gardenId: string }) {
   const facts = plan.products.find((one) => one.id === shown?.id)
   const begin = (product: Product) => {
     setAdding(null)
-    typed.begin(product, 0)
+    editing.begin(product)
     show()
   }
   const choose = (id: string) => {
-    typed.drop()
+    editing.cancel()
     setAdding(null)
     setChosen(id)
     show()
   }
   const add = (next: Adding) => {
-    typed.drop()
+    editing.cancel()
     setAdding(next)
     show()
   }
@@ -139,16 +139,7 @@ function Shelf({ gardenId }: { gardenId: string }) {
         {adding === 'file' && <ProductFiles gardenId={gardenId} onClose={() => setAdding(null)} />}
         {!adding && draft && (
           <>
-            <ProductForm
-              gardenId={gardenId}
-              typed={typed}
-              plan={plan}
-              faults={whatIf.faults}
-              onClose={(saved) => {
-                if (saved) setChosen(draft.id)
-                typed.drop()
-              }}
-            />
+            <ProductForm gardenId={gardenId} editing={editing} />
             {facts && (
               <ScoopGives
                 gardenId={gardenId}
@@ -165,7 +156,7 @@ function Shelf({ gardenId }: { gardenId: string }) {
             gardenId={gardenId}
             product={shown}
             facts={facts}
-            onEdit={() => typed.begin(shown, revisionOf(garden, shown.id))}
+            onEdit={() => editing.begin(shown)}
           />
         )}
       </section>

@@ -1,11 +1,11 @@
 import { Button } from 'antd'
 import { SaveButton } from '../../parts/SaveButton'
-import { faultsOf, type Schemas } from '../../api/client'
-import { useGarden, useWrites } from '../../api/gardens'
+import type { Schemas } from '../../api/client'
+import { useEditing } from '../../api/editing'
+import { useGarden } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { newId } from '../../lib/ids'
 import { t } from '../../lib/words'
-import { useDraft } from '../../parts/draft'
 import { NumberField, Refused, TextField, faultsAt, faultsOfWhole } from '../../parts/Field'
 import { className, extractName } from './state'
 
@@ -24,22 +24,18 @@ export function Bands(props: { gardenId: string; gauge: Banded; onClose: () => v
   const { gauge, gardenId } = props
   const { file } = useGarden(gardenId)
   const { terms } = useWords()
-  const { save, remove } = useWrites(gardenId)
   const known = file.garden.bands.find(
     (one) => one.analyte === gauge.analyte && one.extractant === gauge.extractant,
   )
-  const draft = useDraft<Table>(`${gardenId}.bands.${gauge.analyte}.${gauge.extractant}`)
-  const shown: Table = draft.thing ?? known ?? ours(gauge)
-  const faults = faultsOf(save.error)
-  const change = (part: Partial<Table>) => {
-    save.reset()
-    if (draft.thing) draft.change({ ...shown, ...part })
-    else draft.begin({ ...shown, ...part }, 0)
-  }
-  const close = () => {
-    draft.drop()
-    props.onClose()
-  }
+  const editing = useEditing(gardenId, 'bands', {
+    name: `bands.${gauge.analyte}.${gauge.extractant}`,
+    onSaved: props.onClose,
+    onCancelled: props.onClose,
+    onRemoved: props.onClose,
+  })
+  const { faults } = editing
+  const shown: Table = editing.thing ?? known ?? ours(gauge)
+  const change = (part: Partial<Table>) => editing.change({ ...shown, ...part })
   return (
     <div className="sheet stack" role="group" aria-label={t('Bands of your own')}>
       <p>
@@ -75,21 +71,16 @@ export function Bands(props: { gardenId: string; gauge: Banded; onClose: () => v
       </div>
       <div className="row">
         <SaveButton
-          loading={save.isPending}
-          disabled={!draft.thing}
-          onClick={() => save.mutate({ kind: 'bands', thing: { ...shown } }, { onSuccess: close })}
-        >
-          {t('Keep these bands')}
-        </SaveButton>
+          loading={editing.saving}
+          disabled={!editing.thing}
+          onClick={() => editing.save(shown, editing.basedOn)}
+        />
         {known && (
-          <Button
-            loading={remove.isPending}
-            onClick={() => remove.mutate({ kind: 'bands', key: known.id }, { onSuccess: close })}
-          >
+          <Button loading={editing.removing} onClick={() => editing.remove(known.id)}>
             {t('Back to ours')}
           </Button>
         )}
-        <Button onClick={close}>{t('Leave it')}</Button>
+        <Button onClick={editing.cancel}>{t('Cancel')}</Button>
         <Refused faults={faultsOfWhole(faults)} />
       </div>
     </div>

@@ -1,14 +1,13 @@
 import { Button } from 'antd'
-import { conflictOf, faultsOf, type Schemas } from '../../api/client'
-import { revisionOf, useGarden, useWrites } from '../../api/gardens'
+import type { Schemas } from '../../api/client'
+import type { ThingEditing } from '../../api/editing'
+import { useGarden } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { showDate } from '../../lib/dates'
 import { showLitres, showMass, showNumber } from '../../lib/numbers'
 import { t } from '../../lib/words'
-import type { Draft } from '../../parts/draft'
 import { Findings } from '../../parts/Findings'
-import { Keeping } from '../../parts/Keeping'
-import { termOf } from '../../parts/names'
+import { SaveBar } from '../../parts/SaveBar'
 import { Why } from '../../parts/Why'
 import { PreparationForm, newPreparation } from './PreparationForm'
 
@@ -21,20 +20,13 @@ export function Preparations(props: {
   gardenId: string
   place: string
   plan: Schemas['SeasonPlan']
-  draft: Draft<Preparation>
-  faults: Schemas['FaultView'][]
+  editing: ThingEditing<Preparation>
 }) {
-  const { draft, plan } = props
-  const garden = useGarden(props.gardenId)
+  const { editing, plan } = props
+  const { file } = useGarden(props.gardenId)
   const words = useWords()
-  const { save, remove } = useWrites(props.gardenId)
   const facts = plan.places.find((one) => one.id === props.place)
-  const stored = garden.file.garden.preparations
-  const refused = faultsOf(save.error)
-  const leave = () => {
-    save.reset()
-    draft.drop()
-  }
+  const stored = file.garden.preparations
   return (
     <div className="sheet stack">
       {facts && facts.compost_share > 0.02 && (
@@ -47,7 +39,7 @@ export function Preparations(props: {
       )}
       {facts?.preparations.map((one) => {
         const known = stored.find((p) => p.id === one.id)
-        const typed = draft.thing?.id === one.id ? draft.thing : known
+        const typed = editing.thing?.id === one.id ? editing.thing : known
         return (
           <article key={one.id} className="preparation">
             <div className="row">
@@ -57,20 +49,17 @@ export function Preparations(props: {
                 {typed?.done ? t('done') : one.counts ? t('planned') : t('not confirmed')}
               </span>
               <span className="spacer" />
-              {known && draft.thing?.id !== one.id && (
+              {known && editing.thing?.id !== one.id && (
                 <>
-                  <Button
-                    size="small"
-                    onClick={() => draft.begin(known, revisionOf(garden, known.id))}
-                  >
+                  <Button size="small" onClick={() => editing.begin(known)}>
                     {t('Change')}
                   </Button>
                   <Button
                     size="small"
                     type="text"
                     danger
-                    loading={remove.isPending}
-                    onClick={() => remove.mutate({ kind: 'preparations', key: known.id })}
+                    loading={editing.removing}
+                    onClick={() => editing.remove(known.id)}
                   >
                     {t('Remove')}
                   </Button>
@@ -82,38 +71,19 @@ export function Preparations(props: {
           </article>
         )
       })}
-      {draft.thing ? (
+      {editing.thing ? (
         <>
           <PreparationForm
-            draft={draft.thing}
-            garden={garden.file.garden}
-            faults={[...props.faults, ...refused]}
-            onChange={(next) => {
-              save.reset()
-              draft.change(next)
-            }}
+            draft={editing.thing}
+            garden={file.garden}
+            faults={editing.faults}
+            onChange={editing.change}
           />
-          <Keeping
-            mine={draft.thing}
-            basedOn={draft.basedOn}
-            label={t('Keep it')}
-            saving={save.isPending}
-            disabled={props.faults.length > 0}
-            faults={refused}
-            conflict={conflictOf(save.error)}
-            term={(field) => termOf(words.terms, field)}
-            onKeep={(thing, basedOn) =>
-              save.mutate(
-                { kind: 'preparations', thing: { ...thing }, basedOn },
-                { onSuccess: leave },
-              )
-            }
-            onLeave={leave}
-          />
+          <SaveBar editing={editing} terms={words.terms} />
         </>
       ) : (
         <div>
-          <Button onClick={() => draft.begin(newPreparation(props.place, plan.as_of), 0)}>
+          <Button onClick={() => editing.begin(newPreparation(props.place, plan.as_of))}>
             {t('Work in compost or manure')}
           </Button>
         </div>

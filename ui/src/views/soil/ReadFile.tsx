@@ -90,7 +90,7 @@ export function ReadFile(props: { gardenId: string; onDone: (place: string | nul
                   })
                 }
               >
-                {plural(reports.length, 'Keep this test', 'Keep these {n} tests')}
+                {plural(reports.length, 'Save this test', 'Save these {n} tests')}
               </Button>
               {homeless > 0 && (
                 <span className="small">

@@ -1,18 +1,16 @@
 import { Button, Segmented } from 'antd'
 import { useEffect, useRef, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
-import { conflictOf, faultsOf, type Schemas } from '../../api/client'
-import { revisionOf, useGarden, usePlan, useWrites } from '../../api/gardens'
+import type { Schemas } from '../../api/client'
+import { useEditing, type ThingEditing } from '../../api/editing'
+import { useGarden, useWrites, type Plan } from '../../api/gardens'
 import { useWords } from '../../api/reference'
-import { useWhatIf } from '../../api/whatIf'
 import { showDate } from '../../lib/dates'
 import { t } from '../../lib/words'
-import { useDraft } from '../../parts/draft'
 import { ChoiceField } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
 import { HistoryButton } from '../../parts/History'
-import { Keeping } from '../../parts/Keeping'
-import { termOf } from '../../parts/names'
+import { SaveBar } from '../../parts/SaveBar'
 import { Search, found } from '../../parts/Search'
 import { Bands, type Banded } from './Bands'
 import { ByFeel } from './ByFeel'
@@ -30,6 +28,8 @@ import './soil.css'
 
 const PAGES = ['test', 'schools', 'exchange', 'work', 'past', 'feel'] as const
 type Page = (typeof PAGES)[number]
+type Facts = Schemas['PlacePlan']
+type Bed = Schemas['Bed']
 
 const pageNames = (): Record<Page, string> => ({
   test: t('Test'),
@@ -44,31 +44,29 @@ const pageNames = (): Record<Page, string> => ({
 export function View() {
   const { gardenId = '' } = useParams()
   const [query, setQuery] = useSearchParams()
-  const garden = useGarden(gardenId)
-  const { file } = garden
-  const kept = usePlan(gardenId)
-  const words = useWords()
-  const [looked, setLooked] = useState('')
-  const [beside, setBeside] = useState('')
-  const [banding, setBanding] = useState<Banded | null>(null)
+  const { file } = useGarden(gardenId)
   const places: Place[] = [
     ...file.garden.places.filter((place) => place.kind === 'bed'),
     ...file.garden.places.filter((place) => place.kind === 'tub'),
   ]
   const place = places.find((one) => one.id === query.get('bed')) ?? places[0]
-  const typed = useDraft<Report>(`${gardenId}.report`)
-  const working = useDraft<Schemas['Preparation']>(`${gardenId}.preparation`)
-  const asked = query.has('new') && place && !typed.thing ? newReport(place.id, kept.as_of) : null
-  const draft = typed.thing ?? asked
-  const page = PAGES.find((one) => one === query.get('page')) ?? 'test'
-  const changes = draft
-    ? { reports: [draft] }
-    : working.thing && page === 'work'
-      ? { preparations: [working.thing] }
-      : null
-  const whatIf = useWhatIf(gardenId, changes)
-  const plan = (changes && whatIf.plan) || kept
   if (!place) return <NoPlaces gardenId={gardenId} />
+  if (query.has('read')) {
+    return (
+      <ReadFile
+        gardenId={gardenId}
+        onDone={(bed) => setQuery({ bed: bed ?? place.id }, { replace: true })}
+      />
+    )
+  }
+  return <Soil key={place.id} gardenId={gardenId} places={places} place={place} />
+}
+
+/** One place's soil. What is being typed of another place is left with it. */
+function Soil(props: { gardenId: string; places: readonly Place[]; place: Place }) {
+  const { gardenId, places, place } = props
+  const [query, setQuery] = useSearchParams()
+  const page = PAGES.find((one) => one === query.get('page')) ?? 'test'
   const go = (next: { bed?: string; page?: Page }) => {
     const shown = next.page ?? page
     setQuery(
@@ -76,142 +74,189 @@ export function View() {
       { replace: true },
     )
   }
+  const test = useEditing(gardenId, 'reports', {
+    changes: (thing) => ({ reports: [thing] }),
+    onSaved: () => go({}),
+    onCancelled: () => go({}),
+  })
+  const work = useEditing(gardenId, 'preparations', {
+    changes: (thing) => (page === 'work' ? { preparations: [thing] } : null),
+  })
+  const { plan, before } = test.thing ? test : work
+  const kept = before ?? plan
   const facts = plan.places.find((one) => one.id === place.id)
-  const before = changes ? kept.places.find((one) => one.id === place.id) : undefined
+  const { file } = useGarden(gardenId)
   const stored = file.garden.reports.find((one) => one.id === facts?.report) ?? null
-  const report = draft ?? stored
-  const others = reportsFor(file.garden.reports, report?.id ?? null)
-  if (query.has('read')) {
-    return (
-      <ReadFile
-        gardenId={gardenId}
-        onDone={(bed) => setQuery(bed ? { bed } : { bed: place.id }, { replace: true })}
-      />
-    )
-  }
+  const asked = query.has('new') && !test.thing ? newReport(place.id, kept.as_of) : null
+  const draft = test.thing ?? asked
   return (
     <div className="soil-view">
-      <nav className="bed-list" aria-label={t('Beds')}>
-        <Search of={places.length} value={looked} onChange={setLooked} label={t('Find a bed')} />
-        {found(places, looked, (one) => one.name).map((one) => (
-          <button
-            key={one.id}
-            type="button"
-            aria-pressed={one.id === place.id}
-            onClick={() => {
-              typed.drop()
-              working.drop()
-              setBanding(null)
-              go({ bed: one.id })
-            }}
-          >
-            {one.name}
-            <span className="soft small"> {testedOn(one, kept, file.garden.reports)}</span>
-          </button>
-        ))}
-        <span className="bed-files">
-          <Button size="small" onClick={() => setQuery({ bed: place.id, read: '' })}>
-            {t('Read a file')}
-          </Button>
-          <Button
-            size="small"
-            type="text"
-            href={`/api/gardens/${gardenId}/soil-tests.csv`}
-            download
-          >
-            {t('Save all as CSV')}
-          </Button>
-        </span>
-      </nav>
+      <Beds
+        gardenId={gardenId}
+        places={places}
+        chosen={place.id}
+        plan={kept}
+        onChoose={(bed) => {
+          test.cancel()
+          work.cancel()
+          go({ bed })
+        }}
+        onRead={() => setQuery({ bed: place.id, read: '' })}
+      />
       <section className="stack">
         <Heading
           place={place}
           today={kept.as_of}
-          report={report}
-          onNew={() => typed.begin(newReport(place.id, kept.as_of), 0)}
-          onEdit={
-            stored && !draft ? () => typed.begin(stored, revisionOf(garden, stored.id)) : undefined
-          }
+          report={draft ?? stored}
+          onNew={() => test.begin(newReport(place.id, kept.as_of))}
+          onEdit={stored && !draft ? () => test.begin(stored) : undefined}
         />
         {draft ? (
-          <Typing
-            gardenId={gardenId}
-            draft={draft}
-            basedOn={typed.basedOn}
-            places={places}
-            faults={whatIf.faults}
-            onChange={(next) => (typed.thing ? typed.change(next) : typed.begin(next, 0))}
-            onLeave={() => {
-              typed.drop()
-              go({})
-            }}
-          />
+          <Typing draft={draft} editing={test} places={places} />
         ) : (
           place.kind === 'bed' && <Pages page={page} onChange={(next) => go({ page: next })} />
         )}
         {facts && (draft || page === 'test' || place.kind === 'tub') && (
-          <>
-            <Gauges
-              facts={facts}
-              before={before}
-              report={report}
-              beside={others.find((one) => one.id === beside) ?? null}
-              today={kept.as_of}
-              phWork={<PhWork facts={facts} today={kept.as_of} />}
-              onBands={setBanding}
-            />
-            {banding && (
-              <Bands
-                key={banding.analyte}
-                gardenId={gardenId}
-                gauge={banding}
-                onClose={() => setBanding(null)}
-              />
-            )}
-            <Findings of={plan.findings.filter((f) => f.about === report?.id)} words={words} />
-            {others.length > 0 && facts.gauges.length > 0 && (
-              <ChoiceField
-                label={t('Compare with')}
-                hint={t(
-                  'Drawn as an open mark, where it was measured by the same extract and unit.',
-                )}
-                value={beside}
-                options={[
-                  { value: '', label: t('nothing') },
-                  ...others.map((one) => ({
-                    value: one.id,
-                    label: named(one, file.garden, kept.as_of),
-                  })),
-                ]}
-                onChange={setBeside}
-              />
-            )}
-            {stored && !draft && <Stored gardenId={gardenId} report={stored} />}
-          </>
+          <Tested
+            gardenId={gardenId}
+            facts={facts}
+            plan={plan}
+            before={before?.places.find((one) => one.id === place.id)}
+            report={draft ?? stored}
+            stored={draft ? null : stored}
+          />
         )}
         {facts && !draft && place.kind === 'bed' && (
-          <>
-            {page === 'schools' && (
-              <Schools gardenId={gardenId} place={place} schools={facts.schools} />
-            )}
-            {page === 'exchange' && <Exchange facts={facts} />}
-            {page === 'work' && (
-              <Preparations
-                gardenId={gardenId}
-                place={place.id}
-                plan={plan}
-                draft={working}
-                faults={whatIf.faults}
-              />
-            )}
-            {page === 'past' && <Past changes={facts.changes} today={kept.as_of} />}
-            {page === 'feel' && <ByFeel gardenId={gardenId} bed={place} />}
-          </>
+          <Page page={page} gardenId={gardenId} bed={place} plan={plan} work={work} />
         )}
       </section>
-      <Follows gardenId={gardenId} bed={place.id} plan={plan} before={before ? kept : undefined} />
+      <Follows gardenId={gardenId} bed={place.id} plan={plan} before={before ?? undefined} />
     </div>
   )
+}
+
+/** All places with soil to look at, and tests as files. */
+function Beds(props: {
+  gardenId: string
+  places: readonly Place[]
+  chosen: string
+  plan: Plan
+  onChoose: (place: string) => void
+  onRead: () => void
+}) {
+  const { file } = useGarden(props.gardenId)
+  const [looked, setLooked] = useState('')
+  return (
+    <nav className="bed-list" aria-label={t('Beds')}>
+      <Search
+        of={props.places.length}
+        value={looked}
+        onChange={setLooked}
+        label={t('Find a bed')}
+      />
+      {found(props.places, looked, (one) => one.name).map((one) => (
+        <button
+          key={one.id}
+          type="button"
+          aria-pressed={one.id === props.chosen}
+          onClick={() => props.onChoose(one.id)}
+        >
+          {one.name}
+          <span className="soft small"> {testedOn(one, props.plan, file.garden.reports)}</span>
+        </button>
+      ))}
+      <span className="bed-files">
+        <Button size="small" onClick={props.onRead}>
+          {t('Read a file')}
+        </Button>
+        <Button
+          size="small"
+          type="text"
+          href={`/api/gardens/${props.gardenId}/soil-tests.csv`}
+          download
+        >
+          {t('Save all as CSV')}
+        </Button>
+      </span>
+    </nav>
+  )
+}
+
+/** What a test says: its values against bands, beside another test's where one is chosen. */
+function Tested(props: {
+  gardenId: string
+  facts: Facts
+  before: Facts | undefined
+  plan: Plan
+  report: Report | null
+  stored: Report | null
+}) {
+  const { gardenId, facts, plan, report } = props
+  const { file } = useGarden(gardenId)
+  const words = useWords()
+  const [beside, setBeside] = useState('')
+  const [banding, setBanding] = useState<Banded | null>(null)
+  const others = reportsFor(file.garden.reports, report?.id ?? null)
+  return (
+    <>
+      <Gauges
+        facts={facts}
+        before={props.before}
+        report={report}
+        beside={others.find((one) => one.id === beside) ?? null}
+        today={plan.as_of}
+        phWork={<PhWork facts={facts} today={plan.as_of} />}
+        onBands={setBanding}
+      />
+      {banding && (
+        <Bands
+          key={banding.analyte}
+          gardenId={gardenId}
+          gauge={banding}
+          onClose={() => setBanding(null)}
+        />
+      )}
+      <Findings of={plan.findings.filter((f) => f.about === report?.id)} words={words} />
+      {others.length > 0 && facts.gauges.length > 0 && (
+        <ChoiceField
+          label={t('Compare with')}
+          hint={t('Drawn as an open mark, where it was measured by the same extract and unit.')}
+          value={beside}
+          options={[
+            { value: '', label: t('nothing') },
+            ...others.map((one) => ({
+              value: one.id,
+              label: named(one, file.garden, plan.as_of),
+            })),
+          ]}
+          onChange={setBeside}
+        />
+      )}
+      {props.stored && <Stored gardenId={gardenId} report={props.stored} />}
+    </>
+  )
+}
+
+/** A page besides the test's. */
+function Page(props: {
+  page: Page
+  gardenId: string
+  bed: Bed
+  plan: Plan
+  work: ThingEditing<Schemas['Preparation']>
+}) {
+  const { page, gardenId, bed, plan } = props
+  const facts = plan.places.find((one) => one.id === bed.id)
+  if (!facts) return null
+  if (page === 'schools') {
+    return <Schools gardenId={gardenId} place={bed} schools={facts.schools} />
+  }
+  if (page === 'exchange') return <Exchange facts={facts} />
+  if (page === 'work') {
+    return <Preparations gardenId={gardenId} place={bed.id} plan={plan} editing={props.work} />
+  }
+  if (page === 'past') return <Past changes={facts.changes} today={plan.as_of} />
+  return page === 'feel' ? <ByFeel gardenId={gardenId} bed={bed} /> : null
 }
 
 /** The pages of a bed's soil; on a phone the chosen one is brought into sight. */
@@ -233,48 +278,19 @@ function Pages(props: { page: Page; onChange: (page: Page) => void }) {
   )
 }
 
-/** The form of a report, with what it would change beside it. */
-function Typing(props: {
-  gardenId: string
-  draft: Report
-  basedOn: number
-  places: readonly Place[]
-  faults: Schemas['FaultView'][]
-  onChange: (draft: Report) => void
-  onLeave: () => void
-}) {
+/** The form of a report; what it would change stands beside it. */
+function Typing(props: { draft: Report; editing: ThingEditing<Report>; places: readonly Place[] }) {
+  const { draft, editing } = props
   const words = useWords()
-  const { save } = useWrites(props.gardenId)
-  const refused = faultsOf(save.error)
-  const leave = () => {
-    save.reset()
-    props.onLeave()
-  }
   return (
     <div className="sheet stack">
       <ReportForm
-        draft={props.draft}
+        draft={draft}
         places={props.places}
-        faults={[...props.faults, ...refused]}
-        onChange={(next) => {
-          save.reset()
-          props.onChange(next)
-        }}
+        faults={editing.faults}
+        onChange={editing.change}
       />
-      <Keeping
-        mine={props.draft}
-        basedOn={props.basedOn}
-        label={t('Keep this test')}
-        saving={save.isPending}
-        disabled={props.faults.length > 0}
-        faults={refused}
-        conflict={conflictOf(save.error)}
-        term={(field) => termOf(words.terms, field)}
-        onKeep={(thing, basedOn) =>
-          save.mutate({ kind: 'reports', thing: { ...thing }, basedOn }, { onSuccess: leave })
-        }
-        onLeave={leave}
-      />
+      <SaveBar editing={{ ...editing, thing: draft }} terms={words.terms} />
     </div>
   )
 }

@@ -111,10 +111,10 @@ export function Differently(props: {
       <Next was={nextAfter(kept, props.due)} is={nextAfter(whatIf.plan, props.due)} />
       <div className="row">
         <SaveButton loading={props.saving} disabled={!on} onClick={() => props.onSave(entry)}>
-          {t('Record it')}
+          {t('Save')}
         </SaveButton>
         <Button type="text" onClick={props.onBack}>
-          {t('Back')}
+          {t('Cancel')}
         </Button>
       </div>
     </div>

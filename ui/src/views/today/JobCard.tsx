@@ -224,7 +224,7 @@ function Later(props: {
       </Button>
       <Button onClick={props.onMissed}>{t('It will not be given')}</Button>
       <Button type="text" onClick={props.onBack}>
-        {t('Back')}
+        {t('Cancel')}
       </Button>
     </div>
   )
