@@ -41,12 +41,12 @@ def main(arguments: Sequence[str] | None = None) -> int:
     Parameters
     ----------
     arguments : sequence of str or None
-        Words of the command line; None reads the process's own. [words]
+        Words of the command line; None reads the process's own.
 
     Returns
     -------
     int
-        0 when it worked, 2 when the input was refused. [exit code]
+        0 when it worked, 2 when the input was refused.
     """
     parser = argparse.ArgumentParser(prog="eznel", description="Feeding plans for a garden")
     verbs = parser.add_subparsers(dest="verb", required=True)

@@ -12,11 +12,11 @@ def today(garden: Garden) -> date:
     Parameters
     ----------
     garden : Garden
-        With its site. [document]
+        With its site.
 
     Returns
     -------
     date
-        The day that its plan is for. [date]
+        The day that its plan is for.
     """
     return garden.stands_on or datetime.now(ZoneInfo(garden.site.time_zone)).date()

@@ -40,15 +40,15 @@ def serve(
     Parameters
     ----------
     port : int
-        Of the application. [port]
+        Of the application.
     data : Path
-        Folder of the private database. [path]
+        Folder of the private database.
     ui : Path
-        Folder of the built interface. [path]
+        Folder of the built interface.
     demo_garden : bool
-        Whether a new store gets the demo garden. [yes or no]
+        Whether a new store gets the demo garden.
     password_hash : str
-        Of the password with which it is shared in the local network; empty for loopback. [text]
+        Of the password with which it is shared in the local network; empty for loopback.
 
     behind : str
         Address of a proxy whose word about who asks is believed; nobody's where it is empty.
@@ -57,7 +57,7 @@ def serve(
     Returns
     -------
     int
-        0 when it was stopped, 2 when it could not start. [exit code]
+        0 when it was stopped, 2 when it could not start.
     """
     host = "0.0.0.0" if password_hash else "127.0.0.1"
     if not _free(host, port):
@@ -136,9 +136,9 @@ def step(name: str, work: Callable[[], object]) -> None:
     Parameters
     ----------
     name : str
-        What people read. [text]
+        What people read.
     work : callable
-        What is done. [function]
+        What is done.
     """
     print(f"{name} …", end=" ", flush=True)
     began = time.monotonic()
@@ -152,7 +152,7 @@ def free_port() -> int:
     Returns
     -------
     int
-        Free a moment ago. [port]
+        Free a moment ago.
     """
     with socket.socket() as probe:
         probe.bind(("127.0.0.1", 0))

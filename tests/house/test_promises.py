@@ -44,15 +44,37 @@ def public_functions():
                 yield pytest.param(thing, id=f"{module.__name__}.{name}")
 
 
+MEASURED = re.compile(r"\b(?:float|Amounts|Worked|Floats|Sourced)\b")
+COUNTED = re.compile(r"\bint\b")
+"""Types of what has a unit."""
+RITUAL = {"core", "document", "name", "text", "date", "id", "path", "rows", "session"}
+"""What is no unit, and says nothing beside a type."""
+BARE = ("port", "year", "done")
+"""Whole numbers that count nothing."""
+UNIT_TAG = re.compile(r"\[([^\[\]]+)\]")
+
+
+def _sections(text: str) -> dict[str, str]:
+    parts = re.split(r"^(Parameters|Returns|Yields|Raises)\n-+\n", text, flags=re.M)
+    return dict(zip(parts[1::2], parts[2::2], strict=True))
+
+
 @pytest.mark.parametrize("function", list(public_functions()))
-def test_docstring_names_every_parameter_and_its_unit(function) -> None:
-    text = inspect.getdoc(function) or ""
-    after = text.partition("Parameters\n")[2]
-    section = re.split(r"^(?:Returns|Yields|Raises)$", after, flags=re.M)[0]
+def test_docstring_names_every_parameter_and_the_unit_of_every_number(function) -> None:
+    sections = _sections(inspect.getdoc(function) or "")
+    section = sections.get("Parameters", "")
     documented = re.findall(r"^(\w+) : ", section, re.M)
-    assert documented == list(inspect.signature(function).parameters)
-    for name, part in zip(documented, re.split(r"^\w+ : ", section, flags=re.M)[1:], strict=True):
-        assert re.search(r"\[[^\]]+\]", part), f"{name} has no unit"
+    signature = inspect.signature(function)
+    assert documented == list(signature.parameters)
+    parts = re.split(r"^\w+ : ", section, flags=re.M)[1:]
+    for (name, parameter), part in zip(signature.parameters.items(), parts, strict=True):
+        said = str(parameter.annotation)
+        if MEASURED.search(said) or (COUNTED.search(said) and name not in BARE):
+            assert UNIT_TAG.search(part), f"{name} has no unit"
+    if MEASURED.search(str(signature.return_annotation)):
+        told = sections.get("Returns") or sections.get("Yields") or ""
+        assert UNIT_TAG.search(told), "what is returned has no unit"
+    assert not RITUAL & set(UNIT_TAG.findall("".join(sections.values())))
 
 
 @pytest.mark.parametrize("module", MODULES, ids=lambda module: module.__name__)

@@ -40,10 +40,10 @@ def create_app(world: World | None, ui: Path | None = None, password_hash: str =
     world : World or None
         Store, catalogue and clock; None only to describe the API. [world]
     ui : Path or None
-        Folder of the built interface; None serves the API alone. [path]
+        Folder of the built interface; None serves the API alone.
     password_hash : str
         Of the password of a garden that is shared in the local network; empty for loopback
-        alone, where nobody is asked. [text]
+        alone, where nobody is asked.
 
     Returns
     -------
@@ -93,7 +93,7 @@ def description() -> dict[str, Any]:
     Returns
     -------
     dict
-        OpenAPI 3.1. [JSON]
+        OpenAPI 3.1.
     """
     found = create_app(None).openapi()
     for verbs in found["paths"].values():

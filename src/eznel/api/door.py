@@ -114,12 +114,12 @@ def hashed(password: str) -> str:
     Parameters
     ----------
     password : str
-        As typed. [text]
+        As typed.
 
     Returns
     -------
     str
-        In argon2's own format. [text]
+        In argon2's own format.
     """
     return PasswordHasher().hash(password)
 

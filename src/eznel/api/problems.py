@@ -88,12 +88,12 @@ def at_the_thing(field: str) -> str:
     Parameters
     ----------
     field : str
-        Like garden.plantings.3.place. [path]
+        Like garden.plantings.3.place.
 
     Returns
     -------
     str
-        Like place. [path]
+        Like place.
     """
     return re.sub(r"^(?:(?:garden|log)\.)?[a-z_]+\.\d+\.", "", field)
 
@@ -104,9 +104,9 @@ def problem_of(raised: Exception, said: Words) -> Problem:
     Parameters
     ----------
     raised : Exception
-        The error. [error]
+        The error.
     said : Words
-        The reader's sentences. [words]
+        The reader's sentences.
 
     Returns
     -------
@@ -165,9 +165,9 @@ def refusal(status: int, key: str, said: Words) -> Problem:
     status : int
         HTTP's number. [number]
     key : str
-        Name of the sentence. [name]
+        Name of the sentence.
     said : Words
-        The reader's sentences. [words]
+        The reader's sentences.
 
     Returns
     -------
@@ -185,7 +185,7 @@ def install(app: FastAPI) -> None:
     Parameters
     ----------
     app : FastAPI
-        The application. [app]
+        The application.
     """
     for error in STATUS:
         app.add_exception_handler(error, _answer(error))

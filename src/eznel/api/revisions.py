@@ -18,11 +18,11 @@ def written(done: gardens.Written) -> WrittenView:
     Parameters
     ----------
     done : Written
-        From the store. [counts]
+        From the store.
 
     Returns
     -------
     WrittenView
-        The same. [counts]
+        The same.
     """
     return WrittenView(revision=done.revision, garden_revision=done.garden_revision)

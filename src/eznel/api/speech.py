@@ -17,12 +17,12 @@ def locale_of(request: Request) -> Words:
     Parameters
     ----------
     request : Request
-        Its Accept-Language names languages, the dearest first. [request]
+        Its Accept-Language names languages, the dearest first.
 
     Returns
     -------
     Words
-        One locale's. [words]
+        One locale's.
     """
     for wanted in request.headers.get("accept-language", "").split(","):
         language = wanted.partition(";")[0].strip().partition("-")[0].lower()
@@ -37,12 +37,12 @@ def system_of(request: Request) -> System:
     Parameters
     ----------
     request : Request
-        Its X-Eznel-Units names one. [request]
+        Its X-Eznel-Units names one.
 
     Returns
     -------
     str
-        "metric", "us" or "imperial". [name]
+        "metric", "us" or "imperial".
     """
     asked = request.headers.get("x-eznel-units", "")
     return asked if asked in SYSTEMS else "metric"
@@ -54,9 +54,9 @@ def said_in(plan: SeasonPlan, said: Words) -> SeasonPlan:
     Parameters
     ----------
     plan : SeasonPlan
-        In English, as computed. [core]
+        In English, as computed.
     said : Words
-        The reader's. [words]
+        The reader's.
 
     Returns
     -------

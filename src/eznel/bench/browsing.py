@@ -28,9 +28,9 @@ def rows(folder: Path, ui: Path) -> list[Row]:
     Parameters
     ----------
     folder : Path
-        An empty one. [path]
+        An empty one.
     ui : Path
-        Built interface. [path]
+        Built interface.
 
     Returns
     -------

@@ -62,7 +62,7 @@ def rows(*, many: bool) -> list[Row]:
     Parameters
     ----------
     many : bool
-        Whether the garden of 2,000 plantings is computed too. [yes or no]
+        Whether the garden of 2,000 plantings is computed too.
 
     Returns
     -------
@@ -166,7 +166,7 @@ def with_plants(garden: Garden, number: int, plants: int) -> Garden:
     Parameters
     ----------
     garden : Garden
-        Generated. [document]
+        Generated.
     number : int
         Which planting. [count]
     plants : int
@@ -175,7 +175,7 @@ def with_plants(garden: Garden, number: int, plants: int) -> Garden:
     Returns
     -------
     Garden
-        All other things the same. [document]
+        All other things the same.
     """
     plantings = list(garden.plantings)
     plantings[number] = plantings[number].model_copy(update={"plants": plants})

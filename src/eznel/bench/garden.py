@@ -99,14 +99,14 @@ def generated(plantings: int, catalogue: Catalogue, *, plants: int | None = None
     plantings : int
         Plantings, and places. [count]
     catalogue : Catalogue
-        For its crops and programmes. [rows]
+        For its crops and programmes.
     plants : int or None
         Plants of each planting; None gives every one its own number. [count]
 
     Returns
     -------
     Garden
-        Equal at every call. [document]
+        Equal at every call.
     """
     crops, schools = sorted(catalogue.crops), sorted(catalogue.programmes)
     return Garden.model_validate(

@@ -45,12 +45,12 @@ def as_text(rows: Sequence[Row]) -> str:
     Parameters
     ----------
     rows : sequence of Row
-        Measured. [rows]
+        Measured.
 
     Returns
     -------
     str
-        A heading and a line each. [text]
+        A heading and a line each.
     """
     head = f"{'work':<58} {'value':>8} {'unit':<6} {'floor':>8} {'goal':>8}"
     return "\n".join([head, *(row.line() for row in rows)])
@@ -62,12 +62,12 @@ def as_json(rows: Sequence[Row]) -> str:
     Parameters
     ----------
     rows : sequence of Row
-        Measured. [rows]
+        Measured.
 
     Returns
     -------
     str
-        A list of objects. [JSON]
+        A list of objects.
     """
     return json.dumps([asdict(row) for row in rows], indent=2, ensure_ascii=False)
 
@@ -78,7 +78,7 @@ def median_ms(work: Callable[[], object], times: int) -> float:
     Parameters
     ----------
     work : callable
-        Called so many times. [function]
+        Called so many times.
     times : int
         Samples. [count]
 
@@ -101,13 +101,13 @@ def percentile(samples: Sequence[float], share: float) -> float:
     Parameters
     ----------
     samples : sequence of float
-        At least one. [any]
+        At least one. [ms]
     share : float
         Between 0 and 1. [g/g]
 
     Returns
     -------
     float
-        One of the samples. [any]
+        One of the samples. [ms]
     """
     return sorted(samples)[max(ceil(share * len(samples) - 1e-9), 1) - 1]

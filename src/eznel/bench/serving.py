@@ -67,14 +67,14 @@ def started(data: Path, ui: Path) -> Iterator[Started]:
     Parameters
     ----------
     data : Path
-        Its folder. [path]
+        Its folder.
     ui : Path
-        Built interface. [path]
+        Built interface.
 
     Yields
     ------
     Started
-        Answering. [process]
+        Answering.
     """
     running = Started(data, ui)
     try:
@@ -89,7 +89,7 @@ def wait_for(port: int, seconds: float = 600) -> None:
     Parameters
     ----------
     port : int
-        On loopback. [port]
+        On loopback.
     seconds : float
         At most. [s]
 
@@ -116,9 +116,9 @@ def put(app: Started, garden: Garden) -> None:
     Parameters
     ----------
     app : Started
-        The application. [process]
+        The application.
     garden : Garden
-        Replaces one with the same id. [document]
+        Replaces one with the same id.
     """
     file = GardenFile(garden=garden, log=Log())
     app.ask("PUT", f"/api/gardens/{garden.id}/file?based_on=0", file.model_dump(mode="json"))
@@ -130,9 +130,9 @@ def rows(folder: Path, ui: Path) -> list[Row]:
     Parameters
     ----------
     folder : Path
-        An empty one. [path]
+        An empty one.
     ui : Path
-        Built interface. [path]
+        Built interface.
 
     Returns
     -------
@@ -210,9 +210,9 @@ def fresh_rows(root: Path, folder: Path) -> list[Row]:
     Parameters
     ----------
     root : Path
-        The checkout. [path]
+        The checkout.
     folder : Path
-        An empty one. [path]
+        An empty one.
 
     Returns
     -------

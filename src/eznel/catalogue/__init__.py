@@ -29,7 +29,7 @@ def rows(name: str, model: type[AnyRow]) -> tuple[AnyRow, ...]:
     Parameters
     ----------
     name : str
-        File name in this package. [name]
+        File name in this package.
     model : type
         The row's shape. [type]
 

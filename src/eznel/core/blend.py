@@ -148,9 +148,9 @@ def blend(
     items : tuple of Item
         One measure each; two of the same product are never mixed. [g]
     caps : tuple of Cap
-        Never exceeded. [as each cap]
+        Never exceeded.
     apart : Apart or None
-        Items that may not be in one mix. [core]
+        Items that may not be in one mix.
 
     Returns
     -------

@@ -39,13 +39,13 @@ class Kept:
         Parameters
         ----------
         key : hashable
-            What it is. [name]
+            What it is.
         made_from : tuple
-            All that it depends on besides what reaches every part. [core]
+            All that it depends on besides what reaches every part.
         make : callable
-            Makes it. [core]
+            Makes it.
         holds : callable
-            Whether what an earlier one took for granted is still so. [yes or no]
+            Whether what an earlier one took for granted is still so.
 
         Returns
         -------

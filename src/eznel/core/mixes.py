@@ -25,7 +25,7 @@ def mix_volume(tub: Tub) -> Worked:
     Parameters
     ----------
     tub : Tub
-        One or more identical tubs. [document]
+        One or more identical tubs.
 
     Returns
     -------

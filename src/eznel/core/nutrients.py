@@ -154,7 +154,7 @@ def element_of(declared: str) -> Element:
     Parameters
     ----------
     declared : str
-        A nutrient as a label prints it: an element or one of the oxides. [name]
+        A nutrient as a label prints it: an element or one of the oxides.
 
     Returns
     -------
@@ -179,7 +179,7 @@ def nutrient_of(declared: str) -> Nutrient:
     Parameters
     ----------
     declared : str
-        An element or one of the oxides. [name]
+        An element or one of the oxides.
 
     Returns
     -------

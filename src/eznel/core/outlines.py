@@ -41,7 +41,7 @@ def ring(shape: Outline) -> tuple[Point, ...]:
     Parameters
     ----------
     shape : Outline
-        Any bed's outline. [document]
+        Any bed's outline.
 
     Returns
     -------
@@ -75,7 +75,7 @@ def extent_m(shape: Outline) -> Extent:
     Parameters
     ----------
     shape : Outline
-        Any bed's outline. [document]
+        Any bed's outline.
 
     Returns
     -------
@@ -97,7 +97,7 @@ def twice_area_m2(shape: Polygon) -> float:
     Parameters
     ----------
     shape : Polygon
-        The outline. [document]
+        The outline.
 
     Returns
     -------
@@ -122,7 +122,7 @@ def steps_m(spacing: Spacing) -> Steps:
     Parameters
     ----------
     spacing : Spacing
-        Pattern and distances. [document]
+        Pattern and distances.
 
     Returns
     -------
@@ -144,9 +144,9 @@ def positions(shape: Outline, spacing: Spacing) -> tuple[Point, ...]:
     Parameters
     ----------
     shape : Outline
-        The bed's outline. [document]
+        The bed's outline.
     spacing : Spacing
-        Pattern and distances. [document]
+        Pattern and distances.
 
     Returns
     -------

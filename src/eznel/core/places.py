@@ -54,7 +54,7 @@ def area(place: Place) -> Worked:
     Parameters
     ----------
     place : Place
-        Bed or tub. [document]
+        Bed or tub.
 
     Returns
     -------
@@ -104,7 +104,7 @@ def place_extent_m(place: Place) -> Extent:
     Parameters
     ----------
     place : Place
-        Bed or tub. [document]
+        Bed or tub.
 
     Returns
     -------
@@ -125,7 +125,7 @@ def tub_diameter_m(tub: Tub) -> Sourced:
     Parameters
     ----------
     tub : Tub
-        One tub. [document]
+        One tub.
 
     Returns
     -------
@@ -145,7 +145,7 @@ def filled_volume(tub: Tub) -> Worked:
     Parameters
     ----------
     tub : Tub
-        Bed or tub. [document]
+        Bed or tub.
 
     Returns
     -------
@@ -186,7 +186,7 @@ def density_g_ml(bed: Bed) -> Sourced:
     Parameters
     ----------
     bed : Bed
-        The bed. [document]
+        The bed.
 
     Returns
     -------
@@ -208,7 +208,7 @@ def soil_mass(*, depth_m: float, density_g_ml: float, origin: Origin) -> Worked:
     density_g_ml : float
         Dry mass per volume as it lies. [g/mL]
     origin : Origin
-        Where the density comes from. [name]
+        Where the density comes from.
 
     Returns
     -------
@@ -238,7 +238,7 @@ def bed_soil_mass(bed: Bed) -> Worked:
     Parameters
     ----------
     bed : Bed
-        The bed. [document]
+        The bed.
 
     Returns
     -------
@@ -280,14 +280,14 @@ def spacing_of(planting: Planting, crop: Crop) -> Spacing:
     Parameters
     ----------
     planting : Planting
-        The planting. [document]
+        The planting.
     crop : Crop
-        Its crop. [catalogue]
+        Its crop.
 
     Returns
     -------
     Spacing
-        Never None. [document]
+        Never None.
     """
     return planting.spacing or Spacing(
         pattern="rows",
@@ -302,7 +302,7 @@ def plant_area(spacing: Spacing) -> Worked:
     Parameters
     ----------
     spacing : Spacing
-        Pattern and distances. [document]
+        Pattern and distances.
 
     Returns
     -------
@@ -370,11 +370,11 @@ def tub_findings(tub: Tub, plants: int, crop: Crop) -> tuple[Finding, ...]:
     Parameters
     ----------
     tub : Tub
-        Bed or tub. [document]
+        Bed or tub.
     plants : int
         Plants in all the tubs together. [count]
     crop : Crop
-        Their crop. [catalogue]
+        Their crop.
 
     Returns
     -------
@@ -404,7 +404,7 @@ def walking_order(places: Sequence[Place]) -> tuple[int, ...]:
     Parameters
     ----------
     places : sequence of Place
-        Where they are drawn. [document]
+        Where they are drawn.
 
     Returns
     -------

@@ -65,7 +65,7 @@ def of_place(place: Place) -> list[Finding]:
     Parameters
     ----------
     place : Place
-        Bed or tub. [document]
+        Bed or tub.
 
     Returns
     -------
@@ -97,9 +97,9 @@ def of_report(report: SoilReport, today: date) -> list[Finding]:
     Parameters
     ----------
     report : SoilReport
-        The report. [document]
+        The report.
     today : date
-        The garden's date. [date]
+        The garden's date.
 
     Returns
     -------
@@ -141,7 +141,7 @@ def of_product(product: Product) -> list[Finding]:
     Parameters
     ----------
     product : Product
-        The product. [document]
+        The product.
 
     Returns
     -------
@@ -187,7 +187,7 @@ def of_scoop(scoop: Scoop) -> list[Finding]:
     Parameters
     ----------
     scoop : Scoop
-        The measure. [document]
+        The measure.
 
     Returns
     -------
@@ -210,9 +210,9 @@ def of_planting(planting: Planting, crop: Crop) -> list[Finding]:
     Parameters
     ----------
     planting : Planting
-        The planting. [document]
+        The planting.
     crop : Crop
-        Its crop. [catalogue]
+        Its crop.
 
     Returns
     -------
@@ -241,11 +241,11 @@ def of_mix(
     Parameters
     ----------
     place : Place
-        Bed or tub. [document]
+        Bed or tub.
     products : mapping
-        The shed, by id. [document]
+        The shed, by id.
     materials : mapping
-        General materials, by key. [catalogue]
+        General materials, by key.
 
     Returns
     -------
@@ -278,11 +278,11 @@ def of_garden(
     Parameters
     ----------
     garden : Garden
-        The garden. [document]
+        The garden.
     today : date
-        The garden's date. [date]
+        The garden's date.
     materials : mapping
-        General materials, by key. [catalogue]
+        General materials, by key.
 
     Returns
     -------

@@ -55,9 +55,9 @@ def factor(unit: str, to: str) -> float:
     Parameters
     ----------
     unit : str
-        A unit in our spelling. [name]
+        A unit in our spelling.
     to : str
-        Another of the same kind. [name]
+        Another of the same kind.
 
     Returns
     -------
@@ -80,6 +80,7 @@ def factors() -> dict[str, float]:
     -------
     dict of str to float
         By unit: lengths in metres, areas in square metres, volumes in litres, masses in grams.
+        [core/unit]
     """
     kinds: tuple[type[Measure], ...] = (Length, Area, Volume, Mass)
     return {

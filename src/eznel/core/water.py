@@ -35,7 +35,7 @@ def week_of(watering: Watering | None, *, area_m2: Worked, rain_mm: float = 0.0)
     Parameters
     ----------
     watering : Watering or None
-        How it is watered; by cans and the usual amount where nobody said. [document]
+        How it is watered; by cans and the usual amount where nobody said.
     area_m2 : Worked
         The bed. [m²]
     rain_mm : float

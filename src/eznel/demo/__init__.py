@@ -253,7 +253,7 @@ def garden() -> Garden:
     Returns
     -------
     Garden
-        With the calendar standing on a day in June. [document]
+        With the calendar standing on a day in June.
     """
     scoops = [
         ("half teaspoon", 2.5, "mL"),
@@ -309,12 +309,12 @@ def garden_file(catalogue: Catalogue) -> GardenFile:
     Parameters
     ----------
     catalogue : Catalogue
-        For the plan that was followed. [rows]
+        For the plan that was followed.
 
     Returns
     -------
     GardenFile
-        Equal at every call. [document]
+        Equal at every call.
     """
     slip = garden()
     log = Log(

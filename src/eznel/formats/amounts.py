@@ -18,13 +18,13 @@ def amount_sentence(
     Parameters
     ----------
     mix : MixPlan
-        One answer to a job. [core]
+        One answer to a job.
     products : mapping of UUID to str
-        What the grower calls them. [names]
+        What the grower calls them.
     scoops : mapping of UUID to str
-        What the grower calls them. [names]
+        What the grower calls them.
     words : Words
-        The reader's sentences. [words]
+        The reader's sentences.
 
     Returns
     -------
@@ -56,11 +56,11 @@ def scoop_name(name: str, count: float, words: Words) -> str:
     Parameters
     ----------
     name : str
-        As the grower typed it. [name]
+        As the grower typed it.
     count : float
         How many. [count]
     words : Words
-        The reader's sentences; only an English kitchen name takes an s. [words]
+        The reader's sentences; only an English kitchen name takes an s.
 
     Returns
     -------

@@ -28,11 +28,11 @@ def write_calendar(plan: SeasonPlan, garden: Garden, words: Words, revision: int
     Parameters
     ----------
     plan : SeasonPlan
-        The plan. [core]
+        The plan.
     garden : Garden
-        For the names. [document]
+        For the names.
     words : Words
-        The locale's sentences. [words]
+        The locale's sentences.
     revision : int
         The garden's: the sequence of every event, so that a file read later wins. [count]
 

@@ -10,7 +10,7 @@ def guarded(text: str) -> str:
     Parameters
     ----------
     text : str
-        A name or note. [text]
+        A name or note.
 
     Returns
     -------
@@ -26,7 +26,7 @@ def unguarded(text: str) -> str:
     Parameters
     ----------
     text : str
-        A cell. [text]
+        A cell.
 
     Returns
     -------

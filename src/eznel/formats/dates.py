@@ -41,15 +41,14 @@ def read_day(text: str, month_first: bool | None = None) -> ReadDay:
     Parameters
     ----------
     text : str
-        As printed. [text]
+        As printed.
     month_first : bool or None
         Whether the month stands before the day where it was written; None where nobody knows.
-        [yes or no]
 
     Returns
     -------
     ReadDay
-        Points between day, month and year put the day first; slashes do not say. [date]
+        Points between day, month and year put the day first; slashes do not say.
     """
     if found := _YEAR_FIRST.search(text):
         return _day(*(int(part) for part in found.groups()))
@@ -74,7 +73,7 @@ def month_first(texts: Iterable[str]) -> bool | None:
     Parameters
     ----------
     texts : iterable of str
-        Dates of one file. [text]
+        Dates of one file.
 
     Returns
     -------

@@ -43,11 +43,11 @@ def sentence(key: str, quantities: dict[str, Any], words: Words) -> Said:
     Parameters
     ----------
     key : str
-        Name of the error. [name]
+        Name of the error.
     quantities : dict
-        Numbers and names in it. [as named]
+        Numbers and names in it.
     words : Words
-        The locale's sentences. [words]
+        The locale's sentences.
 
     Returns
     -------
@@ -67,9 +67,9 @@ def of(error: Refusal | ValidationError, words: Words) -> list[Fault]:
     Parameters
     ----------
     error : Refusal or ValidationError
-        What was raised. [error]
+        What was raised.
     words : Words
-        The locale's sentences. [words]
+        The locale's sentences.
 
     Returns
     -------
@@ -99,7 +99,7 @@ def from_details(details: Any, words: Words) -> list[Fault]:
     details : sequence of dict
         As the validation library gives them. [details]
     words : Words
-        The locale's sentences. [words]
+        The locale's sentences.
 
     Returns
     -------

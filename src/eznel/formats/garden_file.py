@@ -13,7 +13,7 @@ def loads(data: bytes | str) -> GardenFile:
     Parameters
     ----------
     data : bytes or str
-        UTF-8 JSON. [JSON]
+        UTF-8 JSON.
 
     Returns
     -------
@@ -40,12 +40,12 @@ def dumps(file: GardenFile) -> str:
     Parameters
     ----------
     file : GardenFile
-        The garden with its log. [document]
+        The garden with its log.
 
     Returns
     -------
     str
-        JSON, indented, ending in a line break. [JSON]
+        JSON, indented, ending in a line break.
     """
     return file.model_dump_json(indent=2, exclude_defaults=False) + "\n"
 

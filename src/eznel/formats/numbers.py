@@ -36,9 +36,9 @@ def read_number(text: str, mark: Mark | None = None) -> Number | None:
     Parameters
     ----------
     text : str
-        Digits and marks, nothing else. [text]
+        Digits and marks, nothing else.
     mark : Mark or None
-        What stands before decimals where it was written; None where nobody knows. [sign]
+        What stands before decimals where it was written; None where nobody knows.
 
     Returns
     -------
@@ -94,7 +94,7 @@ def decimal_mark(text: str) -> Mark | None:
     Parameters
     ----------
     text : str
-        As printed. [text]
+        As printed.
 
     Returns
     -------
@@ -124,9 +124,9 @@ def written_plainly(text: str, mark: Mark | None) -> str:
     Parameters
     ----------
     text : str
-        As printed. [text]
+        As printed.
     mark : Mark or None
-        What stands before decimals in it, where that is known. [sign]
+        What stands before decimals in it, where that is known.
 
     Returns
     -------

@@ -41,11 +41,11 @@ def as_text(plan: SeasonPlan, garden: Garden, words: Words) -> str:
     Parameters
     ----------
     plan : SeasonPlan
-        The plan. [core]
+        The plan.
     garden : Garden
-        For the names. [document]
+        For the names.
     words : Words
-        The locale's sentences. [words]
+        The locale's sentences.
 
     Returns
     -------
@@ -128,16 +128,16 @@ def as_csv(plan: SeasonPlan, garden: Garden, words: Words) -> str:
     Parameters
     ----------
     plan : SeasonPlan
-        The plan. [core]
+        The plan.
     garden : Garden
-        For the names. [document]
+        For the names.
     words : Words
-        The locale's sentences. [words]
+        The locale's sentences.
 
     Returns
     -------
     str
-        Comma separated, with a header. [CSV]
+        Comma separated, with a header.
     """
     names = Names(garden)
     out = io.StringIO()

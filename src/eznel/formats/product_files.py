@@ -64,7 +64,7 @@ def write_json(products: Iterable[Product]) -> str:
     Parameters
     ----------
     products : iterable of Product
-        The shed. [document]
+        The shed.
 
     Returns
     -------
@@ -82,7 +82,7 @@ def write_csv(products: Iterable[Product]) -> str:
     Parameters
     ----------
     products : iterable of Product
-        The shed. [document]
+        The shed.
 
     Returns
     -------
@@ -162,7 +162,7 @@ def read_products(file: bytes) -> tuple[ReadProduct, ...]:
     Parameters
     ----------
     file : bytes
-        As chosen. [bytes]
+        As chosen.
 
     Returns
     -------

@@ -58,13 +58,13 @@ def write_season(plan: SeasonPlan, garden: Garden, said: Words, paper: Paper) ->
     Parameters
     ----------
     plan : SeasonPlan
-        The plan. [core]
+        The plan.
     garden : Garden
-        For the names. [document]
+        For the names.
     said : Words
-        The reader's sentences. [words]
+        The reader's sentences.
     paper : str
-        "a4" or "letter". [name]
+        "a4" or "letter".
 
     Returns
     -------

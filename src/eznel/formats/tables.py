@@ -48,7 +48,7 @@ def decoded(data: bytes) -> str:
     Parameters
     ----------
     data : bytes
-        As it came. [bytes]
+        As it came.
 
     Returns
     -------
@@ -80,7 +80,7 @@ def table_of(text: str, most_rows: int = MOST_ROWS) -> Table:
     Parameters
     ----------
     text : str
-        The file's text. [text]
+        The file's text.
     most_rows : int
         More are refused. [count]
 

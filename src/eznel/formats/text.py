@@ -69,9 +69,9 @@ def number(value: float, words: Words | None = None) -> str:
     Parameters
     ----------
     value : float
-        Any number. [as given]
+        Any number. [unit]
     words : Words or None
-        The locale whose marks are used; None for English. [words]
+        The locale whose marks are used; None for English.
 
     Returns
     -------
@@ -95,11 +95,11 @@ def amount(quantity: Quantity, words: Words, system: System = "metric") -> str:
     Parameters
     ----------
     quantity : Quantity
-        Value and unit. [as given]
+        Value and unit.
     words : Words
-        The locale's sentences. [words]
+        The locale's sentences.
     system : str
-        The reader's system of units. [name]
+        The reader's system of units.
 
     Returns
     -------
@@ -128,11 +128,11 @@ def show(worked: Worked, words: Words, system: System = "metric") -> Shown:
     Parameters
     ----------
     worked : Worked
-        Value and steps. [core]
+        Value and steps. [unit]
     words : Words
-        The locale's sentences. [words]
+        The locale's sentences.
     system : str
-        The reader's system of units; the formula itself stays in its own. [name]
+        The reader's system of units; the formula itself stays in its own.
 
     Returns
     -------
@@ -182,11 +182,11 @@ def say(finding: Finding, words: Words, system: System = "metric") -> ShownFindi
     Parameters
     ----------
     finding : Finding
-        Key, numbers and names. [core]
+        Key, numbers and names.
     words : Words
-        The locale's sentences. [words]
+        The locale's sentences.
     system : str
-        The reader's system of units; the formula itself stays in its own. [name]
+        The reader's system of units; the formula itself stays in its own.
 
     Returns
     -------

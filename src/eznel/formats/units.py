@@ -40,14 +40,14 @@ def converted(value: float, unit: str, system: System) -> tuple[float, str]:
     value : float
         In the core's unit. [unit]
     unit : str
-        The core's unit, like "m²". [name]
+        The core's unit, like "m²".
     system : str
-        "metric", "us" or "imperial". [name]
+        "metric", "us" or "imperial".
 
     Returns
     -------
     tuple of float and str
-        Value and unit; as given where the reader has no other.
+        Value and unit; as given where the reader has no other. [unit]
     """
     if unit == "°C" and system == "us":
         return value * 9 / 5 + 32, "°F"

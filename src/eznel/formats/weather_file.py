@@ -59,12 +59,12 @@ def day_id(on: date) -> UUID:
     Parameters
     ----------
     on : date
-        The day. [date]
+        The day.
 
     Returns
     -------
     UUID
-        Always the same. [id]
+        Always the same.
     """
     return uuid5(WEATHER_DAYS, on.isoformat())
 
@@ -75,7 +75,7 @@ def read_weather(text: str) -> ReadWeather:
     Parameters
     ----------
     text : str
-        Separated by commas, semicolons or tabs, with a row of headings. [text]
+        Separated by commas, semicolons or tabs, with a row of headings.
 
     Returns
     -------
@@ -111,12 +111,12 @@ def write_weather(days: Iterable[WeatherDay]) -> str:
     Parameters
     ----------
     days : iterable of WeatherDay
-        In any order. [document]
+        In any order.
 
     Returns
     -------
     str
-        A row of headings, then a row a day. [CSV]
+        A row of headings, then a row a day.
     """
     out = io.StringIO()
     table = csv.writer(out, lineterminator="\r\n")

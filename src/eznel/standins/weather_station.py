@@ -51,11 +51,11 @@ def weather_of(
     Parameters
     ----------
     seed : str
-        Which station. [text]
+        Which station.
     on : date
-        The day. [date]
+        The day.
     today : date
-        The last day that has been measured. [date]
+        The last day that has been measured.
     low_c : sequence of float
         Usual minima of the twelve months. [°C]
     high_c : sequence of float
@@ -136,7 +136,7 @@ def start(port: int = 0) -> ThreadingHTTPServer:
     Parameters
     ----------
     port : int
-        Its port; any free one where it is 0. [port]
+        Its port; any free one where it is 0.
 
     Returns
     -------
@@ -154,12 +154,12 @@ def address(server: ThreadingHTTPServer) -> str:
     Parameters
     ----------
     server : ThreadingHTTPServer
-        The station. [server]
+        The station.
 
     Returns
     -------
     str
-        On loopback. [URL]
+        On loopback.
     """
     return f"http://127.0.0.1:{server.server_address[1]}"
 
@@ -172,13 +172,13 @@ def ask(
     Parameters
     ----------
     at : str
-        Its address. [URL]
+        Its address.
     seed : str
-        Which station. [text]
+        Which station.
     days : tuple of date and date
-        First and last day. [dates]
+        First and last day.
     today : date
-        The garden's date. [date]
+        The garden's date.
     usual : tuple of two sequences of float
         The place's monthly minima and maxima. [°C]
 

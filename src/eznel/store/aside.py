@@ -40,9 +40,9 @@ def whole(settings: Row, found: Sequence[Found]) -> GardenFile:
     Parameters
     ----------
     settings : dict
-        Id, name, site and so on. [columns]
+        Id, name, site and so on.
     found : sequence of tuple
-        Kind, key and plain data of each thing. [columns]
+        Kind, key and plain data of each thing.
 
     Returns
     -------
@@ -73,9 +73,9 @@ def set_aside(settings: Row, found: Sequence[Found]) -> tuple[GardenFile, tuple[
     Parameters
     ----------
     settings : dict
-        Id, name, site and so on. [columns]
+        Id, name, site and so on.
     found : sequence of tuple
-        Kind, key and plain data of each thing. [columns]
+        Kind, key and plain data of each thing.
 
     Returns
     -------

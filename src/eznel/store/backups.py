@@ -99,9 +99,9 @@ def save(engine: Engine, path: Path) -> int:
     Parameters
     ----------
     engine : Engine
-        Of the store. [engine]
+        Of the store.
     path : Path
-        The file; replaced if it is there. [path]
+        The file; replaced if it is there.
 
     Returns
     -------
@@ -169,7 +169,7 @@ def read(path: Path) -> Backup:
     Parameters
     ----------
     path : Path
-        The file. [path]
+        The file.
 
     Returns
     -------
@@ -224,7 +224,7 @@ def here(engine: Engine) -> dict[str, str]:
     Parameters
     ----------
     engine : Engine
-        Of the store. [engine]
+        Of the store.
 
     Returns
     -------
@@ -243,11 +243,11 @@ def restore(
     Parameters
     ----------
     engine : Engine
-        Of the store; all gardens are written, or none. [engine]
+        Of the store; all gardens are written, or none.
     backup : Backup
-        From `read`. [document]
+        From `read`.
     done : callable
-        Told how many gardens of how many are written. [function]
+        Told how many gardens of how many are written.
     """
     with Session(engine) as session:
         # As every write does: lock first, then read. Nobody writes beside it.
@@ -297,7 +297,7 @@ def keep_newest(folder: Path) -> None:
     Parameters
     ----------
     folder : Path
-        Holds nothing but backups whose names sort by date. [path]
+        Holds nothing but backups whose names sort by date.
     """
     for old in sorted(folder.glob("*.eznel-backup"))[:-KEPT]:
         old.unlink()

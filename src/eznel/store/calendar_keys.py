@@ -20,9 +20,9 @@ def key_of(session: Session, garden_id: str) -> str | None:
     Parameters
     ----------
     session : Session
-        Open. [session]
+        Open.
     garden_id : str
-        The garden. [id]
+        The garden.
 
     Returns
     -------
@@ -38,9 +38,9 @@ def renew(session: Session, garden_id: str) -> str:
     Parameters
     ----------
     session : Session
-        Open; committed here. [session]
+        Open; committed here.
     garden_id : str
-        The garden. [id]
+        The garden.
 
     Returns
     -------
@@ -66,9 +66,9 @@ def end(session: Session, garden_id: str) -> None:
     Parameters
     ----------
     session : Session
-        Open; committed here. [session]
+        Open; committed here.
     garden_id : str
-        The garden. [id]
+        The garden.
     """
     session.execute(delete(CalendarKeyRow).where(CalendarKeyRow.garden_id == garden_id))
     session.commit()
@@ -80,7 +80,7 @@ def end_all(engine: Engine) -> int:
     Parameters
     ----------
     engine : Engine
-        Of the store. [engine]
+        Of the store.
 
     Returns
     -------
@@ -97,9 +97,9 @@ def garden_of(session: Session, key: str) -> str | None:
     Parameters
     ----------
     session : Session
-        Open. [session]
+        Open.
     key : str
-        As it stands in the address. [text]
+        As it stands in the address.
 
     Returns
     -------

@@ -15,9 +15,9 @@ def end(session: Session, key: str, life_s: float) -> None:
     Parameters
     ----------
     session : Session
-        Open; committed here. [session]
+        Open; committed here.
     key : str
-        The browser's session. [id]
+        The browser's session.
     life_s : float
         How long a session lasts. [s]
     """
@@ -34,9 +34,9 @@ def ended(session: Session, key: str) -> bool:
     Parameters
     ----------
     session : Session
-        Open. [session]
+        Open.
     key : str
-        The browser's session. [id]
+        The browser's session.
 
     Returns
     -------

@@ -69,15 +69,15 @@ def replace(
     Parameters
     ----------
     session : Session
-        Open; committed here. [session]
+        Open; committed here.
     file : GardenFile
-        The garden with its log. [document]
+        The garden with its log.
     based_on : int
         The garden's revision that this was made from; 0 for a new one. [count]
     who : str
-        Who did it, for the journal. [name]
+        Who did it, for the journal.
     check : callable
-        Raises what is wrong with the garden. [function]
+        Raises what is wrong with the garden.
 
     Returns
     -------
@@ -115,19 +115,19 @@ def put(
     Parameters
     ----------
     session : Session
-        Open; committed here. [session]
+        Open; committed here.
     garden_id : str
-        The garden. [id]
+        The garden.
     kind : Kind
-        The thing's kind. [kind]
+        The thing's kind.
     thing : BaseModel
-        The thing. [document]
+        The thing.
     based_on : int
         The thing's revision that this was made from; 0 for a new one. [count]
     who : str
-        Who did it, for the journal. [name]
+        Who did it, for the journal.
     check : callable
-        Raises what is wrong with the garden as it would be. [function]
+        Raises what is wrong with the garden as it would be.
 
     Returns
     -------
@@ -165,17 +165,17 @@ def add(
     Parameters
     ----------
     session : Session
-        Open; committed here. [session]
+        Open; committed here.
     garden_id : str
-        The garden. [id]
+        The garden.
     kind : Kind
-        Their kind. [kind]
+        Their kind.
     things : sequence of BaseModel
-        The things. [document]
+        The things.
     who : str
-        Who did it, for the journal. [name]
+        Who did it, for the journal.
     check : callable
-        Raises what is wrong with the garden as it would be. [function]
+        Raises what is wrong with the garden as it would be.
 
     Returns
     -------
@@ -209,15 +209,15 @@ def keep_days(
     Parameters
     ----------
     session : Session
-        Open; committed here. [session]
+        Open; committed here.
     garden_id : str
-        The garden. [id]
+        The garden.
     days : sequence of WeatherDay
-        The days; what is there already just so stays. [document]
+        The days; what is there already just so stays.
     who : str
-        Who did it, for the journal. [name]
+        Who did it, for the journal.
     check : callable
-        Raises what is wrong with the garden as it would be. [function]
+        Raises what is wrong with the garden as it would be.
 
     Returns
     -------
@@ -242,17 +242,17 @@ def remove(
     Parameters
     ----------
     session : Session
-        Open; committed here. [session]
+        Open; committed here.
     garden_id : str
-        The garden. [id]
+        The garden.
     kind : Kind
-        The thing's kind. [kind]
+        The thing's kind.
     key : str
-        Its id. [id]
+        Its id.
     based_on : int
         The thing's revision that was seen. [count]
     who : str
-        Who did it, for the journal. [name]
+        Who did it, for the journal.
 
     Returns
     -------
@@ -281,15 +281,15 @@ def settle(session: Session, garden: Garden, *, based_on: int, who: str, check: 
     Parameters
     ----------
     session : Session
-        Open; committed here. [session]
+        Open; committed here.
     garden : Garden
-        With the new settings; its things are not looked at. [document]
+        With the new settings; its things are not looked at.
     based_on : int
         The settings' revision that this was made from. [count]
     who : str
-        Who did it, for the journal. [name]
+        Who did it, for the journal.
     check : callable
-        Raises what is wrong with the garden as it would be. [function]
+        Raises what is wrong with the garden as it would be.
 
     Returns
     -------
@@ -325,17 +325,17 @@ def turn(
     Parameters
     ----------
     session : Session
-        Open; committed here. [session]
+        Open; committed here.
     garden_id : str
-        The garden. [id]
+        The garden.
     number : int
         The change's, in the journal. [number]
     act : str
-        "undo" or "redo". [name]
+        "undo" or "redo".
     who : str
-        Who did it, for the journal. [name]
+        Who did it, for the journal.
     check : callable
-        Raises what is wrong with the garden as it would be. [function]
+        Raises what is wrong with the garden as it would be.
 
     Returns
     -------

@@ -62,9 +62,9 @@ def append(session: Session, change: Change) -> None:
     Parameters
     ----------
     session : Session
-        Open; not committed here. [session]
+        Open; not committed here.
     change : Change
-        The write. [document]
+        The write.
     """
     columns = {name: getattr(change, name) for name in Change.__slots__}
     written_at = datetime.now(UTC).replace(tzinfo=None)
@@ -84,11 +84,11 @@ def entries(
     Parameters
     ----------
     session : Session
-        Open. [session]
+        Open.
     garden_id : str
-        The garden. [id]
+        The garden.
     thing_id : str or None
-        One thing's; None for all. [id]
+        One thing's; None for all.
     before : int or None
         Only changes with a smaller number. [number]
     most : int
@@ -114,9 +114,9 @@ def entry(session: Session, garden_id: str, number: int) -> Written | None:
     Parameters
     ----------
     session : Session
-        Open. [session]
+        Open.
     garden_id : str
-        The garden. [id]
+        The garden.
     number : int
         The change's. [number]
 
@@ -138,11 +138,11 @@ def version(session: Session, garden_id: str, thing: tuple[str, str], revision: 
     Parameters
     ----------
     session : Session
-        Open. [session]
+        Open.
     garden_id : str
-        The garden. [id]
+        The garden.
     thing : tuple of str
-        Its part of the document, kind and id, like ("garden/places", id). [names]
+        Its part of the document, kind and id, like ("garden/places", id).
     revision : int
         The thing's. [count]
 
@@ -174,11 +174,11 @@ def last_revision(session: Session, garden_id: str, thing_id: str) -> int:
     Parameters
     ----------
     session : Session
-        Open. [session]
+        Open.
     garden_id : str
-        The garden. [id]
+        The garden.
     thing_id : str
-        The thing. [id]
+        The thing.
 
     Returns
     -------
@@ -199,9 +199,9 @@ def turns(session: Session, garden_id: str) -> Turns:
     Parameters
     ----------
     session : Session
-        Open. [session]
+        Open.
     garden_id : str
-        The garden. [id]
+        The garden.
 
     Returns
     -------

@@ -85,12 +85,12 @@ def key_of(thing: BaseModel) -> str:
     Parameters
     ----------
     thing : BaseModel
-        Any recorded thing. [document]
+        Any recorded thing.
 
     Returns
     -------
     str
-        As stored. [id]
+        As stored.
     """
     return str(getattr(thing, "id", None) or getattr(thing, "key", ""))
 
@@ -101,14 +101,14 @@ def to_row(kind: Kind, thing: BaseModel) -> tuple[Row, list[Row]]:
     Parameters
     ----------
     kind : Kind
-        Its kind. [kind]
+        Its kind.
     thing : BaseModel
-        The thing. [document]
+        The thing.
 
     Returns
     -------
     tuple of dict and list of dict
-        Without garden, revision and ordinal, which the store knows. [columns]
+        Without garden, revision and ordinal, which the store knows.
     """
     plain = thing.model_dump(mode="json")
     typed = thing.model_dump()
@@ -129,16 +129,16 @@ def data_of(kind: Kind, row: Row, values: list[Row]) -> Row:
     Parameters
     ----------
     kind : Kind
-        Its kind. [kind]
+        Its kind.
     row : dict
-        Its columns. [columns]
+        Its columns.
     values : list of dict
-        The rows of its values, if it is a report. [columns]
+        The rows of its values, if it is a report.
 
     Returns
     -------
     dict
-        As in a garden file. [JSON]
+        As in a garden file.
     """
     if kind.name == "programmes":
         record: Row = row["record"]

@@ -19,9 +19,9 @@ def held(path: Path, who: str, wait_s: float = 0.0) -> Iterator[None]:
     Parameters
     ----------
     path : Path
-        Its file; stays there. [path]
+        Its file; stays there.
     who : str
-        What others are told about us. [text]
+        What others are told about us.
     wait_s : float
         How long to wait for it. [s]
 

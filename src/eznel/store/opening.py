@@ -31,13 +31,13 @@ def open_store(data: Path, stack: ExitStack, who: str, step: Step) -> Engine:
     Parameters
     ----------
     data : Path
-        Folder of the private database, for nobody else meanwhile. [path]
+        Folder of the private database, for nobody else meanwhile.
     stack : ExitStack
-        Ends with it what is started here. [stack]
+        Ends with it what is started here.
     who : str
-        What somebody is told who wants the same folder. [text]
+        What somebody is told who wants the same folder.
     step : callable
-        Does each part of it and tells of it. [function]
+        Does each part of it and tells of it.
 
     Returns
     -------
@@ -67,13 +67,13 @@ def open_beside(data: Path, stack: ExitStack, who: str, step: Step) -> Engine:
     Parameters
     ----------
     data : Path
-        Folder of the private database. [path]
+        Folder of the private database.
     stack : ExitStack
-        Ends with it what is started here. [stack]
+        Ends with it what is started here.
     who : str
-        What somebody is told who wants the same folder. [text]
+        What somebody is told who wants the same folder.
     step : callable
-        Does each part of it and tells of it. [function]
+        Does each part of it and tells of it.
 
     Returns
     -------
@@ -126,9 +126,9 @@ def set_aside(data: Path, who: str) -> Path:
     Parameters
     ----------
     data : Path
-        Folder that it lies in. [path]
+        Folder that it lies in.
     who : str
-        What somebody is told who wants the same folder. [text]
+        What somebody is told who wants the same folder.
 
     Returns
     -------

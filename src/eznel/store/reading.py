@@ -51,7 +51,7 @@ def gardens(session: Session) -> list[Listed]:
     Parameters
     ----------
     session : Session
-        Open. [session]
+        Open.
 
     Returns
     -------
@@ -72,9 +72,9 @@ def revision(session: Session, garden_id: str) -> int:
     Parameters
     ----------
     session : Session
-        Open. [session]
+        Open.
     garden_id : str
-        The garden. [id]
+        The garden.
 
     Returns
     -------
@@ -98,9 +98,9 @@ def load(session: Session, garden_id: str) -> Stored:
     Parameters
     ----------
     session : Session
-        Open. [session]
+        Open.
     garden_id : str
-        The garden. [id]
+        The garden.
 
     Returns
     -------
@@ -151,11 +151,11 @@ def load_place(session: Session, garden_id: str, place: str) -> Garden:
     Parameters
     ----------
     session : Session
-        Open. [session]
+        Open.
     garden_id : str
-        The garden. [id]
+        The garden.
     place : str
-        The place; it need not be stored yet. [id]
+        The place; it need not be stored yet.
 
     Returns
     -------
@@ -189,14 +189,14 @@ def row_of(session: Session, query: Any) -> Row | None:
     Parameters
     ----------
     session : Session
-        Open. [session]
+        Open.
     query : Select
         The query. [SQL]
 
     Returns
     -------
     dict or None
-        Its columns. [columns]
+        Its columns.
     """
     found = session.execute(query).mappings().first()
     return dict(found) if found is not None else None
@@ -208,13 +208,13 @@ def rows_of(session: Session, query: Any) -> list[Row]:
     Parameters
     ----------
     session : Session
-        Open. [session]
+        Open.
     query : Select
         The query. [SQL]
 
     Returns
     -------
     list of dict
-        Their columns. [columns]
+        Their columns.
     """
     return [dict(row) for row in session.execute(query).mappings()]

@@ -27,12 +27,12 @@ def name_of(revision: str) -> str:
     Parameters
     ----------
     revision : str
-        The schema's. [name]
+        The schema's.
 
     Returns
     -------
     str
-        Sorts by time. [name]
+        Sorts by time.
     """
     return f"before-migration-{datetime.now(UTC):%Y-%m-%dT%H%M%S}-from-{revision}{ENDING}"
 
@@ -43,9 +43,9 @@ def save(connection: Connection, path: Path) -> None:
     Parameters
     ----------
     connection : Connection
-        To the database. [connection]
+        To the database.
     path : Path
-        The file; replaced if it is there. Older ones beside it go. [path]
+        The file; replaced if it is there. Older ones beside it go.
     """
     path.parent.mkdir(parents=True, exist_ok=True)
     half = path.with_name(path.name + ".part")
@@ -77,7 +77,7 @@ def is_one(path: Path) -> bool:
     Parameters
     ----------
     path : Path
-        Any file. [path]
+        Any file.
 
     Returns
     -------
@@ -97,9 +97,9 @@ def put_back(connection: Connection, path: Path) -> None:
     Parameters
     ----------
     connection : Connection
-        To the database. [connection]
+        To the database.
     path : Path
-        Written by `save`. [path]
+        Written by `save`.
 
     Raises
     ------

@@ -61,7 +61,7 @@ def words(locale: str) -> Words:
     Parameters
     ----------
     locale : str
-        One of LOCALES. [name]
+        One of LOCALES.
 
     Returns
     -------

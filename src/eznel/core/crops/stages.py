@@ -60,16 +60,16 @@ def stage_spans(
     Parameters
     ----------
     crop : Crop
-        Base and upper temperature. [catalogue]
+        Base and upper temperature.
     stages : tuple of Stage
-        In order. [catalogue]
+        In order.
     weather : Weather
         Measured and usual days. [°C]
     warmer_by_c : float
         How much warmer the place is. [°C]
     anchors : mapping
         First day of a stage that is known, and whether it was seen (or planned). A known day
-        re-anchors everything after it. [dates]
+        re-anchors everything after it.
 
     Returns
     -------
@@ -127,9 +127,9 @@ def stage_on(spans: tuple[StageSpan, ...], day: date) -> str | None:
     Parameters
     ----------
     spans : tuple of StageSpan
-        Its stages. [dates]
+        Its stages.
     day : date
-        The day. [date]
+        The day.
 
     Returns
     -------

@@ -69,11 +69,11 @@ def uptake_curve(
     Parameters
     ----------
     nutrient : Nutrient
-        Element. [name]
+        Element.
     spans : tuple of StageSpan
-        The planting's stages. [dates]
+        The planting's stages.
     stages : tuple of Stage
-        The crop's, with shares reached by each stage's end. [catalogue]
+        The crop's, with shares reached by each stage's end.
 
     Returns
     -------

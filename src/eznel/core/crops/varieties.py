@@ -37,11 +37,11 @@ def growing(planting: Planting, varieties: Iterable[Variety], catalogue: Catalog
     Parameters
     ----------
     planting : Planting
-        The planting. [document]
+        The planting.
     varieties : iterable of Variety
-        Those that the grower has described. [document]
+        Those that the grower has described.
     catalogue : Catalogue
-        The usual figures. [rows]
+        The usual figures.
 
     Returns
     -------

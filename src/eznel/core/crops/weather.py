@@ -97,7 +97,7 @@ class Weather:
         Parameters
         ----------
         start : date
-            First day that counts. [date]
+            First day that counts.
         degree_days : float
             Warmth wanted. [°C day]
         limits_c : Limits
@@ -122,7 +122,7 @@ class Weather:
         Parameters
         ----------
         year : int
-            Year of the midwinter. [year]
+            Year of the midwinter.
         base_c : float
             Base temperature of the crop. [°C]
         warmer_by_c : float
@@ -131,7 +131,7 @@ class Weather:
         Returns
         -------
         date
-            Midwinter itself where it is never too cold; of usual days. [date]
+            Midwinter itself where it is never too cold; of usual days.
         """
         mean = self.usual.mean + warmer_by_c
         coldest = self.midwinter_index
@@ -159,7 +159,7 @@ class Weather:
         Parameters
         ----------
         day : date
-            The day. [date]
+            The day.
         base_c : float
             Base temperature of the crop. [°C]
         warmer_by_c : float

@@ -68,11 +68,11 @@ def fault(key: str, field: str = "", **quantities: Any) -> PydanticCustomError:
     Parameters
     ----------
     key : str
-        Name of the sentence. [name]
+        Name of the sentence.
     field : str
-        The field at fault where the error belongs to a part of the model. [name]
+        The field at fault where the error belongs to a part of the model.
     quantities : dict
-        Numbers and names that the sentence shows. [as named]
+        Numbers and names that the sentence shows.
 
     Returns
     -------

@@ -50,7 +50,7 @@ def read(data: object) -> GardenFile:
     Parameters
     ----------
     data : object
-        What a JSON reader made of the file. [JSON]
+        What a JSON reader made of the file.
 
     Returns
     -------

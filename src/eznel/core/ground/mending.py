@@ -85,16 +85,16 @@ def job_key(place: UUID, kind: str, of: UUID) -> UUID:
     Parameters
     ----------
     place : UUID
-        The place. [id]
+        The place.
     kind : str
-        "lime", "sulphur" or "retest". [name]
+        "lime", "sulphur" or "retest".
     of : UUID
-        The report that asks for it. [id]
+        The report that asks for it.
 
     Returns
     -------
     UUID
-        Always the same for the same job. [id]
+        Always the same for the same job.
     """
     return uuid5(PLACE_JOBS, f"{place}/{kind}/{of}")
 
@@ -130,11 +130,11 @@ def mend(asked: Asked, shed: tuple[Fertiliser, ...], catalogue: Catalogue) -> Ph
     Parameters
     ----------
     asked : Asked
-        The bed and its pH. [core]
+        The bed and its pH.
     shed : tuple of Fertiliser
-        What there is. [core]
+        What there is.
     catalogue : Catalogue
-        For general materials. [rows]
+        For general materials.
 
     Returns
     -------

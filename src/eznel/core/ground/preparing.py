@@ -129,17 +129,17 @@ def prepare(
     Parameters
     ----------
     preparation : Preparation
-        As typed. [document]
+        As typed.
     place : Place
-        Where it goes. [document]
+        Where it goes.
     room : Room
-        Its plants and its test. [core]
+        Its plants and its test.
     products : dict of UUID to Fertiliser
-        The shed, by id. [core]
+        The shed, by id.
     catalogue : Catalogue
-        For general materials. [rows]
+        For general materials.
     today : date
-        The garden's date. [date]
+        The garden's date.
 
     Returns
     -------
@@ -300,11 +300,11 @@ def compost_share(prepared: list[Prepared], place: Place, today: date) -> float:
     Parameters
     ----------
     prepared : list of Prepared
-        Of the place. [core]
+        Of the place.
     place : Place
-        Bed or tub. [document]
+        Bed or tub.
     today : date
-        The garden's date. [date]
+        The garden's date.
 
     Returns
     -------
@@ -330,11 +330,11 @@ def given_in(prepared: list[Prepared], planted: date, stop: date) -> Iterator[Gi
     Parameters
     ----------
     prepared : list of Prepared
-        Of the place. [core]
+        Of the place.
     planted : date
-        Day of planting. [date]
+        Day of planting.
     stop : date
-        Day from which nothing counts any more. [date]
+        Day from which nothing counts any more.
 
     Yields
     ------
@@ -360,11 +360,11 @@ def findings(one: Prepared, room: Room, harvests: list[Harvest]) -> tuple[Findin
     Parameters
     ----------
     one : Prepared
-        The preparation. [core]
+        The preparation.
     room : Room
-        Its place. [core]
+        Its place.
     harvests : list of Harvest
-        Of each planting there. [dates]
+        Of each planting there.
 
     Returns
     -------

@@ -85,15 +85,15 @@ def soil_of(
     Parameters
     ----------
     place : Place
-        Bed or tub. [document]
+        Bed or tub.
     reports : iterable of SoilReport
-        Those on this place. [document]
+        Those on this place.
     preparations : iterable of Preparation
-        Those of this place. [document]
+        Those of this place.
     grown : Grown
-        Its crops. [core]
+        Its crops.
     common : Common
-        Shed, bands, catalogue and day. [core]
+        Shed, bands, catalogue and day.
 
     Returns
     -------

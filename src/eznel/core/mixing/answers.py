@@ -88,7 +88,7 @@ def answer(task: DueJob, shed: Shed, shelf: Shelf) -> Answered:
     task : DueJob
         The job. [g]
     shed : Shed
-        Products and scoops. [core]
+        Products and scoops.
     shelf : Shelf
         What is left in the shed. [g]
 
@@ -158,7 +158,7 @@ def useful(task: DueJob, shed: Shed) -> tuple[list[Usable], tuple[Refused, ...]]
     task : DueJob
         The job. [g]
     shed : Shed
-        Products. [core]
+        Products.
 
     Returns
     -------

@@ -105,13 +105,13 @@ def caps(
     Parameters
     ----------
     task : DueJob
-        The job. [core]
+        The job.
     portions : Portions
         Portions and water. [L]
     choices : list of Choice
-        The measures that the blend looks at. [core]
+        The measures that the blend looks at.
     shed : Shed
-        Products and scoops. [core]
+        Products and scoops.
     shelf : Shelf
         What is left in the shed. [g]
 
@@ -166,7 +166,7 @@ def stage_of(task: DueJob) -> str | None:
     Parameters
     ----------
     task : DueJob
-        The job. [core]
+        The job.
 
     Returns
     -------
@@ -238,7 +238,7 @@ def water_ec_ds_m(shed: Shed) -> float:
     Parameters
     ----------
     shed : Shed
-        The garden's. [core]
+        The garden's.
 
     Returns
     -------
@@ -255,7 +255,7 @@ def apart(choices: list[Choice]) -> Apart | None:
     Parameters
     ----------
     choices : list of Choice
-        The measures that the blend looks at. [core]
+        The measures that the blend looks at.
 
     Returns
     -------

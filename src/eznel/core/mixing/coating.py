@@ -36,9 +36,9 @@ def coated_sizes(stand: Stand, stands: Stands) -> tuple[CoatedSize, ...]:
     Parameters
     ----------
     stand : Stand
-        The planting in a tub. [core]
+        The planting in a tub.
     stands : Stands
-        Its garden. [core]
+        Its garden.
 
     Returns
     -------

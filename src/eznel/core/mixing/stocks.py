@@ -30,7 +30,7 @@ def two_tanks(preferences: Preferences) -> bool:
     Parameters
     ----------
     preferences : Preferences
-        The garden's. [document]
+        The garden's.
 
     Returns
     -------
@@ -46,11 +46,11 @@ def stock_of(mix: MixPlan, mean_c: float, shed: Shed) -> tuple[StockTank, ...]:
     Parameters
     ----------
     mix : MixPlan
-        The feed. [core]
+        The feed.
     mean_c : float
         Mean of the day, for how warm the water is. [°C]
     shed : Shed
-        Products. [core]
+        Products.
 
     Returns
     -------

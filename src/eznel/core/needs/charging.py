@@ -17,11 +17,11 @@ def charge_of(stand: InTub, stands: Stands, nutrient: Nutrient) -> Worked:
     Parameters
     ----------
     stand : InTub
-        The planting in a tub. [core]
+        The planting in a tub.
     stands : Stands
-        Its garden. [core]
+        Its garden.
     nutrient : Nutrient
-        Element. [name]
+        Element.
 
     Returns
     -------
@@ -83,11 +83,11 @@ def released_share(product: Fertiliser, stand: Stand, day: date) -> Worked:
     Parameters
     ----------
     product : Fertiliser
-        The product. [core]
+        The product.
     stand : Stand
-        The planting it is given to. [core]
+        The planting it is given to.
     day : date
-        Day it is mixed in or spread. [date]
+        Day it is mixed in or spread.
 
     Returns
     -------
@@ -107,11 +107,11 @@ def release_course(product: Fertiliser, stand: Stand, day: date) -> list[float]:
     Parameters
     ----------
     product : Fertiliser
-        Coated or organic. [core]
+        Coated or organic.
     stand : Stand
-        The planting it is given to. [core]
+        The planting it is given to.
     day : date
-        Day it is mixed in or spread. [date]
+        Day it is mixed in or spread.
 
     Returns
     -------

@@ -45,9 +45,9 @@ def credits_n(stand: OnGround, stands: Stands) -> list[Worked]:
     Parameters
     ----------
     stand : OnGround
-        The planting in mineral soil. [core]
+        The planting in mineral soil.
     stands : Stands
-        Its garden. [core]
+        Its garden.
 
     Returns
     -------
@@ -126,7 +126,7 @@ def side_dress_nitrate(stand: Stand) -> Worked | None:
     Parameters
     ----------
     stand : Stand
-        The planting. [core]
+        The planting.
 
     Returns
     -------
@@ -158,7 +158,7 @@ def side_dress(stand: OnGround) -> SideDress | None:
     Parameters
     ----------
     stand : OnGround
-        The planting. [core]
+        The planting.
 
     Returns
     -------
@@ -181,11 +181,11 @@ def organic_credit(stand: Stand, nutrient: Nutrient, *, since: date | None) -> W
     Parameters
     ----------
     stand : Stand
-        The planting. [core]
+        The planting.
     nutrient : Nutrient
-        Element. [name]
+        Element.
     since : date or None
-        Day of a test that carries already what went in before it. [date]
+        Day of a test that carries already what went in before it.
 
     Returns
     -------
@@ -222,9 +222,9 @@ def water_credit(stand: Stand, nutrient: Nutrient) -> Worked | None:
     Parameters
     ----------
     stand : Stand
-        The planting. [core]
+        The planting.
     nutrient : Nutrient
-        Element. [name]
+        Element.
 
     Returns
     -------
@@ -256,9 +256,9 @@ def tub_water(stand: InTub, nutrient: Nutrient) -> Worked | None:
     Parameters
     ----------
     stand : InTub
-        The planting in tubs. [core]
+        The planting in tubs.
     nutrient : Nutrient
-        Element. [name]
+        Element.
 
     Returns
     -------

@@ -109,9 +109,9 @@ def needs(stand: Stand, stands: Stands) -> Needs:
     Parameters
     ----------
     stand : Stand
-        The planting in its place. [core]
+        The planting in its place.
     stands : Stands
-        Its garden, for the crop before it and the catalogue. [core]
+        Its garden, for the crop before it and the catalogue.
 
     Returns
     -------
@@ -251,12 +251,12 @@ def question_of(stand: OnGround) -> Question:
     Parameters
     ----------
     stand : OnGround
-        The planting in a bed. [core]
+        The planting in a bed.
 
     Returns
     -------
     Question
-        Crop and soil. [core]
+        Crop and soil.
     """
     acidity = stand.soil.acidity
     return Question(

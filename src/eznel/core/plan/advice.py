@@ -36,9 +36,9 @@ def of_stand(stand: Stand, stands: Stands, fits: int) -> list[Finding]:
     Parameters
     ----------
     stand : Stand
-        The planting in its place. [core]
+        The planting in its place.
     stands : Stands
-        Its garden. [core]
+        Its garden.
     fits : int
         Plants that really fit inside the place. [count]
 
@@ -170,11 +170,11 @@ def of_job(job: JobPlan, season: Season, shed: Shed) -> tuple[Finding, ...]:
     Parameters
     ----------
     job : JobPlan
-        The job as it stands. [core]
+        The job as it stands.
     season : Season
-        Its planting's season. [core]
+        Its planting's season.
     shed : Shed
-        The shed. [core]
+        The shed.
 
     Returns
     -------
@@ -212,7 +212,7 @@ def overfed(season: Season) -> list[Finding]:
     Parameters
     ----------
     season : Season
-        A planting's. [core]
+        A planting's.
 
     Returns
     -------
@@ -240,11 +240,11 @@ def salty(season: Season, shed: Shed, worked_in: Sequence[Prepared]) -> list[Fin
     Parameters
     ----------
     season : Season
-        A planting's. [core]
+        A planting's.
     shed : Shed
-        Products. [core]
+        Products.
     worked_in : sequence of Prepared
-        What was worked into places. [core]
+        What was worked into places.
 
     Returns
     -------
@@ -284,9 +284,9 @@ def too_strong(stand: Stand, on: date, n_mg_l: float | None) -> list[Finding]:
     Parameters
     ----------
     stand : Stand
-        The planting in its place. [core]
+        The planting in its place.
     on : date
-        Day of the feed. [date]
+        Day of the feed.
     n_mg_l : float or None
         Its nitrogen; None where the water was not given. [mg/L]
 
@@ -316,9 +316,9 @@ def to_buy(short_g: Amounts, need_g: Amounts, *, dissolved: bool, shed: Shed) ->
     need_g : Amounts
         The season's needs, to leave out what is not worth a word. [g]
     dissolved : bool
-        Whether it must dissolve, as in tubs. [yes or no]
+        Whether it must dissolve, as in tubs.
     shed : Shed
-        For its materials. [core]
+        For its materials.
 
     Returns
     -------

@@ -52,7 +52,7 @@ def shared_cans(workings: Workings) -> tuple[SharedCan, ...]:
     Parameters
     ----------
     workings : Workings
-        The garden's. [core]
+        The garden's.
 
     Returns
     -------

@@ -24,9 +24,9 @@ def changes(bed: Bed, stands: Stands) -> tuple[Change, ...]:
     Parameters
     ----------
     bed : Bed
-        The bed. [document]
+        The bed.
     stands : Stands
-        Its garden, with what was logged. [core]
+        Its garden, with what was logged.
 
     Returns
     -------

@@ -49,22 +49,22 @@ def explain(
     Parameters
     ----------
     garden : Garden
-        What is known. [document]
+        What is known.
     log : Log
-        What happened. [document]
+        What happened.
     today : date
-        The garden's date. [date]
+        The garden's date.
     catalogue : Catalogue
-        Crops, stages, bands, materials and programmes. [rows]
+        Crops, stages, bands, materials and programmes.
     key : str
-        Which number; see the module. [path]
+        Which number; see the module.
     earlier : Workings or None
-        Of an earlier plan, to save work. [core]
+        Of an earlier plan, to save work.
 
     Returns
     -------
     Worked
-        The same value as in the plan, with its steps.
+        The same value as in the plan, with its steps. [unit]
 
     Raises
     ------

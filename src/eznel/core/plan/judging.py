@@ -37,9 +37,9 @@ def judge(workings: Workings, plantings: Collection[UUID] | None = None) -> Judg
     Parameters
     ----------
     workings : Workings
-        The garden's. [core]
+        The garden's.
     plantings : collection of UUID or None
-        Only these; all where nobody says. [ids]
+        Only these; all where nobody says.
 
     Returns
     -------

@@ -18,11 +18,11 @@ def measures(garden: Garden, today: date, catalogue: Catalogue) -> PlaceMeasures
     Parameters
     ----------
     garden : Garden
-        One place with its plantings is enough. [document]
+        One place with its plantings is enough.
     today : date
-        The garden's date. [date]
+        The garden's date.
     catalogue : Catalogue
-        Crops, stages, bands, materials and programmes. [rows]
+        Crops, stages, bands, materials and programmes.
 
     Returns
     -------
@@ -47,12 +47,12 @@ def standing(stand: Stand) -> Standing:
     Parameters
     ----------
     stand : Stand
-        The planting in its place. [core]
+        The planting in its place.
 
     Returns
     -------
     Standing
-        Plants, places for more, and where each stands. [as named]
+        Plants, places for more, and where each stands.
     """
     on_ground = isinstance(stand, OnGround)
     return Standing(

@@ -82,9 +82,9 @@ def place_plan(place: Place, stands: Stands) -> PlacePlan:
     Parameters
     ----------
     place : Place
-        Bed or tub. [document]
+        Bed or tub.
     stands : Stands
-        Its garden. [core]
+        Its garden.
         Values and keys, without its turn on the walk and what the log says of changes.
     Returns
     -------
@@ -142,9 +142,9 @@ def week_of_bed(bed: Bed, stands: Stands) -> Week:
     Parameters
     ----------
     bed : Bed
-        The bed. [document]
+        The bed.
     stands : Stands
-        Its garden. [core]
+        Its garden.
 
     Returns
     -------
@@ -322,13 +322,13 @@ def school_gives(school: School, nutrient: Nutrient, stand: OnGround, stands: St
     Parameters
     ----------
     school : School
-        One of SCHOOLS. [name]
+        One of SCHOOLS.
     nutrient : Nutrient
-        Element. [name]
+        Element.
     stand : OnGround
-        The planting. [core]
+        The planting.
     stands : Stands
-        Its garden. [core]
+        Its garden.
 
     Returns
     -------

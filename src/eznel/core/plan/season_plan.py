@@ -62,16 +62,16 @@ def make(
     Parameters
     ----------
     garden : Garden
-        What is known. [document]
+        What is known.
     log : Log
-        What happened. [document]
+        What happened.
     today : date
-        The garden's date. [date]
+        The garden's date.
     catalogue : Catalogue
-        Crops, stages, bands, materials and programmes. [rows]
+        Crops, stages, bands, materials and programmes.
     earlier : Made or None
         Of a garden that may differ: saves computing again what does not, and never
-        changes the plan. [core]
+        changes the plan.
 
     Returns
     -------
@@ -125,13 +125,13 @@ def plan(garden: Garden, log: Log, today: date, catalogue: Catalogue) -> SeasonP
     Parameters
     ----------
     garden : Garden
-        What is known. [document]
+        What is known.
     log : Log
-        What happened. [document]
+        What happened.
     today : date
-        The garden's date. [date]
+        The garden's date.
     catalogue : Catalogue
-        Crops, stages, bands, materials and programmes. [rows]
+        Crops, stages, bands, materials and programmes.
 
     Returns
     -------
@@ -201,9 +201,9 @@ def short_of(season: Season, workings: Workings) -> tuple[ToBuy, ...]:
     Parameters
     ----------
     season : Season
-        The planting's. [core]
+        The planting's.
     workings : Workings
-        The garden's. [core]
+        The garden's.
 
     Returns
     -------

@@ -24,9 +24,9 @@ def tasks(stand: Stand, stands: Stands) -> tuple[TaskView, ...]:
     Parameters
     ----------
     stand : Stand
-        The planting in its place. [core]
+        The planting in its place.
     stands : Stands
-        Its garden: which jobs are switched on, and what was done. [core]
+        Its garden: which jobs are switched on, and what was done.
 
     Returns
     -------
@@ -49,9 +49,9 @@ def fits(task: Task, stand: Stand) -> bool:
     Parameters
     ----------
     task : Task
-        The job. [catalogue]
+        The job.
     stand : Stand
-        The planting in its place. [core]
+        The planting in its place.
 
     Returns
     -------

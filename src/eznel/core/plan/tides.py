@@ -39,9 +39,9 @@ def tides(season: Season, shed: Shed) -> tuple[Tide, ...]:
     Parameters
     ----------
     season : Season
-        The planting's season. [core]
+        The planting's season.
     shed : Shed
-        The garden's. [core]
+        The garden's.
 
     Returns
     -------
@@ -109,12 +109,12 @@ def keeping_of(tide: Tide, today: date) -> Keeping:
     tide : Tide
         Of one nutrient. [g]
     today : date
-        The garden's date. [date]
+        The garden's date.
 
     Returns
     -------
     Keeping
-        Short, even or ample. [name]
+        Short, even or ample.
     """
     past = sum(day <= today for day in tide.days)
     if past == 0:

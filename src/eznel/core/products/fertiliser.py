@@ -97,9 +97,9 @@ def fertiliser(product: Product, materials: Mapping[str, Material]) -> Fertilise
     Parameters
     ----------
     product : Product
-        The product. [document]
+        The product.
     materials : mapping of str to Material
-        General materials, by key. [catalogue]
+        General materials, by key.
 
     Returns
     -------
@@ -115,12 +115,12 @@ def general(material: Material) -> Fertiliser:
     Parameters
     ----------
     material : Material
-        The material. [catalogue]
+        The material.
 
     Returns
     -------
     Fertiliser
-        Always the same id for the same material. [core]
+        Always the same id for the same material.
     """
     product = Product.model_validate(
         {
@@ -155,7 +155,7 @@ def density_g_ml(of: Fertiliser) -> Sourced:
     Parameters
     ----------
     of : Fertiliser
-        The product. [core]
+        The product.
 
     Returns
     -------
@@ -178,9 +178,9 @@ def fraction(of: Fertiliser, nutrient: Nutrient) -> Worked:
     Parameters
     ----------
     of : Fertiliser
-        The product; its density counts where a label is in grams per 100 mL. [core]
+        The product; its density counts where a label is in grams per 100 mL.
     nutrient : Nutrient
-        Element. [name]
+        Element.
 
     Returns
     -------
@@ -217,7 +217,7 @@ def first_season_share(of: Fertiliser) -> Worked:
     Parameters
     ----------
     of : Fertiliser
-        The product. [core]
+        The product.
 
     Returns
     -------
@@ -274,7 +274,7 @@ def first_season_shares(of: Fertiliser) -> Amounts:
     Parameters
     ----------
     of : Fertiliser
-        The product. [core]
+        The product.
 
     Returns
     -------
@@ -318,7 +318,7 @@ def sodium_and_chloride(of: Fertiliser) -> float:
     Parameters
     ----------
     of : Fertiliser
-        The product; its material tells what a label leaves out. [core]
+        The product; its material tells what a label leaves out.
 
     Returns
     -------
@@ -337,7 +337,7 @@ def ec_of_1g_l(of: Fertiliser) -> float:
     Parameters
     ----------
     of : Fertiliser
-        The product. [core]
+        The product.
 
     Returns
     -------

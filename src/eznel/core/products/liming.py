@@ -27,7 +27,7 @@ def neutralising_pct(of: Fertiliser) -> float:
     Parameters
     ----------
     of : Fertiliser
-        The product. [core]
+        The product.
 
     Returns
     -------
@@ -55,7 +55,7 @@ def effective_share(of: Fertiliser) -> Worked:
     Parameters
     ----------
     of : Fertiliser
-        The product. [core]
+        The product.
 
     Returns
     -------

@@ -27,7 +27,7 @@ def most_on_ground(of: Fertiliser) -> float | None:
     Parameters
     ----------
     of : Fertiliser
-        The product. [core]
+        The product.
 
     Returns
     -------
@@ -48,7 +48,7 @@ def most_in_water(of: Fertiliser) -> float | None:
     Parameters
     ----------
     of : Fertiliser
-        The product. [core]
+        The product.
 
     Returns
     -------
@@ -64,7 +64,7 @@ def most_in_mix(of: Fertiliser) -> float | None:
     Parameters
     ----------
     of : Fertiliser
-        The product. [core]
+        The product.
 
     Returns
     -------
@@ -80,7 +80,7 @@ def most_per_plant(of: Fertiliser) -> float | None:
     Parameters
     ----------
     of : Fertiliser
-        The product. [core]
+        The product.
 
     Returns
     -------
@@ -105,7 +105,7 @@ def solubility_g_l(of: Fertiliser, water_c: float) -> float | None:
     Parameters
     ----------
     of : Fertiliser
-        The product; what is known is its material's. [core]
+        The product; what is known is its material's.
     water_c : float
         The water's temperature. [°C]
 

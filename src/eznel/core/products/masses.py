@@ -19,9 +19,9 @@ def scoop_mass(of: Fertiliser, scoop: Scoop) -> Worked:
     Parameters
     ----------
     of : Fertiliser
-        The product. [core]
+        The product.
     scoop : Scoop
-        The measure. [document]
+        The measure.
 
     Returns
     -------
@@ -44,11 +44,11 @@ def mass_of(amount: Amount, of: Fertiliser, scoops: Mapping[UUID, Scoop]) -> flo
     Parameters
     ----------
     amount : Amount
-        Scoops, mass or volume. [document]
+        Scoops, mass or volume.
     of : Fertiliser
-        The product. [core]
+        The product.
     scoops : mapping of UUID to Scoop
-        The grower's measures. [document]
+        The grower's measures.
 
     Returns
     -------
@@ -68,7 +68,7 @@ def bulk_mass(bulk: Mass | Volume, of: Fertiliser) -> float:
     bulk : Mass or Volume
         As typed. [g or L]
     of : Fertiliser
-        The product. [core]
+        The product.
 
     Returns
     -------

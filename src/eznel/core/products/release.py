@@ -35,7 +35,7 @@ def rule_share(*, n_pct: float, dry_matter_pct: float, dry_matter_origin: Origin
     dry_matter_pct : float
         Dry matter, above 0. [%]
     dry_matter_origin : Origin
-        Where the dry matter comes from. [name]
+        Where the dry matter comes from.
 
     Returns
     -------

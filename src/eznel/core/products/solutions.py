@@ -58,7 +58,7 @@ def most_n_mg_l(stage: str | None) -> float:
     Parameters
     ----------
     stage : str or None
-        Stage key; None before any stage is known. [name]
+        Stage key; None before any stage is known.
 
     Returns
     -------
@@ -74,7 +74,7 @@ def most_ec_ds_m(stage: str | None, salt_threshold_ds_m: float) -> float:
     Parameters
     ----------
     stage : str or None
-        Stage key. [name]
+        Stage key.
     salt_threshold_ds_m : float
         Soil salinity at which the crop's yield begins to fall. [dS/m]
 

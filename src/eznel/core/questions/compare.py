@@ -70,11 +70,11 @@ def compare(planting: UUID, products: Sequence[UUID], workings: Workings) -> Com
     Parameters
     ----------
     planting : UUID
-        Whose need. [id]
+        Whose need.
     products : sequence of UUID
-        Two to five of the shed. [ids]
+        Two to five of the shed.
     workings : Workings
-        The garden's. [core]
+        The garden's.
 
     Returns
     -------
@@ -143,11 +143,11 @@ def refused_for(product: Fertiliser, season: Season, workings: Workings) -> str 
     Parameters
     ----------
     product : Fertiliser
-        The product. [core]
+        The product.
     season : Season
-        The planting's. [core]
+        The planting's.
     workings : Workings
-        The garden's. [core]
+        The garden's.
 
     Returns
     -------
@@ -175,7 +175,7 @@ def refusals(workings: Workings) -> dict[UUID, tuple[Refused, ...]]:
     Parameters
     ----------
     workings : Workings
-        The garden's. [core]
+        The garden's.
 
     Returns
     -------

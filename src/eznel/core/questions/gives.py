@@ -89,13 +89,13 @@ def gives(product: Product, place: UUID | None, can_l: float, workings: Workings
     Parameters
     ----------
     product : Product
-        The product; it need not be in the shed yet. [document]
+        The product; it need not be in the shed yet.
     place : UUID or None
-        The bed or tubs it is reckoned on. [id]
+        The bed or tubs it is reckoned on.
     can_l : float
         Water in the can, above 0. [L]
     workings : Workings
-        The garden's. [core]
+        The garden's.
 
     Returns
     -------
@@ -202,11 +202,11 @@ def release_curve(
     Parameters
     ----------
     of : Fertiliser
-        The product. [core]
+        The product.
     place : Place or None
-        Where it lies, for what is warmer there. [document]
+        Where it lies, for what is warmer there.
     workings : Workings
-        The garden's. [core]
+        The garden's.
 
     Returns
     -------

@@ -71,9 +71,9 @@ def schools(planting: UUID, workings: Workings) -> Schools:
     Parameters
     ----------
     planting : UUID
-        The planting. [id]
+        The planting.
     workings : Workings
-        The garden's: all else stays as it is, stock included. [core]
+        The garden's: all else stays as it is, stock included.
 
     Returns
     -------

@@ -68,9 +68,9 @@ def season_blend(workings: Workings, place: UUID | None, *, time_limit_s: float)
     Parameters
     ----------
     workings : Workings
-        The garden's. [core]
+        The garden's.
     place : UUID or None
-        Only what stands in it; everything where none is named. [id]
+        Only what stands in it; everything where none is named.
     time_limit_s : float
         After that the best so far is taken. [s]
 

@@ -81,11 +81,11 @@ def sow_on(asked: Asked, day: date, stands: Stands, successions: int = 0) -> Sow
     Parameters
     ----------
     asked : Asked
-        Crop and place. [core]
+        Crop and place.
     day : date
-        Day of sowing, under cover or where it stays. [date]
+        Day of sowing, under cover or where it stays.
     stands : Stands
-        The garden. [core]
+        The garden.
     successions : int
         How many more sowings are wanted after it. [count]
 
@@ -109,11 +109,11 @@ def pick_by(asked: Asked, day: date, stands: Stands, successions: int = 0) -> So
     Parameters
     ----------
     asked : Asked
-        Crop and place. [core]
+        Crop and place.
     day : date
-        Wanted first day of picking. [date]
+        Wanted first day of picking.
     stands : Stands
-        The garden. [core]
+        The garden.
     successions : int
         How many more sowings are wanted after it. [count]
 

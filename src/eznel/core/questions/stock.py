@@ -71,7 +71,7 @@ def shopping(workings: Workings) -> Shopping:
     Parameters
     ----------
     workings : Workings
-        The garden's. [core]
+        The garden's.
 
     Returns
     -------
@@ -227,7 +227,7 @@ def cheapest_set(workings: Workings) -> CheapestSet | None:
     Parameters
     ----------
     workings : Workings
-        The garden's. [core]
+        The garden's.
 
     Returns
     -------

@@ -53,9 +53,9 @@ def substitutes(product: UUID, workings: Workings) -> Substitutes:
     Parameters
     ----------
     product : UUID
-        What is missing. [id]
+        What is missing.
     workings : Workings
-        The garden's. [core]
+        The garden's.
 
     Returns
     -------

@@ -26,13 +26,13 @@ def blended(
     plan : FirstPlan
         Feed by feed. [g]
     stand : Stand
-        The planting in its place. [core]
+        The planting in its place.
     needs : dict of str to Need
         Its season's needs: no nutrient is brought beyond them by plan. [g]
     blends : sequence of SeasonBlend
-        Those that are kept. [document]
+        Those that are kept.
     shed : Shed
-        For what products bring. [core]
+        For what products bring.
 
     Returns
     -------

@@ -84,18 +84,18 @@ def job_key(planting: UUID, kind: JobKind, ordinal: int, year: int | None = None
     Parameters
     ----------
     planting : UUID
-        The planting. [id]
+        The planting.
     kind : JobKind
-        Of the job. [name]
+        Of the job.
     ordinal : int
         Number in its kind, from 1. [count]
     year : int or None
-        Of a perennial's growing year after its first. [year]
+        Of a perennial's growing year after its first.
 
     Returns
     -------
     UUID
-        Always the same for the same job. [id]
+        Always the same for the same job.
     """
     of = str(planting) if year is None else f"{planting}/{year}"
     return uuid5(JOB_KINDS, f"{of}/{kind}/{ordinal}")
@@ -112,7 +112,7 @@ def drench_l(stand: InTub) -> float:
     Parameters
     ----------
     stand : InTub
-        The planting in its tubs. [core]
+        The planting in its tubs.
 
     Returns
     -------
@@ -128,14 +128,14 @@ def window_of(stand: Stand, calendar: Calendar) -> Window:
     Parameters
     ----------
     stand : Stand
-        The planting in its place. [core]
+        The planting in its place.
     calendar : Calendar
-        Its dates, as they are or as they were first. [dates]
+        Its dates, as they are or as they were first.
 
     Returns
     -------
     Window
-        From the end of the hold to the stop. [dates]
+        From the end of the hold to the stop.
     """
     curves = {
         x: uptake_curve(x, calendar.spans, calendar.stages).held(calendar.pause) for x in NUTRIENTS
@@ -149,7 +149,7 @@ def first_plan(stand: Stand, needs: Needs, slow_n: Curve | None = None) -> First
     Parameters
     ----------
     stand : Stand
-        The planting in its place. [core]
+        The planting in its place.
     needs : dict of str to Need
         Its season's needs. [g]
     slow_n : Curve or None
@@ -202,7 +202,7 @@ def on_sand(stand: OnGround) -> bool:
     Parameters
     ----------
     stand : OnGround
-        The planting in a bed. [core]
+        The planting in a bed.
 
     Returns
     -------
@@ -218,7 +218,7 @@ def most_dressing_n_g(stand: OnGround) -> float:
     Parameters
     ----------
     stand : OnGround
-        The planting in a bed. [core]
+        The planting in a bed.
 
     Returns
     -------
@@ -245,7 +245,7 @@ def raising(stand: Stand) -> list[Job]:
     Parameters
     ----------
     stand : Stand
-        The planting in its place. [core]
+        The planting in its place.
 
     Returns
     -------
@@ -274,7 +274,7 @@ def seedling_l(stand: Stand) -> float:
     Parameters
     ----------
     stand : Stand
-        The planting. [core]
+        The planting.
 
     Returns
     -------
@@ -401,7 +401,7 @@ def feed_water_l(stand: Stand, need_n_g: float) -> float:
     Parameters
     ----------
     stand : Stand
-        The planting in its place. [core]
+        The planting in its place.
     need_n_g : float
         Nitrogen that the feed is to bring. [g]
 

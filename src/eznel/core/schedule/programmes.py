@@ -52,9 +52,9 @@ def feed_dates(start: date, stop: date, interval_days: int) -> list[date]:
     Parameters
     ----------
     start : date
-        First feed: the end of the hold. [date]
+        First feed: the end of the hold.
     stop : date
-        From this day on nothing is fed. [date]
+        From this day on nothing is fed.
     interval_days : int
         Days between feeds. [days]
 
@@ -75,9 +75,9 @@ def dressing_dates(
     Parameters
     ----------
     window : Window
-        When the planting may be fed. [dates]
+        When the planting may be fed.
     at_stages : sequence of date
-        First days of the programme's stages, those that come. [dates]
+        First days of the programme's stages, those that come.
     most_n_share : float
         Largest share of the nitrogen to be dressed that one dressing may bring, above 0. [g/g]
     least : int
@@ -122,9 +122,9 @@ def base_shares(programme: Programme, window: Window, k_g_m2: float, k2o_as_k: f
     Parameters
     ----------
     programme : Programme
-        The school. [record]
+        The school.
     window : Window
-        When the planting may be fed. [dates]
+        When the planting may be fed.
     k_g_m2 : float
         The season's potassium. [g/m²]
     k2o_as_k : float
@@ -160,13 +160,13 @@ def feed_shares(
     Parameters
     ----------
     programme : Programme
-        The school. [record]
+        The school.
     window : Window
-        When the planting may be fed. [dates]
+        When the planting may be fed.
     dates : sequence of date
-        Days of the feeds. [dates]
+        Days of the feeds.
     stage_starts : mapping of str to date
-        First day of each stage. [dates]
+        First day of each stage.
     base : Amounts
         Share of each nutrient that was worked in before. [g/g]
 

@@ -22,9 +22,9 @@ def slow_base(stand: Stand, shed: Shed) -> Curve | None:
     Parameters
     ----------
     stand : Stand
-        The planting in its place. [core]
+        The planting in its place.
     shed : Shed
-        What there is to work in. [core]
+        What there is to work in.
 
     Returns
     -------

@@ -139,13 +139,13 @@ def facts(
     Parameters
     ----------
     planned : Planned
-        The planting and its first plan. [core]
+        The planting and its first plan.
     feeds : sequence of FeedEntry
-        All that was logged of the planting. [document]
+        All that was logged of the planting.
     pins : mapping of UUID to date
-        Days that jobs were moved to. [date]
+        Days that jobs were moved to.
     today : date
-        The garden's date. [date]
+        The garden's date.
 
     Returns
     -------

@@ -62,15 +62,15 @@ def fold(
     Parameters
     ----------
     planned : sequence of Planned
-        Each planting with its needs and first plan. [core]
+        Each planting with its needs and first plan.
     happened : Happened
-        Log, moved jobs, and what takes from the shed besides feeds. [document]
+        Log, moved jobs, and what takes from the shed besides feeds.
     today : date
-        The garden's date. [date]
+        The garden's date.
     shed : Shed
-        Products and scoops. [core]
+        Products and scoops.
     kept : Kept
-        What was computed earlier. [core]
+        What was computed earlier.
 
     Returns
     -------

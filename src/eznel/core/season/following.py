@@ -83,7 +83,7 @@ def effects(stand: Stand) -> tuple[Effect, ...]:
     Parameters
     ----------
     stand : Stand
-        The planting, with what was seen. [core]
+        The planting, with what was seen.
 
     Returns
     -------
@@ -149,7 +149,7 @@ def salt_limits(stand: Stand) -> SaltLimits:
     Parameters
     ----------
     stand : Stand
-        The planting in its place. [core]
+        The planting in its place.
 
     Returns
     -------
@@ -179,11 +179,11 @@ def first_open(effects_: tuple[Effect, ...], day: date, today: date) -> Opening:
     Parameters
     ----------
     effects_ : tuple of Effect
-        The planting's, in order of days. [core]
+        The planting's, in order of days.
     day : date
-        Planned day of a feed. [date]
+        Planned day of a feed.
     today : date
-        The garden's date: what is past was not held by what is known only now. [date]
+        The garden's date: what is past was not held by what is known only now.
 
     Returns
     -------
@@ -203,9 +203,9 @@ def reduction(effects_: tuple[Effect, ...], day: date) -> Reduction:
     Parameters
     ----------
     effects_ : tuple of Effect
-        The planting's. [core]
+        The planting's.
     day : date
-        The feed's day. [date]
+        The feed's day.
 
     Returns
     -------
@@ -227,9 +227,9 @@ def covered(stand: Stand, planned_on: date, gap_days: int) -> Observed | None:
     Parameters
     ----------
     stand : Stand
-        The planting, with what was seen. [core]
+        The planting, with what was seen.
     planned_on : date
-        Day of the planned feed. [date]
+        Day of the planned feed.
     gap_days : int
         Its interval. [days]
 
@@ -251,12 +251,12 @@ def magnesium_feeds(stand: Stand) -> list[date]:
     Parameters
     ----------
     stand : Stand
-        The planting, with what was seen. [core]
+        The planting, with what was seen.
 
     Returns
     -------
     list of date
-        At most two a season. [dates]
+        At most two a season.
     """
     if stand.soil_class("Mg") in ("high", "very_high"):
         return []

@@ -25,9 +25,9 @@ def supplied(season: Season, shed: Shed) -> Iterator[Supplied]:
     Parameters
     ----------
     season : Season
-        The planting's season. [core]
+        The planting's season.
     shed : Shed
-        Products. [core]
+        Products.
 
     Yields
     ------
@@ -45,7 +45,7 @@ def to_come(season: Season) -> Amounts:
     Parameters
     ----------
     season : Season
-        The planting's. [core]
+        The planting's.
 
     Returns
     -------

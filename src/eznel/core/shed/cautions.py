@@ -21,7 +21,7 @@ def cautions(of: Fertiliser, ph: float | None) -> tuple[str, ...]:
     Parameters
     ----------
     of : Fertiliser
-        The product. [core]
+        The product.
     ph : float or None
         pH of the soil it goes on, where known. [pH]
 

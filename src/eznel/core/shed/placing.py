@@ -47,13 +47,13 @@ def barred(of: Fertiliser, stand: Stand, kind: JobKind, day: date) -> str | None
     Parameters
     ----------
     of : Fertiliser
-        The product. [core]
+        The product.
     stand : Stand
-        The planting. [core]
+        The planting.
     kind : JobKind
-        The job's kind. [name]
+        The job's kind.
     day : date
-        The job's day. [date]
+        The job's day.
 
     Returns
     -------
@@ -81,9 +81,9 @@ def placing_caps(stand: Stand, choices: Sequence[Measured], portions: int) -> It
     Parameters
     ----------
     stand : Stand
-        The planting. [core]
+        The planting.
     choices : sequence of Measured
-        The measures that a blend looks at. [core]
+        The measures that a blend looks at.
     portions : int
         Portions that the dressing is made in. [count]
 

@@ -53,9 +53,9 @@ def of_garden(of: Fertiliser, rules: Preferences) -> str | None:
     Parameters
     ----------
     of : Fertiliser
-        The product. [core]
+        The product.
     rules : Preferences
-        The garden's. [document]
+        The garden's.
 
     Returns
     -------
@@ -82,15 +82,15 @@ def of_job(of: Fertiliser, stand: Stand, kind: JobKind, day: date, used: Used) -
     Parameters
     ----------
     of : Fertiliser
-        The product. [core]
+        The product.
     stand : Stand
-        The planting. [core]
+        The planting.
     kind : JobKind
-        The job's kind. [name]
+        The job's kind.
     day : date
-        The job's day. [date]
+        The job's day.
     used : Used
-        What the planting has had before. [core]
+        What the planting has had before.
 
     Returns
     -------

@@ -56,7 +56,7 @@ def ph_in_water(report: SoilReport) -> Worked | None:
     Parameters
     ----------
     report : SoilReport
-        The report. [document]
+        The report.
 
     Returns
     -------
@@ -77,7 +77,7 @@ def mehlich_acidity(report: SoilReport) -> Worked | None:
     Parameters
     ----------
     report : SoilReport
-        The report. [document]
+        The report.
 
     Returns
     -------
@@ -96,7 +96,7 @@ def acidity(report: SoilReport, ranges: tuple[PhRange, ...]) -> Acidity | None:
     Parameters
     ----------
     report : SoilReport
-        The report. [document]
+        The report.
     ranges : tuple of PhRange
         Of each crop, the main crop first. [pH]
 

@@ -45,7 +45,7 @@ def cations(report: SoilReport) -> dict[str, Worked]:
     Parameters
     ----------
     report : SoilReport
-        The report. [document]
+        The report.
 
     Returns
     -------
@@ -70,9 +70,9 @@ def capacity(report: SoilReport, texture: str | None) -> Worked | None:
     Parameters
     ----------
     report : SoilReport
-        The report. [document]
+        The report.
     texture : str or None
-        For an estimate where the report gives neither. [name]
+        For an estimate where the report gives neither.
 
     Returns
     -------
@@ -118,9 +118,9 @@ def exchange(report: SoilReport, texture: str | None) -> Exchange | None:
     Parameters
     ----------
     report : SoilReport
-        The report. [document]
+        The report.
     texture : str or None
-        Of the place. [name]
+        Of the place.
 
     Returns
     -------

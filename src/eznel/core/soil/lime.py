@@ -67,7 +67,7 @@ def requirements_for(report: SoilReport, target: float, layer: Layer) -> tuple[R
     Parameters
     ----------
     report : SoilReport
-        The report. [document]
+        The report.
     target : float
         pH wanted, in water. [pH]
     layer : Layer
@@ -90,7 +90,7 @@ def requirements(
     Parameters
     ----------
     report : SoilReport
-        The report. [document]
+        The report.
     ph : float
         Measured, in water. [pH]
     target : float

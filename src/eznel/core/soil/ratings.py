@@ -72,12 +72,12 @@ def own_band(table: BandTable) -> Band:
     Parameters
     ----------
     table : BandTable
-        As typed. [document]
+        As typed.
 
     Returns
     -------
     Band
-        Its basis is where it is printed. [row]
+        Its basis is where it is printed.
     """
     return Band(
         **table.model_dump(exclude={"id", "source"}),
@@ -93,11 +93,11 @@ def find_band(bands: tuple[Band, ...], value: SoilValue, report: SoilReport) -> 
     Parameters
     ----------
     bands : tuple of Band
-        The grower's own first, then the catalogue's. [rows]
+        The grower's own first, then the catalogue's.
     value : SoilValue
-        The value. [document]
+        The value.
     report : SoilReport
-        The report it stands in. [document]
+        The report it stands in.
 
     Returns
     -------
@@ -118,13 +118,13 @@ def rate(
     Parameters
     ----------
     value : SoilValue
-        One analyte. [document]
+        One analyte.
     report : SoilReport
-        The report it stands in. [document]
+        The report it stands in.
     ground : Ground
         Density and texture of the place. [g/mL]
     bands : tuple of Band
-        The grower's own first, then the catalogue's. [rows]
+        The grower's own first, then the catalogue's.
 
     Returns
     -------

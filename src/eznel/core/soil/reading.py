@@ -49,9 +49,9 @@ def age_years(report: SoilReport, today: date) -> float:
     Parameters
     ----------
     report : SoilReport
-        The report. [document]
+        The report.
     today : date
-        The garden's date. [date]
+        The garden's date.
 
     Returns
     -------
@@ -67,9 +67,9 @@ def is_stale(report: SoilReport, today: date) -> bool:
     Parameters
     ----------
     report : SoilReport
-        The report. [document]
+        The report.
     today : date
-        The garden's date. [date]
+        The garden's date.
 
     Returns
     -------
@@ -87,13 +87,13 @@ def read(
     Parameters
     ----------
     reports : iterable of SoilReport
-        In any order; those from the future are not used yet. [document]
+        In any order; those from the future are not used yet.
     today : date
-        The garden's date. [date]
+        The garden's date.
     ground : Ground
         Density and texture of the place. [g/mL]
     bands : tuple of Band
-        The grower's own first, then the catalogue's. [rows]
+        The grower's own first, then the catalogue's.
 
     Returns
     -------

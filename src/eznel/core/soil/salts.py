@@ -26,11 +26,11 @@ def paste_ec(report: SoilReport, *, texture: str | None, soilless: bool) -> Work
     Parameters
     ----------
     report : SoilReport
-        The report. [document]
+        The report.
     texture : str or None
-        Of the place; a loam is assumed where nobody knows. [name]
+        Of the place; a loam is assumed where nobody knows.
     soilless : bool
-        Whether it is a potting mix. [yes or no]
+        Whether it is a potting mix.
 
     Returns
     -------

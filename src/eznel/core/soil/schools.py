@@ -53,15 +53,15 @@ def table_rate(
     Parameters
     ----------
     crop : Crop
-        For its group; root and tuber crops count one group up for potassium. [catalogue]
+        For its group; root and tuber crops count one group up for potassium.
     nutrient : Nutrient
-        P, K, Mg or S. [name]
+        P, K, Mg or S.
     soil_class : SoilClass
-        Its class. [name]
+        Its class.
     catalogue : Catalogue
-        For the table. [rows]
+        For the table.
     tested : bool
-        Whether the class was measured or is assumed. [yes or no]
+        Whether the class was measured or is assumed.
 
     Returns
     -------
@@ -91,15 +91,15 @@ def recommended(
     Parameters
     ----------
     school : School
-        One of SCHOOLS. [name]
+        One of SCHOOLS.
     nutrient : Nutrient
-        P, K, Mg, S or Ca. [name]
+        P, K, Mg, S or Ca.
     rating : Rating
-        Its test in the place. [core]
+        Its test in the place.
     question : Question
-        Crop and soil. [core]
+        Crop and soil.
     catalogue : Catalogue
-        For the table. [rows]
+        For the table.
 
     Returns
     -------
@@ -160,11 +160,11 @@ def buffer_of(nutrient: Nutrient, texture: str | None, *, mix: bool) -> float:
     Parameters
     ----------
     nutrient : Nutrient
-        P or K. [name]
+        P or K.
     texture : str or None
-        Of the place. [name]
+        Of the place.
     mix : bool
-        Whether it is a light mix. [yes or no]
+        Whether it is a light mix.
 
     Returns
     -------

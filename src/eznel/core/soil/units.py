@@ -28,7 +28,7 @@ def mg_per_cmol(analyte: str) -> float:
     Parameters
     ----------
     analyte : str
-        Ca, Mg, K or Na. [name]
+        Ca, Mg, K or Na.
 
     Returns
     -------
@@ -44,7 +44,7 @@ def sample_density(report: SoilReport) -> Quantity:
     Parameters
     ----------
     report : SoilReport
-        The report. [document]
+        The report.
 
     Returns
     -------
@@ -63,9 +63,9 @@ def by_mass(value: SoilValue, report: SoilReport) -> Worked | None:
     Parameters
     ----------
     value : SoilValue
-        One analyte. [document]
+        One analyte.
     report : SoilReport
-        The report it stands in. [document]
+        The report it stands in.
 
     Returns
     -------
@@ -83,9 +83,9 @@ def by_volume(value: SoilValue, report: SoilReport) -> Worked | None:
     Parameters
     ----------
     value : SoilValue
-        One analyte. [document]
+        One analyte.
     report : SoilReport
-        The report it stands in. [document]
+        The report it stands in.
 
     Returns
     -------
@@ -111,9 +111,9 @@ def in_extract(value: SoilValue, report: SoilReport) -> Worked | None:
     Parameters
     ----------
     value : SoilValue
-        One analyte. [document]
+        One analyte.
     report : SoilReport
-        The report it stands in. [document]
+        The report it stands in.
 
     Returns
     -------
@@ -162,7 +162,7 @@ def usual_layer_m(unit: str) -> float:
     Parameters
     ----------
     unit : str
-        "lb/acre" or "kg/ha". [name]
+        "lb/acre" or "kg/ha".
 
     Returns
     -------

@@ -67,7 +67,7 @@ def calendar_of(
     Parameters
     ----------
     growing : Growing
-        The planting, its crop and its stages. [core]
+        The planting, its crop and its stages.
     place : Place
         Where it stands, for how much warmer that is. [°C]
     weather : Weather
@@ -75,9 +75,9 @@ def calendar_of(
     programme : Programme
         For its hold. [days]
     seen : Seen
-        What was seen; it re-anchors everything after it. [dates]
+        What was seen; it re-anchors everything after it.
     today : date
-        The garden's date, for which year of a perennial it is. [date]
+        The garden's date, for which year of a perennial it is.
 
     Returns
     -------

@@ -15,9 +15,9 @@ def crop_before(stand: Stand, stands: Stands) -> Stand | None:
     Parameters
     ----------
     stand : Stand
-        The planting. [core]
+        The planting.
     stands : Stands
-        Its garden. [core]
+        Its garden.
 
     Returns
     -------
@@ -49,9 +49,9 @@ def family_before(stand: Stand, stands: Stands) -> date | None:
     Parameters
     ----------
     stand : Stand
-        The planting. [core]
+        The planting.
     stands : Stands
-        Its garden. [core]
+        Its garden.
 
     Returns
     -------

@@ -16,12 +16,12 @@ def number(text: str) -> float | None:
     Parameters
     ----------
     text : str
-        Digits with a point before decimals, or a fraction. [text]
+        Digits with a point before decimals, or a fraction.
 
     Returns
     -------
     float or None
-        None where it is no number.
+        None where it is no number. [unit]
     """
     text = text.strip()
     if text in _WORDS:
@@ -63,7 +63,7 @@ def shares(low: str) -> list[Share]:
     Parameters
     ----------
     low : str
-        Masked. [text]
+        Masked.
 
     Returns
     -------
@@ -107,7 +107,7 @@ def smudges(low: str) -> list[tuple[int, int]]:
     Parameters
     ----------
     low : str
-        Masked. [text]
+        Masked.
 
     Returns
     -------

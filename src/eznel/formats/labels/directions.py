@@ -79,11 +79,11 @@ def directions(low: str, reader: Reader, *, coated: bool) -> Iterator[Direction]
     Parameters
     ----------
     low : str
-        Masked. [text]
+        Masked.
     reader : Reader
         Which spoons and gallons are meant. [units]
     coated : bool
-        Whether months are a time of release. [yes or no]
+        Whether months are a time of release.
 
     Yields
     ------

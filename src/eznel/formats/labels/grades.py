@@ -39,9 +39,9 @@ def grades(text: str, low: str) -> list[Grade]:
     Parameters
     ----------
     text : str
-        Tidy. [text]
+        Tidy.
     low : str
-        The same, masked. [text]
+        The same, masked.
 
     Returns
     -------

@@ -82,17 +82,17 @@ def product_of(
     Parameters
     ----------
     pieces : sequence of Piece
-        As read, in order. [pieces]
+        As read, in order.
     name : str
-        What it is called. [text]
+        What it is called.
     form : str or None
-        Which kind it says it is. [name]
+        Which kind it says it is.
     material : str or None
-        Key of the general material that it names. [name]
+        Key of the general material that it names.
     elements : bool or None
-        Whether its P and K are elements; None where one has to ask. [yes or no]
+        Whether its P and K are elements; None where one has to ask.
     answered : bool
-        Whether the grower says so, not the label. [yes or no]
+        Whether the grower says so, not the label.
 
     Returns
     -------
@@ -195,11 +195,11 @@ def elements_on(pieces: Sequence[Piece], tradition: str | None, whole: str) -> b
     Parameters
     ----------
     pieces : sequence of Piece
-        As read. [pieces]
+        As read.
     tradition : str or None
-        Whose way of printing it follows. [name]
+        Whose way of printing it follows.
     whole : str
-        All of it, masked. [text]
+        All of it, masked.
 
     Returns
     -------

@@ -71,14 +71,13 @@ def read_label(
     Parameters
     ----------
     text : str
-        As pasted or typed. [text]
+        As pasted or typed.
     materials : mapping or None
-        What general materials are called, by key: a label that names one is taken to be it. [name]
+        What general materials are called, by key: a label that names one is taken to be it.
     kitchen : str or None
-        Whose spoons the garden uses, where the label's own style does not tell. [name]
+        Whose spoons the garden uses, where the label's own style does not tell.
     elements : bool or None
         Whether P and K are elements, where somebody has answered; else the label decides.
-        [yes or no]
 
     Returns
     -------

@@ -54,7 +54,7 @@ def statements(low: str) -> list[Statement]:
     Parameters
     ----------
     low : str
-        Masked. [text]
+        Masked.
 
     Returns
     -------

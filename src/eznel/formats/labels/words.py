@@ -31,7 +31,7 @@ def tidy(text: str) -> str:
     Parameters
     ----------
     text : str
-        As pasted. [text]
+        As pasted.
 
     Returns
     -------
@@ -50,7 +50,7 @@ def masked(text: str) -> str:
     Parameters
     ----------
     text : str
-        Tidy. [text]
+        Tidy.
 
     Returns
     -------
@@ -69,7 +69,7 @@ def in_another_script(text: str) -> bool:
     Parameters
     ----------
     text : str
-        Any. [text]
+        Any.
 
     Returns
     -------
@@ -154,9 +154,9 @@ def named(text: str, low: str) -> str | None:
     Parameters
     ----------
     text : str
-        Tidy, with its capitals. [text]
+        Tidy, with its capitals.
     low : str
-        The same, masked. [text]
+        The same, masked.
 
     Returns
     -------
@@ -218,9 +218,9 @@ def form_of(title: str, whole: str) -> str | None:
     Parameters
     ----------
     title : str
-        Its name, masked. [text]
+        Its name, masked.
     whole : str
-        All of it, masked. [text]
+        All of it, masked.
 
     Returns
     -------
@@ -244,7 +244,7 @@ def says_form(low: str) -> bool:
     Parameters
     ----------
     low : str
-        Masked. [text]
+        Masked.
 
     Returns
     -------
@@ -260,7 +260,7 @@ def is_for_seed(title: str) -> bool:
     Parameters
     ----------
     title : str
-        Its name, masked. [text]
+        Its name, masked.
 
     Returns
     -------
@@ -296,7 +296,7 @@ def tradition_of(whole: str) -> str | None:
     Parameters
     ----------
     whole : str
-        All of it, masked. [text]
+        All of it, masked.
 
     Returns
     -------
@@ -312,9 +312,9 @@ def prints_oxides(whole: str, tradition: str | None) -> bool:
     Parameters
     ----------
     whole : str
-        All of it, masked. [text]
+        All of it, masked.
     tradition : str or None
-        As found. [name]
+        As found.
 
     Returns
     -------
@@ -330,9 +330,9 @@ def spoons(whole: str, tradition: str | None) -> str:
     Parameters
     ----------
     whole : str
-        All of it, masked. [text]
+        All of it, masked.
     tradition : str or None
-        As found. [name]
+        As found.
 
     Returns
     -------

@@ -85,16 +85,15 @@ def sample_of(name: str, items: Iterable[Item], *, today: date, key: str, defaul
     Parameters
     ----------
     name : str
-        What the sample is called. [text]
+        What the sample is called.
     items : iterable of Item
-        Its pieces, in order. [pieces]
+        Its pieces, in order.
     today : date
-        Stands in where no date was read. [date]
+        Stands in where no date was read.
     key : str
         Tells this sample from all others of what was read; a report's id, where it has one.
-        [text]
     default : str
-        The extractant where no piece names one. [name]
+        The extractant where no piece names one.
 
     Returns
     -------

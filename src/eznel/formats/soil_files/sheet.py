@@ -19,9 +19,9 @@ def write_table(reports: Iterable[SoilReport], places: Sequence[Place]) -> str:
     Parameters
     ----------
     reports : iterable of SoilReport
-        The reports. [document]
+        The reports.
     places : sequence of Place
-        For their names. [document]
+        For their names.
 
     Returns
     -------

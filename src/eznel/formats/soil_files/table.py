@@ -51,7 +51,7 @@ def column_of(heading: str) -> Column:
     Parameters
     ----------
     heading : str
-        As printed. [text]
+        As printed.
 
     Returns
     -------
@@ -74,12 +74,12 @@ def heading_row(table: Table) -> int:
     Parameters
     ----------
     table : Table
-        Its rows. [cells]
+        Its rows.
 
     Returns
     -------
     int
-        From 0. [row]
+        From 0.
     """
     best, most = 0, 0
     for n, row in enumerate(table.rows[:HEAD_ROWS]):
@@ -100,13 +100,13 @@ def read_table(
     Parameters
     ----------
     text : str
-        The file's text. [text]
+        The file's text.
     today : date
-        Stands in where no date was read. [date]
+        Stands in where no date was read.
     told : sequence of Column or None
-        What the columns mean, where somebody said; else it is guessed. [columns]
+        What the columns mean, where somebody said; else it is guessed.
     key : str
-        Tells this file's samples from another's; its contents where nothing is given. [text]
+        Tells this file's samples from another's; its contents where nothing is given.
 
     Returns
     -------

@@ -27,9 +27,9 @@ def read_text(text: str, today: date) -> Understood:
     Parameters
     ----------
     text : str
-        As pasted. [text]
+        As pasted.
     today : date
-        Stands in where no date was read. [date]
+        Stands in where no date was read.
 
     Returns
     -------

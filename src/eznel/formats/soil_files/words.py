@@ -174,12 +174,12 @@ def plain(text: str) -> str:
     Parameters
     ----------
     text : str
-        As printed. [text]
+        As printed.
 
     Returns
     -------
     str
-        Of the same meaning. [text]
+        Of the same meaning.
     """
     text = re.sub("[\u00bc-\u00be\u2150-\u215e]", _fraction, text)
     folded = unicodedata.normalize("NFKC", text).lower().replace("μ", "µ").replace("–", "-")
@@ -199,7 +199,7 @@ def first_of(table: Table, text: str) -> tuple[str, re.Match[str]] | None:
     table : tuple of pairs
         Names and how they are written. [pattern]
     text : str
-        Plain text. [text]
+        Plain text.
 
     Returns
     -------
@@ -219,7 +219,7 @@ def unit_in(text: str) -> tuple[str, re.Match[str]] | None:
     Parameters
     ----------
     text : str
-        Plain text. [text]
+        Plain text.
 
     Returns
     -------
@@ -235,7 +235,7 @@ def extractant_in(text: str) -> str | None:
     Parameters
     ----------
     text : str
-        Plain text. [text]
+        Plain text.
 
     Returns
     -------
@@ -252,7 +252,7 @@ def rating_in(text: str) -> str | None:
     Parameters
     ----------
     text : str
-        Plain text. [text]
+        Plain text.
 
     Returns
     -------
@@ -276,7 +276,7 @@ def named(text: str) -> Named:
     Parameters
     ----------
     text : str
-        As printed. [text]
+        As printed.
 
     Returns
     -------
@@ -342,9 +342,9 @@ def number_in(text: str, mark: Mark | None = None) -> Printed | None:
     Parameters
     ----------
     text : str
-        As printed. [text]
+        As printed.
     mark : Mark or None
-        What stands before decimals in it, where that is known. [sign]
+        What stands before decimals in it, where that is known.
 
     Returns
     -------
