@@ -1,7 +1,9 @@
 """The warmth of a garden's days: what is usual at the site, and measured days where there are any.
 
 Degree days by the simple average: the mean of the day's minimum and maximum, both held at the
-upper cut-off, less the base temperature, never below 0. Monthly normals are smoothed to days.
+upper cut-off, less the base temperature, never below 0 (the reading of the simple average that
+McMaster and Wilhelm 1997 call method 1, with an upper cut-off). Monthly normals are smoothed to
+days.
 """
 
 from collections.abc import Sequence

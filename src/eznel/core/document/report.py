@@ -170,7 +170,7 @@ class SoilReport(Thing):
 
 
 OM_PER_CARBON = 1.724
-"""Organic matter over organic carbon, by the usual convention."""
+"""Organic matter over organic carbon, by the usual convention (van Bemmelen's factor). [g/g]"""
 
 
 class BandTable(Thing):

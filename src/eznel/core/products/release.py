@@ -1,8 +1,9 @@
 """How much of a product has become available after a while.
 
-Organic nitrogen follows a first-order course that doubles its pace with every 10 °C; only the
-share reached in the season counts, the course dates it. Coated products release over their rated
-days, faster when warm.
+Organic nitrogen follows a first-order course (Stanford and Smith 1972) that doubles its pace with
+every 10 °C (Stanford, Frere and Schwaninger 1973); only the share reached in the season counts, the
+course dates it. The share itself is the straight line by nitrogen in dry matter that extension
+services teach. Coated products release over their rated days, faster when warm by the same rule.
 """
 
 from collections.abc import Sequence

@@ -72,7 +72,7 @@ def ph_in_water(report: SoilReport) -> Worked | None:
 
 
 def mehlich_acidity(report: SoilReport) -> Worked | None:
-    """Return the acidity that a Mehlich buffer found.
+    """Return the acidity that a Mehlich buffer found (Mehlich 1976): (6.6 − buffer pH) / 0.25.
 
     Parameters
     ----------

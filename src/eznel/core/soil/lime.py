@@ -4,6 +4,11 @@ Every method answers in pure calcium carbonate for the layer that is worked, so 
 side by side. Buffer methods are published for layers of 8 in or 17 cm and for tons or pounds an
 acre; they are scaled by depth. The laboratory's own recommendation comes first and is only scaled
 by its lime and its depth.
+
+Methods: Mehlich buffer (Mehlich 1976; a buffer reading becomes acidity, and the share of it
+between the pH and the target is limed), SMP (Shoemaker, McLean and Pratt 1961; the Sikora buffer of
+2006 reads alike and is used with the same rows), Adams-Evans (Adams and Evans 1962; Moore-Sikora
+reads alike). By texture: rules of extension services.
 """
 
 from collections.abc import Iterator
@@ -25,7 +30,8 @@ FIELD_DENSITY_G_ML = 1.33
 
 MEHLICH_FULL_PH, MEHLICH_MOST_TARGET = 6.6, 6.5
 _SMP = {6.0: (49.3, 0.71), 6.5: (60.4, 0.87), 6.8: (71.4, 1.03)}
-"""Short tons an acre for 8 in to reach each pH: first less second times ten times the buffer."""
+"""SMP rows as straight lines: short tons an acre for 8 in to reach each pH, which are the first
+less the second times ten times the buffer."""
 
 PER_UNIT_G_M2 = {
     "sand": 130.0, "sandy_loam": 220.0, "loam": 340.0, "silt_loam": 420.0, "clay_loam": 500.0,
@@ -198,7 +204,8 @@ def _adams_evans(report: SoilReport, ph: float, target: float, layer: Layer) -> 
 
 
 def _acid_share(ph: float) -> float:
-    """Share of the exchange sites that is acid: smaller root of pH = 7.79 − 5.55 h + 2.27 h²."""
+    """Share of the exchange sites that is acid: smaller root of pH = 7.79 − 5.55 h + 2.27 h²
+    (Adams and Evans 1962)."""
     root = 5.55**2 - 4 * 2.27 * (7.79 - ph)
     return min((5.55 - sqrt(max(root, 0.0))) / (2 * 2.27), 1.0) if ph < 7.79 else 1e-9
 
@@ -286,6 +293,8 @@ def sulphur(*, ph: float, target: float, layer: Layer) -> Worked | None:
 
 def sulphur_eaten(free_lime_pct: float, layer: Layer) -> Worked:
     """Return the sulphur that free lime uses up before pH can fall at all.
+
+    Sulphur becomes acid that dissolves lime: an atom of sulphur for a molecule of carbonate.
 
     Parameters
     ----------

@@ -1,7 +1,7 @@
 """Salts: any conductivity brought to that of a saturated paste, and what it costs a crop.
 
-Factors depend on the method and the texture. A crop yields in full up to its threshold, and loses
-by a straight line above it.
+Factors depend on the method and the texture (for one part in five of water after Slavich and
+Petterson 1993). A crop yields in full up to its threshold (Maas and Hoffman 1977).
 """
 
 from eznel.core.document import SoilReport
