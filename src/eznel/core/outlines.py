@@ -48,18 +48,20 @@ def ring(shape: Outline) -> tuple[Point, ...]:
     tuple of Point
         In order, the first not repeated. [m]
     """
-    if isinstance(shape, Polygon):
-        return tuple(Point(corner.x_m, corner.y_m) for corner in shape.corners)
     length, width = extent_m(shape)
     a, b = length / 2, width / 2
-    if isinstance(shape, Circle | Ellipse):
-        turns = (2 * pi * n / _RING_SIDES for n in range(_RING_SIDES))
-        return tuple(Point(a * cos(turn), b * sin(turn)) for turn in turns)
-    if isinstance(shape, LShape):
-        x, y = a - shape.notch_length.m, b - shape.notch_width.m
-        corners = ((-a, -b), (x, -b), (x, -y), (a, -y), (a, b), (-a, b))
-        return tuple(Point(*corner) for corner in corners)
-    return Point(-a, -b), Point(a, -b), Point(a, b), Point(-a, b)
+    match shape:
+        case Polygon(corners=corners):
+            return tuple(Point(corner.x_m, corner.y_m) for corner in corners)
+        case Circle() | Ellipse():
+            angles = (2 * pi * n / _RING_SIDES for n in range(_RING_SIDES))
+            return tuple(Point(a * cos(angle), b * sin(angle)) for angle in angles)
+        case LShape(notch_length=along, notch_width=across):
+            x, y = a - along.m, b - across.m
+            ell = ((-a, -b), (x, -b), (x, -y), (a, -y), (a, b), (-a, b))
+            return tuple(Point(*corner) for corner in ell)
+        case _:
+            return Point(-a, -b), Point(a, -b), Point(a, b), Point(-a, b)
 
 
 class Extent(NamedTuple):
@@ -82,13 +84,15 @@ def extent_m(shape: Outline) -> Extent:
     Extent
         Length and width of the rectangle around it, unturned. [m]
     """
-    if isinstance(shape, Circle):
-        return Extent(shape.diameter.m, shape.diameter.m)
-    if isinstance(shape, Polygon):
-        xs = [corner.x_m for corner in shape.corners]
-        ys = [corner.y_m for corner in shape.corners]
-        return Extent(max(xs) - min(xs), max(ys) - min(ys))
-    return Extent(shape.length.m, shape.width.m)
+    match shape:
+        case Circle(diameter=across):
+            return Extent(across.m, across.m)
+        case Polygon(corners=corners):
+            xs = [corner.x_m for corner in corners]
+            ys = [corner.y_m for corner in corners]
+            return Extent(max(xs) - min(xs), max(ys) - min(ys))
+        case _:
+            return Extent(shape.length.m, shape.width.m)
 
 
 def twice_area_m2(shape: Polygon) -> float:
@@ -155,13 +159,15 @@ def positions(shape: Outline, spacing: Spacing) -> tuple[Point, ...]:
     """
     step, row = steps_m(spacing)
     staggered = spacing.pattern == "staggered"
-    if isinstance(shape, Row):
-        return _in_rectangle(shape.length.m, row, step, row, False)
-    if isinstance(shape, Rectangle):
-        return _in_rectangle(shape.length.m, shape.width.m, step, row, staggered)
-    if isinstance(shape, Circle):
-        return _in_circle(shape.diameter.m / 2, step, row, staggered)
-    return _in_ring(ring(shape), step, row, staggered)
+    match shape:
+        case Row(length=length):
+            return _in_rectangle(length.m, row, step, row, False)
+        case Rectangle(length=length, width=width):
+            return _in_rectangle(length.m, width.m, step, row, staggered)
+        case Circle(diameter=across):
+            return _in_circle(across.m / 2, step, row, staggered)
+        case _:
+            return _in_ring(ring(shape), step, row, staggered)
 
 
 def _in_rectangle(

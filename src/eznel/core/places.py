@@ -15,6 +15,7 @@ from eznel.core.document import (
     Ellipse,
     Frustum,
     LShape,
+    Nominal,
     Place,
     Planting,
     Polygon,
@@ -61,20 +62,22 @@ def area(place: Place) -> Worked:
     Worked
         Area. [m²]
     """
-    shape = place.shape
-    if isinstance(shape, Polygon):
-        twice = twice_area_m2(shape)
-        return Worked.first(
-            "area_polygon", twice / 2, "m²", Quantity("twice_m2", twice, "m²", Origin.MEASURED)
-        )
-    if isinstance(shape, Rectangle | Row | Trough | Ellipse | LShape):
-        return _area_by_sides(shape)
-    across, origin = tub_diameter_m(place) if isinstance(place, Tub) else (0.0, Origin.MEASURED)
-    if isinstance(shape, Circle):
-        across = shape.diameter.m
-    return Worked.first(
-        "area_circle", pi / 4 * across**2, "m²", Quantity("diameter_m", across, "m", origin)
-    )
+    match place.shape:
+        case Polygon() as shape:
+            twice = twice_area_m2(shape)
+            number = Quantity("twice_m2", twice, "m²", Origin.MEASURED)
+            return Worked.first("area_polygon", twice / 2, "m²", number)
+        case Circle(diameter=diameter):
+            return _area_of_circle(Sourced(diameter.m, Origin.MEASURED))
+        case Frustum() | Nominal() as shape:
+            return _area_of_circle(_opening_m(shape))
+        case shape:
+            return _area_by_sides(shape)
+
+
+def _area_of_circle(across: Sourced) -> Worked:
+    number = Quantity("diameter_m", across.value, "m", across.origin)
+    return Worked.first("area_circle", pi / 4 * across.value**2, "m²", number)
 
 
 def _area_by_sides(shape: Rectangle | Row | Trough | Ellipse | LShape) -> Worked:
@@ -83,19 +86,20 @@ def _area_by_sides(shape: Rectangle | Row | Trough | Ellipse | LShape) -> Worked
         Quantity("length_m", length, "m", Origin.MEASURED),
         Quantity("width_m", width, "m", Origin.MEASURED),
     ]
-    if isinstance(shape, Ellipse):
-        return Worked.first("area_ellipse", pi / 4 * length * width, "m²", *sides)
-    if isinstance(shape, LShape):
-        notch_length, notch_width = shape.notch_length.m, shape.notch_width.m
-        return Worked.first(
-            "area_l_shape",
-            length * width - notch_length * notch_width,
-            "m²",
-            *sides,
-            Quantity("notch_length_m", notch_length, "m", Origin.MEASURED),
-            Quantity("notch_width_m", notch_width, "m", Origin.MEASURED),
-        )
-    return Worked.first("area_rectangle", length * width, "m²", *sides)
+    match shape:
+        case Ellipse():
+            return Worked.first("area_ellipse", pi / 4 * length * width, "m²", *sides)
+        case LShape(notch_length=along, notch_width=across):
+            return Worked.first(
+                "area_l_shape",
+                length * width - along.m * across.m,
+                "m²",
+                *sides,
+                Quantity("notch_length_m", along.m, "m", Origin.MEASURED),
+                Quantity("notch_width_m", across.m, "m", Origin.MEASURED),
+            )
+        case _:
+            return Worked.first("area_rectangle", length * width, "m²", *sides)
 
 
 def place_extent_m(place: Place) -> Extent:
@@ -111,12 +115,14 @@ def place_extent_m(place: Place) -> Extent:
     Extent
         Length and width, unturned. [m]
     """
-    if isinstance(place, Bed):
-        return extent_m(place.shape)
-    if isinstance(place.shape, Trough):
-        return Extent(place.shape.length.m, place.shape.width.m)
-    across = tub_diameter_m(place).value
-    return Extent(across, across)
+    match place.shape:
+        case Trough(length=length, width=width):
+            return Extent(length.m, width.m)
+        case Frustum() | Nominal() as shape:
+            across = _opening_m(shape).value
+            return Extent(across, across)
+        case shape:
+            return extent_m(shape)
 
 
 def tub_diameter_m(tub: Tub) -> Sourced:
@@ -132,11 +138,19 @@ def tub_diameter_m(tub: Tub) -> Sourced:
     Sourced
         Diameter, and whether it was measured. [m]
     """
-    if isinstance(tub.shape, Frustum):
-        return Sourced(tub.shape.top.m, Origin.MEASURED)
-    if isinstance(tub.shape, Trough):
-        return Sourced(tub.shape.width.m, Origin.MEASURED)
-    return Sourced((4 * tub.shape.volume.l / 1000 / pi) ** (1 / 3), Origin.ASSUMED)
+    match tub.shape:
+        case Trough(width=width):
+            return Sourced(width.m, Origin.MEASURED)
+        case shape:
+            return _opening_m(shape)
+
+
+def _opening_m(shape: Frustum | Nominal) -> Sourced:
+    match shape:
+        case Frustum(top=top):
+            return Sourced(top.m, Origin.MEASURED)
+        case Nominal(volume=brim):
+            return Sourced((4 * brim.l / 1000 / pi) ** (1 / 3), Origin.ASSUMED)
 
 
 def filled_volume(tub: Tub) -> Worked:
@@ -152,32 +166,32 @@ def filled_volume(tub: Tub) -> Worked:
     Worked
         Volume. [L]
     """
-    if isinstance(tub.shape, Frustum):
-        top, bottom, height = tub.shape.top.m, tub.shape.bottom.m, tub.shape.height.m
-        brim_l = pi * height / 12 * (top**2 + top * bottom + bottom**2) * 1000
-        brim = Worked.first(
-            "volume_frustum",
-            brim_l,
-            "L",
-            Quantity("top_m", top, "m", Origin.MEASURED),
-            Quantity("bottom_m", bottom, "m", Origin.MEASURED),
-            Quantity("height_m", height, "m", Origin.MEASURED),
-        )
-    elif isinstance(tub.shape, Trough):
-        sides = {f"{side}_m": getattr(tub.shape, side).m for side in ("length", "width", "height")}
-        brim_l = sides["length_m"] * sides["width_m"] * sides["height_m"] * 1000
-        numbers = (Quantity(name, side, "m", Origin.MEASURED) for name, side in sides.items())
-        brim = Worked.first("volume_box", brim_l, "L", *numbers)
-    else:
-        brim_l = tub.shape.volume.l
-        brim = Worked(value=brim_l, unit="L")
+    brim = _brim(tub.shape)
+    origin = Origin.COMPUTED if brim.steps else Origin.MEASURED
     return brim.then(
         "volume_filled",
-        brim_l * FILLED_SHARE,
+        brim.value * FILLED_SHARE,
         "L",
-        Quantity("brim_l", brim_l, "L", Origin.MEASURED if not brim.steps else Origin.COMPUTED),
+        Quantity("brim_l", brim.value, "L", origin),
         Quantity("filled_share", FILLED_SHARE, "", Origin.TYPICAL),
     )
+
+
+def _brim(shape: Frustum | Trough | Nominal) -> Worked:
+    """What a tub holds to its brim. [L]"""
+    match shape:
+        case Nominal(volume=volume):
+            return Worked(value=volume.l, unit="L")
+        case Frustum():
+            top, bottom, height = shape.top.m, shape.bottom.m, shape.height.m
+            sides = {"top_m": top, "bottom_m": bottom, "height_m": height}
+            key, brim_m3 = "volume_frustum", pi * height / 12 * (top**2 + top * bottom + bottom**2)
+        case Trough():
+            length, width, height = shape.length.m, shape.width.m, shape.height.m
+            sides = {"length_m": length, "width_m": width, "height_m": height}
+            key, brim_m3 = "volume_box", length * width * height
+    numbers = (Quantity(name, side, "m", Origin.MEASURED) for name, side in sides.items())
+    return Worked.first(key, brim_m3 * 1000, "L", *numbers)
 
 
 def density_g_ml(bed: Bed) -> Sourced:
@@ -247,7 +261,7 @@ def bed_soil_mass(bed: Bed) -> Worked:
     """
     density, origin = density_g_ml(bed)
     mass = soil_mass(depth_m=bed.depth.m, density_g_ml=density, origin=origin)
-    return mass.settling(f"places/{bed.id}/density")
+    return mass.measurable_at(f"places/{bed.id}/density")
 
 
 def layer_volume(*, area_m2: float, layer_m: float) -> Worked:
@@ -399,7 +413,7 @@ def tub_findings(tub: Tub, plants: int, crop: Crop) -> tuple[Finding, ...]:
 
 
 def walking_order(places: Sequence[Place]) -> tuple[int, ...]:
-    """Return each place's turn on a walk that always goes on to the nearest one left.
+    """Return each place's rank on a walk that always goes on to the nearest one left.
 
     Parameters
     ----------
@@ -412,13 +426,13 @@ def walking_order(places: Sequence[Place]) -> tuple[int, ...]:
         From 0; the walk begins at the top left of the drawing. [count]
     """
     spots = np.array([(place.x_m, place.y_m) for place in places]).reshape(len(places), 2)
-    turns = [0] * len(places)
+    ranks = [0] * len(places)
     here = spots.min(axis=0) if places else spots
     left = np.arange(len(places))
-    for turn in range(len(places)):
+    for rank in range(len(places)):
         ways = np.hypot(*(spots[left] - here).T)
         nearest = int(ways.argmin())
-        turns[left[nearest]] = turn
+        ranks[left[nearest]] = rank
         here = spots[left[nearest]]
         left = np.delete(left, nearest)
-    return tuple(turns)
+    return tuple(ranks)

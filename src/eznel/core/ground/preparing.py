@@ -174,26 +174,25 @@ def _mass(
     product: Fertiliser,
     density: Quantity,
 ) -> tuple[Worked, Bound]:
-    how = preparation.how
-    if isinstance(how, InAll):
-        grams = bulk_mass(how.amount, product)
-        typed = Quantity("product_g", grams, "g", Origin.TYPED)
-        return Worked.first("amount_given", grams, "g", typed), ""
-    if isinstance(how, ForNitrogen):
-        return _for_nitrogen(how, room, product, density)
-    if isinstance(how, Layer):
-        volume = places.layer_volume(area_m2=room.ground_m2, layer_m=how.thickness.m)
-    elif isinstance(how, InHoles):
-        volume = _holes(how, room.plants)
-    else:
-        assert isinstance(how, PerPlant)
-        volume = Worked.first(
-            "volume_for_plants",
-            how.volume.l * room.plants,
-            "L",
-            Quantity("each_l", how.volume.l, "L", Origin.TYPED),
-            Quantity("plants", room.plants, "plants"),
-        )
+    match preparation.how:
+        case InAll(amount=amount):
+            grams = bulk_mass(amount, product)
+            typed = Quantity("product_g", grams, "g", Origin.TYPED)
+            return Worked.first("amount_given", grams, "g", typed), ""
+        case ForNitrogen() as how:
+            return _for_nitrogen(how, room, product, density)
+        case Layer(thickness=thickness):
+            volume = places.layer_volume(area_m2=room.ground_m2, layer_m=thickness.m)
+        case InHoles() as how:
+            volume = _holes(how, room.plants)
+        case PerPlant(volume=each):
+            volume = Worked.first(
+                "volume_for_plants",
+                each.l * room.plants,
+                "L",
+                Quantity("each_l", each.l, "L", Origin.TYPED),
+                Quantity("plants", room.plants, "plants"),
+            )
     return _weighed(volume, density), ""
 
 

@@ -8,7 +8,7 @@ from eznel.core.places import plant_area
 from eznel.core.plan.place_plans import place_plan
 from eznel.core.plan.result import PlaceMeasures, Standing
 from eznel.core.reference import Catalogue
-from eznel.core.stands.stand import OnGround, Stand
+from eznel.core.stands.stand import Stand
 from eznel.core.stands.stands import Stands
 
 
@@ -54,7 +54,7 @@ def standing(stand: Stand) -> Standing:
     Standing
         Plants, places for more, and where each stands.
     """
-    on_ground = isinstance(stand, OnGround)
+    on_ground = stand.where == "ground"
     return Standing(
         planting=stand.id,
         plants=stand.plants,

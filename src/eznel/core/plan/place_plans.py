@@ -59,7 +59,7 @@ from eznel.core.soil.ratings import Rating
 from eznel.core.soil.reading import is_stale
 from eznel.core.soil.salts import MIX_STOP_DS_M, MIX_WARN_DS_M
 from eznel.core.soil.schools import SCHOOLS, recommended
-from eznel.core.soil.supply import stock
+from eznel.core.soil.supply import held_in_layer
 from eznel.core.stands.stand import OnGround
 from eznel.core.stands.stands import Stands
 from eznel.core.water import USUAL_WEEK_MM, Week, week_of
@@ -85,18 +85,18 @@ def place_plan(place: Place, stands: Stands) -> PlacePlan:
         Bed or tub.
     stands : Stands
         Its garden.
-        Values and keys, without its turn on the walk and what the log says of changes.
+
     Returns
     -------
     PlacePlan
-        Values and keys, without its turn on the walk and what the log says of changes.
+        Values and keys, without its rank on the walk and what the log says of changes.
     """
-    soil, bed = stands.soil_of(place), place if isinstance(place, Bed) else None
-    ground = area(place)
+    soil, ground = stands.soil_of(place), area(place)
+    bed, tub = (place, None) if isinstance(place, Bed) else (None, place)
     length, width = place_extent_m(place)
     density, origin = density_g_ml(bed) if bed else (0.0, Origin.ASSUMED)
     newest = soil.reading.newest
-    mix = portions(place.recipe, mix_volume(place)) if isinstance(place, Tub) else ()
+    mix = portions(tub.recipe, mix_volume(tub)) if tub else ()
     costs = [portion.cost for portion in mix]
     return PlacePlan(
         id=place.id,
@@ -104,19 +104,19 @@ def place_plan(place: Place, stands: Stands) -> PlacePlan:
         length_m=length,
         width_m=width,
         round=isinstance(place.shape, Circle | Frustum | Nominal),
-        outline=_outline(place),
-        tubs=place.count if isinstance(place, Tub) else 0,
-        per_line=(place.per_line or place.count) if isinstance(place, Tub) else 0,
+        outline=_outline(bed) if bed else (),
+        tubs=tub.count if tub else 0,
+        per_line=(tub.per_line or tub.count) if tub else 0,
         walk=0,
-        filled_l=filled_volume(place).value if isinstance(place, Tub) else 0.0,
+        filled_l=filled_volume(tub).value if tub else 0.0,
         soil_kg_m2=bed_soil_mass(bed).value if bed else 0.0,
         density_g_ml=density,
         density_origin=origin,
         layer_l=layer_volume(area_m2=ground.value, layer_m=SHOWN_LAYER_M).value if bed else 0.0,
-        mix_l=mix_volume(place).value if isinstance(place, Tub) else 0.0,
+        mix_l=mix_volume(tub).value if tub else 0.0,
         mix=tuple(_ingredient(portion) for portion in mix),
         mix_cost=sum(c for c in costs if c is not None) if None not in costs and costs else None,
-        charge=_charge(place),
+        charge=_charge(tub) if tub else (),
         report=newest.id if newest else None,
         tested="" if newest is None else "stale" if is_stale(newest, stands.today) else "fresh",
         rich=soil.rich,
@@ -126,7 +126,7 @@ def place_plan(place: Place, stands: Stands) -> PlacePlan:
         ph=_ph(soil),
         ph_work=_ph_work(soil.work, ground.value) if soil.work else None,
         exchange=_exchange(soil),
-        salts=_salts(soil, place, stands),
+        salts=_salts(soil, place, stands, soilless=tub is not None),
         schools=tuple(_schools(bed, stands)) if bed else (),
         preparations=tuple(_preparation(one, soil, place, stands) for one in soil.prepared),
         changes=(),
@@ -181,11 +181,13 @@ def _water(bed: Bed, stands: Stands) -> WaterWeek:
     )
 
 
-def _outline(place: Place) -> tuple[Point, ...]:
+def _outline(bed: Bed) -> tuple[Point, ...]:
     """Corners, where length and width do not say how it is drawn."""
-    if not isinstance(place, Bed) or isinstance(place.shape, Rectangle | Row | Circle):
-        return ()
-    return ring(place.shape)
+    match bed.shape:
+        case Rectangle() | Row() | Circle():
+            return ()
+        case shape:
+            return ring(shape)
 
 
 def _ingredient(portion: Portion) -> MixIngredient:
@@ -194,17 +196,15 @@ def _ingredient(portion: Portion) -> MixIngredient:
     )
 
 
-def _charge(place: Place) -> tuple[MixCharge, ...]:
-    if not isinstance(place, Tub):
-        return ()
-    litres = filled_volume(place).value * place.count
-    return tuple(MixCharge(one.product, one.strength.g_per_l * litres) for one in place.charge)
+def _charge(tub: Tub) -> tuple[MixCharge, ...]:
+    litres = filled_volume(tub).value * tub.count
+    return tuple(MixCharge(one.product, one.strength.g_per_l * litres) for one in tub.charge)
 
 
 def _gauge(rating: Rating, bed: Bed | None) -> Gauge:
     compared, mass = rating.compared, rating.per_mass
     value, band = rating.value, rating.band
-    grams = stock(mass, bed_soil_mass(bed)).value if mass and bed else None
+    grams = held_in_layer(mass, bed_soil_mass(bed)).value if mass and bed else None
     return Gauge(
         analyte=rating.analyte,
         extractant=rating.extractant,
@@ -266,14 +266,14 @@ def _exchange(soil: Soil) -> ExchangeView | None:
     )
 
 
-def _salts(soil: Soil, place: Place, stands: Stands) -> SaltsView | None:
+def _salts(soil: Soil, place: Place, stands: Stands, *, soilless: bool) -> SaltsView | None:
     if soil.salts is None:
         return None
     crops = [stand.crop.salt_threshold_ds_m for stand in stands.in_place(place.id)]
-    first = MIX_WARN_DS_M if isinstance(place, Tub) else min(crops, default=2.0)
+    first = MIX_WARN_DS_M if soilless else min(crops, default=2.0)
     findings: tuple[Finding, ...] = ()
     if soil.salts.value > first:
-        stop = isinstance(place, Tub) and soil.salts.value > MIX_STOP_DS_M
+        stop = soilless and soil.salts.value > MIX_STOP_DS_M
         numbers = (
             Quantity("ec", soil.salts.value, "dS/m", Origin.LAB),
             Quantity("threshold", first, "dS/m", Origin.TYPICAL),

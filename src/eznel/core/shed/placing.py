@@ -13,7 +13,7 @@ from eznel.core.blend import Cap
 from eznel.core.nutrients import element_of
 from eznel.core.outlines import steps_m
 from eznel.core.products.fertiliser import Fertiliser
-from eznel.core.stands.stand import InTub, Stand
+from eznel.core.stands.stand import Stand
 
 JobKind = Literal["base", "seedling", "starter", "feed", "dressing"]
 """What a planting is given: a base dressing, weak feeds of seedlings and at planting, feeds."""
@@ -60,7 +60,7 @@ def barred(of: Fertiliser, stand: Stand, kind: JobKind, day: date) -> str | None
     str or None
         A key for urea in the hole, for salts with seed, and for ammonium near lime.
     """
-    if isinstance(stand, InTub):
+    if stand.where == "tub":
         return None
     product, held, quick = of.product, of.contents, of.form not in SLOW
     if kind == "base" and stand.planting.base_by == "hole" and quick:

@@ -150,7 +150,7 @@ def _year_begins(growing: Growing, place: Place, weather: Weather, today: date) 
 def _regrown(
     growing: Growing, place: Place, weather: Weather, stages: tuple[Stage, ...], begins: date
 ) -> dict[str, Anchor]:
-    """A growing year begins in spring; one planted after midsummer just settles until winter."""
+    """A growing year begins in spring; one planted after midsummer only takes root until winter."""
     winter = weather.midwinter_before(begins)
     if (begins - winter).days > HALF_YEAR:
         return {stages[-2].key: Anchor(begins, False)}

@@ -2,19 +2,19 @@
 
 from datetime import date
 
-from eznel.core.stands.stand import InTub, Stand
+from eznel.core.stands.stand import OnGround, Stand
 from eznel.core.stands.stands import Stands
 
 BEFORE_DAYS = 300
 """A crop that ended longer ago left nothing that counts. [days]"""
 
 
-def crop_before(stand: Stand, stands: Stands) -> Stand | None:
+def crop_before(stand: OnGround, stands: Stands) -> Stand | None:
     """Return the planting that had a planting's ground just before it.
 
     Parameters
     ----------
-    stand : Stand
+    stand : OnGround
         The planting.
     stands : Stands
         Its garden.
@@ -22,10 +22,8 @@ def crop_before(stand: Stand, stands: Stands) -> Stand | None:
     Returns
     -------
     Stand or None
-        The last one whose season was over by then; None in a tub, or where it is long ago.
+        The last one whose season was over by then; None where it is long ago.
     """
-    if isinstance(stand, InTub):
-        return None
     planted = stand.planting.planted_on
     before = [
         other
@@ -58,7 +56,7 @@ def family_before(stand: Stand, stands: Stands) -> date | None:
     date or None
         The last day of the earlier one; None where the bed has rested long enough.
     """
-    if isinstance(stand, InTub):
+    if stand.where == "tub":
         return None
     before = [
         other.calendar.last_pick

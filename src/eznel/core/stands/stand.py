@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date
-from typing import Literal
+from typing import ClassVar, Literal
 from uuid import UUID
 
 from eznel.core.crops.stages import REST, stage_on
@@ -27,6 +27,7 @@ from eznel.core.stands.calendars import Calendar
 from eznel.core.working import Worked
 
 Method = Literal["tested", "untested", "light_bed", "tub"]
+Where = Literal["ground", "tub"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -99,6 +100,7 @@ class _Stand:
 class OnGround(_Stand):
     """A planting in a bed."""
 
+    where: ClassVar[Where] = "ground"
     place: Bed
     area: Worked
     """The ground it is fed on. [m²]"""
@@ -120,6 +122,7 @@ class OnGround(_Stand):
 class InTub(_Stand):
     """A planting in one or more tubs."""
 
+    where: ClassVar[Where] = "tub"
     place: Tub
     filled_l: Worked
     """Mix in one tub. [L]"""
