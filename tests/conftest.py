@@ -10,7 +10,7 @@ from sqlalchemy import Engine, text
 
 from eznel import catalogue, demo
 from eznel.api.app import create_app
-from eznel.api.world import World
+from eznel.api.services import Services
 from eznel.core.document import Garden, GardenFile
 from eznel.store import database
 from eznel.store.server import PrivateServer
@@ -55,13 +55,13 @@ def engine(database_engine: Engine) -> Engine:
 
 
 @pytest.fixture
-def world(engine: Engine) -> World:
-    return World(engine, catalogue.load(), clock)
+def services(engine: Engine) -> Services:
+    return Services(engine, catalogue.load(), clock)
 
 
 @pytest.fixture
-def client(world: World) -> Iterator[TestClient]:
-    with TestClient(create_app(world), base_url="http://127.0.0.1") as found:
+def client(services: Services) -> Iterator[TestClient]:
+    with TestClient(create_app(services), base_url="http://127.0.0.1") as found:
         yield found
 
 
@@ -72,7 +72,7 @@ def slip() -> GardenFile:
 
 
 @pytest.fixture
-def address(world: World) -> Iterator[str]:
+def address(services: Services) -> Iterator[str]:
     """The whole application, interface included, on a loopback port."""
-    with served(create_app(world, UI)) as found:
+    with served(create_app(services, UI)) as found:
         yield found

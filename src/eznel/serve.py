@@ -16,7 +16,7 @@ from sqlalchemy.orm import Session
 
 from eznel import catalogue, demo
 from eznel.api.app import create_app
-from eznel.api.world import World
+from eznel.api.services import Services
 from eznel.clock import today
 from eznel.standins import weather_station
 from eznel.store import backups, gardens, opening, reading
@@ -75,9 +75,9 @@ def serve(
             print("This store is new; backups are there: ./eznel restore FILE", flush=True)
         station = weather_station.start()
         stack.callback(station.shutdown)
-        world = World(engine, catalogue.load(), today, weather_station.address(station))
+        services = Services(engine, catalogue.load(), today, weather_station.address(station))
         if demo_garden:
-            _load_demo(world)
+            _load_demo(services)
         ended = threading.Event()
         stack.callback(ended.set)
         threading.Thread(target=_save_daily, args=(engine, data, ended), daemon=True).start()
@@ -86,7 +86,7 @@ def serve(
         print(f"Eznel is at http://127.0.0.1:{port}  (Ctrl-C stops it)", flush=True)
         sys.setswitchinterval(SWITCH_S)
         uvicorn.run(
-            create_app(world, ui, password_hash), host=host, port=port, log_level="warning",
+            create_app(services, ui, password_hash), host=host, port=port, log_level="warning",
             timeout_graceful_shutdown=3, proxy_headers=bool(behind), forwarded_allow_ips=behind,
         )  # fmt: skip
     print("Stopped.", flush=True)
@@ -118,13 +118,13 @@ def _addresses() -> list[str]:
         return [str(probe.getsockname()[0])]
 
 
-def _load_demo(world: World) -> None:
-    with Session(world.engine) as session:
+def _load_demo(services: Services) -> None:
+    with Session(services.engine) as session:
         if reading.gardens(session):
             return
 
         def load() -> None:
-            file = demo.garden_file(world.catalogue)
+            file = demo.garden_file(services.catalogue)
             gardens.replace(session, file, based_on=0, who="demo", check=lambda file: None)
 
         step("Demo garden", load)

@@ -239,7 +239,7 @@ def test_a_huge_request_is_refused_before_it_is_read(client: TestClient) -> None
 
 
 def test_a_database_that_is_gone_is_said_so(client: TestClient) -> None:
-    client.app.state.world.engine = database.connect("mysql://nobody:x@127.0.0.1:9/none")
+    client.app.state.services.engine = database.connect("mysql://nobody:x@127.0.0.1:9/none")
     answer = client.get("/api/gardens")
     assert (answer.status_code, answer.json()["faults"][0]["key"]) == (503, "store_down")
 

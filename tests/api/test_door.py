@@ -6,7 +6,7 @@ from fastapi.testclient import TestClient
 import gardens as make
 from eznel.api.app import create_app
 from eznel.api.door import hashed
-from eznel.api.world import World
+from eznel.api.services import Services
 from eznel.core.document import GardenFile
 
 GARDEN = f"/api/gardens/{make.uid('garden')}"
@@ -18,8 +18,8 @@ def password_hash() -> str:
 
 
 @pytest.fixture
-def outside(world: World, password_hash: str) -> TestClient:
-    return TestClient(create_app(world, None, password_hash), base_url="http://192.168.1.7:8417")
+def outside(services: Services, password_hash: str) -> TestClient:
+    return TestClient(create_app(services, None, password_hash), base_url="http://192.168.1.7:8417")
 
 
 def test_nothing_is_told_without_the_password(outside: TestClient) -> None:
@@ -63,8 +63,8 @@ def test_guessing_is_slowed(outside: TestClient) -> None:
     assert "minute" in shut.json()["faults"][0]["remedy"]
 
 
-def test_guesses_from_elsewhere_shut_nobody_out(world: World, password_hash: str) -> None:
-    app = create_app(world, None, password_hash)
+def test_guesses_from_elsewhere_shut_nobody_out(services: Services, password_hash: str) -> None:
+    app = create_app(services, None, password_hash)
     at = {"base_url": "http://192.168.1.7:8417"}
     inside = TestClient(app, **at, client=("192.168.1.20", 1))
     assert inside.post("/api/door", json={"password": "rope and tar"}).status_code == 200
@@ -82,8 +82,10 @@ def test_guesses_from_elsewhere_shut_nobody_out(world: World, password_hash: str
     assert other.post("/api/door", json={"password": "rope and tar"}).status_code == 200
 
 
-def test_a_household_has_one_network_of_the_new_kind(world: World, password_hash: str) -> None:
-    app = create_app(world, None, password_hash)
+def test_a_household_has_one_network_of_the_new_kind(
+    services: Services, password_hash: str
+) -> None:
+    app = create_app(services, None, password_hash)
     seen = [
         TestClient(app, base_url="http://192.168.1.7", client=(f"2001:db8::{n:x}", 1))
         .post("/api/door", json={"password": "guess"})
@@ -93,9 +95,11 @@ def test_a_household_has_one_network_of_the_new_kind(world: World, password_hash
     assert seen == [401] * 5 + [429] * 2
 
 
-def test_a_session_ends_with_its_password(world: World, outside: TestClient) -> None:
+def test_a_session_ends_with_its_password(services: Services, outside: TestClient) -> None:
     outside.post("/api/door", json={"password": "rope and tar"})
-    changed = TestClient(create_app(world, None, hashed("tar and rope")), cookies=outside.cookies)
+    changed = TestClient(
+        create_app(services, None, hashed("tar and rope")), cookies=outside.cookies
+    )
     assert changed.get("/api/gardens").status_code == 401
 
 

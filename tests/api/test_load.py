@@ -15,11 +15,11 @@ import pytest
 from fastapi.testclient import TestClient
 
 import gardens as make
-from eznel.api import frame
-from eznel.api import world as worlds
+from eznel.api import limits
+from eznel.api import services as worlds
 from eznel.api.app import create_app
 from eznel.api.door import hashed
-from eznel.api.world import World
+from eznel.api.services import Services
 from eznel.store import _writing
 from eznel.store.database import WORKERS
 from running import served
@@ -28,11 +28,11 @@ GARDEN = f"/api/gardens/{make.uid('garden')}"
 
 
 @pytest.fixture
-def at(world: World) -> Iterator[str]:
-    client = TestClient(create_app(world), base_url="http://127.0.0.1")
+def at(services: Services) -> Iterator[str]:
+    client = TestClient(create_app(services), base_url="http://127.0.0.1")
     file = make.garden_file(places=[make.bed()], plantings=[make.planting("kale")])
     assert client.put(f"{GARDEN}/file", json=file.model_dump(mode="json")).status_code == 200
-    with served(create_app(world)) as address:
+    with served(create_app(services)) as address:
         yield address
 
 
@@ -46,7 +46,7 @@ def asked(url: str) -> tuple[int, str | None]:
 
 
 def test_all_who_wait_share_one_computation(
-    at: str, world: World, monkeypatch: pytest.MonkeyPatch
+    at: str, services: Services, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     made: list[int] = []
     real = worlds.make
@@ -57,8 +57,8 @@ def test_all_who_wait_share_one_computation(
         return real(*arguments)
 
     monkeypatch.setattr(worlds, "make", slow)
-    world._kept.clear()
-    world._last.clear()
+    services._kept.clear()
+    services._last.clear()
     with ThreadPoolExecutor(20) as pool:
         answers = list(pool.map(asked, [f"{at}{GARDEN}/plan"] * 20))
     assert answers == [(200, None)] * 20
@@ -70,24 +70,24 @@ def test_a_hundred_at_once_are_answered_or_asked_to_come_again(at: str) -> None:
     with ThreadPoolExecutor(100) as pool:
         answers = list(pool.map(asked, [f"{at}/api/gardens"] * 100))
     assert set(answers) <= {(200, None), (503, "1")}
-    assert answers.count((200, None)) >= frame.AT_WORK
+    assert answers.count((200, None)) >= limits.AT_WORK
     assert time.monotonic() - began < 25  # once it was 31 s and 37 errors
     assert asked(f"{at}/api/gardens") == (200, None)
 
 
 def test_who_would_wait_too_long_is_told_when_to_come_again(
-    at: str, world: World, monkeypatch: pytest.MonkeyPatch
+    at: str, services: Services, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    monkeypatch.setattr(frame, "MOST_AT_ONCE", 4)
+    monkeypatch.setattr(limits, "MOST_AT_ONCE", 4)
     let_go, inside = threading.Event(), threading.Semaphore(0)
-    real = World.stored
+    real = Services.stored
 
-    def held(self: World, *arguments: Any) -> Any:
+    def held(self: Services, *arguments: Any) -> Any:
         inside.release()
         let_go.wait(30)
         return real(self, *arguments)
 
-    monkeypatch.setattr(World, "stored", held)
+    monkeypatch.setattr(Services, "stored", held)
     with ThreadPoolExecutor(4) as pool:
         waiting = [pool.submit(asked, f"{at}{GARDEN}/plan") for _ in range(4)]
         for _ in range(4):
@@ -98,8 +98,8 @@ def test_who_would_wait_too_long_is_told_when_to_come_again(
     assert asked(f"{at}/api/gardens") == (200, None)
 
 
-def test_there_is_a_connection_for_every_worker(world: World) -> None:
-    held = [world.engine.connect() for _ in range(WORKERS + 1)]
+def test_there_is_a_connection_for_every_worker(services: Services) -> None:
+    held = [services.engine.connect() for _ in range(WORKERS + 1)]
     for connection in held:
         connection.close()
 
@@ -128,27 +128,27 @@ def fed(app: Any, path: str, method: str = "PUT", piece: int = 100_000) -> tuple
     return sent[0]["status"], read
 
 
-def test_a_body_in_pieces_is_bounded_as_it_comes(world: World) -> None:
-    status, read = fed(create_app(world), f"{GARDEN}/file")
-    assert (status, read) == (413, frame.MOST_BYTES + 100_000)
+def test_a_body_in_pieces_is_bounded_as_it_comes(services: Services) -> None:
+    status, read = fed(create_app(services), f"{GARDEN}/file")
+    assert (status, read) == (413, limits.MOST_BYTES + 100_000)
 
 
-def test_nothing_is_read_before_the_door(world: World) -> None:
-    shut = create_app(world, None, hashed("rope and tar"))
+def test_nothing_is_read_before_the_door(services: Services) -> None:
+    shut = create_app(services, None, hashed("rope and tar"))
     assert fed(shut, f"{GARDEN}/file") == (401, 0)
     status, read = fed(shut, "/api/door", "POST", piece=1000)
-    assert (status, read) == (413, frame.MOST_AT_THE_DOOR + 1000)
+    assert (status, read) == (413, limits.MOST_AT_THE_DOOR + 1000)
 
 
 def test_two_fetches_of_the_weather_at_once_are_both_answered(
-    world: World,
+    services: Services,
 ) -> None:
     from eznel.standins import weather_station
 
     station = weather_station.start()
     try:
-        world.station = weather_station.address(station)
-        client = TestClient(create_app(world), base_url="http://127.0.0.1")
+        services.station = weather_station.address(station)
+        client = TestClient(create_app(services), base_url="http://127.0.0.1")
         file = make.garden_file(stands_on="2026-06-01")
         client.put(f"{GARDEN}/file", json=file.model_dump(mode="json"))
         with ThreadPoolExecutor(4) as pool:
@@ -163,10 +163,10 @@ def test_two_fetches_of_the_weather_at_once_are_both_answered(
         station.shutdown()
 
 
-def test_a_broken_garden_still_opens_and_says_what_is_wrong(at: str, world: World) -> None:
-    with world.engine.begin() as connection:
+def test_a_broken_garden_still_opens_and_says_what_is_wrong(at: str, services: Services) -> None:
+    with services.engine.begin() as connection:
         connection.exec_driver_sql(f"UPDATE planting SET place = '{make.uid('nowhere')}'")
-    client = TestClient(create_app(World(world.engine, world.catalogue, world.clock)),
+    client = TestClient(create_app(Services(services.engine, services.catalogue, services.clock)),
                         base_url="http://127.0.0.1")  # fmt: skip
     opened = client.get(GARDEN).json()
     (aside,) = opened["aside"]
@@ -184,8 +184,8 @@ def test_a_broken_garden_still_opens_and_says_what_is_wrong(at: str, world: Worl
     assert client.get(GARDEN).json()["aside"] == []
 
 
-def test_a_large_garden_is_replaced_or_refused_at_once(world: World) -> None:
-    client = TestClient(create_app(world), base_url="http://127.0.0.1")
+def test_a_large_garden_is_replaced_or_refused_at_once(services: Services) -> None:
+    client = TestClient(create_app(services), base_url="http://127.0.0.1")
     bag = make.product("bag", N=5)
     moves = [
         {
@@ -204,9 +204,9 @@ def test_a_large_garden_is_replaced_or_refused_at_once(world: World) -> None:
 
 
 def test_a_garden_too_large_for_its_database_is_refused_whole(
-    world: World, monkeypatch: pytest.MonkeyPatch
+    services: Services, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    client = TestClient(create_app(world), base_url="http://127.0.0.1")
+    client = TestClient(create_app(services), base_url="http://127.0.0.1")
     monkeypatch.setattr(_writing, "PACKET_BYTES", 1000)
     refused = client.put(f"{GARDEN}/file", json=make.garden_file().model_dump(mode="json"))
     assert refused.status_code == 422
@@ -221,9 +221,11 @@ def test_a_garden_too_large_for_its_database_is_refused_whole(
      f"{GARDEN}/plan?as_of=9999-12-31", f"{GARDEN}/journal?before=99999999999999999999999",
      f"{GARDEN}/journal?thing=%00", "/api/calendar/%00.ics"],
 )  # fmt: skip
-def test_no_address_is_a_mistake_of_the_server(world: World, path: str, tmp_path: Path) -> None:
+def test_no_address_is_a_mistake_of_the_server(
+    services: Services, path: str, tmp_path: Path
+) -> None:
     (tmp_path / "index.html").write_text("page")
-    client = TestClient(create_app(world, tmp_path), base_url="http://127.0.0.1")
+    client = TestClient(create_app(services, tmp_path), base_url="http://127.0.0.1")
     file = make.garden_file(places=[make.bed()], plantings=[make.planting("kale")])
     client.put(f"{GARDEN}/file", json=file.model_dump(mode="json"))
     assert client.get(path).status_code < 500

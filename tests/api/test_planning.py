@@ -9,7 +9,7 @@ from fastapi.testclient import TestClient
 
 import gardens as make
 from eznel.api.app import create_app
-from eznel.api.world import World
+from eznel.api.services import Services
 from eznel.formats import garden_file
 from eznel.standins import weather_station
 
@@ -17,9 +17,9 @@ GARDEN = f"/api/gardens/{make.uid('garden')}"
 
 
 @pytest.fixture
-def garden(world: World) -> Iterator[TestClient]:
+def garden(services: Services) -> Iterator[TestClient]:
     station = weather_station.start()
-    world.station = weather_station.address(station)
+    services.station = weather_station.address(station)
     file = make.garden_file(
         stands_on="2026-05-01",
         places=[make.bed(), make.bed("other")],
@@ -27,7 +27,7 @@ def garden(world: World) -> Iterator[TestClient]:
         scoops=[make.scoop("gram", 1), make.scoop("spoon", 15)],
         products=[make.product("feed", "soluble", N=10, K2O=15)],
     )
-    with TestClient(create_app(world), base_url="http://127.0.0.1") as client:
+    with TestClient(create_app(services), base_url="http://127.0.0.1") as client:
         put = client.put(f"{GARDEN}/file", json=json.loads(garden_file.dumps(file)))
         assert put.status_code == 200
         yield client
@@ -93,17 +93,17 @@ def test_the_station_is_asked_and_asked_again(garden: TestClient) -> None:
     assert garden.get(f"{GARDEN}/plan").status_code == 200
 
 
-def test_a_silent_station_says_so(garden: TestClient, world: World) -> None:
-    world.station = "http://127.0.0.1:9"
+def test_a_silent_station_says_so(garden: TestClient, services: Services) -> None:
+    services.station = "http://127.0.0.1:9"
     answer = garden.post(f"{GARDEN}/weather/station")
     assert answer.status_code == 422
     assert answer.json()["faults"][0]["key"] == "station_silent"
     assert weather(garden) == []
 
 
-def test_a_real_garden_never_gets_simulated_weather(world: World) -> None:
-    world.station = "http://127.0.0.1:9"
-    client = TestClient(create_app(world), base_url="http://127.0.0.1")
+def test_a_real_garden_never_gets_simulated_weather(services: Services) -> None:
+    services.station = "http://127.0.0.1:9"
+    client = TestClient(create_app(services), base_url="http://127.0.0.1")
     client.put(f"{GARDEN}/file", json=make.garden_file().model_dump(mode="json"))
     answer = client.post(f"{GARDEN}/weather/station")
     assert answer.status_code == 422

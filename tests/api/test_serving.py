@@ -12,8 +12,8 @@ from sqlalchemy import Engine
 import gardens as make
 from eznel import catalogue
 from eznel.api.app import create_app
-from eznel.api.frame import MOST_BYTES
-from eznel.api.world import World
+from eznel.api.limits import MOST_BYTES
+from eznel.api.services import Services
 
 GARDEN = f"/api/gardens/{make.uid('garden')}"
 
@@ -36,8 +36,8 @@ def served(client: TestClient) -> TestClient:
 @pytest.fixture
 def other(engine: Engine) -> Iterator[TestClient]:
     """Another application on the same store, with a memory of its own."""
-    world = World(engine, catalogue.load(), lambda garden: garden.stands_on or make.TODAY)
-    with TestClient(create_app(world), base_url="http://127.0.0.1") as found:
+    services = Services(engine, catalogue.load(), lambda garden: garden.stands_on or make.TODAY)
+    with TestClient(create_app(services), base_url="http://127.0.0.1") as found:
         yield found
 
 
@@ -54,12 +54,12 @@ def test_two_applications_on_one_store_never_tell_different_things(
 ) -> None:
     assert plants(served.get(f"{GARDEN}/plan").json()) == {"tomato": 2, "kale": 9}
     assert plants(other.get(f"{GARDEN}/plan").json()) == {"tomato": 2, "kale": 9}
-    for turn, (writer, reader) in enumerate([(served, other), (other, served)] * 2, start=1):
-        thing = planting("kale", "bed", plants=9 + turn)
-        put = writer.put(f"{GARDEN}/plantings/{thing['id']}?based_on={turn}", json=thing)
+    for nth, (writer, reader) in enumerate([(served, other), (other, served)] * 2, start=1):
+        thing = planting("kale", "bed", plants=9 + nth)
+        put = writer.put(f"{GARDEN}/plantings/{thing['id']}?based_on={nth}", json=thing)
         assert put.status_code == 200, put.text
-        assert plants(reader.get(f"{GARDEN}/plan").json())["kale"] == 9 + turn
-        assert plants(writer.get(f"{GARDEN}/plan").json())["kale"] == 9 + turn
+        assert plants(reader.get(f"{GARDEN}/plan").json())["kale"] == 9 + nth
+        assert plants(writer.get(f"{GARDEN}/plan").json())["kale"] == 9 + nth
 
 
 def test_what_if_is_what_then_comes(served: TestClient) -> None:

@@ -126,7 +126,7 @@ def _numbers(made) -> list[str]:
         keys += [f"volume/{place.id}"] if place.tubs else [f"soil/{place.id}", f"layer/{place.id}"]
         for gauge in place.gauges:
             keys += [f"value/{place.id}/{gauge.analyte}"] if gauge.compared is not None else []
-            keys += [f"stock/{place.id}/{gauge.analyte}"] if gauge.g_m2 is not None else []
+            keys += [f"held/{place.id}/{gauge.analyte}"] if gauge.g_m2 is not None else []
         keys += [f"ph/{place.id}"] if place.ph else []
         if place.ph_work:
             keys += [f"lime/{place.id}/{one.method}" for one in place.ph_work.methods]

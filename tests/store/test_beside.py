@@ -86,20 +86,20 @@ def test_weather_is_one_write_and_one_undo(engine: Engine, garden: str) -> None:
             "weather_days", 40, 43,
         )  # fmt: skip
 
-    def turn(act: journal.Act) -> list[float]:
+    def revert(act: journal.Act) -> list[float]:
         with Session(engine) as session:
-            turns = journal.turns(session, garden)
-            number = turns.undo if act == "undo" else turns.redo
-            gardens.turn(session, garden, number, act, who="me", check=fine)
+            undoable = journal.undoable(session, garden)
+            number = undoable.undo if act == "undo" else undoable.redo
+            gardens.revert(session, garden, number, act, who="me", check=fine)
         return [d.high_c for d in sorted(loaded(engine, garden).file.log.weather, key=by_day)]
 
     def by_day(day: WeatherDay) -> date:
         return day.on
 
-    assert turn("undo") == [17.5] * 200
-    assert turn("undo") == []
-    assert turn("redo") == [17.5] * 200
-    assert turn("redo") == [19] * 40 + [17.5] * 163
+    assert revert("undo") == [17.5] * 200
+    assert revert("undo") == []
+    assert revert("redo") == [17.5] * 200
+    assert revert("redo") == [19] * 40 + [17.5] * 163
 
 
 def test_all_days_or_none(engine: Engine, garden: str) -> None:

@@ -46,16 +46,16 @@ class Book:
         with Session(self.engine) as session:
             gardens.remove(session, self.id, KINDS[kind], key, based_on=based_on, who="me")
 
-    def turns(self) -> journal.Turns:
+    def undoable(self) -> journal.Undoable:
         with Session(self.engine) as session:
-            return journal.turns(session, self.id)
+            return journal.undoable(session, self.id)
 
-    def turn(self, act, number: int | None = None) -> gardens.Written:
-        turns = self.turns()
-        number = number or (turns.undo if act == "undo" else turns.redo)
+    def revert(self, act, number: int | None = None) -> gardens.Written:
+        undoable = self.undoable()
+        number = number or (undoable.undo if act == "undo" else undoable.redo)
         assert number is not None
         with Session(self.engine) as session:
-            return gardens.turn(session, self.id, number, act, who="you", check=fine)
+            return gardens.revert(session, self.id, number, act, who="you", check=fine)
 
     def scoops(self) -> list[tuple[str, float]]:
         return [(s.name, s.volume.value) for s in self.stored().file.garden.scoops]
@@ -73,21 +73,21 @@ def test_undo_and_redo_walk_the_same_road_back_and_forth(engine: Engine) -> None
     ways = [[], [("scoop", 40)], [("scoop", 30)], []]
     for way in ways:
         assert book.scoops() == way
-        if way is not ways[-1] or book.turns().undo:
-            book.turn("undo")
-    assert book.turns().undo is None  # the garden's beginning stays
+        if way is not ways[-1] or book.undoable().undo:
+            book.revert("undo")
+    assert book.undoable().undo is None  # the garden's beginning stays
     for way in ways[::-1][1:]:
-        book.turn("redo")
+        book.revert("redo")
         assert book.scoops() == way
-    assert book.turns().redo is None
+    assert book.undoable().redo is None
 
 
 def test_a_repeated_undo_undoes_once(engine: Engine) -> None:
     book = Book(engine)
     book.put("scoops", scoop())
-    number = book.turns().undo
+    number = book.undoable().undo
     assert number is not None
-    first, again = book.turn("undo", number), book.turn("undo", number)
+    first, again = book.revert("undo", number), book.revert("undo", number)
     assert (first.garden_revision, again.garden_revision) == (3, 3)
     assert book.scoops() == []
 
@@ -95,10 +95,10 @@ def test_a_repeated_undo_undoes_once(engine: Engine) -> None:
 def test_a_new_write_ends_what_could_be_done_again(engine: Engine) -> None:
     book = Book(engine)
     book.put("scoops", scoop())
-    book.turn("undo")
-    assert book.turns().redo is not None
+    book.revert("undo")
+    assert book.undoable().redo is not None
     book.put("scoops", scoop("cup", 250, "cup"))
-    assert book.turns().redo is None
+    assert book.undoable().redo is None
     assert book.scoops() == [("cup", 250)]
 
 
@@ -106,23 +106,23 @@ def test_an_older_change_is_undone_beside_a_newer_one(engine: Engine) -> None:
     book = Book(engine)
     book.put("scoops", scoop())
     book.put("scoops", scoop(ml=40), based_on=1)
-    number = book.turns().undo
+    number = book.undoable().undo
     book.put("scoops", scoop("ladle", 40), based_on=2)
-    book.turn("undo", number)  # the volume goes back, the new name stays
+    book.revert("undo", number)  # the volume goes back, the new name stays
     assert book.scoops() == [("ladle", 30)]
     book.put("scoops", scoop("ladle", 50), based_on=4)
     with pytest.raises(gardens.Stale) as stale:
-        book.turn("redo", number)
+        book.revert("redo", number)
     assert stale.value.fields == ("volume",)
 
 
 def test_undo_keeps_what_others_need(engine: Engine) -> None:
     book = Book(engine)
     book.put("places", KINDS["places"].parse(make.bed()))
-    number = book.turns().undo
+    number = book.undoable().undo
     book.put("plantings", Planting.model_validate(make.planting()))
     with pytest.raises(gardens.InUse):
-        book.turn("undo", number)
+        book.revert("undo", number)
     assert len(book.stored().file.garden.places) == 1
 
 
@@ -130,21 +130,21 @@ def test_settings_and_whole_gardens_are_undone(engine: Engine, slip: GardenFile)
     book = Book(engine, slip)
     changed = slip.garden.model_copy(update={"name": "Slip"})
     with Session(engine) as session:
-        gardens.settle(session, changed, based_on=1, who="me", check=fine)
+        gardens.save_settings(session, changed, based_on=1, who="me", check=fine)
     other = GardenFile(garden=make.garden().model_copy(update={"id": slip.garden.id}))
     with Session(engine) as session:
         gardens.replace(session, other, based_on=2, who="me", check=fine)
     assert book.stored().file == other
-    book.turn("undo")
+    book.revert("undo")
     assert book.stored().file.garden == changed
-    book.turn("undo")
+    book.revert("undo")
     assert book.stored().file == slip
 
 
 def test_there_is_no_such_change(engine: Engine) -> None:
     book = Book(engine)
     with pytest.raises(Impossible):
-        book.turn("undo", 999_999)
+        book.revert("undo", 999_999)
 
 
 def test_a_second_life_of_a_thing_starts_above_its_first(engine: Engine) -> None:
@@ -204,12 +204,12 @@ def test_undoing_everything_leads_back_to_the_beginning(engine: Engine, steps) -
             book.put("scoops", scoop(name, ml, name), based_on=revision)
     end = book.scoops()
     count = 0
-    while book.turns().undo:
-        book.turn("undo")
+    while book.undoable().undo:
+        book.revert("undo")
         count += 1
     assert book.stored().file == book.file
-    while book.turns().redo:
-        book.turn("redo")
+    while book.undoable().redo:
+        book.revert("redo")
         count -= 1
     assert count == 0
     assert sorted(book.scoops()) == sorted(end)
@@ -219,8 +219,8 @@ def test_a_backup_brings_everything_back(engine: Engine, slip: GardenFile, tmp_p
     book = Book(engine, slip)
     book.put("scoops", scoop())
     book.put("scoops", scoop(ml=40), based_on=1)
-    book.turn("undo")
-    stored, turns = book.stored(), book.turns()
+    book.revert("undo")
+    stored, undoable = book.stored(), book.undoable()
     file = tmp_path / "all.eznel-backup"
     assert backups.save(engine, file) == 1
     book.remove("scoops", make.uid("scoop"), based_on=3)
@@ -228,8 +228,8 @@ def test_a_backup_brings_everything_back(engine: Engine, slip: GardenFile, tmp_p
     # The garden's own revision moves on: it never means two different states.
     assert book.stored() == replace(stored, revision=book.stored().revision)
     assert book.stored().revision > stored.revision + 1
-    assert len(book.turns().undone) == len(turns.undone) == 1
-    book.turn("redo")
+    assert len(book.undoable().undone) == len(undoable.undone) == 1
+    book.revert("redo")
     assert ("scoop", 40) in book.scoops()
     with Session(engine) as session:
         assert session.scalar(select(func.count()).select_from(JournalRow)) == 5

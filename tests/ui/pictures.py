@@ -13,7 +13,7 @@ from sqlalchemy.orm import Session
 
 from eznel import catalogue, demo
 from eznel.api.app import create_app
-from eznel.api.world import World
+from eznel.api.services import Services
 from eznel.clock import today
 from eznel.serve import free_port
 from eznel.store import database, gardens
@@ -80,7 +80,7 @@ Dilute one capful (20 ml) in 4.5 litres of water. Feed weekly.
 def read_a_label(page: Page) -> None:
     page.get_by_role("button", name="Read a label").click()
     page.get_by_label("What the bag says").fill(LABEL)
-    page.get_by_role("button", name="Look it over and keep it").wait_for()
+    page.get_by_role("button", name="Check it and save it").wait_for()
 
 
 def find_the_cheapest(page: Page) -> None:
@@ -115,7 +115,7 @@ def choose_port_strip(page: Page) -> None:
 def compare_schools(page: Page) -> None:
     page.get_by_role("button", name=re.compile("^Starboard strip")).click()
     page.get_by_text("Schools", exact=True).click()
-    page.get_by_role("radiogroup", name="School of reading the test").wait_for()
+    page.get_by_role("radiogroup", name="School (how a test is read)").wait_for()
 
 
 def read_a_report(page: Page) -> None:
@@ -155,12 +155,12 @@ def main() -> None:
         server.start()
         engine = database.connect(server.url)
         database.migrate(engine, Path(folder))
-        world = World(engine, catalogue.load(), today)
+        services = Services(engine, catalogue.load(), today)
         with Session(engine) as session:
-            file = demo.garden_file(world.catalogue)
+            file = demo.garden_file(services.catalogue)
             gardens.replace(session, file, based_on=0, who="demo", check=lambda file: None)
         port = free_port()
-        app = create_app(world, Path(os.environ["EZNEL_TEST_UI"]))
+        app = create_app(services, Path(os.environ["EZNEL_TEST_UI"]))
         running = uvicorn.Server(uvicorn.Config(app, port=port, log_level="error"))
         threading.Thread(target=running.run, daemon=True).start()
         while not running.started:

@@ -37,7 +37,7 @@ def test_from_nothing_to_what_to_weigh(page: Page, address: str) -> None:
     hand.press("Add a tub")
     hand.type("Volume to the brim", "35")
     expect(page.get_by_role("complementary")).to_contain_text("31.5 L")
-    hand.press("Add it to the garden")
+    hand.press("Save")
     hand.press("Plant something here")
     hand.choose("Crop", "tomato")
     # Planted a fortnight ago: its plain water is over, and the first feed is due.

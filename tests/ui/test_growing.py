@@ -27,17 +27,17 @@ def test_a_variety_is_described_once_and_counts(slip_page: Page) -> None:
     panel.get_by_role("button", name="Describe this variety").click()
     panel.get_by_label("First picking, days later").fill("14")
     panel.get_by_label("Growth").select_option("strong")
-    panel.get_by_role("button", name="Keep the variety").click()
+    panel.get_by_role("button", name="Save the variety").click()
     expect(panel.get_by_role("button", name="What this variety does")).to_be_visible()
     (_, own) = read(slip_page)["file"]["garden"]["varieties"]
     assert (own["name"], own["crop"], own["later_days"]) == ("Green Buoy", "courgette", 14)
     assert first_picking() > before
     panel.get_by_role("button", name="What this variety does").click()
     panel.get_by_label("First picking, days later").fill("400")
-    panel.get_by_role("button", name="Keep the variety").click()
+    panel.get_by_role("button", name="Save the variety").click()
     expect(panel.get_by_role("alert").first).to_be_visible()  # refused at its field
     panel.get_by_label("First picking, days later").fill("7")
-    panel.get_by_role("button", name="Keep the variety").click()
+    panel.get_by_role("button", name="Save the variety").click()
     expect(panel.get_by_role("button", name="What this variety does")).to_be_visible()
     assert read(slip_page)["file"]["garden"]["varieties"][1]["later_days"] == 7
 
@@ -68,7 +68,7 @@ def test_a_week_s_water_of_a_bed_and_of_its_drip_line(slip_page: Page) -> None:
     panel.get_by_label("Water in a week").fill("20")
     expect(panel.get_by_text(re.compile("minutes of the drip line"))).to_be_visible()
     panel.get_by_role("button", name="Save", exact=True).click()
-    expect(panel.get_by_role("button", name="Save", exact=True)).to_have_count(0)
+    expect(panel.get_by_role("button", name="Cancel", exact=True)).to_have_count(0)
     kept = next(p for p in read(slip_page)["file"]["garden"]["places"] if p["name"] == "Winch oval")
     assert kept["watering"]["week_mm"] == 20
     panel.get_by_role("button", name=re.compile(r"\d+ L")).last.click()
@@ -86,7 +86,7 @@ def test_tubs_watered_from_below_and_what_would_last(slip_page: Page) -> None:
     panel.get_by_label("Watered", exact=True).select_option("below")
     panel.get_by_label("Water each gets in a season").fill("120")
     panel.get_by_role("button", name="Save", exact=True).click()
-    expect(panel.get_by_role("button", name="Save", exact=True)).to_have_count(0)
+    expect(panel.get_by_role("button", name="Cancel", exact=True)).to_have_count(0)
     kept = next(
         p for p in read(slip_page)["file"]["garden"]["places"] if p["name"] == "Lean-to pots"
     )
@@ -109,7 +109,7 @@ def test_a_proportioner_fills_tanks_instead_of_cans(slip_page: Page) -> None:
         j for p in read(slip_page, "/plan")["plantings"] if p["crop"] == "tomato"
         for j in p["jobs"] if j["due_on"] == "2026-06-19"
     )  # fmt: skip
-    expect(card).to_contain_text(f"Stock {job['stock'][0]['name']}")
+    expect(card).to_contain_text(f"Concentrate {job['concentrates'][0]['name']}")
 
 
 def test_a_stage_shows_what_it_moves_before_it_is_recorded(slip_page: Page) -> None:
@@ -118,10 +118,11 @@ def test_a_stage_shows_what_it_moves_before_it_is_recorded(slip_page: Page) -> N
     slip_page.get_by_role("heading", name="Courgette Green Buoy").wait_for()
     expect(slip_page.locator(".before-after")).to_have_count(0)
     expect(slip_page.locator(".stage-sketch")).to_be_visible()
+    slip_page.get_by_role("button", name="A stage was seen").click()
     slip_page.get_by_label("Stage seen").select_option("harvest")
     expect(slip_page.locator(".before-after li").first).to_be_visible()
     stages = len(read(slip_page)["file"]["log"]["stages"])
-    slip_page.get_by_role("button", name="Save", exact=True).first.click()
+    slip_page.get_by_role("button", name="Save", exact=True).click()
     expect(slip_page.get_by_text(re.compile("Seen 19 June"))).to_be_visible()
     assert len(read(slip_page)["file"]["log"]["stages"]) == stages + 1
 

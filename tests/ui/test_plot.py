@@ -73,7 +73,7 @@ def test_every_outline_of_a_bed(plot: Page, shape: str, sides: dict[str, str], a
     for label, metres in sides.items():
         panel.get_by_label(label, exact=True).fill(metres)
     expect(panel).to_contain_text(area)
-    panel.get_by_role("button", name="Add it to the garden").click()
+    panel.get_by_role("button", name="Save", exact=True).click()
     expect(panel.get_by_role("button", name="Remove this place")).to_be_visible()
     assert places(plot)[-1]["shape"]["kind"] == shape
 
@@ -87,7 +87,7 @@ def test_any_outline_by_its_corners(plot: Page) -> None:
     panel.get_by_text("Corners", exact=True).click()
     panel.get_by_role("button", name="Another corner").click()
     expect(grips).to_have_count(13)  # the new one, and one between
-    panel.get_by_role("button", name="Add it to the garden").click()
+    panel.get_by_role("button", name="Save", exact=True).click()
     expect(panel.get_by_role("button", name="Remove this place")).to_be_visible()
     assert places(plot)[-1]["shape"]["kind"] == "polygon"
 
@@ -102,7 +102,7 @@ def test_a_group_of_troughs(plot: Page) -> None:
     panel.get_by_label("How many").fill("4")
     panel.get_by_label("In one line").fill("2")
     expect(panel).to_contain_text("180 L")  # 1 × 0.5 × 0.4 m is 200 L, filled to nine tenths
-    panel.get_by_role("button", name="Add it to the garden").click()
+    panel.get_by_role("button", name="Save", exact=True).click()
     expect(panel.get_by_role("button", name="Remove this place")).to_be_visible()
     assert (places(plot)[-1]["count"], places(plot)[-1]["per_line"]) == (4, 2)
 
@@ -145,7 +145,7 @@ def test_moved_by_hand_and_turned_and_sized_by_keyboard(plot: Page) -> None:
 
 def test_colours_answer_one_question_at_a_time(plot: Page) -> None:
     for question, said in (
-        ("pH", "sourer than its crops like"),
+        ("pH", "too acid for its crops"),
         ("Soil test", "older than three years"),
         ("Room", "plants are tight"),
         ("Family", "the same family stood here lately"),
@@ -159,7 +159,7 @@ def test_a_path_is_drawn_and_removed(plot: Page) -> None:
     panel = plot.get_by_role("complementary")
     panel.get_by_label("It is a").select_option("hedge")
     panel.get_by_label("Name").fill("gorse")
-    panel.get_by_role("button", name="Add it to the garden").click()
+    panel.get_by_role("button", name="Save", exact=True).click()
     gorse = plot.get_by_role("button", name="hedge gorse")
     expect(gorse).to_be_visible()
     panel.get_by_role("button", name="Remove it").click()

@@ -13,7 +13,7 @@ from sqlalchemy.orm import Session
 from eznel import demo
 from eznel.api.app import create_app
 from eznel.api.door import hashed
-from eznel.api.world import World
+from eznel.api.services import Services
 from eznel.core.document import GardenFile
 from eznel.store import gardens
 from running import UI, served
@@ -68,11 +68,11 @@ def test_other_units_and_nothing_stored_changes(slip_page: Page) -> None:
 
 
 @pytest.fixture
-def shared(world: World, engine: Engine, slip: GardenFile) -> Iterator[str]:
+def shared(services: Services, engine: Engine, slip: GardenFile) -> Iterator[str]:
     """The application as another machine of the network meets it."""
     with Session(engine) as session:
         gardens.replace(session, slip, based_on=0, who="demo", check=lambda file: None)
-    with served(create_app(world, UI, hashed("rope and tar"))) as found:
+    with served(create_app(services, UI, hashed("rope and tar"))) as found:
         yield found
 
 
@@ -81,10 +81,10 @@ def test_a_shared_garden_asks_for_its_password(browser: Browser, shared: str) ->
     page.goto(f"{shared}/g/{demo.SLIP}/today")
     expect(page.get_by_label("Password")).to_be_visible()
     page.get_by_label("Password").fill("pitch")
-    page.get_by_role("button", name="Come in").click()
+    page.get_by_role("button", name="Sign in").click()
     expect(page.get_by_text("that is not the password")).to_be_visible()
     page.get_by_label("Password").fill("rope and tar")
-    page.get_by_role("button", name="Come in").click()
+    page.get_by_role("button", name="Sign in").click()
     expect(page.get_by_role("heading", name="3 things to feed today")).to_be_visible()
     page.reload()
     expect(page.get_by_role("heading", name="3 things to feed today")).to_be_visible()

@@ -25,7 +25,7 @@ def place(page: Page, name: str) -> Any:
 def test_lime_is_said_first_and_ticked_on_today(slip_page: Page) -> None:
     home = slip_page.url
     bed(slip_page, "Port strip")
-    work = slip_page.get_by_role("region", name="Mending pH")
+    work = slip_page.get_by_role("region", name="Correcting pH")
     # pH 5.7, kale 6.0–7.5, Mehlich 6.35: AC 1.0 × (6.5 − 5.7) ÷ 0.9 = 0.889 tons = 196 g/m²
     expect(work).to_contain_text("Lime to pH 6.75")
     expect(work.get_by_role("img", name="What each method asks for")).to_contain_text(
@@ -55,8 +55,8 @@ def test_schools_are_compared_before_one_is_picked(slip_page: Page) -> None:
         s["school"]: s["crops"][0]["per_m2"] for s in place(slip_page, "Starboard strip")["schools"]
     }
     assert schools["build"]["K"] != schools["sufficiency"]["K"]
-    choice = slip_page.get_by_role("radiogroup", name="School of reading the test")
-    for name in ("enough is enough", "build and maintain", "balanced cations"):
+    choice = slip_page.get_by_role("radiogroup", name="School (how a test is read)")
+    for name in ("feed to sufficiency", "build and maintain", "balanced cations"):
         expect(choice).to_contain_text(name)
     with slip_page.expect_response(lambda answer: answer.request.method == "PUT"):
         choice.get_by_role("radio", name=re.compile("build and maintain")).check()
@@ -136,8 +136,8 @@ def test_texture_and_drainage_by_hand(slip_page: Page) -> None:
     expect(slip_page.get_by_text("Now: sandy loam (by feel, an estimate)")).to_be_visible()
     slip_page.get_by_label("The water fell by", exact=True).fill("1")
     slip_page.get_by_label("In", exact=True).fill("120")
-    slip_page.get_by_role("button", name="Note it for this bed").click()
-    expect(slip_page.get_by_text("Noted: 1 cm in 120 minutes.")).to_be_visible()
+    slip_page.get_by_role("button", name="Save it for this bed").click()
+    expect(slip_page.get_by_text("Measured: 1 cm in 120 minutes.")).to_be_visible()
     keel = place(slip_page, "Keel bed")
     assert "drains_slowly" in {f["key"] for f in keel["findings"]}  # 0.5 cm/h
 
@@ -219,7 +219,7 @@ def test_where_the_base_goes_and_what_the_water_brings(slip_page: Page) -> None:
     expect(panel.get_by_text("Little fits there")).to_be_visible()
     panel.get_by_label("Roots and tops after harvest").select_option("left")
     panel.get_by_role("button", name="Save", exact=True).click()
-    expect(panel.get_by_role("button", name="Save", exact=True)).to_have_count(0)
+    expect(panel.get_by_role("button", name="Cancel", exact=True)).to_have_count(0)
     (leek,) = [p for p in read(slip_page)["file"]["garden"]["plantings"] if p["crop"] == "leek"]
     assert (leek["base_by"], leek["residue"]) == ("hole", "left")
 

@@ -52,7 +52,7 @@ def test_the_history_of_one_thing(slip_page: Page) -> None:
     expect(drawer).not_to_contain_text("tin mug")  # only what was changed about this test
     slip_page.keyboard.press("Escape")
     slip_page.get_by_role("button", name="Skerrin Slip").click()
-    slip_page.get_by_role("button", name="All that was changed").click()
+    slip_page.get_by_role("button", name="Everything that was changed").click()
     whole = slip_page.get_by_role("dialog").last
     expect(whole).to_contain_text("scoop tin mug: changed")
     whole.get_by_role("button", name="Take it back").first.click()

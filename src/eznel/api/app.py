@@ -13,9 +13,9 @@ from starlette.middleware.trustedhost import TrustedHostMiddleware
 from eznel.api import (
     calendar_feed,
     door,
-    frame,
     gardens,
     history,
+    limits,
     planning,
     plans,
     problems,
@@ -26,19 +26,21 @@ from eznel.api import (
     things,
     weather,
 )
-from eznel.api.world import World
+from eznel.api.services import Services
 
 # On loopback without sign-in, the name asked for is the guard against pages elsewhere.
 HOSTS = ["127.0.0.1", "localhost", "[::1]"]
 
 
-def create_app(world: World | None, ui: Path | None = None, password_hash: str = "") -> FastAPI:
+def create_app(
+    services: Services | None, ui: Path | None = None, password_hash: str = ""
+) -> FastAPI:
     """Return the application.
 
     Parameters
     ----------
-    world : World or None
-        Store, catalogue and clock; None only to describe the API. [world]
+    services : Services or None
+        Store, catalogue and clock; None only to describe the API. [services]
     ui : Path or None
         Folder of the built interface; None serves the API alone.
     password_hash : str
@@ -58,7 +60,7 @@ def create_app(world: World | None, ui: Path | None = None, password_hash: str =
         openapi_url=None,
         generate_unique_id_function=_operation,
     )
-    app.state.world = world
+    app.state.services = services
     app.state.door = door.Door(password_hash)
     for module in (
         gardens,
@@ -77,8 +79,8 @@ def create_app(world: World | None, ui: Path | None = None, password_hash: str =
         app.include_router(module.router)
     problems.install(app)
     app.add_middleware(door.Guard)
-    app.add_middleware(frame.Queue)
-    app.add_middleware(frame.Frame)
+    app.add_middleware(limits.Queue)
+    app.add_middleware(limits.Bounded)
     app.add_middleware(GZipMiddleware, minimum_size=1000, compresslevel=3)
     if not password_hash:
         app.add_middleware(TrustedHostMiddleware, allowed_hosts=HOSTS)

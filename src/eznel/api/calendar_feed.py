@@ -7,8 +7,8 @@ from fastapi import APIRouter, Query, Response
 from pydantic import BaseModel
 
 from eznel.api.problems import RESPONSES
+from eznel.api.services import Services, TheServices, TheSession
 from eznel.api.speech import Speech, said_in
-from eznel.api.world import TheSession, TheWorld, World
 from eznel.formats.calendar_file import write_calendar
 from eznel.store import calendar_keys
 from eznel.store.reading import Missing, Stored
@@ -29,10 +29,10 @@ class AddressView(BaseModel):
 
 @router.get(f"{GARDEN}/calendar.ics", response_class=Response)
 def write_calendar_file(
-    garden_id: UUID, session: TheSession, world: TheWorld, speech: Speech
+    garden_id: UUID, session: TheSession, services: TheServices, speech: Speech
 ) -> Response:
     """Save a garden's jobs as a calendar file."""
-    return _sent(world.stored(session, str(garden_id)), world, speech, saved=True)
+    return _sent(services.stored(session, str(garden_id)), services, speech, saved=True)
 
 
 @router.get(f"{GARDEN}/calendar-address")
@@ -58,7 +58,7 @@ def end_address(garden_id: UUID, session: TheSession) -> AddressView:
 def read_calendar(
     key: str,
     session: TheSession,
-    world: TheWorld,
+    services: TheServices,
     speech: Speech,
     lang: Annotated[str, Query(max_length=8)] = "",
 ) -> Response:
@@ -67,16 +67,16 @@ def read_calendar(
     if garden_id is None:
         raise Missing(key)
     said = words(lang) if lang in LOCALES else speech
-    return _sent(world.stored(session, garden_id), world, said, saved=False)
+    return _sent(services.stored(session, garden_id), services, said, saved=False)
 
 
 def _view(key: str | None) -> AddressView:
     return AddressView(path=None if key is None else f"/api/calendar/{key}.ics")
 
 
-def _sent(stored: Stored, world: World, said: Words, *, saved: bool) -> Response:
+def _sent(stored: Stored, services: Services, said: Words, *, saved: bool) -> Response:
     garden = stored.file.garden
-    plan = said_in(world.made(stored.file, world.clock(garden)).plan, said)
+    plan = said_in(services.made(stored.file, services.clock(garden)).plan, said)
     headers = {"Content-Disposition": 'attachment; filename="garden.ics"'} if saved else {}
     body = write_calendar(plan, garden, said, stored.revision)
     return Response(body, media_type=f"{ICAL}; charset=utf-8", headers=headers)

@@ -157,7 +157,7 @@ def leave(request: Request, response: Response) -> DoorView:
     door: Door = request.app.state.door
     key = door.key_of(request.cookies.get(COOKIE, "")) if door.shut else None
     if key is not None:
-        with Session(request.app.state.world.engine) as session:
+        with Session(request.app.state.services.engine) as session:
             ended_sessions.end(session, key, SESSION_S)
     response.delete_cookie(COOKIE, httponly=True, samesite="strict")
     return DoorView(shut=door.shut, inside=False)
@@ -170,7 +170,7 @@ def _inside(request: Request) -> bool:
     key = door.key_of(request.cookies.get(COOKIE, ""))
     if key is None:
         return False
-    with Session(request.app.state.world.engine) as session:
+    with Session(request.app.state.services.engine) as session:
         return not ended_sessions.ended(session, key)
 
 

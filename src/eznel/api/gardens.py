@@ -10,8 +10,8 @@ from pydantic import BaseModel
 from eznel.api import problems
 from eznel.api.problems import RESPONSES
 from eznel.api.revisions import WrittenView, written
+from eznel.api.services import TheServices, TheSession, Who
 from eznel.api.speech import Speech
-from eznel.api.world import TheSession, TheWorld, Who
 from eznel.core.document import GardenFile, Preferences, Site, upgrades
 from eznel.core.errors import Impossible
 from eznel.formats import faults, garden_file
@@ -75,16 +75,16 @@ def list_gardens(session: TheSession) -> list[GardenListed]:
 
 @router.get("/{garden_id}")
 def read_garden(
-    garden_id: UUID, session: TheSession, world: TheWorld, speech: Speech
+    garden_id: UUID, session: TheSession, services: TheServices, speech: Speech
 ) -> GardenView:
     """Read a garden whole."""
-    stored = world.stored(session, str(garden_id))
+    stored = services.stored(session, str(garden_id))
     return GardenView(
         file=stored.file,
         revision=stored.revision,
         settings_revision=stored.settings_revision,
         revisions=stored.revisions,
-        today=world.clock(stored.file.garden),
+        today=services.clock(stored.file.garden),
         aside=[_aside(one, stored.revisions[one.key], speech) for one in stored.aside],
     )
 
@@ -117,7 +117,7 @@ def export_garden(garden_id: UUID, session: TheSession) -> Response:
 def import_garden(
     garden_id: UUID,
     session: TheSession,
-    world: TheWorld,
+    services: TheServices,
     who: Who,
     file: Annotated[dict[str, Any], Body()],
     based_on: int = 0,
@@ -126,7 +126,7 @@ def import_garden(
     read = upgrades.read(file)
     if read.garden.id != garden_id:
         raise Impossible("garden.id", "ids_differ")
-    done = gardens.replace(session, read, based_on=based_on, who=who, check=world.check)
+    done = gardens.replace(session, read, based_on=based_on, who=who, check=services.check)
     return written(done)
 
 
@@ -135,7 +135,7 @@ def save_settings(
     garden_id: UUID,
     settings: Settings,
     session: TheSession,
-    world: TheWorld,
+    services: TheServices,
     who: Who,
     based_on: int,
 ) -> WrittenView:
@@ -145,5 +145,5 @@ def save_settings(
         {**stored.file.garden.model_dump(), **settings.model_dump()}
     )
     session.rollback()
-    done = gardens.settle(session, garden, based_on=based_on, who=who, check=world.check)
+    done = gardens.save_settings(session, garden, based_on=based_on, who=who, check=services.check)
     return written(done)

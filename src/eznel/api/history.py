@@ -9,7 +9,7 @@ from pydantic import BaseModel
 
 from eznel.api.problems import RESPONSES
 from eznel.api.revisions import WrittenView, written
-from eznel.api.world import TheSession, TheWorld, Who
+from eznel.api.services import TheServices, TheSession, Who
 from eznel.store import gardens, journal, reading
 
 router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["journal"], responses=RESPONSES)
@@ -41,7 +41,7 @@ class ChangeView(BaseModel):
 
 
 class JournalView(BaseModel):
-    """The newest changes, and which of them undo and redo would turn next."""
+    """The newest changes, and which of them undo and redo would act on next."""
 
     undo: ChangeView | None
     redo: ChangeView | None
@@ -54,35 +54,35 @@ def read_journal(
 ) -> JournalView:
     """Read the journal of a garden, or of one thing in it, newest first."""
     reading.revision(session, str(garden_id))
-    turns = journal.turns(session, str(garden_id))
+    next_ = journal.undoable(session, str(garden_id))
     found = journal.entries(session, str(garden_id), thing_id=thing, before=before, most=MOST_SHOWN)
 
     def one(number: int | None) -> ChangeView | None:
         change = number and journal.entry(session, str(garden_id), number)
-        return _view(change, turns.undone) if change else None
+        return _view(change, next_.undone) if change else None
 
     return JournalView(
-        undo=one(turns.undo),
-        redo=one(turns.redo),
-        changes=[_view(change, turns.undone) for change in found],
+        undo=one(next_.undo),
+        redo=one(next_.redo),
+        changes=[_view(change, next_.undone) for change in found],
     )
 
 
 @router.post("/undo/{number}")
 def undo_change(
-    garden_id: UUID, number: int, session: TheSession, world: TheWorld, who: Who
+    garden_id: UUID, number: int, session: TheSession, services: TheServices, who: Who
 ) -> WrittenView:
     """Take back one change."""
-    done = gardens.turn(session, str(garden_id), number, "undo", who=who, check=world.check)
+    done = gardens.revert(session, str(garden_id), number, "undo", who=who, check=services.check)
     return written(done)
 
 
 @router.post("/redo/{number}")
 def redo_change(
-    garden_id: UUID, number: int, session: TheSession, world: TheWorld, who: Who
+    garden_id: UUID, number: int, session: TheSession, services: TheServices, who: Who
 ) -> WrittenView:
     """Do again a change that was taken back."""
-    done = gardens.turn(session, str(garden_id), number, "redo", who=who, check=world.check)
+    done = gardens.revert(session, str(garden_id), number, "redo", who=who, check=services.check)
     return written(done)
 
 

@@ -13,11 +13,11 @@ from fastapi.responses import StreamingResponse
 from pydantic import BaseModel, Field, TypeAdapter
 
 from eznel.api.problems import RESPONSES, problem_of
+from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech, said_in
-from eznel.api.world import TheSession, TheWorld
 from eznel.core.document import Day
 from eznel.core.errors import Impossible, Refusal, Unknown
-from eznel.core.questions.schools import Schools, schools
+from eznel.core.questions.programmes import Programmes, by_programme
 from eznel.core.questions.season_blend import WholeSeason, season_blend
 from eznel.core.questions.sowing import MOST_SUCCESSIONS, Asked, SowingAnswer, pick_by, sow_on
 from eznel.core.season.workings import Workings
@@ -51,10 +51,10 @@ class BlendAsked(BaseModel):
 
 @router.post("/sowing")
 def read_sowing(
-    garden_id: UUID, asked: SowingAsked, session: TheSession, world: TheWorld
+    garden_id: UUID, asked: SowingAsked, session: TheSession, services: TheServices
 ) -> SowingAnswer:
     """Read when to sow, pot on, plant out and pick; nothing is stored."""
-    stands = world.workings(session, str(garden_id)).stands
+    stands = services.workings(session, str(garden_id)).stands
     if asked.place not in stands.places:
         raise Unknown("place", "no_such_thing", id=str(asked.place))
     what = Asked(
@@ -69,21 +69,21 @@ def read_sowing(
 
 @router.get("/programmes/{planting}")
 def read_programmes(
-    garden_id: UUID, planting: UUID, session: TheSession, world: TheWorld
-) -> Schools:
+    garden_id: UUID, planting: UUID, session: TheSession, services: TheServices
+) -> Programmes:
     """Read one planting's season by every programme; nothing is stored."""
-    return schools(planting, world.workings(session, str(garden_id)))
+    return by_programme(planting, services.workings(session, str(garden_id)))
 
 
 @router.post("/season-blend", response_model=WholeSeason)
 def read_season_blend(
-    garden_id: UUID, asked: BlendAsked, session: TheSession, world: TheWorld, speech: Speech
+    garden_id: UUID, asked: BlendAsked, session: TheSession, services: TheServices, speech: Speech
 ) -> Response:
     """Blend the whole season at once: a line of JSON a moment with the seconds, then the answer.
 
     Nothing is stored; the blend that comes with the answer is kept by saving it.
     """
-    workings = world.workings(session, str(garden_id))
+    workings = services.workings(session, str(garden_id))
     if asked.place is not None and asked.place not in workings.stands.places:
         raise Unknown("place", "no_such_thing", id=str(asked.place))
     return StreamingResponse(
@@ -97,13 +97,13 @@ def read_season_blend(
 def write_season_sheet(
     garden_id: UUID,
     session: TheSession,
-    world: TheWorld,
+    services: TheServices,
     speech: Speech,
     paper: Paper = "a4",
 ) -> Response:
     """Save the season as a document to print, for A4 or Letter."""
-    file = world.stored(session, str(garden_id)).file
-    plan = said_in(world.made(file, world.clock(file.garden)).plan, speech)
+    file = services.stored(session, str(garden_id)).file
+    plan = said_in(services.made(file, services.clock(file.garden)).plan, speech)
     return Response(
         write_season(plan, file.garden, speech, paper),
         media_type="application/pdf",

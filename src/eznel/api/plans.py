@@ -8,8 +8,8 @@ from fastapi import APIRouter, Request, Response
 from pydantic import BaseModel
 
 from eznel.api.problems import RESPONSES
+from eznel.api.services import PLANS, TheServices, TheSession
 from eznel.api.speech import Speech, Units, said_in
-from eznel.api.world import PLANS, TheSession, TheWorld
 from eznel.core.document import (
     BandTable,
     Day,
@@ -71,14 +71,14 @@ def read_plan(
     garden_id: UUID,
     request: Request,
     session: TheSession,
-    world: TheWorld,
+    services: TheServices,
     speech: Speech,
     as_of: Day | None = None,
 ) -> Any:
     """Read the plan of a garden as of its own date, or another."""
-    stored = world.stored(session, str(garden_id))
-    day = as_of or world.clock(stored.file.garden)
-    body = world.plan_body(stored, day, speech)
+    stored = services.stored(session, str(garden_id))
+    day = as_of or services.clock(stored.file.garden)
+    body = services.plan_body(stored, day, speech)
     headers = {"Content-Encoding": "gzip", "Vary": "Accept-Encoding, Accept-Language"}
     if "gzip" not in request.headers.get("accept-encoding", ""):
         body, headers = gzip.decompress(body), {}
@@ -90,17 +90,17 @@ def read_why(
     garden_id: UUID,
     key: str,
     session: TheSession,
-    world: TheWorld,
+    services: TheServices,
     speech: Speech,
     units: Units,
     as_of: Day | None = None,
 ) -> Shown:
     """Read why one number of the plan is what it is."""
-    file = world.stored(session, str(garden_id)).file
-    day = as_of or world.clock(file.garden)
-    before = world.before(file)
+    file = services.stored(session, str(garden_id)).file
+    day = as_of or services.clock(file.garden)
+    before = services.before(file)
     workings = before.workings if before else None
-    worked = explain(file.garden, file.log, day, world.catalogue, key, workings)
+    worked = explain(file.garden, file.log, day, services.catalogue, key, workings)
     return show(worked, speech, units)
 
 
@@ -109,25 +109,25 @@ def read_what_if(
     garden_id: UUID,
     changes: Changes,
     session: TheSession,
-    world: TheWorld,
+    services: TheServices,
     speech: Speech,
     as_of: Day | None = None,
 ) -> Any:
     """Read the plan as it would be with some changes; nothing is stored."""
-    changed = _changed(world.stored(session, str(garden_id)).file, changes)
-    made = world.made(changed, as_of or world.clock(changed.garden))
+    changed = _changed(services.stored(session, str(garden_id)).file, changes)
+    made = services.made(changed, as_of or services.clock(changed.garden))
     body = PLANS.dump_json(said_in(made.plan, speech))
     return Response(body, media_type="application/json")
 
 
 @router.post("/measures", response_model=PlaceMeasures)
 def read_measures(
-    garden_id: UUID, place: Place, session: TheSession, world: TheWorld
+    garden_id: UUID, place: Place, session: TheSession, services: TheServices
 ) -> PlaceMeasures:
     """Read what a place would measure and how its plants would stand; nothing is stored."""
     garden = reading.load_place(session, str(garden_id), str(place.id))
     garden = garden.model_copy(update={"places": (place,)})
-    return measures(garden, world.clock(garden), world.catalogue)
+    return measures(garden, services.clock(garden), services.catalogue)
 
 
 def _changed(file: GardenFile, changes: Changes) -> GardenFile:

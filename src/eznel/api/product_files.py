@@ -9,8 +9,8 @@ from pydantic import Base64Bytes, BaseModel, Field, ValidationError
 
 from eznel.api.problems import RESPONSES, FaultView
 from eznel.api.revisions import WrittenView, written
+from eznel.api.services import TheServices, TheSession, Who
 from eznel.api.speech import Speech
-from eznel.api.world import TheSession, TheWorld, Who
 from eznel.core.document import Product
 from eznel.core.quantities import Mass, Volume
 from eznel.core.reference import Catalogue
@@ -93,15 +93,15 @@ class Products(BaseModel):
 
 @router.post("/labels/read")
 def read_label_text(
-    garden_id: UUID, label: LabelText, session: TheSession, world: TheWorld, speech: Speech
+    garden_id: UUID, label: LabelText, session: TheSession, services: TheServices, speech: Speech
 ) -> LabelView:
     """Read a label's text as a product; nothing is stored."""
-    stored = world.stored(session, str(garden_id)).file.garden
-    names = _names(world.catalogue, speech)
+    stored = services.stored(session, str(garden_id)).file.garden
+    names = _names(services.catalogue, speech)
     found = read_label(label.text, names, stored.preferences.kitchen, label.elements)
     data = {"id": str(label.id), "form": "granular", **found.product}
     data["name"] = data["name"] or UNNAMED
-    data = _with_catalogue(data, world.catalogue)
+    data = _with_catalogue(data, services.catalogue)
     product, wrong = _validated(data)
     return LabelView(
         product=product,
@@ -148,10 +148,14 @@ def write_products_json(garden_id: UUID, session: TheSession) -> Response:
 
 @router.post("/products-file/read")
 def read_products_file(
-    garden_id: UUID, brought: ProductsFile, session: TheSession, world: TheWorld, speech: Speech
+    garden_id: UUID,
+    brought: ProductsFile,
+    session: TheSession,
+    services: TheServices,
+    speech: Speech,
 ) -> ReadProductsView:
     """Read a file of products; nothing is stored."""
-    known = {one.id for one in world.stored(session, str(garden_id)).file.garden.products}
+    known = {one.id for one in services.stored(session, str(garden_id)).file.garden.products}
     return ReadProductsView(
         products=[
             ReadProductView(
@@ -169,11 +173,11 @@ def read_products_file(
 
 @router.post("/products-file/keep")
 def keep_products(
-    garden_id: UUID, brought: Products, session: TheSession, world: TheWorld, who: Who
+    garden_id: UUID, brought: Products, session: TheSession, services: TheServices, who: Who
 ) -> WrittenView:
     """Keep several products at once, all or none."""
     done = gardens.add(
-        session, str(garden_id), KINDS["products"], brought.products, who=who, check=world.check
+        session, str(garden_id), KINDS["products"], brought.products, who=who, check=services.check
     )
     return written(done)
 

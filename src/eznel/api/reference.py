@@ -6,8 +6,8 @@ from fastapi import APIRouter
 from pydantic import BaseModel
 
 from eznel.api.problems import RESPONSES
+from eznel.api.services import TheServices
 from eznel.api.speech import Speech
-from eznel.api.world import TheWorld
 from eznel.core.document import Programme
 from eznel.core.quantities import KITCHEN_ML
 from eznel.core.reference import Climate, Crop, KeyStep, Material, Stage, Task
@@ -49,9 +49,9 @@ def read_words(said: Speech) -> WordsView:
 
 
 @router.get("/catalogue")
-def read_catalogue(world: TheWorld, said: Speech) -> CatalogueView:
+def read_catalogue(services: TheServices, said: Speech) -> CatalogueView:
     """Read the catalogue."""
-    rows = world.catalogue
+    rows = services.catalogue
     return CatalogueView(
         crops=[_said(crop, said, "name") for crop in rows.crops.values()],
         stages={

@@ -8,8 +8,8 @@ from fastapi import APIRouter
 from pydantic import BaseModel, Field
 
 from eznel.api.problems import RESPONSES
+from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech
-from eznel.api.world import TheSession, TheWorld
 from eznel.core.document import Product
 from eznel.core.errors import Impossible
 from eznel.core.products.fertiliser import general
@@ -53,34 +53,38 @@ class RefusedView(BaseModel):
 
 
 @router.post("/gives")
-def read_gives(garden_id: UUID, asked: GivesAsked, session: TheSession, world: TheWorld) -> Gives:
+def read_gives(
+    garden_id: UUID, asked: GivesAsked, session: TheSession, services: TheServices
+) -> Gives:
     """Read what each scoop of a product gives; nothing is stored."""
     if not SMALLEST_CAN_L <= asked.can.l <= LARGEST_CAN_L:
         raise Impossible("can", "can_out_of_range", litres=round(asked.can.l, 2))
-    return gives(asked.product, asked.place, asked.can.l, world.workings(session, str(garden_id)))
+    return gives(
+        asked.product, asked.place, asked.can.l, services.workings(session, str(garden_id))
+    )
 
 
 @router.post("/compare")
 def read_comparison(
-    garden_id: UUID, asked: CompareAsked, session: TheSession, world: TheWorld
+    garden_id: UUID, asked: CompareAsked, session: TheSession, services: TheServices
 ) -> Comparison:
     """Read products side by side for what a planting still needs."""
-    return compare(asked.planting, asked.products, world.workings(session, str(garden_id)))
+    return compare(asked.planting, asked.products, services.workings(session, str(garden_id)))
 
 
 @router.get("/refused")
-def read_refused(garden_id: UUID, session: TheSession, world: TheWorld) -> RefusedView:
+def read_refused(garden_id: UUID, session: TheSession, services: TheServices) -> RefusedView:
     """Read which products may not be used for which planting, and why."""
-    found = refusals(world.workings(session, str(garden_id)))
+    found = refusals(services.workings(session, str(garden_id)))
     return RefusedView(refused={planting: list(why) for planting, why in found.items()})
 
 
 @router.get("/shopping")
 def read_shopping(
-    garden_id: UUID, session: TheSession, world: TheWorld, speech: Speech
+    garden_id: UUID, session: TheSession, services: TheServices, speech: Speech
 ) -> Shopping:
     """Read what the season takes of each product, when it runs out, and what to buy."""
-    found = shopping(world.workings(session, str(garden_id)))
+    found = shopping(services.workings(session, str(garden_id)))
     materials = tuple(
         replace(one, material_name=speech.of_row(one.material_name)) for one in found.materials
     )
@@ -88,23 +92,23 @@ def read_shopping(
 
 
 @router.get("/cheapest")
-def read_cheapest(garden_id: UUID, session: TheSession, world: TheWorld) -> CheapestView:
+def read_cheapest(garden_id: UUID, session: TheSession, services: TheServices) -> CheapestView:
     """Read the cheapest set of whole bags for all that is still to be given."""
-    return CheapestView(set=cheapest_set(world.workings(session, str(garden_id))))
+    return CheapestView(set=cheapest_set(services.workings(session, str(garden_id))))
 
 
 @router.get("/substitutes/{product}")
 def read_substitutes(
-    garden_id: UUID, product: UUID, session: TheSession, world: TheWorld, speech: Speech
+    garden_id: UUID, product: UUID, session: TheSession, services: TheServices, speech: Speech
 ) -> Substitutes:
     """Read the season planned again without a product, and with others in its place."""
-    found = substitutes(product, world.workings(session, str(garden_id)))
+    found = substitutes(product, services.workings(session, str(garden_id)))
     others = tuple(replace(one, name=speech.of_row(one.name)) for one in found.others)
     return replace(found, others=others)
 
 
 @router.get("/materials/{key}")
-def read_material(garden_id: UUID, key: str, world: TheWorld, speech: Speech) -> Product:
+def read_material(garden_id: UUID, key: str, services: TheServices, speech: Speech) -> Product:
     """Read a general material as a product of its usual contents, to be kept and measured."""
-    found = general(world.catalogue.material(key)).product
+    found = general(services.catalogue.material(key)).product
     return found.model_copy(update={"name": speech.of_row(found.name)})

@@ -8,8 +8,8 @@ from pydantic import Base64Bytes, BaseModel, Field
 
 from eznel.api.problems import RESPONSES, FaultView
 from eznel.api.revisions import WrittenView, written
+from eznel.api.services import TheServices, TheSession, Who
 from eznel.api.speech import Speech
-from eznel.api.world import TheSession, TheWorld, Who
 from eznel.core.document import Place, SoilReport
 from eznel.core.errors import Impossible
 from eznel.formats import faults
@@ -90,11 +90,11 @@ class Reports(BaseModel):
 
 @router.post("/soil-files/read")
 def read_soil_file(
-    garden_id: UUID, brought: Brought, session: TheSession, world: TheWorld, speech: Speech
+    garden_id: UUID, brought: Brought, session: TheSession, services: TheServices, speech: Speech
 ) -> UnderstoodView:
     """Read a file or pasted text as soil reports; nothing is stored."""
     garden = reading.load(session, str(garden_id)).file.garden
-    today = world.clock(garden)
+    today = services.clock(garden)
     told = (
         [Column(**column.model_dump()) for column in brought.columns]
         if brought.columns is not None
@@ -113,11 +113,11 @@ def read_soil_file(
 
 @router.post("/soil-files/keep")
 def keep_reports(
-    garden_id: UUID, reports: Reports, session: TheSession, world: TheWorld, who: Who
+    garden_id: UUID, reports: Reports, session: TheSession, services: TheServices, who: Who
 ) -> WrittenView:
     """Keep several soil reports at once, all or none."""
     done = gardens.add(
-        session, str(garden_id), KINDS["reports"], reports.reports, who=who, check=world.check
+        session, str(garden_id), KINDS["reports"], reports.reports, who=who, check=services.check
     )
     return written(done)
 

@@ -10,7 +10,7 @@ from fastapi import APIRouter
 
 from eznel.api.problems import RESPONSES
 from eznel.api.revisions import WrittenView, written
-from eznel.api.world import TheSession, TheWorld, Who
+from eznel.api.services import TheServices, TheSession, Who
 from eznel.core.errors import Impossible
 from eznel.store import gardens
 from eznel.store.kinds import KINDS, Kind, key_of
@@ -26,7 +26,7 @@ def _routes(kind: Kind) -> None:
         key: str,
         thing: shape,
         session: TheSession,
-        world: TheWorld,
+        services: TheServices,
         who: Who,
         based_on: int = 0,
     ) -> WrittenView:
@@ -40,7 +40,7 @@ def _routes(kind: Kind) -> None:
                 thing,
                 based_on=based_on,
                 who=who,
-                check=world.check,
+                check=services.check,
             )
         )
 

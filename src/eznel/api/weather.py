@@ -8,7 +8,7 @@ from fastapi import APIRouter, Response
 from pydantic import Base64Bytes, BaseModel, Field
 
 from eznel.api.problems import RESPONSES
-from eznel.api.world import TheSession, TheWorld, Who, World
+from eznel.api.services import Services, TheServices, TheSession, Who
 from eznel.core.document import WeatherDay
 from eznel.core.errors import Impossible
 from eznel.formats.tables import decoded
@@ -60,13 +60,15 @@ class WeatherKept(BaseModel):
 
 
 @router.post("/weather/station")
-def fetch_weather(garden_id: UUID, session: TheSession, world: TheWorld, who: Who) -> WeatherKept:
+def fetch_weather(
+    garden_id: UUID, session: TheSession, services: TheServices, who: Who
+) -> WeatherKept:
     """Fetch the days since the last fetch from the simulated station, and its forecast.
 
     A practice garden alone may ask it: elsewhere it would pass for what was measured.
     """
     file = reading.load(session, str(garden_id)).file
-    today = world.clock(file.garden)
+    today = services.clock(file.garden)
     if file.garden.stands_on is None:
         raise Impossible("station", "station_is_simulated")
     known = [day.on for day in file.log.weather if day.source == "simulated"]
@@ -77,7 +79,7 @@ def fetch_weather(garden_id: UUID, session: TheSession, world: TheWorld, who: Wh
     site = file.garden.site
     try:
         readings = weather_station.ask(
-            world.station,
+            services.station,
             str(garden_id),
             (first, today + timedelta(FORECAST_DAYS)),
             today,
@@ -96,7 +98,7 @@ def fetch_weather(garden_id: UUID, session: TheSession, world: TheWorld, who: Wh
         )
         for one in readings
     ]
-    return _keep(session, world, str(garden_id), days, who)
+    return _keep(session, services, str(garden_id), days, who)
 
 
 @router.post("/weather/read")
@@ -113,10 +115,10 @@ def read_weather_file(garden_id: UUID, brought: WeatherBrought) -> WeatherRead:
 
 @router.post("/weather/keep")
 def keep_weather(
-    garden_id: UUID, days: WeatherDays, session: TheSession, world: TheWorld, who: Who
+    garden_id: UUID, days: WeatherDays, session: TheSession, services: TheServices, who: Who
 ) -> WeatherKept:
     """Keep several days; a day that is there already is replaced."""
-    return _keep(session, world, str(garden_id), days.days, who)
+    return _keep(session, services, str(garden_id), days.days, who)
 
 
 @router.get("/weather.csv", response_class=Response)
@@ -131,10 +133,10 @@ def write_weather_file(garden_id: UUID, session: TheSession) -> Response:
 
 
 def _keep(
-    session: TheSession, world: World, garden_id: str, days: list[WeatherDay], who: str
+    session: TheSession, services: Services, garden_id: str, days: list[WeatherDay], who: str
 ) -> WeatherKept:
     days = list({day.on: day for day in days}.values())
-    _, before = gardens.keep_days(session, garden_id, days, who=who, check=world.check)
+    _, before = gardens.keep_days(session, garden_id, days, who=who, check=services.check)
     known = {day.on: day for day in before}
     changed = [d for d in days if d != known.get(d.on, d).model_copy(update={"id": d.id})]
     new = {day.on for day in days if day.on not in known}

@@ -108,7 +108,7 @@ def generated(plantings: int, catalogue: Catalogue, *, plants: int | None = None
     Garden
         Equal at every call.
     """
-    crops, schools = sorted(catalogue.crops), sorted(catalogue.programmes)
+    crops, programmes = sorted(catalogue.crops), sorted(catalogue.programmes)
     return Garden.model_validate(
         {
             "id": _id("garden"),
@@ -134,7 +134,7 @@ def generated(plantings: int, catalogue: Catalogue, *, plants: int | None = None
                     "id": _id(f"planting {n}"),
                     "place": _id(f"place {n}"),
                     "crop": crops[n % len(crops)],
-                    "programme": schools[n % len(schools)],
+                    "programme": programmes[n % len(programmes)],
                     "planted_on": (date(2026, 4, 20) + timedelta(n % 40)).isoformat(),
                     "plants": plants or n % 7 + 2,
                     "spacing": {

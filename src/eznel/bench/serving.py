@@ -188,8 +188,8 @@ def _read_ms(app: Started, path: str, readers: int) -> float:
     def read(number: int) -> None:
         began = time.perf_counter() + number / readers * EVERY_S
         connection = HTTPConnection("127.0.0.1", app.port, timeout=60)
-        for turn in range(ROUNDS):
-            due = began + turn * EVERY_S
+        for nth in range(ROUNDS):
+            due = began + nth * EVERY_S
             time.sleep(max(due - time.perf_counter(), 0))
             connection.request("GET", path, headers={"Accept-Encoding": "gzip"})
             connection.getresponse().read()

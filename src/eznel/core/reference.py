@@ -175,7 +175,7 @@ class Material(Row):
     release_days: int | None = None
     """Rated days of a coated material at 21 °C."""
     cce_pct: float | None = None
-    """Calcium carbonate equivalent; negative where it makes sour. [%]"""
+    """Calcium carbonate equivalent; negative where it acidifies. [%]"""
     fineness: Annotated[float, Field(gt=0, le=1)] = 0.9
     """Share of it that neutralises in time, where no sieve is stated: coarse grains hardly do."""
     organic: Literal["yes", "no", "depends"] = "depends"

@@ -43,7 +43,7 @@ class Level(StrEnum):
 class Quantity:
     """A named number in a step, with its unit and origin; `source` names a report or label.
 
-    `settle` says where a measured number would be typed in its place: kind, id and field.
+    `measure_at` says where a measured number would be typed in its place: kind, id and field.
     """
 
     name: str
@@ -51,7 +51,7 @@ class Quantity:
     unit: str
     origin: Origin = Origin.COMPUTED
     source: str = ""
-    settle: str = ""
+    measure_at: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -108,15 +108,19 @@ class Worked:
             findings=(*self.findings, *findings),
         )
 
-    def settling(self, where: str, *names: str) -> "Worked":
+    def measurable_at(self, where: str, *names: str) -> "Worked":
         """Return the same value, with where its assumed or so named numbers can be measured."""
 
-        def settled(quantity: Quantity) -> Quantity:
+        def with_field(quantity: Quantity) -> Quantity:
             open_ = quantity.origin is Origin.ASSUMED or quantity.name in names
-            return replace(quantity, settle=where) if open_ and not quantity.settle else quantity
+            return (
+                replace(quantity, measure_at=where)
+                if open_ and not quantity.measure_at
+                else quantity
+            )
 
         steps = (
-            replace(step, quantities=tuple(settled(q) for q in step.quantities))
+            replace(step, quantities=tuple(with_field(q) for q in step.quantities))
             for step in self.steps
         )
         return replace(self, steps=tuple(steps))

@@ -1,4 +1,4 @@
-"""Skerrin Slip: a made-up boatyard turned kitchen garden, for practice and for pictures.
+"""Skerrin Slip: a made-up kitchen garden in an old boatyard, for practice and for pictures.
 
 Its calendar stands still on a day in June, so that there is something to do whenever it is opened.
 What was done before that day is logged by asking the plan day by day and doing what it said, with

@@ -28,7 +28,7 @@ class ShownQuantity:
     origin: Origin
     origin_said: str
     source: str
-    settle: str
+    measure_at: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -152,7 +152,7 @@ def show(worked: Worked, words: Words, system: System = "metric") -> Shown:
                     q.origin,
                     words.origins[q.origin],
                     _source(q.source, words),
-                    q.settle,
+                    q.measure_at,
                 )
                 for q in step.quantities
             ),

@@ -48,8 +48,8 @@ __all__ = [
     "put",
     "remove",
     "replace",
-    "settle",
-    "turn",
+    "revert",
+    "save_settings",
 ]
 
 
@@ -275,7 +275,9 @@ def remove(
         return Written(*remove_thing(session, stored, kind, key, Actor(who)))
 
 
-def settle(session: Session, garden: Garden, *, based_on: int, who: str, check: Check) -> Written:
+def save_settings(
+    session: Session, garden: Garden, *, based_on: int, who: str, check: Check
+) -> Written:
     """Save a garden's settings: name, site, preferences, and the day its calendar stands on.
 
     Parameters
@@ -309,13 +311,13 @@ def settle(session: Session, garden: Garden, *, based_on: int, who: str, check: 
         had = stored.settings_revision
         if mine != theirs and had != based_on:
             base = journal.version(session, garden_id, ("settings", garden_id), based_on)
-            garden = _settled(stored, merged(base, mine, theirs, had))
+            garden = _with_settings(stored, merged(base, mine, theirs, had))
         if settings_of(garden) == theirs:
             return Written(had, stored.revision)
         return Written(*write_settings(session, stored, garden, check, Actor(who)))
 
 
-def turn(
+def revert(
     session: Session, garden_id: str, number: int, act: journal.Act, *, who: str, check: Check
 ) -> Written:
     """Take back one change, or do again what was taken back; a repeat is harmless.
@@ -357,7 +359,7 @@ def turn(
         change = journal.entry(session, garden_id, number)
         if change is None or change.act != "write":
             raise Impossible("number", "no_such_change", number=number)
-        undone = number in journal.turns(session, garden_id).undone
+        undone = number in journal.undoable(session, garden_id).undone
         if undone == (act == "undo"):
             return Written(0, stored.revision)
         left, reached = change.after, change.before
@@ -403,7 +405,7 @@ def _turn_settings(session: Session, stored: Stored, way: Way, check: Check, by:
     assert reached is not None
     there, had = settings_of(stored.file.garden), stored.settings_revision
     wanted = reached if there == left else merged(left, reached, there, had)
-    return Written(*write_settings(session, stored, _settled(stored, wanted), check, by))
+    return Written(*write_settings(session, stored, _with_settings(stored, wanted), check, by))
 
 
 def _turn_whole(session: Session, stored: Stored, way: Way, by: Actor) -> Written:
@@ -416,5 +418,5 @@ def _turn_whole(session: Session, stored: Stored, way: Way, by: Actor) -> Writte
     return Written(number, number)
 
 
-def _settled(stored: Stored, settings: Row) -> Garden:
+def _with_settings(stored: Stored, settings: Row) -> Garden:
     return Garden.model_validate({**stored.file.garden.model_dump(), **settings})

@@ -48,7 +48,7 @@ class Written(Change):
 
 
 @dataclass(frozen=True, slots=True)
-class Turns:
+class Undoable:
     """Which change undo takes back next, which redo does again, and which are undone."""
 
     undo: int | None
@@ -191,8 +191,8 @@ def last_revision(session: Session, garden_id: str, thing_id: str) -> int:
     return session.scalar(query) or 0
 
 
-def turns(session: Session, garden_id: str) -> Turns:
-    """Return what undo and redo would turn next.
+def undoable(session: Session, garden_id: str) -> Undoable:
+    """Return what undo and redo would act on next.
 
     A new write ends what could be done again, as people expect of an undo list.
 
@@ -205,8 +205,8 @@ def turns(session: Session, garden_id: str) -> Turns:
 
     Returns
     -------
-    Turns
-        Numbers of changes; None where there is nothing to turn.
+    Undoable
+        Numbers of changes; None where there is none.
     """
     query = (
         select(_TABLE.number, _TABLE.act, _TABLE.undoes, _TABLE.kind, _TABLE.before.is_(None))
@@ -229,4 +229,4 @@ def turns(session: Session, garden_id: str) -> Turns:
             undone.pop(of, None)
             again.pop(of, None)
             done[of] = None
-    return Turns(next(reversed(done), None), next(reversed(again), None), frozenset(undone))
+    return Undoable(next(reversed(done), None), next(reversed(again), None), frozenset(undone))

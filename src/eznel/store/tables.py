@@ -1,6 +1,6 @@
 """The tables: a row for each thing that people record, and a journal of every write.
 
-Columns are named like the fields of the document, so that a row and a model turn into each other
+Columns are named like the fields of the document, so that a row and a model become each other
 by name. What is searched or joined has a type; what is nested and always read whole is JSON.
 """
 

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 import gardens
 from eznel import catalogue
-from eznel.core.crops.stages import stage_spans
+from eznel.core.crops.stages import Anchor, stage_spans
 from eznel.core.crops.uptake import uptake_curve
 from eznel.core.crops.weather import Weather
 from eznel.core.document import Site, WeatherDay
@@ -21,8 +21,8 @@ FLAT = Site.model_validate(gardens.site())
 
 
 def spans(site: Site = FLAT, warmer: float = 0, measured=(), **seen: date):
-    anchors = {"transplant_establishment": (PLANTED, False)}
-    anchors |= {stage: (day, True) for stage, day in seen.items()}
+    anchors = {"transplant_establishment": Anchor(PLANTED, seen=False)}
+    anchors |= {stage: Anchor(day, seen=True) for stage, day in seen.items()}
     return {
         span.key: span
         for span in stage_spans(TOMATO, STAGES, Weather(site, measured), warmer, anchors)

@@ -105,10 +105,10 @@ def test_sulphur_and_free_lime() -> None:
         return gardens.plan_of(garden).places[0].ph_work
 
     # Kale's range 6.0–7.5, target 6.75: 100 × (7.9 − 6.75) = 115 g S/m²; ÷ 0.92 = 125: 70 now
-    sour = work(ph=7.9)
-    assert sour.kind == "sulphur"
-    assert sour.wanted_g_m2 == pytest.approx(125)
-    assert sour.now_g_m2 == 70
+    acidic = work(ph=7.9)
+    assert acidic.kind == "sulphur"
+    assert acidic.wanted_g_m2 == pytest.approx(125)
+    assert acidic.now_g_m2 == 70
     limy = work(ph=7.9, free_lime_pct=2)
     assert limy.now_g_m2 == 0
     assert [f.key for f in limy.findings] == ["sulphur_not_practical"]

@@ -46,7 +46,7 @@ def test_tested_bed() -> None:
     [
         (200, 6.5, 200 * 0.30 * 0.7147),  # very low, pH in range: gypsum 200
         (500, 6.5, 100 * 0.30 * 0.7147),  # low: gypsum 100
-        (500, 5.5, 0),  # low and sour: lime is the calcium
+        (500, 5.5, 0),  # low and acidic: lime is the calcium
         (700, 6.5, 0),
     ],
 )

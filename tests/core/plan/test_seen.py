@@ -78,7 +78,7 @@ def test_nitrogen_keeps_pace(supply: float, said: str) -> None:
 
 def settled(key: str, **parts: Any) -> set[str]:
     worked = explain(gardens.garden(**parts), Log(), TODAY, catalogue.load(), key)
-    return {q.settle for step in worked.steps for q in step.quantities if q.settle}
+    return {q.measure_at for step in worked.steps for q in step.quantities if q.measure_at}
 
 
 def test_an_assumed_number_says_where_it_can_be_measured() -> None:

@@ -10,7 +10,7 @@ from eznel.core.document import Garden, Log
 from eznel.core.errors import Unknown
 from eznel.core.plan import make
 from eznel.core.plan.judging import judge
-from eznel.core.questions.schools import schools
+from eznel.core.questions.programmes import by_programme
 
 CUCUMBER = UUID(gardens.uid("cucumber"))
 
@@ -37,7 +37,7 @@ def workings(made: Garden):
 
 @pytest.mark.parametrize("programme", catalogue.load().programmes)
 def test_each_is_the_plan_by_that_programme(programme: str) -> None:
-    compared = schools(CUCUMBER, workings(garden()))
+    compared = by_programme(CUCUMBER, workings(garden()))
     assert compared.current == "leaf_then_fruit"
     (found,) = [one for one in compared.seasons if one.programme == programme]
     alone = workings(garden(programme))
@@ -49,14 +49,14 @@ def test_each_is_the_plan_by_that_programme(programme: str) -> None:
 def test_own_programmes_stand_beside_the_others() -> None:
     own = catalogue.load().programmes["little_and_often"].model_dump(mode="json")
     own |= {"key": "mine", "name": "Mine", "interval_days": 10}
-    compared = schools(CUCUMBER, workings(garden(programmes=[own])))
+    compared = by_programme(CUCUMBER, workings(garden(programmes=[own])))
     assert compared.seasons[-1].programme == "mine"
     assert len(compared.seasons) == len(catalogue.load().programmes) + 1
 
 
 def test_how_supply_keeps_pace_by_stage() -> None:
     """What is there by the end of the last stage, over what is needed by then, is what is met."""
-    compared = schools(CUCUMBER, workings(garden()))
+    compared = by_programme(CUCUMBER, workings(garden()))
     for one in compared.seasons:
         last = one.fits[-1]
         assert last.fit["N"] == pytest.approx(one.judged.met["N"], abs=0.02)
@@ -72,4 +72,4 @@ def test_how_supply_keeps_pace_by_stage() -> None:
 
 def test_an_unknown_planting_is_refused() -> None:
     with pytest.raises(Unknown):
-        schools(uuid4(), workings(garden()))
+        by_programme(uuid4(), workings(garden()))

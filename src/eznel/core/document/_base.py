@@ -25,7 +25,7 @@ FIRST_YEAR, LAST_YEAR = 1950, 2150
 
 _UNREAD = re.compile("[\x00-\x08\x0b-\x1f\x7f-\x9f\u2028-\u202e\u2066-\u2069\ud800-\udfff]")
 """What speaks to a terminal, a calendar or a table instead of to people: controls, ends of lines
-in disguise, halves of letters, and marks that turn the direction of what comes after them."""
+in disguise, halves of letters, and marks that reverse the direction of what comes after them."""
 
 
 def _lines(typed: object) -> object:

@@ -1,4 +1,4 @@
-"""A feeding school as a record: what it gives when. Copied and edited, never coded."""
+"""A feeding programme as a record: what it gives when. Copied and edited, never coded."""
 
 from typing import Annotated, Literal
 

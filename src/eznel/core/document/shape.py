@@ -122,10 +122,10 @@ class Polygon(Entry):
 def _cross(a: Corner, b: Corner, c: Corner, d: Corner) -> bool:
     """Whether the lines a–b and c–d cross or touch."""
 
-    def turn(p: Corner, q: Corner, r: Corner) -> float:
+    def side(p: Corner, q: Corner, r: Corner) -> float:
         return (q.x_m - p.x_m) * (r.y_m - p.y_m) - (q.y_m - p.y_m) * (r.x_m - p.x_m)
 
-    return turn(a, b, c) * turn(a, b, d) <= 0 and turn(c, d, a) * turn(c, d, b) <= 0
+    return side(a, b, c) * side(a, b, d) <= 0 and side(c, d, a) * side(c, d, b) <= 0
 
 
 class Frustum(Entry):

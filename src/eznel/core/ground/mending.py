@@ -32,7 +32,7 @@ TRIFLE_G_M2 = 15.0
 DISAGREE = 1.5
 """Methods that differ by more than this factor are said to disagree."""
 SULPHUR_PCT = 80.0
-"""From here on a bag of sulphur is meant to make sour."""
+"""From here on a bag of sulphur is meant to lower pH."""
 TOO_COARSE = 0.3
 """A lime of which less than this works in time, like crushed shells, is none to rely on. [g/g]"""
 DOLOMITIC_MG = 0.03
@@ -149,7 +149,7 @@ def mend(asked: Asked, shed: tuple[Fertiliser, ...], catalogue: Catalogue) -> Ph
         return _limed(asked, found, shed, catalogue) if found else None
     if acidity.ph.value > acidity.high:
         pure = lime.sulphur(ph=acidity.ph.value, target=acidity.target, layer=layer)
-        return _soured(asked, pure, layer, shed, catalogue) if pure else None
+        return _acidified(asked, pure, layer, shed, catalogue) if pure else None
     return None
 
 
@@ -204,7 +204,7 @@ def _is_dolomitic(one: Fertiliser) -> bool:
     return one.contents.declared.mg > DOLOMITIC_MG
 
 
-def _soured(
+def _acidified(
     asked: Asked,
     pure: Worked,
     layer: Layer,

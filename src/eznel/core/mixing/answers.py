@@ -17,7 +17,7 @@ from eznel.core.mixing.caps import (
     stage_of,
     water_ec_ds_m,
 )
-from eznel.core.mixing.stocks import two_tanks
+from eznel.core.mixing.concentrates import two_tanks
 from eznel.core.nutrients import NOTHING, Amounts
 from eznel.core.products.fertiliser import Fertiliser
 from eznel.core.products.solutions import most_ec_ds_m, most_n_mg_l
@@ -80,12 +80,12 @@ class Answered:
     """What could be of use and may not be used."""
 
 
-def answer(task: DueJob, shed: Shed, shelf: Shelf) -> Answered:
+def answer(due: DueJob, shed: Shed, shelf: Shelf) -> Answered:
     """Return up to three answers to a job, or the reasons why there is none.
 
     Parameters
     ----------
-    task : DueJob
+    due : DueJob
         The job. [g]
     shed : Shed
         Products and scoops.
@@ -99,8 +99,8 @@ def answer(task: DueJob, shed: Shed, shelf: Shelf) -> Answered:
     """
     if not shed.scoops:
         return Answered(reasons=("no_scoops",))
-    fitting, refused = useful(task, shed)
-    usable = _usable(task, fitting, shelf)
+    fitting, refused = useful(due, shed)
+    usable = _usable(due, fitting, shelf)
     plenty_g = {one.product.id: one.most_g for one in fitting}
 
     def tried(portions: Portions) -> tuple[MixPlan, ...]:
@@ -108,16 +108,16 @@ def answer(task: DueJob, shed: Shed, shelf: Shelf) -> Answered:
         for one in choices:
             offered_g = MOST_MEASURES * one.grams * portions.count
             plenty_g[one.product.id] = max(plenty_g[one.product.id], offered_g)
-        return _answers(task, portions, choices, shed, shelf)
+        return _answers(due, portions, choices, shed, shelf)
 
     found: tuple[MixPlan, ...] = ()
     reasons: tuple[str, ...] = ("no_product_for_job",)
     if usable:
-        first = _portions(task, usable, shed)
+        first = _portions(due, usable, shed)
         found = tried(first)
-        for more in range(1, MORE_CANS + 1 if task.job.kind == "feed" else 1):
+        for more in range(1, MORE_CANS + 1 if due.job.kind == "feed" else 1):
             # Whole scoops may suit more, smaller cans better.
-            if found and _matches(found[0], task.need):
+            if found and _matches(found[0], due.need):
                 break
             others = tried(first.split(first.count + more))
             if others and (not found or others[0].miss < found[0].miss - EQUAL):
@@ -136,26 +136,26 @@ def _matches(mix: MixPlan, need: Amounts) -> bool:
 
 
 def _answers(
-    task: DueJob, portions: Portions, choices: list[Choice], shed: Shed, shelf: Shelf
+    due: DueJob, portions: Portions, choices: list[Choice], shed: Shed, shelf: Shelf
 ) -> tuple[MixPlan, ...]:
-    kg_a_job = task.stand.kg_yield / task.jobs / portions.count
-    crop = task.stand.crop
+    kg_a_job = due.stand.kg_yield / due.jobs / portions.count
+    crop = due.stand.crop
     scale = Amounts(*(max(x, crop.uptake(n) * kg_a_job, 1e-6) for n, x in portions.need.items()))
     items = tuple(Item(c.of, c.grams, c.brings, c.cost) for c in choices)
-    limits = caps(task, portions, choices, shed, shelf)
+    limits = caps(due, portions, choices, shed, shelf)
     never = apart(choices) if portions.water_l and not two_tanks(shed.garden.preferences) else None
     answers = blend(portions.need, scale, items, limits, never)
     return tuple(
-        _plan(task, portions, choices, answer, shed) for answer in answers if any(answer.mix.counts)
+        _plan(due, portions, choices, answer, shed) for answer in answers if any(answer.mix.counts)
     )
 
 
-def useful(task: DueJob, shed: Shed) -> tuple[list[Usable], tuple[Refused, ...]]:
+def useful(due: DueJob, shed: Shed) -> tuple[list[Usable], tuple[Refused, ...]]:
     """Return the products that a job can use, whatever is left of them, and those it may not use.
 
     Parameters
     ----------
-    task : DueJob
+    due : DueJob
         The job. [g]
     shed : Shed
         Products.
@@ -165,36 +165,36 @@ def useful(task: DueJob, shed: Shed) -> tuple[list[Usable], tuple[Refused, ...]]
     tuple of list of Usable and tuple of Refused
         In the shed's order. [g]
     """
-    forms = FORMS[task.job.kind, "tub" if isinstance(task.stand, InTub) else "ground"]
+    forms = FORMS[due.job.kind, due.stand.where]
     found, refused = [], []
     for product in shed.products.values():
         if product.form not in forms or product.is_lime:
             continue
-        if task.job.only is not None and product.id not in task.job.only:
+        if due.job.only is not None and product.id not in due.job.only:
             continue
-        if _quick_n_at_base(task, product):
+        if _quick_n_at_base(due, product):
             continue
-        wanted = any(task.need.met_by(product.contents.declared))
+        wanted = any(due.need.met_by(product.contents.declared))
         reason = shed.refused[product.id] or rules.of_job(
-            product, task.stand, task.job.kind, task.day, task.used
+            product, due.stand, due.job.kind, due.day, due.used
         )
         if reason is not None:
             if wanted:
                 refused.append(Refused(product.id, reason))
             continue
-        available = shed.available(product.id, task.stand, task.day)
-        most_g = max(task.need.met_by(available), default=0.0)
+        available = shed.available(product.id, due.stand, due.day)
+        most_g = max(due.need.met_by(available), default=0.0)
         if most_g > 0:
             found.append(Usable(product, available, most_g))
     return found, tuple(refused)
 
 
-def _quick_n_at_base(task: DueJob, product: Fertiliser) -> bool:
+def _quick_n_at_base(due: DueJob, product: Fertiliser) -> bool:
     """Soluble nitrogen is for growing plants; soluble salts without it may go in before them."""
-    return task.job.kind == "base" and product.form == "soluble" and product.contents.soluble_n > 0
+    return due.job.kind == "base" and product.form == "soluble" and product.contents.soluble_n > 0
 
 
-def _usable(task: DueJob, useful: list[Usable], shelf: Shelf) -> list[Usable]:
+def _usable(due: DueJob, useful: list[Usable], shelf: Shelf) -> list[Usable]:
     """What is left of the useful products, the most useful first."""
     found = []
     for one in useful:
@@ -203,7 +203,7 @@ def _usable(task: DueJob, useful: list[Usable], shelf: Shelf) -> list[Usable]:
             found.append(one)
         elif left > 0:
             found.append(Usable(one.product, one.available, left))
-    found.sort(key=lambda one: -_usefulness(one, task.need))
+    found.sort(key=lambda one: -_usefulness(one, due.need))
     return found[:MOST_CHOICES]
 
 
@@ -213,40 +213,40 @@ def _usefulness(one: Usable, need: Amounts) -> float:
     )
 
 
-def _portions(task: DueJob, usable: list[Usable], shed: Shed) -> Portions:
-    if task.job.kind in DISSOLVED:
-        wanted_l = _poured_l(task)
+def _portions(due: DueJob, usable: list[Usable], shed: Shed) -> Portions:
+    if due.job.kind in DISSOLVED:
+        wanted_l = _poured_l(due)
         # A whole scoop in little water would be too strong: more is made than is poured.
-        water_l = max(wanted_l, _least_l(task, usable, shed)) if task.job.kind in WEAK else wanted_l
+        water_l = max(wanted_l, _least_l(due, usable, shed)) if due.job.kind in WEAK else wanted_l
         can_l = shed.garden.preferences.can.l
         cans = max(ceil(water_l / can_l - 1e-9), 1)
-        made = task.need * (water_l / wanted_l)
+        made = due.need * (water_l / wanted_l)
         return Portions(cans, "can", water_l / cans, made / cans, wanted_l / water_l)
-    if isinstance(task.stand, InTub):
-        return Portions(task.stand.tubs, "tub", 0.0, task.need / task.stand.tubs)
+    if isinstance(due.stand, InTub):
+        return Portions(due.stand.tubs, "tub", 0.0, due.need / due.stand.tubs)
     # A bed too large for twelve of the largest measure is dressed in equal parts.
     wanted = min(one.most_g / (MOST_MEASURES * shed.grams[one.product.id][-1]) for one in usable)
     parts = max(ceil(wanted - 1e-9), 1)
-    return Portions(parts, "part" if parts > 1 else "bed", 0.0, task.need / parts)
+    return Portions(parts, "part" if parts > 1 else "bed", 0.0, due.need / parts)
 
 
-def _poured_l(task: DueJob) -> float:
+def _poured_l(due: DueJob) -> float:
     """Feed that the plants are to get. [L]"""
-    if task.job.kind == "seedling":
-        return seedling_l(task.stand)
-    if task.job.kind == "starter":
-        return STARTER_L_PER_PLANT * task.stand.plants
-    return feed_water_l(task.stand, task.need.n or task.job.first_g.n)
+    if due.job.kind == "seedling":
+        return seedling_l(due.stand)
+    if due.job.kind == "starter":
+        return STARTER_L_PER_PLANT * due.stand.plants
+    return feed_water_l(due.stand, due.need.n or due.job.first_g.n)
 
 
-def _least_l(task: DueJob, usable: list[Usable], shed: Shed) -> float:
+def _least_l(due: DueJob, usable: list[Usable], shed: Shed) -> float:
     """Water in which one of the smallest measures is as weak as the stage bears. [L]
 
     Of products that then still bring nitrogen, as a weak feed leans to it.
     """
-    stage = stage_of(task)
+    stage = stage_of(due)
     most_n_g_l = most_n_mg_l(stage) / 1000
-    room = most_ec_ds_m(stage, task.stand.crop.salt_threshold_ds_m) - water_ec_ds_m(shed)
+    room = most_ec_ds_m(stage, due.stand.crop.salt_threshold_ds_m) - water_ec_ds_m(shed)
     found = []
     for one in usable:
         held, grams = one.product.contents, shed.grams[one.product.id][0]
@@ -272,7 +272,7 @@ def _choices(portions: Portions, usable: list[Usable], shed: Shed) -> list[Choic
 
 
 def _plan(
-    task: DueJob, portions: Portions, choices: list[Choice], answer: Answer, shed: Shed
+    due: DueJob, portions: Portions, choices: list[Choice], answer: Answer, shed: Shed
 ) -> MixPlan:
     used = [(c, n) for c, n in zip(choices, answer.mix.counts, strict=True) if n]
     total = sum((c.product.contents.total * (n * c.grams) for c, n in used), NOTHING)
@@ -284,7 +284,7 @@ def _plan(
         portions=count,
         portion=portions.of,
         water_l=water_l,
-        per_plant_l=water_l * count * poured / task.stand.plants,
+        per_plant_l=water_l * count * poured / due.stand.plants,
         lines=tuple(_line(c, n, shed) for c, n in used),
         left_over_l=water_l * count * (1 - poured),
         brings_g=answer.mix.brings * count * poured,

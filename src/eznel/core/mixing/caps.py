@@ -98,13 +98,13 @@ class Portions:
 
 
 def caps(
-    task: DueJob, portions: Portions, choices: list[Choice], shed: Shed, shelf: Shelf
+    due: DueJob, portions: Portions, choices: list[Choice], shed: Shed, shelf: Shelf
 ) -> tuple[Cap, ...]:
     """Return every limit on a mix, for one portion.
 
     Parameters
     ----------
-    task : DueJob
+    due : DueJob
         The job.
     portions : Portions
         Portions and water. [L]
@@ -120,52 +120,52 @@ def caps(
     tuple of Cap
         Only those that limit anything.
     """
-    found = [] if task.job.kind == "seedling" else list(_season_caps(task, portions, choices))
+    found = [] if due.job.kind == "seedling" else list(_season_caps(due, portions, choices))
     if portions.water_l:
-        found += _solution_caps(task, portions, choices, shed)
-    elif isinstance(task.stand, OnGround):
-        found += _dressing_caps(task, portions, choices, task.stand.place)
-        if task.job.kind == "base":
-            found += placing_caps(task.stand, choices, portions.count)
-    found += _product_caps(task, portions, choices, shed, shelf)
+        found += _solution_caps(due, portions, choices, shed)
+    elif isinstance(due.stand, OnGround):
+        found += _dressing_caps(due, portions, choices, due.stand.place)
+        if due.job.kind == "base":
+            found += placing_caps(due.stand, choices, portions.count)
+    found += _product_caps(due, portions, choices, shed, shelf)
     return tuple(cap for cap in found if cap.limit < inf)
 
 
-def _season_caps(task: DueJob, portions: Portions, choices: list[Choice]) -> Iterable[Cap]:
+def _season_caps(due: DueJob, portions: Portions, choices: list[Choice]) -> Iterable[Cap]:
     """What the season and this feed may have in all."""
     per = portions.count * portions.poured
     nitrogen = tuple(c.brings.n for c in choices)
     least_n = min((n for n in nitrogen if n > 0), default=0.0) * per
-    along = BASE_N_ALONG * task.needs["N"].total.value if task.job.kind == "base" else 0.0
-    yield Cap("season_n", nitrogen, task.left.n / per)
-    yield Cap("feed_n", nitrogen, max(FEED_N_OVER * task.need.n, along, least_n) / per)
+    along = BASE_N_ALONG * due.needs["N"].total.value if due.job.kind == "base" else 0.0
+    yield Cap("season_n", nitrogen, due.left.n / per)
+    yield Cap("feed_n", nitrogen, max(FEED_N_OVER * due.need.n, along, least_n) / per)
     for nutrient in BOUNDED:
-        room = max(task.needs[nutrient].ceiling_g - task.totals[nutrient], 0.0)
+        room = max(due.needs[nutrient].ceiling_g - due.totals[nutrient], 0.0)
         use = tuple(c.grams * c.product.contents.total[nutrient] for c in choices)
         yield Cap("season_" + nutrient.lower(), use, room / per)
 
 
 def _solution_caps(
-    task: DueJob, portions: Portions, choices: list[Choice], shed: Shed
+    due: DueJob, portions: Portions, choices: list[Choice], shed: Shed
 ) -> Iterable[Cap]:
     soluble = tuple(c.grams * c.product.contents.soluble_n for c in choices)
     salt = tuple(c.grams * c.product.contents.ec_ds_m_per_g_l for c in choices)
-    stage = stage_of(task)
-    room = most_ec_ds_m(stage, task.stand.crop.salt_threshold_ds_m) - water_ec_ds_m(shed)
+    stage = stage_of(due)
+    room = most_ec_ds_m(stage, due.stand.crop.salt_threshold_ds_m) - water_ec_ds_m(shed)
     yield Cap("feed_ec", salt, max(room, 0.0) * portions.water_l)
     yield Cap("strength_n", soluble, most_n_mg_l(stage) * portions.water_l / 1000)
-    if isinstance(task.stand, InTub):
-        yield _ammonium_cap(task, choices)
+    if isinstance(due.stand, InTub):
+        yield _ammonium_cap(due, choices)
     else:
-        yield Cap("liquid_n", soluble, LIQUID_N_G_M2 * task.stand.ground_m2 / portions.count)
+        yield Cap("liquid_n", soluble, LIQUID_N_G_M2 * due.stand.ground_m2 / portions.count)
 
 
-def stage_of(task: DueJob) -> str | None:
+def stage_of(due: DueJob) -> str | None:
     """Return the stage that decides how strong a feed may be.
 
     Parameters
     ----------
-    task : DueJob
+    due : DueJob
         The job.
 
     Returns
@@ -173,14 +173,14 @@ def stage_of(task: DueJob) -> str | None:
     str or None
         The planting's on that day; raised plants are fed as seedlings until they are planted out.
     """
-    return "seedling" if task.job.kind == "seedling" else task.stand.stage_on(task.day)
+    return "seedling" if due.job.kind == "seedling" else due.stand.stage_on(due.day)
 
 
-def _ammonium_cap(task: DueJob, choices: list[Choice]) -> Cap:
+def _ammonium_cap(due: DueJob, choices: list[Choice]) -> Cap:
     """Ammonium and urea harm roots in soilless mix, the more so in the cold: a share of the
     nitrogen at most. A label that does not say its forms counts as neither good nor bad.
     """
-    most = MOST_AMMONIUM if _warmth(task) >= COLD_ROOTS_C else MOST_AMMONIUM_COLD
+    most = MOST_AMMONIUM if _warmth(due) >= COLD_ROOTS_C else MOST_AMMONIUM_COLD
     over = tuple(
         0.0
         if c.product.contents.ammonium_urea_n is None
@@ -191,22 +191,22 @@ def _ammonium_cap(task: DueJob, choices: list[Choice]) -> Cap:
 
 
 def _dressing_caps(
-    task: DueJob, portions: Portions, choices: list[Choice], bed: Bed
+    due: DueJob, portions: Portions, choices: list[Choice], bed: Bed
 ) -> Iterable[Cap]:
     soluble = tuple(c.grams * c.product.contents.soluble_n for c in choices)
     salt = tuple(c.grams * c.product.contents.ec_ds_m_per_g_l for c in choices)
-    ground = task.stand.ground_m2 / portions.count
+    ground = due.stand.ground_m2 / portions.count
     yield Cap("dressing_n", soluble, DRESSING_N_G_M2 * ground)
     water_l_m2 = SATURATION_L_PER_KG * bed_soil_mass(bed).value
     yield Cap("dressing_ec", salt, DRESSING_EC_DS_M * water_l_m2 * ground)
 
 
 def _product_caps(
-    task: DueJob, portions: Portions, choices: list[Choice], shed: Shed, shelf: Shelf
+    due: DueJob, portions: Portions, choices: list[Choice], shed: Shed, shelf: Shelf
 ) -> Iterable[Cap]:
     """Each product's own limits: label, stock, and what the water dissolves."""
     per = portions.count
-    water_c = can_water_c(_warmth(task))
+    water_c = can_water_c(_warmth(due))
     for of, product in {c.of: c.product for c in choices}.items():
         use = tuple(c.grams if c.of == of else 0.0 for c in choices)
         left = shelf.left_g[product.id]
@@ -215,21 +215,21 @@ def _product_caps(
         if left is not None:
             yield Cap("stock", use, max(left, 0.0) / per)
         if a_plant is not None:
-            yield Cap("label_plant", use, a_plant * task.stand.plants / per)
-        if on_ground is not None and task.stand.ground_m2:
-            yield Cap("label_rate", use, on_ground * task.stand.ground_m2 / per)
+            yield Cap("label_plant", use, a_plant * due.stand.plants / per)
+        if on_ground is not None and due.stand.ground_m2:
+            yield Cap("label_rate", use, on_ground * due.stand.ground_m2 / per)
         if in_water is not None and portions.water_l:
             yield Cap("label_strength", use, in_water * portions.water_l)
         if dissolves is not None and portions.water_l:
             yield Cap("dissolves", use, dissolves * portions.water_l)
     boron = tuple(c.grams * c.product.contents.boron for c in choices)
-    if any(boron) and task.stand.ground_m2:
-        room = max(BORON_G_M2 * task.stand.ground_m2 - task.used.boron_g, 0.0)
+    if any(boron) and due.stand.ground_m2:
+        room = max(BORON_G_M2 * due.stand.ground_m2 - due.used.boron_g, 0.0)
         yield Cap("boron", boron, room / per)
 
 
-def _warmth(task: DueJob) -> float:
-    return task.stand.weather.mean_c(task.day, task.stand.warmer_by_c)
+def _warmth(due: DueJob) -> float:
+    return due.stand.weather.mean_c(due.day, due.stand.warmer_by_c)
 
 
 def water_ec_ds_m(shed: Shed) -> float:

@@ -10,7 +10,7 @@ from eznel.core.document import InHoles, PerPlant
 from eznel.core.ground.preparing import given_in
 from eznel.core.nutrients import Nutrient
 from eznel.core.places import density_g_ml, soil_mass
-from eznel.core.soil.supply import organic_matter_credit, stock
+from eznel.core.soil.supply import held_in_layer, organic_matter_credit
 from eznel.core.stands.rotation import crop_before
 from eznel.core.stands.stand import InTub, OnGround, Stand
 from eznel.core.stands.stands import Stands
@@ -24,7 +24,8 @@ SPRING_NITRATE_DAYS = (60, 30)
 """A nitrate test counts from so long before planting to so long after it."""
 
 SIDE_DRESS_G_M2 = 1.0
-"""Nitrogen for each mg/kg of nitrate-N that a test at side-dressing falls short. [g/m²]"""
+"""Nitrogen for each mg/kg of nitrate-N that a test at side-dressing falls short (the pre-sidedress
+test of Magdoff, Ross and Amadon 1984, with a rate that extension services teach). [g/m²]"""
 
 
 @dataclass(frozen=True, slots=True)
@@ -80,7 +81,7 @@ def _om_credit(stand: OnGround) -> Worked | None:
     )
 
 
-def _crop_before(stand: Stand, stands: Stands) -> Worked | None:
+def _crop_before(stand: OnGround, stands: Stands) -> Worked | None:
     """Legumes leave nitrogen in their roots, and more in their tops; fresh leafy tops some, if they
     do not lie over a wet winter.
     """
@@ -101,7 +102,7 @@ def _crop_before(stand: Stand, stands: Stands) -> Worked | None:
     )
     stays = Quantity("stays", share, "", Origin.TYPED if left else Origin.ASSUMED)
     found = Worked.first("credit_crop_before", amount.value * share, "g/m²", amount, stays)
-    return found.settling(f"plantings/{earlier.id}/residue")
+    return found.measurable_at(f"plantings/{earlier.id}/residue")
 
 
 def _spring_nitrate(stand: OnGround) -> Worked | None:
@@ -114,7 +115,7 @@ def _spring_nitrate(stand: OnGround) -> Worked | None:
         return None
     density, origin = density_g_ml(stand.place)
     sampled = soil_mass(depth_m=rating.report.depth.m, density_g_ml=density, origin=origin)
-    return stock(mass, sampled)
+    return held_in_layer(mass, sampled)
 
 
 def side_dress_nitrate(stand: Stand) -> Worked | None:

@@ -78,7 +78,7 @@ class Need:
     """What may come in all, unasked included. [g]"""
     low_g: float
     high_g: float
-    """The range that a test would settle; both equal the total where one was made. [g]"""
+    """The range that a test would narrow to one; both equal the total where one was made. [g]"""
     soil_class: SoilClass | None
     assumed: bool
     side_dress: SideDress | None = None
@@ -167,7 +167,7 @@ def _nitrogen_of_mix(stand: OnGround, nutrient: Nutrient, rate: float, season: Q
             season,
             Quantity("compost_share", COMPOST_CREDIT_MOST, "", Origin.ASSUMED),
             Quantity("water_n", from_water, "g/m²"),
-        ).settling(f"places/{stand.place.id}/density")
+        ).measurable_at(f"places/{stand.place.id}/density")
         span = (per.value, max(rate - from_water, 0.0))
         return _ground_need(stand, nutrient, per, credit=most + from_water, span=span)
     credit = min(COMPOST_COUNTED * counted.value, most)
@@ -197,14 +197,14 @@ def _by_class(stand: OnGround, stands: Stands, nutrient: Nutrient) -> Need:
         )
     else:
         per = table_rate(stand.crop, nutrient, soil_class, stands.catalogue, tested=False)
-        per = per.settling(f"reports/{stand.place.id}", "table_rate")
+        per = per.measurable_at(f"reports/{stand.place.id}", "table_rate")
     span = None
     if not tested:
         of_class = [
             table_rate(stand.crop, nutrient, c, stands.catalogue, tested=False).value
             for c in CLASSES
         ]
-        # Without a test nobody gives magnesium or sulphur, so there is no range to settle.
+        # Without a test nobody gives magnesium or sulphur, so a test has no range to narrow.
         span = (min(of_class), max(of_class)) if nutrient in ("P", "K") else (0.0, 0.0)
     if stand.follows is not None:
         per = _less_for_later_crop(stand, stands, nutrient, per, soil_class)

@@ -126,8 +126,7 @@ def _of_sights(stand: Stand) -> list[Finding]:
             continue
         if kind not in SAID or (stand.today - one.on).days > SIGHT_DAYS:
             continue
-        where = "tub" if isinstance(stand, InTub) else "ground"
-        key = f"seen_{kind}_{where}" if kind in BY_PLACE else f"seen_{kind}"
+        key = f"seen_{kind}_{stand.where}" if kind in BY_PLACE else f"seen_{kind}"
         numbers = (Quantity("ec", one.ec_ds_m, "dS/m", Origin.MEASURED),) if one.ec_ds_m else ()
         found.append(Finding(key, levels.get(kind, Level.WARNING), numbers=numbers))
     return found
@@ -224,8 +223,8 @@ def overfed(season: Season) -> list[Finding]:
     if given <= OVERFED * need or given <= 0:
         return []
     numbers = (Quantity("given_g", given, "g"), Quantity("need_g", need, "g"))
-    tub = isinstance(season.stand, InTub)
-    return [Finding("overfed_tub" if tub else "overfed", Level.HOLD, numbers=numbers)]
+    key = "overfed_tub" if season.stand.where == "tub" else "overfed"
+    return [Finding(key, Level.HOLD, numbers=numbers)]
 
 
 MOST_SALT_G_L = 0.25

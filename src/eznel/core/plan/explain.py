@@ -2,7 +2,7 @@
 
 A key is a path: the kind of number, then what it belongs to.
 
-    area/PLACE · volume/PLACE · mix/PLACE/N · soil/PLACE · value/PLACE/X · stock/PLACE/X · ph/PLACE
+    area/PLACE · volume/PLACE · mix/PLACE/N · soil/PLACE · value/PLACE/X · held/PLACE/X · ph/PLACE
     need/PLANTING/X · ground/PLANTING · job/JOB/X · brings/JOB/ANSWER/X · strength/JOB/ANSWER
     scoop/PRODUCT/SCOOP · scoop/PRODUCT/SCOOP/X · layer/PLACE · lime/PLACE/METHOD · mend/PLACE
     cec/PLACE · salts/PLACE · prepared/PREPARATION · school/SCHOOL/PLANTING/X
@@ -31,7 +31,7 @@ from eznel.core.season.fold import Season
 from eznel.core.season.workings import Workings
 from eznel.core.soil.ratings import Rating
 from eznel.core.soil.schools import SCHOOLS
-from eznel.core.soil.supply import stock
+from eznel.core.soil.supply import held_in_layer
 from eznel.core.stands.stand import OnGround
 from eznel.core.working import Origin, Quantity, Worked
 
@@ -180,11 +180,11 @@ def _value(workings: Workings, place: str, nutrient: str) -> Worked:
     return _found(_rating(workings, place, nutrient).compared)
 
 
-def _stock(workings: Workings, place: str, nutrient: str) -> Worked:
+def _held_in_layer(workings: Workings, place: str, nutrient: str) -> Worked:
     """What the whole bed holds: per square metre times its area. [g]"""
     bed = _the_bed(workings, place)
     mass = _found(_rating(workings, place, nutrient).per_mass)
-    per_m2 = stock(mass, places.bed_soil_mass(bed))
+    per_m2 = held_in_layer(mass, places.bed_soil_mass(bed))
     ground = places.area(bed)
     return per_m2.then(
         "times_area",
@@ -386,7 +386,7 @@ _KINDS: dict[str, Callable[..., Worked]] = {
     "soil": _soil,
     "layer": _layer,
     "value": _value,
-    "stock": _stock,
+    "held": _held_in_layer,
     "ph": _ph,
     "need": _need,
     "ground": _ground,

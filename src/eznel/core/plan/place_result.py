@@ -243,7 +243,7 @@ class PlacePlan:
     tubs: int
     per_line: int
     walk: int
-    """Its turn on a short walk past all places. [count]"""
+    """Its rank on a short walk past all places. [count]"""
     filled_l: float
     soil_kg_m2: float
     density_g_ml: float

@@ -7,7 +7,7 @@ from uuid import UUID
 
 from eznel.core.document import Amount, SoilClass
 from eznel.core.mixing.coating import CoatedSize
-from eznel.core.mixing.stocks import StockTank
+from eznel.core.mixing.concentrates import Concentrate
 from eznel.core.nutrients import Amounts, Nutrient
 from eznel.core.outlines import Point
 from eznel.core.plan.place_result import PlacePlan
@@ -78,7 +78,7 @@ class JobView:
     need_g: Amounts
     brings_g: Amounts
     mixes: tuple[MixPlan, ...]
-    stock: tuple[StockTank, ...]
+    concentrates: tuple[Concentrate, ...]
     """Of the first mix, where the garden has a proportioner."""
     given: tuple[Amount, ...]
     entry: UUID | None

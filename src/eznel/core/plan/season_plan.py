@@ -9,7 +9,7 @@ from uuid import UUID
 from eznel.core import plausibility
 from eznel.core.document import Bed, Garden, Log, Place, StockMove
 from eznel.core.mixing.coating import coated_sizes
-from eznel.core.mixing.stocks import StockTank, stock_of
+from eznel.core.mixing.concentrates import Concentrate, concentrates_of
 from eznel.core.needs.dose import Need, totals_g
 from eznel.core.nutrients import Amounts
 from eznel.core.places import walking_order
@@ -42,7 +42,7 @@ from eznel.core.season.workings import Workings
 from eznel.core.shed import cautions
 from eznel.core.shed.shelf import Shed, Shelf
 from eznel.core.stands.rotation import family_before
-from eznel.core.stands.stand import InTub, Stand
+from eznel.core.stands.stand import Stand
 from eznel.core.working import Finding
 
 
@@ -87,7 +87,7 @@ def make(
     stands, kept = workings.stands, workings.kept
     tested = Counter(place for report in garden.reports for place in report.places)
 
-    def of_place(place: Place, turn: int) -> PlacePlan:
+    def of_place(place: Place, nth: int) -> PlacePlan:
         known = kept.part(
             ("place plan", place.id),
             (stands.known[place.id],),
@@ -95,7 +95,7 @@ def make(
         )
         if isinstance(place, Bed) and tested[place.id] > 1:
             known = replace(known, changes=changes(place, stands))
-        return replace(known, walk=turn)
+        return replace(known, walk=nth)
 
     def of_planting(season: Season) -> PlantingPlan:
         known = kept.part(
@@ -109,7 +109,7 @@ def make(
         SeasonPlan(
             garden=garden.id,
             as_of=today,
-            places=tuple(of_place(p, turn) for p, turn in zip(garden.places, walk, strict=True)),
+            places=tuple(of_place(p, nth) for p, nth in zip(garden.places, walk, strict=True)),
             plantings=tuple(of_planting(season) for season in workings.seasons),
             shared=shared_cans(workings),
             products=tuple(_products(workings)),
@@ -210,7 +210,7 @@ def short_of(season: Season, workings: Workings) -> tuple[ToBuy, ...]:
     tuple of ToBuy
         General materials. [g]
     """
-    need, dissolved = totals_g(season.needs), isinstance(season.stand, InTub)
+    need, dissolved = totals_g(season.needs), season.stand.where == "tub"
     return advice.to_buy(_short(season), need, dissolved=dissolved, shed=workings.shed)
 
 
@@ -280,7 +280,7 @@ def _job(job: JobPlan, season: Season, workings: Workings) -> JobView:
         need_g=job.need_g,
         brings_g=job.brings_g,
         mixes=job.mixes,
-        stock=_stock(job, season, shed),
+        concentrates=_concentrates(job, season, shed),
         given=job.entry.amounts if job.entry else (),
         entry=job.entry.id if job.entry else None,
         findings=advice.of_job(job, season, shed),
@@ -288,12 +288,12 @@ def _job(job: JobPlan, season: Season, workings: Workings) -> JobView:
     )
 
 
-def _stock(job: JobPlan, season: Season, shed: Shed) -> tuple[StockTank, ...]:
+def _concentrates(job: JobPlan, season: Season, shed: Shed) -> tuple[Concentrate, ...]:
     if job.mix is None:
         return ()
     stand = season.stand
     mean_c = stand.weather.mean_c(job.due_on, stand.warmer_by_c)
-    return stock_of(job.mix, mean_c, shed)
+    return concentrates_of(job.mix, mean_c, shed)
 
 
 def _products(workings: Workings) -> Iterator[ProductPlan]:

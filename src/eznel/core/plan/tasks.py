@@ -11,7 +11,7 @@ from eznel.core.document import TaskDone
 from eznel.core.plan.result import TakenAlong, TaskView
 from eznel.core.reference import Task
 from eznel.core.stands.calendars import COVER_C
-from eznel.core.stands.stand import OnGround, Stand
+from eznel.core.stands.stand import Stand
 from eznel.core.stands.stands import Stands
 
 DONE_BEFORE_DAYS = 7
@@ -64,7 +64,7 @@ def fits(task: Task, stand: Stand) -> bool:
     own = stand.variety
     return (
         named
-        and (task.grounds == "any" or isinstance(stand, OnGround))
+        and (task.grounds == "any" or stand.where == "ground")
         and (raised_here or not task.raised)
         and (planting.sown_in_place or not task.sown)
         and (stand.warmer_by_c >= COVER_C or not task.covered)

@@ -204,7 +204,7 @@ def fraction(of: Fertiliser, nutrient: Nutrient) -> Worked:
                 "g/g",
                 *numbers,
                 Quantity("density_g_ml", density, "g/mL", origin),
-            ).settling(f"products/{product.id}/weighed")
+            ).measurable_at(f"products/{product.id}/weighed")
     return Worked(value=0.0, unit="g/g")
 
 
@@ -242,7 +242,7 @@ def first_season_share(of: Fertiliser) -> Worked:
             n_pct=_declared_n(product),
             dry_matter_pct=TYPICAL_DRY_MATTER_PCT if dry is None else dry,
             dry_matter_origin=Origin.ASSUMED if dry is None else Origin.LABEL,
-        ).settling(f"products/{product.id}/dry_matter_pct")
+        ).measurable_at(f"products/{product.id}/dry_matter_pct")
     return Worked.first("share_given", pct / 100, "g/g", Quantity("share_pct", pct, "%", origin))
 
 

@@ -70,7 +70,7 @@ def effective_share(of: Fertiliser) -> Worked:
         usual = UNKNOWN_FINENESS if material is None else material.fineness
         fine = Quantity("fineness", usual, "", Origin.ASSUMED)
         found = Worked.first("effective_unknown", cce / 100 * usual, "g/g", value, fine)
-        return found.settling(f"products/{of.id}/liming")
+        return found.measurable_at(f"products/{of.id}/liming")
     fine_pct = liming.passing_60_mesh_pct
     all_pct = liming.passing_20_mesh_pct if liming.passing_20_mesh_pct is not None else fine_pct
     works = (

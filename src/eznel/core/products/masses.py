@@ -35,7 +35,7 @@ def scoop_mass(of: Fertiliser, scoop: Scoop) -> Worked:
         "g",
         Quantity("scoop_ml", scoop.volume.ml, "mL", Origin.MEASURED),
         Quantity("density_g_ml", density, "g/mL", origin),
-    ).settling(f"products/{of.id}/weighed")
+    ).measurable_at(f"products/{of.id}/weighed")
 
 
 def mass_of(amount: Amount, of: Fertiliser, scoops: Mapping[UUID, Scoop]) -> float:

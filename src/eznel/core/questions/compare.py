@@ -21,7 +21,7 @@ from eznel.core.season.to_come import to_come
 from eznel.core.season.workings import Workings
 from eznel.core.shed import cautions, rules
 from eznel.core.shed.rules import Refused, Used
-from eznel.core.stands.stand import InTub, OnGround
+from eznel.core.stands.stand import OnGround
 
 FEWEST, MOST = 2, 5
 PRICED: tuple[Nutrient, ...] = ("N", "P", "K", "Ca")
@@ -160,9 +160,8 @@ def refused_for(product: Fertiliser, season: Season, workings: Workings) -> str 
         always = "lime_is_no_feed"
     if always is not None:
         return always
-    ground = "tub" if isinstance(stand, InTub) else "ground"
     ahead = [job for job in season.jobs if job.due_on >= workings.today] or list(season.jobs)
-    fitting = [job for job in ahead if product.form in FORMS[job.job.kind, ground]]
+    fitting = [job for job in ahead if product.form in FORMS[job.job.kind, stand.where]]
     if not fitting:
         return "form_fits_no_job"
     reasons = [rules.of_job(product, stand, job.job.kind, job.due_on, Used()) for job in fitting]

@@ -89,7 +89,7 @@ def season_blend(workings: Workings, place: UUID | None, *, time_limit_s: float)
     fresh = Workings(garden, workings.log, workings.today, workings.catalogue, workings)
     seasons = [s for s in fresh.seasons if place is None or s.stand.place.id == place]
     program = _Program(fresh, seasons)
-    if not program.tasks:
+    if not program.due_jobs:
         raise Impossible("place", "nothing_to_blend")
     found = program.solve(time_limit_s)
     if found is None:
@@ -109,7 +109,7 @@ def season_blend(workings: Workings, place: UUID | None, *, time_limit_s: float)
         then=judge(with_it, plantings),
         gap=found.gap,
         proved=found.proved,
-        jobs=len(program.tasks),
+        jobs=len(program.due_jobs),
     )
 
 
@@ -119,7 +119,7 @@ class _Job:
 
     season: int
     plan: JobPlan
-    task: DueJob
+    due: DueJob
     choices: tuple[Choice, ...]
     first: int
     """Column of its first product."""
@@ -138,12 +138,12 @@ class _Program:
         self.whole: list[int] = []
         self.rows: list[dict[int, float]] = []
         self.limits: list[float] = []
-        self.tasks = list(self._jobs())
-        products = {c.product.id for job in self.tasks for c in job.choices}
+        self.due_jobs = list(self._jobs())
+        products = {c.product.id for job in self.due_jobs for c in job.choices}
         self.in_use = {p: self._column(A_PRODUCT, 1.0, whole=1) for p in sorted(products)}
         for n, _ in enumerate(seasons):
             self._supply(n)
-        for job in self.tasks:
+        for job in self.due_jobs:
             self._limit(job)
         for product in self.in_use:
             self._use(product)
@@ -166,18 +166,18 @@ class _Program:
                 if one.due is None or one.job.kind == "seedling":
                     continue
                 job, come = replace(one.job, only=None), self.come[n]
-                task = replace(one.due, job=job, need=come, left=come, used=Used())
-                choices = tuple(self._choices(task))
+                due = replace(one.due, job=job, need=come, left=come, used=Used())
+                choices = tuple(self._choices(due))
                 first = self.columns
                 for choice in choices:
                     most = self._most_g(choice, self.come[n])
                     price = self.shed.price_per_g[choice.product.id] or 0.0
                     self._column(MONEY * price / dear / max(most, 1e-9), most)
-                yield _Job(n, one, task, choices, first)
+                yield _Job(n, one, due, choices, first)
 
-    def _choices(self, task: DueJob) -> Iterator[Choice]:
+    def _choices(self, due: DueJob) -> Iterator[Choice]:
         """A gram of each product that the job may use."""
-        for of, one in enumerate(useful(task, self.shed)[0]):
+        for of, one in enumerate(useful(due, self.shed)[0]):
             yield Choice(of, one.product, 0, 1.0, one.available, None)
 
     def _most_g(self, choice: Choice, come: Amounts) -> float:
@@ -187,7 +187,7 @@ class _Program:
     def _supply(self, n: int) -> None:
         """By each day what is needed by the next; in the end no more than the season bears."""
         season, come = self.seasons[n], self.come[n]
-        mine = [job for job in self.tasks if job.season == n]
+        mine = [job for job in self.due_jobs if job.season == n]
         window = season.plan.window
         for nutrient in NUTRIENTS:
             so_far: dict[int, float] = {}
@@ -199,8 +199,8 @@ class _Program:
                 if come[nutrient] <= 0:
                     continue
                 last = k == len(mine) - 1
-                due = 1.0 if last else window.due(nutrient, mine[k + 1].plan.due_on)
-                wanted = max(total * due - (total - come[nutrient]), 0.0)
+                share_due = 1.0 if last else window.due(nutrient, mine[k + 1].plan.due_on)
+                wanted = max(total * share_due - (total - come[nutrient]), 0.0)
                 weight = SHORT_AT_THE_END if last else SHORT_ON_THE_WAY / len(mine)
                 short = self._column(WEIGHT[nutrient] * weight / come[nutrient])
                 self._row({**{c: -x for c, x in so_far.items()}, short: -1.0}, -wanted)
@@ -219,21 +219,21 @@ class _Program:
                     for m, choice in enumerate(job.choices)
                     if choice.product.contents.total[nutrient]
                 }
-                self._row(held, max(room - mine[0].task.totals[nutrient], 0.0))
+                self._row(held, max(room - mine[0].due.totals[nutrient], 0.0))
 
     def _limit(self, job: _Job) -> None:
         """The caps of its mix, no more nitrogen than the plan may give it, and two cans apart."""
-        task, shed, choices = job.task, self.shed, list(job.choices)
+        due, shed, choices = job.due, self.shed, list(job.choices)
         n_g = job.plan.job.first_g.n
-        along = BASE_N_ALONG * task.needs["N"].total.value if job.plan.job.kind == "base" else 0.0
+        along = BASE_N_ALONG * due.needs["N"].total.value if job.plan.job.kind == "base" else 0.0
         nitrogen = {job.first + m: c.brings.n for m, c in enumerate(choices) if c.brings.n}
         self._row(nitrogen, max(MOST_GROWTH * n_g, along))
         dissolved = job.plan.job.kind in DISSOLVED
         mix = job.plan.mixes[0] if job.plan.mixes else None
-        planned_l = mix.water_l * mix.portions if mix else feed_water_l(task.stand, n_g)
-        portions = Portions(1, "can", planned_l if dissolved else 0.0, task.need)
+        planned_l = mix.water_l * mix.portions if mix else feed_water_l(due.stand, n_g)
+        portions = Portions(1, "can", planned_l if dissolved else 0.0, due.need)
         shelf = self.workings.shelf()
-        for cap in caps(task, portions, choices, shed, shelf):
+        for cap in caps(due, portions, choices, shed, shelf):
             if cap.key not in SEASON_CAPS:
                 self._row(
                     {job.first + m: use for m, use in enumerate(cap.per_measure) if use}, cap.limit
@@ -250,7 +250,7 @@ class _Program:
         """In use or not, and no more of it than there is."""
         mine = {
             job.first + m: 1.0
-            for job in self.tasks
+            for job in self.due_jobs
             for m, choice in enumerate(job.choices)
             if choice.product.id == product
         }
@@ -273,7 +273,7 @@ class _Program:
 
     def amounts(self, found: Solved) -> Iterator[PlannedAmount]:
         """The solver's numbers as lines of a blend."""
-        for job in self.tasks:
+        for job in self.due_jobs:
             for m, choice in enumerate(job.choices):
                 grams = float(found.x[job.first + m])
                 if grams >= LEAST_G:

@@ -99,8 +99,8 @@ def sow_on(asked: Asked, day: date, stands: Stands, successions: int = 0) -> Sow
     Unknown
         When the crop is in no table.
     """
-    road = _Road(asked, stands)
-    return road.answer(road.sown(day), successions)
+    dates = _Dates(asked, stands)
+    return dates.answer(dates.sown(day), successions)
 
 
 def pick_by(asked: Asked, day: date, stands: Stands, successions: int = 0) -> SowingAnswer:
@@ -129,11 +129,11 @@ def pick_by(asked: Asked, day: date, stands: Stands, successions: int = 0) -> So
     Impossible
         When the crop is not picked in its first year.
     """
-    road = _Road(asked, stands)
-    return road.answer(road.picked(day), successions)
+    dates = _Dates(asked, stands)
+    return dates.answer(dates.picked(day), successions)
 
 
-class _Road:
+class _Dates:
     """From a day of sowing or planting to all its dates, for one crop in one place."""
 
     def __init__(self, asked: Asked, stands: Stands) -> None:

@@ -330,9 +330,10 @@ def _dressings(stand: OnGround, window: Window, fed: Amounts) -> _Feeds:
 def _top_dressings(stand: OnGround, window: Window, fed: Amounts, base: Amounts) -> _Feeds:
     """Spread at an interval, each dressing carrying the crop to the next; closer where it must be.
 
-    The interval is halved, down to a fortnight, until no dressing is too large.
+    The interval is halved, down to a fortnight, until no dressing is too large. No programme
+    spreads more often than that: what lies there has not dissolved yet.
     """
-    interval = stand.programme.interval_days
+    interval = max(stand.programme.interval_days, DRESSING_GAP_DAYS)
     if not fed.any:
         return _Feeds([], interval, 0.0)
     most = most_dressing_n_g(stand)

@@ -1,4 +1,4 @@
-"""From a school's record to dated jobs: when each feed falls, and what share of the season it is.
+"""A programme's dated jobs: when each feed falls, and what share of the season it is.
 
 Nitrogen follows the crop's uptake, brought forward so that all of it is in before feeding stops.
 The programme's ratio says when potassium and phosphorus come; it never changes how much in all.
@@ -122,7 +122,7 @@ def base_shares(programme: Programme, window: Window, k_g_m2: float, k2o_as_k: f
     Parameters
     ----------
     programme : Programme
-        The school.
+        The programme.
     window : Window
         When the planting may be fed.
     k_g_m2 : float
@@ -160,7 +160,7 @@ def feed_shares(
     Parameters
     ----------
     programme : Programme
-        The school.
+        The programme.
     window : Window
         When the planting may be fed.
     dates : sequence of date

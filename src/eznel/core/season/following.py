@@ -164,7 +164,7 @@ def salt_limits(stand: Stand) -> SaltLimits:
 
 def _of_rain(stand: Stand) -> Iterator[Effect]:
     """Measured and forecast rain: days to come in the weather are a forecast."""
-    if isinstance(stand, InTub) or stand.warmer_by_c >= COVER_C:
+    if stand.where == "tub" or stand.warmer_by_c >= COVER_C:
         return
     for one in stand.weather.measured:
         near = stand.calendar.begins <= one.on <= stand.calendar.stop

@@ -13,7 +13,7 @@ from eznel.core.document import Preferences, Product
 from eznel.core.products.fertiliser import Fertiliser
 from eznel.core.products.limits import BORON_PRODUCT, CHLORIDE_PRODUCT, TRACE_PRODUCT
 from eznel.core.shed.placing import JobKind, barred
-from eznel.core.stands.stand import InTub, Stand
+from eznel.core.stands.stand import Stand
 
 
 @dataclass(frozen=True, slots=True)
@@ -104,7 +104,7 @@ def of_job(of: Fertiliser, stand: Stand, kind: JobKind, day: date, used: Used) -
         return "trace_without_test"
     if stand.crop.hates_boron and held.boron >= BORON_PRODUCT:
         return "boron_harms"
-    sensitive = stand.crop.hates_chloride or isinstance(stand, InTub)
+    sensitive = stand.crop.hates_chloride or stand.where == "tub"
     if sensitive and held.chloride >= CHLORIDE_PRODUCT:
         return "chloride_harms"
     return barred(of, stand, kind, day) or _of_label(of.product, day, used)

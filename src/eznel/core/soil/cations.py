@@ -23,10 +23,11 @@ TYPICAL_CMOL_KG = {
 """Usual capacities by texture, with ordinary organic matter; good to about a third."""
 
 WANTED_PCT = {"Ca": (65.0, 75.0), "Mg": (10.0, 15.0), "K": (2.0, 5.0)}
-"""Shares that the school of balanced cations asks for."""
+"""Shares that the school of balanced cations asks for (Bear and Toth 1948, as widened since)."""
 
 SODIC_PCT, SODIC_SENSITIVE_PCT = 15.0, 6.0
-"""Sodium above these shares breaks up a soil's structure; sensitive crops mind the lower one."""
+"""Sodium above these shares breaks up a soil's structure: the first by the US Salinity Laboratory
+(1954), the second by Northcote and Skene (1972). Sensitive crops mind the second."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -107,9 +108,9 @@ def _summed(report: SoilReport, known: dict[str, Worked]) -> Worked:
         total += charge
     acid = mehlich_acidity(report)
     density = sample_density(report)
-    sour = acid.value / density.value if acid else 0.0
-    numbers.append(Quantity("acid_cmol", sour, "cmol/kg"))
-    return Worked.first("cec_by_sum", total + sour, "cmol/kg", *numbers).after(*known.values())
+    acid_held = acid.value / density.value if acid else 0.0
+    numbers.append(Quantity("acid_cmol", acid_held, "cmol/kg"))
+    return Worked.first("cec_by_sum", total + acid_held, "cmol/kg", *numbers).after(*known.values())
 
 
 def exchange(report: SoilReport, texture: str | None) -> Exchange | None:

@@ -1,9 +1,9 @@
 """Soil test values against the bands of their own extractant.
 
-An extractant's number is never turned into another's: each has bands of its own, and a value
+An extractant's number is never converted to another's: each has bands of its own, and a value
 without bands gets no class. Bands are read on the basis they are printed for: mass of soil, volume
 of soil, or a mix's own extract. In a light mix the value is scaled to the soil that is really
-there. The laboratory's word wins over a table of the grower's, and that over ours.
+there. The laboratory's own rating wins over a table of the grower's, and that over ours.
 """
 
 from dataclasses import dataclass

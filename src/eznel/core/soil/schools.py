@@ -1,4 +1,4 @@
-"""Three schools of turning a class into an amount a year. They disagree; the grower picks.
+"""Three schools of reading a class as an amount a year. They disagree; the grower picks.
 
 Sufficiency: a table by class and kind of crop; best supported by field trials. Build and maintain:
 what the harvest takes away, and a part of the way to the critical level. Cation balance: shares of

@@ -14,7 +14,7 @@ CREDIT_DEPTH_M = 0.15
 CREDIT_TEMP_C = 16.0
 
 
-def stock(concentration: Worked, mass: Worked) -> Worked:
+def held_in_layer(concentration: Worked, mass: Worked) -> Worked:
     """Return a nutrient in the soil layer below one square metre.
 
     Parameters
@@ -30,7 +30,7 @@ def stock(concentration: Worked, mass: Worked) -> Worked:
         Extractable nutrient. [g/m²]
     """
     return Worked.first(
-        "soil_stock",
+        "held_in_layer",
         concentration.value * mass.value / 1000,
         "g/m²",
         Quantity("concentration", concentration.value, "mg/kg", Origin.LAB),
@@ -73,4 +73,4 @@ def organic_matter_credit(
         Quantity("depth_m", depth_m, "m", Origin.MEASURED),
         Quantity("season_mean_c", season_mean_c, "°C", Origin.TYPICAL),
         Quantity("season_rate", season_rate_g_m2, "g/m²", Origin.TYPICAL),
-    ).settling("site", "season_mean_c")
+    ).measurable_at("site", "season_mean_c")

@@ -2,8 +2,8 @@
 
 Laboratories that print amounts per acre or hectare take two million pounds of soil in an acre's
 furrow slice (6⅔ in), or two million kilograms in a hectare's 15 cm; deeper layers in proportion.
-Charge is turned into mass by what one centimole of it weighs. An extract of a potting mix (mg/L)
-says nothing about the mass in it, and an extractant is never turned into another.
+Charge is converted to mass by what one centimole of it weighs. An extract of a potting mix (mg/L)
+says nothing about the mass in it, and an extractant is never converted to another.
 """
 
 from eznel.core.document import SoilReport, SoilValue
@@ -143,7 +143,7 @@ def _by_mass_as_printed(value: SoilValue, report: SoilReport) -> Worked | None:
     if value.unit == "mg/dm3":
         sample = sample_density(report)
         found = Worked.first("soil_value_by_mass", number / sample.value, "mg/kg", printed, sample)
-        return found.settling(f"reports/{report.id}/sample_density")
+        return found.measurable_at(f"reports/{report.id}/sample_density")
     if value.unit in ("lb/acre", "kg/ha"):
         return _per_area(value, report, printed, number)
     one = Quantity("mg_per_cmol", mg_per_cmol(value.analyte), "mg/cmol", Origin.FIXED)

@@ -57,7 +57,7 @@ class Label:
 
 
 @dataclass(slots=True)
-class _Making:
+class _Draft:
     pieces: list[Piece]
     form: str | None
     answered: bool
@@ -99,8 +99,8 @@ def product_of(
     Label
         With every question that a careful reader would put.
     """
-    making = _Making(_as_sold(pieces), form, answered)
-    chosen = _chosen(making)
+    draft = _Draft(_as_sold(pieces), form, answered)
+    chosen = _chosen(draft)
     product: dict[str, Any] = {"name": name}
     if form is not None:
         product["form"] = form
@@ -112,15 +112,15 @@ def product_of(
             {"nutrient": key, "mg_l": one.number} for key, one in _added(chosen).items()
         ]
     else:
-        _declare(making, chosen, elements, product)
-    _nitrogen(making, chosen, product)
-    _particulars(making, product)
-    pack = _pack(making)
-    _question(making, chosen, product, form)
-    for piece in making.pieces:
+        _declare(draft, chosen, elements, product)
+    _nitrogen(draft, chosen, product)
+    _particulars(draft, product)
+    pack = _pack(draft)
+    _question(draft, chosen, product, form)
+    for piece in draft.pieces:
         if piece.question:
-            making.ask(piece.question)
-    return Label(tuple(making.pieces), product, pack, tuple(making.questions))
+            draft.ask(piece.question)
+    return Label(tuple(draft.pieces), product, pack, tuple(draft.questions))
 
 
 def _as_sold(pieces: Sequence[Piece]) -> list[Piece]:
@@ -147,15 +147,15 @@ def _as_sold(pieces: Sequence[Piece]) -> list[Piece]:
     return found
 
 
-def _chosen(making: _Making) -> dict[str, Piece]:
+def _chosen(draft: _Draft) -> dict[str, Piece]:
     """For each thing that is stated the piece that counts: the whole rather than a part of it."""
     groups: dict[str, list[int]] = {}
-    for n, piece in enumerate(making.pieces):
+    for n, piece in enumerate(draft.pieces):
         if piece.meaning in NUTRIENTS or piece.meaning in words.NITROGEN:
             groups.setdefault(piece.meaning, []).append(n)
     chosen = {}
     for meaning, group in groups.items():
-        all_ = [making.pieces[n] for n in group]
+        all_ = [draft.pieces[n] for n in group]
         totals = [one for one in all_ if one.total and not one.part] or [
             one for one in all_ if one.total
         ]
@@ -168,9 +168,9 @@ def _chosen(making: _Making) -> dict[str, Piece]:
             if one is best or abs(_size(one) - _size(best)) < 1e-9:
                 continue
             if one.part and _size(one) <= _size(best) + 1e-9:
-                making.pieces[n] = replace(one, meaning="part")
+                draft.pieces[n] = replace(one, meaning="part")
             else:
-                making.pieces[n] = replace(one, meaning=None, question="twice")
+                draft.pieces[n] = replace(one, meaning=None, question="twice")
     return chosen
 
 
@@ -212,26 +212,26 @@ def elements_on(pieces: Sequence[Piece], tradition: str | None, whole: str) -> b
 
 
 def _declare(
-    making: _Making, chosen: dict[str, Piece], elements: bool | None, product: dict[str, Any]
+    draft: _Draft, chosen: dict[str, Piece], elements: bool | None, product: dict[str, Any]
 ) -> None:
     lines: dict[str, float] = {}
-    by_volume = any(p.meaning == "heading" and "w/v" in p.words.lower() for p in making.pieces)
+    by_volume = any(p.meaning == "heading" and "w/v" in p.words.lower() for p in draft.pieces)
     for key in NUTRIENTS:
         if key in chosen:
             lines[key], volume = _pct(chosen[key])
             by_volume = by_volume or volume
-            if key in words.OXIDES and elements is not True and not making.answered:
-                making.ask("oxide_or_element")
-    if making.answered and elements is False:
+            if key in words.OXIDES and elements is not True and not draft.answered:
+                draft.ask("oxide_or_element")
+    if draft.answered and elements is False:
         lines = {words.OXIDES.get(key, key): pct for key, pct in lines.items()}
     if "N" not in lines:
         forms = [_pct(chosen[f])[0] for f in ("nitrate", "ammonium", "urea") if f in chosen]
         if forms:
             lines["N"] = sum(forms)
-    lines = _with_compounds(making, lines)
-    lines = _with_grades(making, lines, elements)
+    lines = _with_compounds(draft, lines)
+    lines = _with_grades(draft, lines, elements)
     product["declared"] = [{"nutrient": key, "pct": pct} for key, pct in lines.items() if pct > 0]
-    if by_volume and making.form in ("liquid", None):
+    if by_volume and draft.form in ("liquid", None):
         product["basis"] = "w/v"
 
 
@@ -245,31 +245,29 @@ _HELD: dict[str, dict[str, float]] = {
 """What a gram of a compound holds; calcium carbonate counts as a neutralising value. [g/g]"""
 
 
-def _compounds(making: _Making) -> dict[str, float]:
+def _compounds(draft: _Draft) -> dict[str, float]:
     """Shares of whole compounds, each the largest that is stated. [%]"""
     found: dict[str, float] = {}
-    for piece in making.pieces:
+    for piece in draft.pieces:
         if piece.meaning in ("carbonate", *_HELD) and 0 < _size(piece) <= 100:
             found[piece.meaning] = max(_size(piece), found.get(piece.meaning, 0.0))
     return found
 
 
-def _with_compounds(making: _Making, lines: dict[str, float]) -> dict[str, float]:
+def _with_compounds(draft: _Draft, lines: dict[str, float]) -> dict[str, float]:
     """Elements in stated compounds, where no line states the element itself."""
     stated = {element_of(key)[0] for key in lines}
     more: dict[str, float] = {}
-    for compound, pct in _compounds(making).items():
+    for compound, pct in _compounds(draft).items():
         for element, share in _HELD.get(compound, {}).items():
             if element not in stated:
                 more[element] = round(more.get(element, 0.0) + pct * share, 2)
     return {**lines, **more}
 
 
-def _with_grades(
-    making: _Making, lines: dict[str, float], elements: bool | None
-) -> dict[str, float]:
+def _with_grades(draft: _Draft, lines: dict[str, float], elements: bool | None) -> dict[str, float]:
     """What lines say wins; a grade fills what no line says, and is compared where one does."""
-    for n, piece in enumerate(making.pieces):
+    for n, piece in enumerate(draft.pieces):
         if piece.meaning != "grade":
             continue
         asked = differs = False
@@ -283,13 +281,13 @@ def _with_grades(
                 lines[symbol if as_element or oxide is None else oxide] = round(pct, 4)
                 asked = asked or (oxide is not None and elements is None)
         if differs:
-            making.pieces[n] = replace(piece, question="grade_differs")
+            draft.pieces[n] = replace(piece, question="grade_differs")
         elif asked:
-            making.pieces[n] = replace(piece, question="oxide_or_element")
+            draft.pieces[n] = replace(piece, question="oxide_or_element")
     return {key: lines[key] for key in NUTRIENTS if key in lines}
 
 
-def _nitrogen(making: _Making, chosen: dict[str, Piece], product: dict[str, Any]) -> None:
+def _nitrogen(draft: _Draft, chosen: dict[str, Piece], product: dict[str, Any]) -> None:
     forms = {
         f"{form}_pct": _pct(chosen[form])[0]
         for form in words.NITROGEN
@@ -302,9 +300,9 @@ def _nitrogen(making: _Making, chosen: dict[str, Piece], product: dict[str, Any]
 _RATE = {"rate_area": "max_rate", "rate_water": "max_strength", "rate_mix": "max_in_mix"}
 
 
-def _particulars(making: _Making, product: dict[str, Any]) -> None:
+def _particulars(draft: _Draft, product: dict[str, Any]) -> None:
     best: dict[str, tuple[float, Piece]] = {}
-    for n, piece in enumerate(making.pieces):
+    for n, piece in enumerate(draft.pieces):
         meaning, value = piece.meaning, _size(piece)
         if meaning == "density":
             product["density"] = {"value": value, "unit": piece.unit}
@@ -333,7 +331,7 @@ def _particulars(making: _Making, product: dict[str, Any]) -> None:
         elif meaning in _RATE or meaning == "rate_plant":
             size = _rate_size(piece)
             if meaning not in best or size > best[meaning][0]:
-                best[meaning] = (size, making.pieces[n])
+                best[meaning] = (size, draft.pieces[n])
     for meaning, (_, piece) in best.items():
         amount = {"value": _size(piece), "unit": piece.unit}
         if meaning == "rate_plant":
@@ -341,7 +339,7 @@ def _particulars(making: _Making, product: dict[str, Any]) -> None:
         elif piece.over is not None:
             product[_RATE[meaning]] = _rate(amount, piece.over, on=meaning == "rate_area")
     if "liming" not in product:
-        _carbonate(making, product)
+        _carbonate(draft, product)
 
 
 _AS_CALCIUM_CARBONATE = {
@@ -351,9 +349,9 @@ _AS_CALCIUM_CARBONATE = {
 """What a gram of a carbonate neutralises, as calcium carbonate. [g/g]"""
 
 
-def _carbonate(making: _Making, product: dict[str, Any]) -> None:
+def _carbonate(draft: _Draft, product: dict[str, Any]) -> None:
     """A lime that states only how much carbonate it is: of calcium and of magnesium."""
-    found = _compounds(making)
+    found = _compounds(draft)
     cce = sum(found[key] * by for key, by in _AS_CALCIUM_CARBONATE.items() if key in found)
     if cce:
         product["liming"] = {"cce_pct": round(min(cce, 180.0), 2)}
@@ -387,8 +385,8 @@ def _rate(amount: dict[str, Any], over: Amount, *, on: bool) -> dict[str, Any]:
     return {"product": amount, "area": over.data}
 
 
-def _pack(making: _Making) -> Amount | None:
-    packs = [piece for piece in making.pieces if piece.meaning == "pack"]
+def _pack(draft: _Draft) -> Amount | None:
+    packs = [piece for piece in draft.pieces if piece.meaning == "pack"]
     if not packs:
         return None
     named = [one for one in packs if "net" in one.words.lower() or "inh" in one.words.lower()]
@@ -397,22 +395,22 @@ def _pack(making: _Making) -> Amount | None:
 
 
 def _question(
-    making: _Making, chosen: dict[str, Piece], product: dict[str, Any], form: str | None
+    draft: _Draft, chosen: dict[str, Piece], product: dict[str, Any], form: str | None
 ) -> None:
     """What cannot be right, and what a label leaves open."""
     lines = {line["nutrient"]: line["pct"] for line in product.get("declared", [])}
     if declared_total(lines) > 100:
-        making.ask("over_100")
+        draft.ask("over_100")
     for key, pct in lines.items():
         element, share = element_of(key)
         if pct * share > RICHEST_PCT.get(element, 100.0) + ALIKE:
-            making.ask("richer_than_anything")
+            draft.ask("richer_than_anything")
     forms = product.get("nitrogen", {})
     parts = sum(pct for form_, pct in forms.items() if form_ != "slow_pct")
     if max(parts, forms.get("slow_pct", 0.0)) > lines.get("N", 0.0) + ALIKE:
-        making.ask("forms_over_total")
+        draft.ask("forms_over_total")
     limes = "liming" in product
     if not lines and form != "mix" and not limes:
-        making.ask("no_analysis")
+        draft.ask("no_analysis")
     if form is None and product.get("material") is None:
-        making.ask("which_form")
+        draft.ask("which_form")

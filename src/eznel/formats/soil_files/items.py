@@ -72,7 +72,7 @@ class Sample:
 
 
 @dataclass(slots=True)
-class _Making:
+class _Draft:
     """A report as it is put together."""
 
     data: dict[str, Any]
@@ -100,22 +100,22 @@ def sample_of(name: str, items: Iterable[Item], *, today: date, key: str, defaul
     Sample
         With a report, or with what it cannot be.
     """
-    making = _Making({"id": _id(key), "lab": "", "sampled_on": today, "places": ()})
+    draft = _Draft({"id": _id(key), "lab": "", "sampled_on": today, "places": ()})
     kept: list[Item] = []
     dated = False
     for item in items:
-        taken = _take(item, making)
+        taken = _take(item, draft)
         dated = dated or (taken.meaning == "date" and taken.taken == SURE)
         kept.append(taken)
-    data = making.data
-    extractants = [v.get("extractant") for v in making.values.values() if v.get("extractant")]
+    data = draft.data
+    extractants = [v.get("extractant") for v in draft.values.values() if v.get("extractant")]
     data.setdefault(
         "extractant", max(dict.fromkeys(extractants), key=extractants.count, default=default)
     )
     data["lab"] = data["lab"] or "?"
     ours = _own_id(key) is not None  # what we wrote ourselves leaves nothing open
     kept = [_layer_asked(item, None if ours else data.get("depth")) for item in kept]
-    data["values"] = list(making.values.values())
+    data["values"] = list(draft.values.values())
     try:
         report = SoilReport.model_validate(data)
     except ValidationError as error:
@@ -145,15 +145,15 @@ def _own_id(key: str) -> UUID | None:
         return None
 
 
-def _take(item: Item, making: _Making) -> Item:
+def _take(item: Item, draft: _Draft) -> Item:
     """Put a piece where it belongs; return it with what is to be asked, or without a meaning."""
     if item.meaning in words.ANALYTES:
-        return _value(item, making)
+        return _value(item, draft)
     take = _TAKES.get(item.meaning or "")
-    return take(item, making.data) if take else replace(item, meaning=None)
+    return take(item, draft.data) if take else replace(item, meaning=None)
 
 
-def _value(item: Item, making: _Making) -> Item:
+def _value(item: Item, draft: _Draft) -> Item:
     if item.number is None and item.rating is None:
         return replace(item, meaning=None) if item.text else item
     unit, question = item.unit, item.question
@@ -167,8 +167,8 @@ def _value(item: Item, making: _Making) -> Item:
     if unit in PER_LAYER:
         question = question or "which_layer"
     key = (str(item.meaning), extractant)
-    if key in making.values:
-        known = making.values[key]
+    if key in draft.values:
+        known = draft.values[key]
         if item.number is None or known.get("value") == item.number:
             known["lab_rating"] = known.get("lab_rating") or item.rating
             return replace(item, question=question)
@@ -182,7 +182,7 @@ def _value(item: Item, making: _Making) -> Item:
         row["lab_rating"] = item.rating
     if item.depth and (length := _length(item.depth)):
         row["depth"] = length
-    making.values[key] = row
+    draft.values[key] = row
     return replace(item, question=question)
 
 

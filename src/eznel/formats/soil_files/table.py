@@ -31,7 +31,7 @@ class Column:
     method: str | None = None
     printed_as: str | None = None
     rating: bool = False
-    """Whether it holds the laboratory's word on the nutrient, not its number."""
+    """Whether it holds the laboratory's rating of the nutrient, not its number."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -23,7 +23,7 @@ LEAST_SHARE = 0.02
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class SchoolJob:
+class ProgrammeJob:
     """A job as a programme has it."""
 
     on: date
@@ -43,12 +43,12 @@ class StageFit:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class SchoolSeason:
+class ProgrammeSeason:
     """One planting's season by one programme."""
 
     programme: str
     interval_days: int
-    jobs: tuple[SchoolJob, ...]
+    jobs: tuple[ProgrammeJob, ...]
     judged: Judgement
     fits: tuple[StageFit, ...]
     highest_ec_ds_m: float
@@ -57,15 +57,15 @@ class SchoolSeason:
 
 
 @dataclass(frozen=True, slots=True)
-class Schools:
+class Programmes:
     """Every programme for one planting, in the order of the catalogue, own ones last."""
 
     planting: UUID
     current: str
-    seasons: tuple[SchoolSeason, ...]
+    seasons: tuple[ProgrammeSeason, ...]
 
 
-def schools(planting: UUID, workings: Workings) -> Schools:
+def by_programme(planting: UUID, workings: Workings) -> Programmes:
     """Return one planting's season by every programme.
 
     Parameters
@@ -77,7 +77,7 @@ def schools(planting: UUID, workings: Workings) -> Schools:
 
     Returns
     -------
-    Schools
+    Programmes
         The programmes that ship, and the garden's own.
 
     Raises
@@ -89,7 +89,7 @@ def schools(planting: UUID, workings: Workings) -> Schools:
     mine = next((one for one in garden.plantings if one.id == planting), None)
     if mine is None:
         raise Unknown("planting", "no_such_planting")
-    return Schools(
+    return Programmes(
         planting,
         mine.programme,
         tuple(
@@ -109,10 +109,10 @@ def _by(programme: Programme, planting: UUID, workings: Workings) -> Workings:
     return Workings(garden, workings.log, workings.today, workings.catalogue, workings)
 
 
-def _season(workings: Workings, planting: UUID, programme: Programme) -> SchoolSeason:
+def _season(workings: Workings, planting: UUID, programme: Programme) -> ProgrammeSeason:
     season = next(s for s in workings.seasons if s.stand.id == planting)
     mixes = [job.mixes[0] for job in season.jobs if job.status == "planned" and job.mixes]
-    return SchoolSeason(
+    return ProgrammeSeason(
         programme=programme.key,
         interval_days=season.plan.interval_days,
         jobs=tuple(_jobs(season)),
@@ -123,10 +123,10 @@ def _season(workings: Workings, planting: UUID, programme: Programme) -> SchoolS
     )
 
 
-def _jobs(season: Season) -> Iterator[SchoolJob]:
+def _jobs(season: Season) -> Iterator[ProgrammeJob]:
     for job in season.jobs:
         if job.status not in ("past_stop", "not_needed"):
-            yield SchoolJob(
+            yield ProgrammeJob(
                 on=job.due_on,
                 kind=job.job.kind,
                 planned=job.status in ("planned", "given") and bool(job.mixes or job.entry),

@@ -20,13 +20,13 @@ def feeds(**preferences: object) -> list[JobView]:
     return gardens.jobs(gardens.single(gardens.plan_of(made)), "feed")
 
 
-def test_without_a_proportioner_there_is_no_stock() -> None:
-    assert all(job.stock == () for job in feeds())
+def test_without_a_proportioner_there_is_no_concentrate() -> None:
+    assert all(job.concentrates == () for job in feeds())
 
 
 def test_a_ratio_of_16_is_17_times_as_strong() -> None:
     job = next(job for job in feeds(proportioner=16) if job.mixes)
-    (mix, *_), (tank,) = job.mixes, job.stock
+    (mix, *_), (tank,) = job.mixes, job.concentrates
     feed_l = mix.water_l * mix.portions
     assert tank.litres == pytest.approx(feed_l / 17)
     grams = sum(line.grams for line in mix.lines) * mix.portions
@@ -38,16 +38,16 @@ def test_two_tanks_keep_calcium_from_sulphate() -> None:
     """In one can they never meet; as two concentrates they may, each in a tank of its own."""
     single = feeds(proportioner=16)
     assert all(len(job.mixes[0].lines) == 1 for job in single if job.mixes)
-    both = [job for job in feeds(proportioner=16, tanks=2) if len(job.stock) == 2]
+    both = [job for job in feeds(proportioner=16, tanks=2) if len(job.concentrates) == 2]
     assert both
     for job in both:
-        calcium, rest = job.stock
+        calcium, rest = job.concentrates
         assert (calcium.name, rest.name) == ("A", "B")
         assert [str(p) for p in calcium.grams] == [NITRATE["id"]]
         assert [str(p) for p in rest.grams] == [SULPHATE["id"]]
 
 
-def test_a_stock_that_does_not_dissolve_says_so() -> None:
+def test_a_concentrate_that_does_not_dissolve_says_so() -> None:
     """Potassium sulphate dissolves to about 110 g in a litre: at 1:16 a gram a litre is 17 g, at
     1:500 it would be 501 g."""
 
@@ -55,7 +55,7 @@ def test_a_stock_that_does_not_dissolve_says_so() -> None:
         return [
             tank.dissolves
             for job in feeds(proportioner=ratio, tanks=2)
-            for tank in job.stock
+            for tank in job.concentrates
             if SULPHATE["id"] in {str(p) for p in tank.grams}
         ]
 

@@ -1,4 +1,4 @@
-"""What surrounds every request: how large it may be, how many there are at once, what is sent."""
+"""Bounds on every request: how large it may be, how many are worked on, headers of every answer."""
 
 import asyncio
 
@@ -24,7 +24,7 @@ AT_WORK = 20
 other's way. [count]"""
 
 PATIENCE_S = 0.5
-"""How long a request waits for its turn before it is asked to come again. [s]"""
+"""How long a request waits to begin before it is asked to come again. [s]"""
 
 AGAIN_S = 1
 """When they are asked to. [s]"""
@@ -39,7 +39,7 @@ HEADERS = {
 }
 
 
-class Frame:
+class Bounded:
     """Refuses what is too large, and sends the same headers with every answer."""
 
     def __init__(self, app: ASGIApp) -> None:
@@ -110,11 +110,11 @@ class Queue:
             return
         self.inside += 1
         try:
-            await self._in_turn(scope, receive, send)
+            await self._when_free(scope, receive, send)
         finally:
             self.inside -= 1
 
-    async def _in_turn(self, scope: Scope, receive: Receive, send: Send) -> None:
+    async def _when_free(self, scope: Scope, receive: Receive, send: Send) -> None:
         try:
             await asyncio.wait_for(self._free.acquire(), PATIENCE_S)
         except TimeoutError:

@@ -42,10 +42,11 @@ class _Kept:
 
 
 @dataclass
-class World:
+class Services:
     """Given to the application by whoever starts it.
 
-    What many wait for is loaded and computed once: each garden has a turn, which one has at a time.
+    What many wait for is loaded and computed once: each garden has a
+    lock, which one request holds at a time.
     """
 
     engine: Engine
@@ -57,7 +58,7 @@ class World:
     _kept: OrderedDict[tuple[str, date], _Kept] = field(default_factory=OrderedDict)
     _last: OrderedDict[str, Made] = field(default_factory=OrderedDict)
     """What was made of a garden last, stored or tried: where the next plan may begin."""
-    _turns: dict[str, Lock] = field(default_factory=dict)
+    _locks: dict[str, Lock] = field(default_factory=dict)
     _lock: Lock = field(default_factory=Lock)
 
     def stored(self, session: Session, garden_id: str) -> Stored:
@@ -65,7 +66,7 @@ class World:
         revision = reading.revision(session, garden_id)
         known = self._stored.get(garden_id)
         if known is None or known.revision < revision:
-            with self._turn(garden_id):
+            with self._lock_of(garden_id):
                 known = self._stored.get(garden_id)
                 if known is None or known.revision < revision:
                     session.rollback()  # what this session has seen may be older by now
@@ -79,7 +80,7 @@ class World:
         key = (garden_id, day)
         found = self._body(key, stored.revision, said)
         if found is None:
-            with self._turn(garden_id):
+            with self._lock_of(garden_id):
                 found = self._body(key, stored.revision, said) or self._made_body(
                     key, stored, day, said
                 )
@@ -99,9 +100,9 @@ class World:
         kept.bodies[said.locale] = gzip.compress(text, compresslevel=5)
         return kept.bodies[said.locale]
 
-    def _turn(self, garden_id: str) -> Lock:
+    def _lock_of(self, garden_id: str) -> Lock:
         with self._lock:
-            return self._turns.setdefault(garden_id, Lock())
+            return self._locks.setdefault(garden_id, Lock())
 
     def _keep(self, kept: OrderedDict[Key, Value], key: Key, value: Value) -> None:
         """Keep the newest in memory, and let the oldest go."""
@@ -139,9 +140,9 @@ class World:
 # a session talks to the database.
 
 
-async def _world(request: Request) -> World:
-    world: World = request.app.state.world
-    return world
+async def _services(request: Request) -> Services:
+    services: Services = request.app.state.services
+    return services
 
 
 _CLOSING = CapacityLimiter(8)
@@ -149,7 +150,7 @@ _CLOSING = CapacityLimiter(8)
 
 
 async def _session(request: Request) -> AsyncIterator[Session]:
-    session = Session(request.app.state.world.engine)
+    session = Session(request.app.state.services.engine)
     try:
         yield session
     finally:
@@ -161,6 +162,6 @@ async def _who(x_eznel_who: Annotated[str, Header(max_length=80)] = "") -> str:
     return "".join(plain).strip()[:80] or "someone"
 
 
-TheWorld = Annotated[World, Depends(_world)]
+TheServices = Annotated[Services, Depends(_services)]
 TheSession = Annotated[Session, Depends(_session)]
 Who = Annotated[str, Depends(_who)]

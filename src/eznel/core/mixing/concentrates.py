@@ -1,6 +1,6 @@
-"""Stock for a proportioner: how strong, in how many tanks, and whether it dissolves.
+"""Concentrates for a proportioner: how strong, in how many tanks, and whether it dissolves.
 
-A proportioner of 1:n draws one part of stock into n parts of water, so stock is n + 1 times as
+A proportioner of 1:n draws one part of concentrate into n parts of water, so it is n + 1 times as
 strong as the feed. Calcium is kept from sulphates and phosphates: in concentrates they fall out.
 """
 
@@ -13,7 +13,7 @@ from eznel.core.shed.shelf import MixLine, MixPlan, Shed
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class StockTank:
+class Concentrate:
     """A concentrate that a proportioner draws from."""
 
     name: str
@@ -40,8 +40,8 @@ def two_tanks(preferences: Preferences) -> bool:
     return preferences.proportioner is not None and preferences.tanks == 2
 
 
-def stock_of(mix: MixPlan, mean_c: float, shed: Shed) -> tuple[StockTank, ...]:
-    """Return the stock that a proportioner makes a feed of.
+def concentrates_of(mix: MixPlan, mean_c: float, shed: Shed) -> tuple[Concentrate, ...]:
+    """Return the concentrates that a proportioner makes a feed of.
 
     Parameters
     ----------
@@ -54,7 +54,7 @@ def stock_of(mix: MixPlan, mean_c: float, shed: Shed) -> tuple[StockTank, ...]:
 
     Returns
     -------
-    tuple of StockTank
+    tuple of Concentrate
         Empty without a proportioner, or where nothing is dissolved. [L, g]
     """
     parts = shed.garden.preferences.proportioner
@@ -77,12 +77,12 @@ def stock_of(mix: MixPlan, mean_c: float, shed: Shed) -> tuple[StockTank, ...]:
 
 def _tank(
     name: str, lines: list[MixLine], litres: float, portions: int, water_c: float, shed: Shed
-) -> StockTank:
+) -> Concentrate:
     grams = {line.product: line.grams * portions for line in lines}
     g_l = {product: mass / litres for product, mass in grams.items()}
     most = {p: solubility_g_l(shed.products[p], water_c) for p in grams}
     known = {p: limit for p, limit in most.items() if limit is not None}
-    return StockTank(
+    return Concentrate(
         name=name,
         litres=litres,
         grams=grams,
