@@ -150,7 +150,7 @@ export function useMoveJob(id: string) {
 }
 
 /** Takes back a change, or does it again. */
-export function useTurns(id: string) {
+export function useRevert(id: string) {
   const client = useQueryClient()
   return useMutation({
     mutationFn: ({ act, number }: { act: 'undo' | 'redo'; number: number }) =>

@@ -49,7 +49,7 @@ export async function deliver(tries = 0): Promise<void> {
   for (let next = first(); next; next = first()) {
     try {
       const written = await deliverOne(next)
-      settle(next, written.revision)
+      acknowledge(next, written.revision)
       const asked = waiting.get(next.id)
       if (asked) asked.done({ kept: false, revision: written.revision })
       else lateListeners.forEach((tell) => tell(next.garden)) // of an earlier life of the page
@@ -83,7 +83,7 @@ function deliverOne(letter: Letter): Promise<Schemas['WrittenView']> {
 }
 
 /** What was sent is dropped, and later letters about the same thing build on it. */
-function settle(sent: Letter, revision: number): void {
+function acknowledge(sent: Letter, revision: number): void {
   box.change((all) =>
     all
       .filter((one) => one.id !== sent.id)

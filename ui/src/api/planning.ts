@@ -1,3 +1,4 @@
+import { useRef, useState } from 'react'
 import { keepPreviousData, queryOptions, useMutation, useQueryClient } from '@tanstack/react-query'
 import { get, ProblemError, write, type Schemas } from './client'
 import { language, t } from '../lib/words'
@@ -19,7 +20,7 @@ export const planningQueries = {
     queryOptions({
       queryKey: ['garden', id, 'programmes', planting] as const,
       queryFn: ({ signal }) =>
-        get<Schemas['Schools']>(`/api/gardens/${id}/planning/programmes/${planting}`, signal),
+        get<Schemas['Programmes']>(`/api/gardens/${id}/planning/programmes/${planting}`, signal),
     }),
 }
 
@@ -31,7 +32,7 @@ export interface Working {
 type Line = Partial<Working> & { done?: WholeSeason; problem?: Schemas['Problem'] }
 
 /** Asks for one blend for the season; tells how long it has worked until the answer comes. */
-export async function askSeasonBlend(
+async function askSeasonBlend(
   id: string,
   asked: Schemas['BlendAsked'],
   working: (how: Working) => void,
@@ -81,4 +82,27 @@ export function useWeather(id: string) {
     onSuccess: renew,
   })
   return { fetched, read, keep }
+}
+
+/** Asks for one blend for the season: how long it has worked, what it found, and a way to stop it. */
+export function useSeasonBlend(gardenId: string) {
+  const [working, setWorking] = useState<Working | null>(null)
+  const stopping = useRef<AbortController | null>(null)
+  const blend = useMutation({
+    mutationFn: async (asked: Schemas['BlendAsked']) => {
+      stopping.current = new AbortController()
+      setWorking({ seconds: 0, limit: asked.time_limit_s ?? 0 })
+      return askSeasonBlend(gardenId, asked, setWorking, stopping.current.signal)
+    },
+    onSettled: () => setWorking(null),
+  })
+  const stopped = blend.error instanceof DOMException
+  return {
+    working,
+    found: blend.data ?? null,
+    error: stopped ? null : blend.error,
+    ask: blend.mutate,
+    stop: () => stopping.current?.abort(),
+    drop: blend.reset,
+  }
 }

@@ -1782,6 +1782,24 @@ export interface components {
             planting: string;
         };
         /**
+         * Concentrate
+         * @description A concentrate that a proportioner draws from.
+         */
+        Concentrate: {
+            /** Dissolves */
+            dissolves: boolean | null;
+            /** G L */
+            g_l: number;
+            /** Grams */
+            grams: {
+                [key: string]: number;
+            };
+            /** Litres */
+            litres: number;
+            /** Name */
+            name: string;
+        };
+        /**
          * Conductivity
          * @description Salts, by how well an extract conducts.
          */
@@ -2566,6 +2584,8 @@ export interface components {
             brings_g: components["schemas"]["Amounts"];
             /** Cautions */
             cautions: string[];
+            /** Concentrates */
+            concentrates: components["schemas"]["Concentrate"][];
             /**
              * Due On
              * Format: date
@@ -2607,12 +2627,10 @@ export interface components {
              * @enum {string}
              */
             status: "given" | "missed" | "unconfirmed" | "planned" | "covered" | "not_needed" | "held" | "past_stop";
-            /** Stock */
-            stock: components["schemas"]["StockTank"][];
         };
         /**
          * JournalView
-         * @description The newest changes, and which of them undo and redo would turn next.
+         * @description The newest changes, and which of them undo and redo would act on next.
          */
         JournalView: {
             /** Changes */
@@ -4055,21 +4073,71 @@ export interface components {
             side_dress_at: string[];
         };
         /**
+         * ProgrammeJob
+         * @description A job as a programme has it.
+         */
+        ProgrammeJob: {
+            /** Kind */
+            kind: string;
+            need_g: components["schemas"]["Amounts"];
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Planned */
+            planned: boolean;
+        };
+        /**
+         * ProgrammeSeason
+         * @description One planting's season by one programme.
+         */
+        ProgrammeSeason: {
+            /** Fits */
+            fits: components["schemas"]["StageFit"][];
+            /** Highest Ec Ds M */
+            highest_ec_ds_m: number;
+            /** Highest N Mg L */
+            highest_n_mg_l: number;
+            /** Interval Days */
+            interval_days: number;
+            /** Jobs */
+            jobs: components["schemas"]["ProgrammeJob"][];
+            judged: components["schemas"]["Judgement"];
+            /** Programme */
+            programme: string;
+        };
+        /**
+         * Programmes
+         * @description Every programme for one planting, in the order of the catalogue, own ones last.
+         */
+        Programmes: {
+            /** Current */
+            current: string;
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+            /** Seasons */
+            seasons: components["schemas"]["ProgrammeSeason"][];
+        };
+        /**
          * Quantity
          * @description A named number in a step, with its unit and origin; `source` names a report or label.
          *
-         *     `settle` says where a measured number would be typed in its place: kind, id and field.
+         *     `measure_at` says where a measured number would be typed in its place: kind, id and field.
          */
         Quantity: {
+            /**
+             * Measure At
+             * @default
+             */
+            measure_at: string;
             /** Name */
             name: string;
             /** @default computed */
             origin: components["schemas"]["Origin"];
-            /**
-             * Settle
-             * @default
-             */
-            settle: string;
             /**
              * Source
              * @default
@@ -4230,41 +4298,6 @@ export interface components {
             planting: string;
         };
         /**
-         * SchoolJob
-         * @description A job as a programme has it.
-         */
-        SchoolJob: {
-            /** Kind */
-            kind: string;
-            need_g: components["schemas"]["Amounts"];
-            /**
-             * On
-             * Format: date
-             */
-            on: string;
-            /** Planned */
-            planned: boolean;
-        };
-        /**
-         * SchoolSeason
-         * @description One planting's season by one programme.
-         */
-        SchoolSeason: {
-            /** Fits */
-            fits: components["schemas"]["StageFit"][];
-            /** Highest Ec Ds M */
-            highest_ec_ds_m: number;
-            /** Highest N Mg L */
-            highest_n_mg_l: number;
-            /** Interval Days */
-            interval_days: number;
-            /** Jobs */
-            jobs: components["schemas"]["SchoolJob"][];
-            judged: components["schemas"]["Judgement"];
-            /** Programme */
-            programme: string;
-        };
-        /**
          * SchoolView
          * @description One school's reading of a place.
          */
@@ -4278,21 +4311,6 @@ export interface components {
              * @enum {string}
              */
             school: "sufficiency" | "build" | "balance";
-        };
-        /**
-         * Schools
-         * @description Every programme for one planting, in the order of the catalogue, own ones last.
-         */
-        Schools: {
-            /** Current */
-            current: string;
-            /**
-             * Planting
-             * Format: uuid
-             */
-            planting: string;
-            /** Seasons */
-            seasons: components["schemas"]["SchoolSeason"][];
         };
         /**
          * Scoop
@@ -4559,13 +4577,13 @@ export interface components {
         ShownQuantity: {
             /** Key */
             key: string;
+            /** Measure At */
+            measure_at: string;
             /** Name */
             name: string;
             origin: components["schemas"]["Origin"];
             /** Origin Said */
             origin_said: string;
-            /** Settle */
-            settle: string;
             /** Source */
             source: string;
             /** Value */
@@ -5021,24 +5039,6 @@ export interface components {
              * Format: uuid
              */
             product: string;
-        };
-        /**
-         * StockTank
-         * @description A concentrate that a proportioner draws from.
-         */
-        StockTank: {
-            /** Dissolves */
-            dissolves: boolean | null;
-            /** G L */
-            g_l: number;
-            /** Grams */
-            grams: {
-                [key: string]: number;
-            };
-            /** Litres */
-            litres: number;
-            /** Name */
-            name: string;
         };
         /**
          * Strength
@@ -8448,7 +8448,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Schools"];
+                    "application/json": components["schemas"]["Programmes"];
                 };
             };
             /** @description Unauthorized */

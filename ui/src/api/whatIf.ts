@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { ProblemError, type Fault } from './client'
 import { gardenQueries, type Changes, type Plan } from './gardens'
-import { useSettled } from './settled'
+import { useDebounced } from './debounced'
 
 const PAUSE_MS = 150
 
@@ -14,7 +14,7 @@ export interface WhatIf {
 
 /** The plan as it would be with what is being typed. Nothing is stored. */
 export function useWhatIf(id: string, changes: Changes | null): WhatIf {
-  const typed = useSettled(changes, PAUSE_MS)
+  const typed = useDebounced(changes, PAUSE_MS)
   const query = useQuery({
     ...gardenQueries.whatIf(id, typed ?? {}),
     enabled: typed !== null,

@@ -8,13 +8,14 @@ import { showMonth } from '../lib/dates'
 import { recall, remember } from '../lib/memory'
 import { warmth } from '../lib/units'
 import { t } from '../lib/words'
-import { ChoiceField, Field, MeasureField, NumberField, TextField, faultsAt } from '../parts/Field'
+import { ChoiceField, Field, NumberField, TextField, faultsAt } from '../parts/Field'
 import { useHistory } from '../parts/History'
 import { SaveBar } from '../parts/SaveBar'
 import { CalendarPart } from './CalendarPart'
 import { ImportButton } from './ImportButton'
 import { WeatherPart } from './WeatherPart'
-import { Reading, kitchens } from './Reading'
+import { PreferenceFields } from './PreferenceFields'
+import { Reading } from './Reading'
 
 type Settings = Schemas['Settings']
 
@@ -24,7 +25,6 @@ export default function GardenDrawer(props: { gardenId: string; onClose: () => v
   const view = useGarden(gardenId)
   const { garden } = view.file
   const words = useWords()
-  const catalogue = useCatalogue()
   const history = useHistory()
   const editing = useSettingsEditing(gardenId, onClose)
   const { faults, change } = editing
@@ -34,8 +34,6 @@ export default function GardenDrawer(props: { gardenId: string; onClose: () => v
     preferences: garden.preferences,
     stands_on: garden.stands_on ?? null,
   }
-  const preferences = (part: Partial<Settings['preferences']>) =>
-    change({ ...shown, preferences: { ...shown.preferences, ...part } })
   return (
     <Drawer open onClose={onClose} size={520} title={t('This garden')}>
       <div className="stack">
@@ -47,87 +45,11 @@ export default function GardenDrawer(props: { gardenId: string; onClose: () => v
         />
         <h2>{t('Site')}</h2>
         <SiteFields settings={shown} faults={faults} onChange={change} />
-        <h2>{t('How you measure')}</h2>
-        <div className="fields">
-          <MeasureField
-            label={t('Watering can')}
-            units={['L', 'gal_us', 'gal_imp']}
-            value={shown.preferences.can}
-            faults={faultsAt(faults, 'preferences.can')}
-            onChange={(can) => can && preferences({ can })}
-          />
-          <ChoiceField
-            label={t('Spoons and cups')}
-            value={shown.preferences.kitchen}
-            options={kitchens()}
-            onChange={(kitchen) => preferences({ kitchen })}
-          />
-          <TextField
-            label={t('Currency')}
-            hint={t('Three letters, like EUR.')}
-            value={shown.preferences.currency}
-            faults={faultsAt(faults, 'preferences.currency')}
-            onChange={(currency) => preferences({ currency: currency.toUpperCase() })}
-          />
-        </div>
-        <h2>{t('What this garden uses')}</h2>
-        <Rule
-          label={t('Only what organic growing allows')}
-          on={shown.preferences.organic_only}
-          onChange={(organic_only) => preferences({ organic_only })}
+        <PreferenceFields
+          of={shown.preferences}
+          faults={faults}
+          onChange={(part) => change({ ...shown, preferences: { ...shown.preferences, ...part } })}
         />
-        <Rule
-          label={t('Nothing that comes from animals')}
-          on={shown.preferences.no_animal_products}
-          onChange={(no_animal_products) => preferences({ no_animal_products })}
-        />
-        <h2>{t('Cans')}</h2>
-        <div className="fields">
-          <NumberField
-            label={t('One can may serve several where it misses at most')}
-            suffix="%"
-            value={shown.preferences.shared_miss_pct}
-            faults={faultsAt(faults, 'preferences.shared_miss_pct')}
-            onChange={(value) => preferences({ shared_miss_pct: value ?? 15 })}
-          />
-          <NumberField
-            label={t('Proportioner: parts of water to one of stock')}
-            hint={t('Empty without one. A label that says “1 in 17” is 16.')}
-            value={shown.preferences.proportioner}
-            faults={faultsAt(faults, 'preferences.proportioner')}
-            onChange={(value) => preferences({ proportioner: value && Math.round(value) })}
-          />
-          {shown.preferences.proportioner != null && (
-            <ChoiceField
-              label={t('Tanks')}
-              hint={t('Calcium needs a tank of its own beside sulphates and phosphates.')}
-              value={String(shown.preferences.tanks)}
-              options={[
-                { value: '1', label: t('one') },
-                { value: '2', label: t('two') },
-              ]}
-              onChange={(value) => preferences({ tanks: value === '2' ? 2 : 1 })}
-            />
-          )}
-        </div>
-        <h2>{t('Besides feeding')}</h2>
-        <p className="small soft">
-          {t('What is ticked comes on Today with its stage, and with what to take along.')}
-        </p>
-        {catalogue.tasks.map((task) => (
-          <Rule
-            key={task.key}
-            label={task.name}
-            on={shown.preferences.reminders.includes(task.key)}
-            onChange={(on) =>
-              preferences({
-                reminders: on
-                  ? [...shown.preferences.reminders, task.key]
-                  : shown.preferences.reminders.filter((key) => key !== task.key),
-              })
-            }
-          />
-        ))}
         <SaveBar editing={editing} terms={words.terms} />
         <WeatherPart gardenId={gardenId} />
         <CalendarPart gardenId={gardenId} />
@@ -141,25 +63,11 @@ export default function GardenDrawer(props: { gardenId: string; onClose: () => v
           </Button>
           <ImportButton />
           <Button onClick={() => history({ id: null, name: garden.name })}>
-            {t('All that was changed')}
+            {t('Everything that was changed')}
           </Button>
         </div>
       </div>
     </Drawer>
-  )
-}
-
-/** A rule of the garden; what it forbids is left out of every mix, and said. */
-function Rule(props: { label: string; on: boolean; onChange: (on: boolean) => void }) {
-  return (
-    <label>
-      <input
-        type="checkbox"
-        checked={props.on}
-        onChange={(event) => props.onChange(event.target.checked)}
-      />{' '}
-      {props.label}
-    </label>
   )
 }
 

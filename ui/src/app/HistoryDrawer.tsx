@@ -1,7 +1,7 @@
 import { Button, Drawer } from 'antd'
 import { useQuery } from '@tanstack/react-query'
 import { faultsOf, type Schemas } from '../api/client'
-import { gardenQueries, useTurns } from '../api/gardens'
+import { gardenQueries, useRevert } from '../api/gardens'
 import { useWords } from '../api/reference'
 import { showMoment } from '../lib/dates'
 import { t } from '../lib/words'
@@ -15,7 +15,7 @@ type Change = Schemas['ChangeView']
 /** What was changed, by whom and when; each change can be taken back or done again. */
 export function HistoryDrawer(props: { gardenId: string; of: HistoryOf; onClose: () => void }) {
   const query = useQuery(gardenQueries.journal(props.gardenId, props.of.id))
-  const turn = useTurns(props.gardenId)
+  const revert = useRevert(props.gardenId)
   return (
     <Drawer
       open
@@ -24,14 +24,14 @@ export function HistoryDrawer(props: { gardenId: string; of: HistoryOf; onClose:
       title={t('History of {name}', { name: props.of.name })}
     >
       {query.isPending && <p className="soft">{t('Working it out …')}</p>}
-      <Refused faults={faultsOf(turn.error ?? query.error)} />
+      <Refused faults={faultsOf(revert.error ?? query.error)} />
       <ol className="history">
         {query.data?.changes.map((change) => (
           <One
             key={change.number}
             change={change}
-            busy={turn.isPending}
-            onTurn={(act) => turn.mutate({ act, number: change.number })}
+            busy={revert.isPending}
+            onRevert={(act) => revert.mutate({ act, number: change.number })}
           />
         ))}
       </ol>
@@ -39,7 +39,7 @@ export function HistoryDrawer(props: { gardenId: string; of: HistoryOf; onClose:
   )
 }
 
-function One(props: { change: Change; busy: boolean; onTurn: (act: 'undo' | 'redo') => void }) {
+function One(props: { change: Change; busy: boolean; onRevert: (act: 'undo' | 'redo') => void }) {
   const { change } = props
   const words = useWords()
   const beginning = change.kind === 'garden' && change.what === 'added'
@@ -65,7 +65,7 @@ function One(props: { change: Change; busy: boolean; onTurn: (act: 'undo' | 'red
         <Button
           size="small"
           loading={props.busy}
-          onClick={() => props.onTurn(change.undone ? 'redo' : 'undo')}
+          onClick={() => props.onRevert(change.undone ? 'redo' : 'undo')}
         >
           {change.undone ? t('Do it again') : t('Take it back')}
         </Button>

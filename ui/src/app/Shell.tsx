@@ -14,7 +14,7 @@ import { AsideBanner } from './AsideBanner'
 import { OutboxBanner } from './Outbox'
 import { Shortcuts } from './Shortcuts'
 import { useThemeMode } from './ThemeProvider'
-import { Turns } from './Turns'
+import { UndoRedo } from './UndoRedo'
 import { Waiting } from './Waiting'
 import './shell.css'
 
@@ -38,12 +38,12 @@ const views = () =>
 export function Shell() {
   return (
     <Suspense fallback={<Waiting />}>
-      <Frame />
+      <Page />
     </Suspense>
   )
 }
 
-function Frame() {
+function Page() {
   const { gardenId = '' } = useParams()
   const [why, setWhy] = useState<string | null>(null)
   const [history, setHistory] = useState<HistoryOf | null>(null)
@@ -51,7 +51,7 @@ function Frame() {
   const garden = useGarden(gardenId)
   const words = useWords()
   useCatalogue() // read before any view, or a form that needs it would blank the view around it
-  const { mode, turn } = useThemeMode()
+  const { mode, toggle } = useThemeMode()
   return (
     <ExplainProvider value={setWhy}>
       <HistoryProvider value={setHistory}>
@@ -74,8 +74,8 @@ function Frame() {
                     ))}
                   </nav>
                   <span className="spacer" />
-                  <Turns gardenId={gardenId} />
-                  <Button type="text" onClick={turn}>
+                  <UndoRedo gardenId={gardenId} />
+                  <Button type="text" onClick={toggle}>
                     {mode === 'day' ? t('Evening') : t('Day')}
                   </Button>
                 </div>

@@ -23,9 +23,9 @@ export function Shortcuts({ gardenId }: { gardenId: string }) {
   if (!open) return null
   const keys = [
     ['1 – 5', t('Today, Plot, Soil, Shed, Season')],
-    ['Ctrl Z', t('take back what was changed last')],
+    ['Ctrl Z', t('undo the last change')],
     ['Ctrl Shift Z', t('do it again')],
-    ['Tab', t('on to the next place, lane or button')],
+    ['Tab', t('go to the next place, lane or button')],
     ['Enter', t('choose it')],
     ['← ↑ ↓ →', t('on the Plot: move the chosen place, with Shift further')],
     ['Alt ← ↑ ↓ →', t('on the Plot: change its size')],

@@ -54,7 +54,7 @@ function SignIn() {
         </Field>
         <div>
           <Button type="primary" htmlType="submit" loading={enter.isPending}>
-            {t('Come in')}
+            {t('Sign in')}
           </Button>
         </div>
       </form>

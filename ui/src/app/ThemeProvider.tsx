@@ -3,24 +3,24 @@ import { createContext, useContext, useLayoutEffect, useState, type ReactNode } 
 import { recall, remember } from '../lib/memory'
 import { antTheme, applyColours, type Mode } from '../theme/tokens'
 
-const Theme = createContext<{ mode: Mode; turn: () => void }>({
+const Theme = createContext<{ mode: Mode; toggle: () => void }>({
   mode: 'day',
-  turn: () => undefined,
+  toggle: () => undefined,
 })
 
-/** The colours of day or evening, and a way to turn them. */
+/** The colours of day or evening, and a way to change them. */
 export const useThemeMode = () => useContext(Theme)
 
 export function ThemeProvider({ children }: { children: ReactNode }) {
   const [mode, setMode] = useState<Mode>(recall('mode', 'day') === 'evening' ? 'evening' : 'day')
   useLayoutEffect(() => applyColours(mode), [mode])
-  const turn = () => {
+  const toggle = () => {
     const next = mode === 'day' ? 'evening' : 'day'
     remember('mode', next)
     setMode(next)
   }
   return (
-    <Theme.Provider value={{ mode, turn }}>
+    <Theme.Provider value={{ mode, toggle }}>
       <ConfigProvider theme={antTheme(mode)}>{children}</ConfigProvider>
     </Theme.Provider>
   )

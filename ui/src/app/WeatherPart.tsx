@@ -1,6 +1,6 @@
 import { Button } from 'antd'
 import { useRef } from 'react'
-import { faultsOf } from '../api/client'
+import { faultsOf, type Schemas } from '../api/client'
 import { useGarden } from '../api/gardens'
 import { useWeather } from '../api/planning'
 import { showDate } from '../lib/dates'
@@ -13,68 +13,28 @@ export function WeatherPart({ gardenId }: { gardenId: string }) {
   const { garden, log } = useGarden(gardenId).file
   // Only a practice garden asks the simulated station, and only there its days count.
   const practice = garden.stands_on != null
-  const weather = log.weather.filter((day) => practice || day.source !== 'simulated')
-  const simulated = log.weather.filter((day) => day.source === 'simulated').length
+  const counted = log.weather.filter((day) => practice || day.source !== 'simulated')
   const { fetched, read, keep } = useWeather(gardenId)
-  const file = useRef<HTMLInputElement>(null)
-  const days = weather.map((day) => day.on).sort()
   return (
     <>
       <h2>{t('Weather')}</h2>
-      <p className="small">
-        {days.length > 0
-          ? plural(
-              days.length,
-              'One day is known, {first}. Stages and feeds follow it; the days to come are the usual ones.',
-              '{n} days are known, from {first} to {last}. Stages and feeds follow them; the days to come are the usual ones.',
-              {
-                first: showDate(days[0], days.at(-1)),
-                last: showDate(days[days.length - 1]),
-              },
-            )
-          : t('No day is known yet; every date is reckoned with the usual temperatures.')}
-      </p>
-      {simulated > 0 && (
-        <p className="small">
-          {practice
-            ? plural(
-                simulated,
-                'One of them is simulated, for practice.',
-                '{n} of them are simulated, for practice.',
-              )
-            : plural(
-                simulated,
-                'One day from the simulated station is kept and counts for nothing here.',
-                '{n} days from the simulated station are kept and count for nothing here.',
-              )}
-        </p>
-      )}
+      <Known days={counted.map((day) => day.on).sort()} />
+      <Simulated
+        n={log.weather.filter((day) => day.source === 'simulated').length}
+        practice={practice}
+      />
       <div className="row">
         {practice && (
           <Button loading={fetched.isPending} onClick={() => fetched.mutate()}>
             {t('Ask the simulated weather station')}
           </Button>
         )}
-        <Button loading={read.isPending} onClick={() => file.current?.click()}>
-          {t('Read a weather file')}
-        </Button>
-        {days.length > 0 && (
+        <FileButton busy={read.isPending} onFile={read.mutate} />
+        {counted.length > 0 && (
           <Button type="text" href={`/api/gardens/${gardenId}/weather.csv`} download>
             {t('Save as a table')}
           </Button>
         )}
-        <input
-          ref={file}
-          type="file"
-          accept=".csv,.txt,.tsv,text/csv,text/plain"
-          hidden
-          aria-label={t('Weather file')}
-          onChange={async (event) => {
-            const chosen = event.target.files?.[0]
-            event.target.value = ''
-            if (chosen) read.mutate(await base64(chosen))
-          }}
-        />
       </div>
       {fetched.data && (
         <p className="small" role="status">
@@ -86,38 +46,117 @@ export function WeatherPart({ gardenId }: { gardenId: string }) {
         </p>
       )}
       {read.data && (
-        <div className="sheet stack small">
-          <p>
-            {plural(read.data.days.length, 'One day was read.', '{n} days were read.')}{' '}
-            {read.data.left.length > 0 &&
-              plural(read.data.left.length, 'One row is no day:', '{n} rows are no days:')}
-          </p>
-          {read.data.left.slice(0, 5).map((row) => (
-            <p key={row.row} className="soft">
-              {row.row}: {row.words}
-            </p>
-          ))}
-          <div className="row">
-            <Button
-              size="small"
-              type="primary"
-              loading={keep.isPending}
-              disabled={read.data.days.length === 0}
-              onClick={() =>
-                keep.mutate(read.data.days, {
-                  onSuccess: () => read.reset(),
-                })
-              }
-            >
-              {t('Save these days')}
-            </Button>
-            <Button size="small" type="text" onClick={() => read.reset()}>
-              {t('Leave them')}
-            </Button>
-          </div>
-        </div>
+        <WhatWasRead
+          of={read.data}
+          busy={keep.isPending}
+          onSave={(days) => keep.mutate(days, { onSuccess: () => read.reset() })}
+          onCancel={() => read.reset()}
+        />
       )}
       <Refused faults={faultsOf(fetched.error ?? read.error ?? keep.error)} />
     </>
+  )
+}
+
+/** Which days are known. */
+function Known({ days }: { days: readonly string[] }) {
+  return (
+    <p className="small">
+      {days.length > 0
+        ? plural(
+            days.length,
+            'One day is known, {first}. Stages and feeds follow it; the days to come are the usual ones.',
+            '{n} days are known, from {first} to {last}. Stages and feeds follow them; the days to come are the usual ones.',
+            {
+              first: showDate(days[0], days.at(-1)),
+              last: showDate(days[days.length - 1]),
+            },
+          )
+        : t('No day is known yet; every date is worked out from the usual temperatures.')}
+    </p>
+  )
+}
+
+function Simulated({ n, practice }: { n: number; practice: boolean }) {
+  if (n === 0) return null
+  return (
+    <p className="small">
+      {practice
+        ? plural(
+            n,
+            'One of them is simulated, for practice.',
+            '{n} of them are simulated, for practice.',
+          )
+        : plural(
+            n,
+            'One day from the simulated station is kept and counts for nothing here.',
+            '{n} days from the simulated station are kept and count for nothing here.',
+          )}
+    </p>
+  )
+}
+
+function FileButton(props: { busy: boolean; onFile: (file: string) => void }) {
+  const file = useRef<HTMLInputElement>(null)
+  return (
+    <>
+      <Button loading={props.busy} onClick={() => file.current?.click()}>
+        {t('Read a weather file')}
+      </Button>
+      <input
+        ref={file}
+        type="file"
+        accept=".csv,.txt,.tsv,text/csv,text/plain"
+        hidden
+        aria-label={t('Weather file')}
+        onChange={async (event) => {
+          const chosen = event.target.files?.[0]
+          event.target.value = ''
+          if (chosen) props.onFile(await base64(chosen))
+        }}
+      />
+    </>
+  )
+}
+
+/** What a file holds, before any of it is saved. */
+function WhatWasRead(props: {
+  of: Schemas['WeatherRead']
+  busy: boolean
+  onSave: (days: Schemas['WeatherDay'][]) => void
+  onCancel: () => void
+}) {
+  const { days, left } = props.of
+  return (
+    <div className="sheet stack small">
+      <p>
+        {plural(days.length, 'One day was read.', '{n} days were read.')}{' '}
+        {left.length > 0 &&
+          plural(
+            left.length,
+            'One row could not be read as a day:',
+            '{n} rows could not be read as days:',
+          )}
+      </p>
+      {left.slice(0, 5).map((row) => (
+        <p key={row.row} className="soft">
+          {row.row}: {row.words}
+        </p>
+      ))}
+      <div className="row">
+        <Button
+          size="small"
+          type="primary"
+          loading={props.busy}
+          disabled={days.length === 0}
+          onClick={() => props.onSave(days)}
+        >
+          {t('Save these days')}
+        </Button>
+        <Button size="small" type="text" onClick={props.onCancel}>
+          {t('Cancel')}
+        </Button>
+      </div>
+    </div>
   )
 }

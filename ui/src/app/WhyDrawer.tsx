@@ -58,15 +58,17 @@ function Unexplained({ error, onAgain }: { error: Error; onAgain: () => void }) 
 
 function Working(props: { gardenId: string; shown: Schemas['Shown']; onClose: () => void }) {
   const { shown } = props
-  const settles = [
-    ...new Set(shown.steps.flatMap((step) => step.quantities.map((q) => q.settle)).filter(Boolean)),
+  const measurable = [
+    ...new Set(
+      shown.steps.flatMap((step) => step.quantities.map((q) => q.measure_at)).filter(Boolean),
+    ),
   ]
   return (
     <div className="stack">
       {shown.assumed && (
         <p>
           <span className="origin assumed">{t('assumed')}</span>{' '}
-          {t('values stand in this working. Measure one and the amount follows.')}
+          {t('values are used here. Measure one and the amount follows.')}
         </p>
       )}
       <ol className="working-steps">
@@ -96,17 +98,17 @@ function Working(props: { gardenId: string; shown: Schemas['Shown']; onClose: ()
           {finding.text} {finding.remedy}
         </p>
       ))}
-      {settles.map((path) => (
-        <Settle key={path} path={path} {...props} />
+      {measurable.map((path) => (
+        <Measure key={path} path={path} {...props} />
       ))}
     </div>
   )
 }
 
-type SettleProps = { gardenId: string; path: string; onClose: () => void }
+type MeasureProps = { gardenId: string; path: string; onClose: () => void }
 
 /** Where a measured value takes the place of an assumed one. */
-function Settle(props: SettleProps) {
+function Measure(props: MeasureProps) {
   const [kind, id, field] = props.path.split('/')
   const settings = useSettings()
   if (field === 'density') return <BedDensity {...props} id={id} />
@@ -135,7 +137,7 @@ function Settle(props: SettleProps) {
   )
 }
 
-function BedDensity({ gardenId, id }: SettleProps & { id: string }) {
+function BedDensity({ gardenId, id }: MeasureProps & { id: string }) {
   const garden = useGarden(gardenId)
   const { save } = useWrites(gardenId)
   const place = garden.file.garden.places.find((one) => one.id === id)
@@ -166,7 +168,7 @@ function BedDensity({ gardenId, id }: SettleProps & { id: string }) {
   )
 }
 
-function WeighOnce({ gardenId, id }: SettleProps & { id: string }) {
+function WeighOnce({ gardenId, id }: MeasureProps & { id: string }) {
   const garden = useGarden(gardenId)
   const { scoops, products } = garden.file.garden
   const { save } = useWrites(gardenId)
@@ -203,7 +205,7 @@ function WeighOnce({ gardenId, id }: SettleProps & { id: string }) {
   )
 }
 
-function DryMatter({ gardenId, id }: SettleProps & { id: string }) {
+function DryMatter({ gardenId, id }: MeasureProps & { id: string }) {
   const garden = useGarden(gardenId)
   const { save } = useWrites(gardenId)
   const product = garden.file.garden.products.find((one) => one.id === id)
@@ -238,7 +240,7 @@ function Box(props: {
 }) {
   const faults: FaultAt[] = faultsOf(props.error)
   return (
-    <section className="settle stack">
+    <section className="measure stack">
       <h2>{props.title}</h2>
       <div className="fields">{props.children}</div>
       <div className="row">

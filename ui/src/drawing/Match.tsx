@@ -7,7 +7,7 @@ const WIDTH = 260
 const NEED = 124
 
 /**
- * What one product would bring against a need, nutrient by nutrient: the frame is the need, the
+ * What one product would bring against a need, nutrient by nutrient: the outline is the need, the
  * fill what is of use, the hatch what comes along unasked. Cut off at one and a half needs.
  */
 export function Match(props: {

@@ -140,26 +140,7 @@ function Lane(props: {
         fill={props.chosen ? 'var(--sheet)' : 'transparent'}
         stroke={props.chosen ? 'var(--ink)' : 'transparent'}
       />
-      <text
-        x={8}
-        y={narrow ? top + 16 : top + 24}
-        fontSize={14.5}
-        fontWeight={650}
-        fill="var(--ink)"
-      >
-        {lane.title}
-        {narrow && (
-          <tspan fontWeight={400} fontSize={12.5} fill="var(--soft)">
-            {'  '}
-            {lane.subtitle}
-          </tspan>
-        )}
-      </text>
-      {!narrow && (
-        <text x={8} y={top + 42} fontSize={12.5} fill="var(--soft)">
-          {lane.subtitle}
-        </text>
-      )}
+      <Heading lane={lane} top={top} narrow={narrow} />
       {lane.stages.map((stage, n) => (
         <Band key={stage.key} stage={stage} n={n} x={x} top={bandTop} />
       ))}
@@ -179,27 +160,7 @@ function Lane(props: {
         strokeWidth={1.4}
         strokeDasharray="2 2"
       />
-      {lane.ghosts.stages.map((day) => (
-        <path
-          key={day}
-          d={`M${x(day)} ${bandTop - 2}v24`}
-          stroke="var(--soft)"
-          strokeWidth={1.6}
-          strokeDasharray="3 3"
-        />
-      ))}
-      {lane.ghosts.feeds.map(({ day, share }) => (
-        <circle
-          key={day}
-          className="ghost-mark"
-          cx={x(day)}
-          cy={bandTop + 38}
-          r={(sizeOf(share) + 5) / 2}
-          fill="none"
-          stroke="var(--soft)"
-          strokeDasharray="2 2"
-        />
-      ))}
+      <Ghosts of={lane.ghosts} x={x} top={bandTop} />
       {lane.marks.map((mark) => (
         <MovableMark
           key={mark.key}
@@ -212,6 +173,61 @@ function Lane(props: {
         />
       ))}
     </g>
+  )
+}
+
+/** What it is called: in two lines, or in one above its band where room is scarce. */
+function Heading({ lane, top, narrow }: { lane: StripLane; top: number; narrow: boolean }) {
+  if (narrow) {
+    return (
+      <text x={8} y={top + 16} fontSize={14.5} fontWeight={650} fill="var(--ink)">
+        {lane.title}
+        <tspan fontWeight={400} fontSize={12.5} fill="var(--soft)">
+          {'  '}
+          {lane.subtitle}
+        </tspan>
+      </text>
+    )
+  }
+  return (
+    <>
+      <text x={8} y={top + 24} fontSize={14.5} fontWeight={650} fill="var(--ink)">
+        {lane.title}
+      </text>
+      <text x={8} y={top + 42} fontSize={12.5} fill="var(--soft)">
+        {lane.subtitle}
+      </text>
+    </>
+  )
+}
+
+/** Stages and feeds as they were, while a change is being tried. */
+function Ghosts(props: { of: StripLane['ghosts']; x: (day: string) => number; top: number }) {
+  const { of, x, top } = props
+  return (
+    <>
+      {of.stages.map((day) => (
+        <path
+          key={day}
+          d={`M${x(day)} ${top - 2}v24`}
+          stroke="var(--soft)"
+          strokeWidth={1.6}
+          strokeDasharray="3 3"
+        />
+      ))}
+      {of.feeds.map(({ day, share }) => (
+        <circle
+          key={day}
+          className="ghost-mark"
+          cx={x(day)}
+          cy={top + 38}
+          r={(sizeOf(share) + 5) / 2}
+          fill="none"
+          stroke="var(--soft)"
+          strokeDasharray="2 2"
+        />
+      ))}
+    </>
   )
 }
 
@@ -264,7 +280,7 @@ function MovableMark(props: {
   const from = useRef(0)
   if (!mark.movable) return <Mark mark={mark} x={x} y={y} />
   const earliest = dayNumber(today) - dayNumber(mark.day)
-  const settle = (by: number) => {
+  const drop = (by: number) => {
     setDays(null)
     if (by !== 0) props.onMove(mark.key, addDays(mark.day, by))
   }
@@ -274,7 +290,7 @@ function MovableMark(props: {
       className="movable-mark"
       role="button"
       tabIndex={0}
-      aria-label={t('{feed}. Arrow keys move it, Enter keeps it.', { feed: mark.label })}
+      aria-label={t('{feed}. Arrow keys move it, Enter sets it down.', { feed: mark.label })}
       onClick={(event) => event.stopPropagation()}
       onPointerDown={(event) => {
         event.stopPropagation()
@@ -286,12 +302,12 @@ function MovableMark(props: {
         if (days === null || !event.currentTarget.hasPointerCapture(event.pointerId)) return
         setDays(Math.max(Math.round((event.clientX - from.current) / perDay), earliest))
       }}
-      onPointerUp={() => settle(shown)}
+      onPointerUp={() => drop(shown)}
       onPointerCancel={() => setDays(null)}
       onKeyDown={(event) => {
         const step = { ArrowLeft: -1, ArrowRight: 1 }[event.key]
         if (step !== undefined) setDays(Math.max(shown + step, earliest))
-        else if (event.key === 'Enter') settle(shown)
+        else if (event.key === 'Enter') drop(shown)
         else if (event.key === 'Escape') setDays(null)
         else return
         event.preventDefault()

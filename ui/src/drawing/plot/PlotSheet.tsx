@@ -11,7 +11,14 @@ import { scale } from '../../lib/numbers'
 import { Handles } from './Handles'
 import { Feature, Place } from './Place'
 import { useHand, type Moves } from './useHand'
-import { frame, round, shaped, type Frame, type PlotFeature, type PlotPlace } from './shapes'
+import {
+  viewportOf,
+  round,
+  shaped,
+  type Viewport,
+  type PlotFeature,
+  type PlotPlace,
+} from './shapes'
 
 /** On a narrower sheet only the chosen place shows its measures. */
 const ROOMY_PX = 560
@@ -31,8 +38,8 @@ export function PlotSheet(
 ) {
   const { places, features, chosen } = props
   const sheet = useRef<SVGSVGElement>(null)
-  const whole = frame(places, features)
-  const [view, setView] = useState<Frame | null>(null)
+  const whole = viewportOf(places, features)
+  const [view, setView] = useState<Viewport | null>(null)
   const shown = view ?? whole
   const px = useMetresPerPixel(sheet, shown)
   const hand = useHand(sheet, places, features, chosen, px, {
@@ -101,11 +108,11 @@ export function PlotSheet(
           turn={props.north}
         />
       </svg>
-      <div className="plot-zoom" role="group" aria-label={t('Nearer and further')}>
-        <button type="button" onClick={() => zoom(ZOOM)} aria-label={t('Nearer')}>
+      <div className="plot-zoom" role="group" aria-label={t('Zoom')}>
+        <button type="button" onClick={() => zoom(ZOOM)} aria-label={t('Zoom in')}>
           +
         </button>
-        <button type="button" onClick={() => zoom(1 / ZOOM)} aria-label={t('Further')}>
+        <button type="button" onClick={() => zoom(1 / ZOOM)} aria-label={t('Zoom out')}>
           −
         </button>
         {view && (
@@ -155,7 +162,7 @@ function byKey(
 }
 
 /** Metres in one pixel of the screen, so that lettering keeps its size on every sheet. */
-function useMetresPerPixel(sheet: RefObject<SVGSVGElement | null>, view: Frame): number {
+function useMetresPerPixel(sheet: RefObject<SVGSVGElement | null>, view: Viewport): number {
   const [box, setBox] = useState({ width: 800, height: 500 })
   useLayoutEffect(() => {
     if (!sheet.current) return
@@ -176,13 +183,13 @@ function useWheel(sheet: RefObject<SVGSVGElement | null>, act: (event: WheelEven
   })
   useEffect(() => {
     const node = sheet.current
-    const turn = (event: WheelEvent) => {
+    const zoom = (event: WheelEvent) => {
       if (!event.ctrlKey && !event.shiftKey) return // the page itself scrolls without them
       event.preventDefault()
       latest.current(event)
     }
-    node?.addEventListener('wheel', turn, { passive: false })
-    return () => node?.removeEventListener('wheel', turn)
+    node?.addEventListener('wheel', zoom, { passive: false })
+    return () => node?.removeEventListener('wheel', zoom)
   }, [sheet])
 }
 

@@ -85,7 +85,7 @@ export function turned({ x, y }: Spot, degrees: number): Spot {
   }
 }
 
-export interface Frame {
+export interface Viewport {
   left: number
   top: number
   width: number
@@ -93,7 +93,10 @@ export interface Frame {
 }
 
 /** The part of the plane that holds everything that is drawn. */
-export function frame(places: readonly PlotPlace[], features: readonly PlotFeature[]): Frame {
+export function viewportOf(
+  places: readonly PlotPlace[],
+  features: readonly PlotFeature[],
+): Viewport {
   const spots = places.flatMap((place) => {
     const { length, width } = extent(place)
     return [-1, 1].flatMap((a) =>

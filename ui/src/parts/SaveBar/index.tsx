@@ -31,6 +31,8 @@ export function SaveBar<T extends object>(props: {
   editing: Edited<T>
   /** What fields are called. */
   terms: Terms
+  /** What the button says where more than one thing is typed side by side. */
+  label?: string
   /** What else can be done with it. */
   children?: ReactNode
 }) {
@@ -47,7 +49,9 @@ export function SaveBar<T extends object>(props: {
         loading={editing.saving}
         disabled={editing.blocked}
         onClick={() => editing.save(thing, editing.basedOn)}
-      />
+      >
+        {props.label}
+      </SaveButton>
       <Button onClick={editing.cancel}>{t('Cancel')}</Button>
       {props.children}
       <Refused faults={faultsOfWhole(editing.faults)} />

@@ -141,72 +141,81 @@ function Coated(props: { plantings: Schemas['PlantingPlan'][]; products: Map<str
   )
 }
 
-function Facts(props: {
+interface FactsProps {
   facts: Schemas['PlacePlan']
   currency: string
   products: Map<string, string>
-}) {
+}
+
+function Facts(props: FactsProps) {
+  return props.facts.tubs > 0 ? <TubFacts {...props} /> : <BedFacts facts={props.facts} />
+}
+
+/** What tubs hold, and what fills them. */
+function TubFacts(props: FactsProps) {
   const { facts } = props
-  if (facts.tubs > 0) {
-    const each = (
-      <Why
-        of={`volume/${facts.id}`}
-        label={t('{litres} of mix', { litres: showLitres(facts.filled_l) })}
-      >
-        {showLitres(facts.filled_l)}
-      </Why>
-    )
-    return (
-      <div className="stack small">
-        <p>
-          <Sentence
-            say={
-              facts.tubs === 1
-                ? 'It holds {litres} of mix, filled to nine tenths.'
-                : 'Each of the {n} holds {litres} of mix, filled to nine tenths.'
-            }
-            of={{ n: facts.tubs, litres: each }}
-          />
-        </p>
-        <p>
-          {plural(
-            facts.tubs,
-            'To fill it: {litres} of loose mix',
-            'To fill them: {litres} of loose mix',
-            { litres: showLitres(facts.mix_l) },
-          )}
-          {facts.mix.map((one, n) => (
-            <span key={one.name}>
-              {n > 0 ? ' + ' : ': '}
-              <Why of={`mix/${facts.id}/${n}`}>{showLitres(one.litres)}</Why> {one.name}
-              {one.bags !== null && one.bag_l !== null && (
-                <span className="soft">
-                  {' '}
-                  (
-                  {plural(one.bags, 'one bag of {litres}', '{n} bags of {litres}', {
-                    litres: showLitres(one.bag_l),
-                  })}
-                  {one.cost !== null && `, ${showPrice(one.cost, props.currency)}`})
-                </span>
-              )}
-            </span>
-          ))}
-        </p>
-        {facts.mix_cost !== null && facts.mix_cost > 0 && (
-          <p>{t('The mix costs {price}.', { price: showPrice(facts.mix_cost, props.currency) })}</p>
+  const each = (
+    <Why
+      of={`volume/${facts.id}`}
+      label={t('{litres} of mix', { litres: showLitres(facts.filled_l) })}
+    >
+      {showLitres(facts.filled_l)}
+    </Why>
+  )
+  return (
+    <div className="stack small">
+      <p>
+        <Sentence
+          say={
+            facts.tubs === 1
+              ? 'It holds {litres} of mix, filled to nine tenths.'
+              : 'Each of the {n} holds {litres} of mix, filled to nine tenths.'
+          }
+          of={{ n: facts.tubs, litres: each }}
+        />
+      </p>
+      <p>
+        {plural(
+          facts.tubs,
+          'To fill it: {litres} of loose mix',
+          'To fill them: {litres} of loose mix',
+          { litres: showLitres(facts.mix_l) },
         )}
-        {facts.charge.length > 0 && (
-          <p>
-            {t('To mix in when filling: {list}.', {
-              list: facts.charge
-                .map((one) => `${showMass(one.grams)} ${props.products.get(one.product) ?? ''}`)
-                .join(', '),
-            })}
-          </p>
-        )}
-      </div>
-    )
-  }
+        {facts.mix.map((one, n) => (
+          <span key={one.name}>
+            {n > 0 ? ' + ' : ': '}
+            <Why of={`mix/${facts.id}/${n}`}>{showLitres(one.litres)}</Why> {one.name}
+            {one.bags !== null && one.bag_l !== null && (
+              <span className="soft">
+                {' '}
+                (
+                {plural(one.bags, 'one bag of {litres}', '{n} bags of {litres}', {
+                  litres: showLitres(one.bag_l),
+                })}
+                {one.cost !== null && `, ${showPrice(one.cost, props.currency)}`})
+              </span>
+            )}
+          </span>
+        ))}
+      </p>
+      {facts.mix_cost !== null && facts.mix_cost > 0 && (
+        <p>{t('The mix costs {price}.', { price: showPrice(facts.mix_cost, props.currency) })}</p>
+      )}
+      {facts.charge.length > 0 && (
+        <p>
+          {t('To mix in when filling: {list}.', {
+            list: facts.charge
+              .map((one) => `${showMass(one.grams)} ${props.products.get(one.product) ?? ''}`)
+              .join(', '),
+          })}
+        </p>
+      )}
+    </div>
+  )
+}
+
+/** What a bed holds, and what its test found in it. */
+function BedFacts({ facts }: { facts: Schemas['PlacePlan'] }) {
   const held = facts.gauges.filter((gauge) => gauge.g_m2 !== null)
   return (
     <div className="stack small">
@@ -235,7 +244,7 @@ function Facts(props: {
             <span key={gauge.analyte}>
               {n > 0 && ' · '}
               {gauge.analyte}{' '}
-              <Why of={`stock/${facts.id}/${gauge.analyte}`}>
+              <Why of={`held/${facts.id}/${gauge.analyte}`}>
                 {showMass((gauge.g_m2 ?? 0) * facts.area_m2)}
               </Why>
             </span>

@@ -30,28 +30,47 @@ function isPlantedOut(stages: readonly Schemas['Stage'][]): boolean {
   return stages.some((stage) => stage.key === 'transplant_establishment')
 }
 
-/** Crop, dates, number, spacing and programme of a planting. */
-export function PlantingForm(props: {
+interface Fields {
   draft: Planting
-  garden: Schemas['Garden']
-  inTub: boolean
   faults: FaultAt[]
   onChange: (draft: Planting) => void
-}) {
-  const { draft, faults, onChange } = props
-  const catalogue = useCatalogue()
-  const crop = catalogue.crops.find((one) => one.key === draft.crop) ?? catalogue.crops[0]
-  const programmes = programmesOf(props.garden, catalogue)
-  const spaced = (pattern: Spacing['pattern'] | ''): Spacing | null => {
-    if (!pattern) return null
-    return {
-      pattern,
-      in_row: draft.spacing?.in_row ?? { value: crop.in_row_m * 100, unit: 'cm' },
-      between_rows: pattern === 'rows' ? { value: crop.between_rows_m * 100, unit: 'cm' } : null,
-    }
-  }
+}
+
+/** Crop, dates, number, spacing and programme of a planting. */
+export function PlantingForm(props: Fields & { garden: Schemas['Garden']; inTub: boolean }) {
+  const { draft, garden, inTub, faults, onChange } = props
+  const fields: Fields = { draft, faults, onChange }
   return (
     <div className="fields">
+      <What {...fields} gardenId={garden.id} />
+      <Start {...fields} />
+      <NumberField
+        label={t('Plants')}
+        hint={t('Empty: as many as fit.')}
+        value={draft.plants}
+        faults={faultsAt(faults, 'plants')}
+        onChange={(plants) => onChange({ ...draft, plants })}
+      />
+      {!inTub && <SpacingFields {...fields} />}
+      <ProgrammeField {...fields} garden={garden} />
+      {!inTub && <InGround {...fields} />}
+      <DateField
+        label={t('Last harvest')}
+        hint={t('Only if you know better than the calendar.')}
+        value={draft.ends_on}
+        faults={faultsAt(faults, 'ends_on')}
+        onChange={(ends_on) => onChange({ ...draft, ends_on })}
+      />
+    </div>
+  )
+}
+
+/** Which crop, and which variety of it. */
+function What({ draft, faults, onChange, gardenId }: Fields & { gardenId: string }) {
+  const catalogue = useCatalogue()
+  const variety = draft.variety.trim()
+  return (
+    <>
       <ChoiceField
         label={t('Crop')}
         value={draft.crop}
@@ -59,12 +78,12 @@ export function PlantingForm(props: {
           .map((one) => ({ value: one.key, label: one.name }))
           .sort((a, b) => a.label.localeCompare(b.label, locale))}
         faults={faultsAt(faults, 'crop')}
-        onChange={(key) =>
+        onChange={(crop) =>
           onChange({
             ...draft,
-            crop: key,
+            crop,
             spacing: null,
-            sown_in_place: !isPlantedOut(catalogue.stages[key]),
+            sown_in_place: !isPlantedOut(catalogue.stages[crop]),
           })
         }
       />
@@ -74,9 +93,17 @@ export function PlantingForm(props: {
         faults={faultsAt(faults, 'variety')}
         onChange={(variety) => onChange({ ...draft, variety })}
       />
-      {draft.variety.trim() !== '' && (
-        <VarietyFields gardenId={props.garden.id} crop={crop.key} name={draft.variety.trim()} />
+      {variety !== '' && (
+        <VarietyFields key={variety} gardenId={gardenId} crop={draft.crop} name={variety} />
       )}
+    </>
+  )
+}
+
+/** When and how it begins. */
+function Start({ draft, faults, onChange }: Fields) {
+  return (
+    <>
       <DateField
         label={draft.sown_in_place ? t('Sown on') : t('Planted out on')}
         value={draft.planted_on}
@@ -95,110 +122,118 @@ export function PlantingForm(props: {
         }
       />
       {!draft.sown_in_place && (
-        <>
-          <DateField
-            label={t('Sown under cover on')}
-            hint={t('Only if you raise them: weak feeds for seedlings follow.')}
-            value={draft.sown_on}
-            faults={faultsAt(faults, 'sown_on')}
-            onChange={(sown_on) => onChange({ ...draft, sown_on })}
-          />
-          {draft.sown_on && (
-            <ChoiceField
-              label={t('Raised in')}
-              value={draft.raised_in ?? ''}
-              options={[
-                { value: '', label: t('not known') },
-                { value: 'plain', label: t('mix without fertiliser') },
-                { value: 'charged', label: t('mix with some') },
-              ]}
-              onChange={(mix) => onChange({ ...draft, raised_in: mix || null })}
-            />
-          )}
-        </>
-      )}
-      <NumberField
-        label={t('Plants')}
-        hint={t('Empty: as many as fit.')}
-        value={draft.plants}
-        faults={faultsAt(faults, 'plants')}
-        onChange={(plants) => onChange({ ...draft, plants })}
-      />
-      {!props.inTub && (
-        <ChoiceField
-          label={t('Spacing')}
-          value={draft.spacing?.pattern ?? ''}
-          options={patterns()}
-          onChange={(pattern) => onChange({ ...draft, spacing: spaced(pattern) })}
+        <DateField
+          label={t('Sown under cover on')}
+          hint={t('Only if you raise them: weak feeds for seedlings follow.')}
+          value={draft.sown_on}
+          faults={faultsAt(faults, 'sown_on')}
+          onChange={(sown_on) => onChange({ ...draft, sown_on })}
         />
       )}
-      {!props.inTub && draft.spacing && (
+      {!draft.sown_in_place && draft.sown_on && (
+        <ChoiceField
+          label={t('Raised in')}
+          value={draft.raised_in ?? ''}
+          options={[
+            { value: '', label: t('not known') },
+            { value: 'plain', label: t('mix without fertiliser') },
+            { value: 'charged', label: t('mix with some') },
+          ]}
+          onChange={(mix) => onChange({ ...draft, raised_in: mix || null })}
+        />
+      )}
+    </>
+  )
+}
+
+/** How the plants stand. */
+function SpacingFields({ draft, faults, onChange }: Fields) {
+  const catalogue = useCatalogue()
+  const crop = catalogue.crops.find((one) => one.key === draft.crop) ?? catalogue.crops[0]
+  const { spacing } = draft
+  const spaced = (pattern: Spacing['pattern'] | ''): Spacing | null => {
+    if (!pattern) return null
+    return {
+      pattern,
+      in_row: spacing?.in_row ?? { value: crop.in_row_m * 100, unit: 'cm' },
+      between_rows: pattern === 'rows' ? { value: crop.between_rows_m * 100, unit: 'cm' } : null,
+    }
+  }
+  return (
+    <>
+      <ChoiceField
+        label={t('Spacing')}
+        value={spacing?.pattern ?? ''}
+        options={patterns()}
+        onChange={(pattern) => onChange({ ...draft, spacing: spaced(pattern) })}
+      />
+      {spacing && (
         <MeasureField
           label={t('Between plants')}
           units={LENGTHS}
-          value={draft.spacing.in_row}
+          value={spacing.in_row}
           faults={faultsAt(faults, 'spacing.in_row')}
-          onChange={(in_row) =>
-            in_row && draft.spacing && onChange({ ...draft, spacing: { ...draft.spacing, in_row } })
-          }
+          onChange={(in_row) => in_row && onChange({ ...draft, spacing: { ...spacing, in_row } })}
         />
       )}
-      {!props.inTub && draft.spacing?.pattern === 'rows' && (
+      {spacing?.pattern === 'rows' && (
         <MeasureField
           label={t('Between rows')}
           units={LENGTHS}
-          value={draft.spacing.between_rows}
+          value={spacing.between_rows}
           faults={faultsAt(faults, 'spacing.between_rows')}
-          onChange={(between_rows) =>
-            draft.spacing && onChange({ ...draft, spacing: { ...draft.spacing, between_rows } })
-          }
+          onChange={(between_rows) => onChange({ ...draft, spacing: { ...spacing, between_rows } })}
         />
       )}
+    </>
+  )
+}
+
+function ProgrammeField(props: Fields & { garden: Schemas['Garden'] }) {
+  const { draft, faults, onChange } = props
+  const programmes = programmesOf(props.garden, useCatalogue())
+  return (
+    <ChoiceField
+      label={t('Programme')}
+      value={draft.programme}
+      options={programmes.map((one) => ({ value: one.key, label: one.name }))}
+      hint={programmes.find((one) => one.key === draft.programme)?.idea}
+      faults={faultsAt(faults, 'programme')}
+      onChange={(programme) => onChange({ ...draft, programme })}
+    />
+  )
+}
+
+/** What is asked of ground alone: where the base goes, what stays after harvest. */
+function InGround({ draft, onChange }: Fields) {
+  return (
+    <>
       <ChoiceField
-        label={t('Programme')}
-        value={draft.programme}
-        options={programmes.map((one) => ({ value: one.key, label: one.name }))}
-        hint={programmes.find((one) => one.key === draft.programme)?.idea}
-        faults={faultsAt(faults, 'programme')}
-        onChange={(programme) => onChange({ ...draft, programme })}
+        label={t('Base dressing goes')}
+        hint={
+          draft.base_by === 'hole'
+            ? t('Little fits there: salts burn roots. No urea, nothing soluble with seed.')
+            : undefined
+        }
+        value={draft.base_by}
+        options={[
+          { value: 'broadcast', label: t('over the ground') },
+          { value: 'band', label: t('in a band beside the row') },
+          { value: 'hole', label: t('in the planting holes') },
+        ]}
+        onChange={(base_by) => onChange({ ...draft, base_by })}
       />
-      {!props.inTub && (
-        <>
-          <ChoiceField
-            label={t('Base dressing goes')}
-            hint={
-              draft.base_by === 'hole'
-                ? t('Little fits there: salts burn roots. No urea, nothing soluble with seed.')
-                : undefined
-            }
-            value={draft.base_by}
-            options={[
-              { value: 'broadcast', label: t('over the ground') },
-              { value: 'band', label: t('in a band beside the row') },
-              { value: 'hole', label: t('in the planting holes') },
-            ]}
-            onChange={(base_by) => onChange({ ...draft, base_by: base_by })}
-          />
-          <ChoiceField
-            label={t('Roots and tops after harvest')}
-            hint={t('What legumes and leafy crops leave feeds the next crop.')}
-            value={draft.residue ?? ''}
-            options={[
-              { value: '', label: t('not known') },
-              { value: 'removed', label: t('tops taken away') },
-              { value: 'left', label: t('left or dug in') },
-            ]}
-            onChange={(residue) => onChange({ ...draft, residue: residue || null })}
-          />
-        </>
-      )}
-      <DateField
-        label={t('Last harvest')}
-        hint={t('Only if you know better than the calendar.')}
-        value={draft.ends_on}
-        faults={faultsAt(faults, 'ends_on')}
-        onChange={(ends_on) => onChange({ ...draft, ends_on })}
+      <ChoiceField
+        label={t('Roots and tops after harvest')}
+        hint={t('What legumes and leafy crops leave feeds the next crop.')}
+        value={draft.residue ?? ''}
+        options={[
+          { value: '', label: t('not known') },
+          { value: 'removed', label: t('tops taken away') },
+          { value: 'left', label: t('left or dug in') },
+        ]}
+        onChange={(residue) => onChange({ ...draft, residue: residue || null })}
       />
-    </div>
+    </>
   )
 }

@@ -18,7 +18,7 @@ export function SheetPanel(props: {
   const { saveSettings } = useWrites(props.gardenId)
   const [looked, setLooked] = useState('')
   const sizes = new Map(props.plan.places.map((one) => [one.id, one]))
-  const turn = (north_deg: number | null) => {
+  const face = (north_deg: number | null) => {
     const { name, preferences, stands_on } = garden.file.garden
     saveSettings.mutate({
       settings: {
@@ -66,7 +66,7 @@ export function SheetPanel(props: {
         label={t('North lies')}
         suffix={t('° clockwise from the top')}
         value={site.north_deg ?? 0}
-        onChange={turn}
+        onChange={face}
       />
     </aside>
   )

@@ -154,7 +154,7 @@ function Recipe(props: {
           />
           {props.mixes.length > 0 && (
             <ChoiceField
-              label={t('Bag out of the shed')}
+              label={t('Bag left out')}
               hint={t('What its maker added is counted.')}
               value={one.product ?? ''}
               options={[

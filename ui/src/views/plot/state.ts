@@ -173,9 +173,9 @@ export function legend(question: Question): Partial<Record<Tone, string>> {
       bare: t('empty'),
     },
     ph: {
-      now: t('sourer than its crops like'),
-      calm: t('in their range'),
-      wait: t('less sour than they like'),
+      now: t('too acid for its crops'),
+      calm: t('within their range'),
+      wait: t('too alkaline for its crops'),
       bare: t('not tested'),
     },
     test: {

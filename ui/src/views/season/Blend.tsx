@@ -1,8 +1,8 @@
 import { Button, Drawer } from 'antd'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import { faultsOf, type Schemas } from '../../api/client'
 import { useGarden, useWrites } from '../../api/gardens'
-import { askSeasonBlend, type Working } from '../../api/planning'
+import { useSeasonBlend, type Working } from '../../api/planning'
 import { NutrientMark } from '../../drawing/NutrientMark'
 import { showDate } from '../../lib/dates'
 import { showLitres, showMass, showPrice, showNumber } from '../../lib/numbers'
@@ -16,32 +16,10 @@ type Whole = Schemas['WholeSeason']
 
 /** One blend for all feeds to come, of a place or the garden: what it would save, and whether to use it. */
 export default function Blend({ gardenId, onClose }: { gardenId: string; onClose: () => void }) {
-  const { file } = useGarden(gardenId)
-  const toast = useToast()
-  const { save, remove } = useWrites(gardenId)
-  const names = namesOf(file.garden)
+  const { garden } = useGarden(gardenId).file
   const [place, setPlace] = useState('')
   const [limit, setLimit] = useState(10)
-  const [working, setWorking] = useState<Working | null>(null)
-  const [found, setFound] = useState<Whole | null>(null)
-  const [error, setError] = useState<Error | null>(null)
-  const stop = useRef<AbortController | null>(null)
-  const ask = async () => {
-    stop.current = new AbortController()
-    setFound(null)
-    setError(null)
-    setWorking({ seconds: 0, limit })
-    try {
-      const asked = { place: place || null, time_limit_s: limit }
-      setFound(await askSeasonBlend(gardenId, asked, setWorking, stop.current.signal))
-    } catch (raised) {
-      if (raised instanceof DOMException) return
-      setError(raised instanceof Error ? raised : new Error(String(raised)))
-    } finally {
-      setWorking(null)
-    }
-  }
-  const { blends } = file.garden
+  const blend = useSeasonBlend(gardenId)
   return (
     <Drawer open onClose={onClose} size={640} title={t('Blend the whole season')}>
       <div className="stack">
@@ -50,35 +28,14 @@ export default function Blend({ gardenId, onClose }: { gardenId: string; onClose
             'Feed by feed, each feed is met as well as it can be. Looked at together, the base dressing leaves to later feeds what these bring along, and fewer bags do for all. Scoops stay whole; what rounding leaves is carried on.',
           )}
         </p>
-        {blends.length > 0 ? (
-          <ul className="stack blends">
-            {blends.map((one) => (
-              <li key={one.id} className="row sheet">
-                <span>
-                  {t('In use since {day}: {place}', {
-                    day: showDate(one.made_on),
-                    place: one.place ? (names.places.get(one.place) ?? '') : t('the whole garden'),
-                  })}
-                </span>
-                <span className="spacer" />
-                <Button size="small" onClick={() => remove.mutate({ kind: 'blends', key: one.id })}>
-                  {t('Back to feed by feed')}
-                </Button>
-              </li>
-            ))}
-          </ul>
-        ) : (
-          <p className="small">
-            <b>{t('Now each feed is blended by itself.')}</b>
-          </p>
-        )}
+        <InUse gardenId={gardenId} />
         <div className="fields">
           <ChoiceField
             label={t('For')}
             value={place}
             options={[
               { value: '', label: t('the whole garden') },
-              ...file.garden.places.map((one) => ({ value: one.id, label: one.name })),
+              ...garden.places.map((one) => ({ value: one.id, label: one.name })),
             ]}
             onChange={setPlace}
           />
@@ -90,71 +47,111 @@ export default function Blend({ gardenId, onClose }: { gardenId: string; onClose
           />
         </div>
         <div className="row">
-          <Button type="primary" disabled={working !== null} onClick={() => void ask()}>
+          <Button
+            type="primary"
+            disabled={blend.working !== null}
+            onClick={() => blend.ask({ place: place || null, time_limit_s: limit })}
+          >
             {t('Blend it')}
           </Button>
-          {working && (
-            <>
-              <progress
-                value={Math.min(working.seconds, working.limit)}
-                max={working.limit}
-                aria-label={t('Working …')}
-              />
-              <span className="small">
-                {t('{n} of at most {limit} s', {
-                  n: showNumber(working.seconds),
-                  limit: showNumber(working.limit),
-                })}
-              </span>
-              <Button size="small" type="text" onClick={() => stop.current?.abort()}>
-                {t('Stop')}
-              </Button>
-            </>
-          )}
-          <Refused faults={faultsOf(error ?? save.error ?? remove.error)} />
+          {blend.working && <Progress of={blend.working} onStop={blend.stop} />}
+          <Refused faults={faultsOf(blend.error)} />
         </div>
-        {found && (
-          <>
-            <Saved found={found} currency={file.garden.preferences.currency} />
-            <p className="small soft">
-              {plural(found.jobs, 'One job was looked at.', '{n} jobs were looked at together.')}{' '}
-              {found.proved
-                ? t('It could be better by at most {gap} %.', {
-                    gap: showNumber(100 * found.gap, 2),
-                  })
-                : t('The time ran out: it could be better by at most {gap} %.', {
-                    gap: showNumber(100 * found.gap, 2),
-                  })}
-            </p>
-            <div className="row">
-              <Button
-                type="primary"
-                loading={save.isPending}
-                onClick={() =>
-                  save.mutate(
-                    { kind: 'blends', thing: { ...found.blend } },
-                    {
-                      onSuccess: () => {
-                        setFound(null)
-                        toast({
-                          text: t('The season follows this blend from today on.'),
-                          undo: () => remove.mutate({ kind: 'blends', key: found.blend.id }),
-                        })
-                      },
-                    },
-                  )
-                }
-              >
-                {t('Use it')}
-              </Button>
-              <Button type="text" onClick={() => setFound(null)}>
-                {t('Cancel')}
-              </Button>
-            </div>
-          </>
-        )}
+        {blend.found && <Found gardenId={gardenId} found={blend.found} onDone={blend.drop} />}
       </div>
     </Drawer>
+  )
+}
+
+/** Blends that the season follows, each with the way back. */
+function InUse({ gardenId }: { gardenId: string }) {
+  const { garden } = useGarden(gardenId).file
+  const { remove } = useWrites(gardenId)
+  const names = namesOf(garden)
+  if (garden.blends.length === 0) {
+    return (
+      <p className="small">
+        <b>{t('Now each feed is blended by itself.')}</b>
+      </p>
+    )
+  }
+  return (
+    <>
+      <ul className="stack blends">
+        {garden.blends.map((one) => (
+          <li key={one.id} className="row sheet">
+            <span>
+              {t('In use since {day}: {place}', {
+                day: showDate(one.made_on),
+                place: one.place ? (names.places.get(one.place) ?? '') : t('the whole garden'),
+              })}
+            </span>
+            <span className="spacer" />
+            <Button size="small" onClick={() => remove.mutate({ kind: 'blends', key: one.id })}>
+              {t('Back to feed by feed')}
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <Refused faults={faultsOf(remove.error)} />
+    </>
+  )
+}
+
+function Progress({ of, onStop }: { of: Working; onStop: () => void }) {
+  return (
+    <>
+      <progress value={Math.min(of.seconds, of.limit)} max={of.limit} aria-label={t('Working …')} />
+      <span className="small">
+        {t('{n} of at most {limit} s', { n: showNumber(of.seconds), limit: showNumber(of.limit) })}
+      </span>
+      <Button size="small" type="text" onClick={onStop}>
+        {t('Stop')}
+      </Button>
+    </>
+  )
+}
+
+/** What the blend would change, and the way to use it. */
+function Found(props: { gardenId: string; found: Whole; onDone: () => void }) {
+  const { found, onDone } = props
+  const { garden } = useGarden(props.gardenId).file
+  const toast = useToast()
+  const { save, remove } = useWrites(props.gardenId)
+  const gap = showNumber(100 * found.gap, 2)
+  const said = {
+    text: t('The season follows this blend from today on.'),
+    undo: () => remove.mutate({ kind: 'blends', key: found.blend.id }),
+  }
+  const use = () => {
+    onDone()
+    toast(said)
+  }
+  return (
+    <>
+      <Saved found={found} currency={garden.preferences.currency} />
+      <p className="small soft">
+        {plural(found.jobs, 'One job was looked at.', '{n} jobs were looked at together.')}{' '}
+        {found.proved
+          ? t('It could be better by at most {gap} %.', { gap })
+          : t('The time ran out: it could be better by at most {gap} %.', { gap })}
+      </p>
+      <div className="row">
+        <Button
+          type="primary"
+          loading={save.isPending}
+          onClick={() =>
+            save.mutate({ kind: 'blends', thing: { ...found.blend } }, { onSuccess: use })
+          }
+        >
+          {t('Use it')}
+        </Button>
+        <Button type="text" onClick={onDone}>
+          {t('Cancel')}
+        </Button>
+        <Refused faults={faultsOf(save.error)} />
+      </div>
+    </>
   )
 }
 

@@ -1,11 +1,12 @@
 import { Button } from 'antd'
-import { lazy, Suspense, useState } from 'react'
+import { lazy, Suspense } from 'react'
 import { useGarden, usePlan } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { NutrientMark } from '../../drawing/NutrientMark'
 import { Tide } from '../../drawing/Tide'
 import { showDate } from '../../lib/dates'
 import { showMass } from '../../lib/numbers'
+import { useAddress } from '../../lib/useAddress'
 import { t } from '../../lib/words'
 import type { ThingEditing } from '../../api/editing'
 import { Findings } from '../../parts/Findings'
@@ -18,7 +19,7 @@ import { Sighted } from './Sighted'
 import type { Planting, RecordedPlanting } from './state'
 import { Try } from './Try'
 
-const Schools = lazy(() => import('./Schools'))
+const Programmes = lazy(() => import('./Programmes'))
 
 /** A planting's season: need against supply, its programme, and the stage it is in. */
 export function Detail(props: {
@@ -30,59 +31,20 @@ export function Detail(props: {
 }) {
   const { gardenId, planting, was } = props
   const words = useWords()
-  const plan = usePlan(gardenId)
   const garden = useGarden(gardenId)
-  const [comparing, setComparing] = useState(false)
+  const [address, go] = useAddress()
   return (
     <section className="season-detail" aria-label={plantingName(planting)}>
       <div className="tides">
-        {planting.tides.map((tide) => {
-          const need = planting.needs.find((one) => one.nutrient === tide.nutrient)
-          const old = was?.tides.find((one) => one.nutrient === tide.nutrient)
-          const before = was?.needs.find((one) => one.nutrient === tide.nutrient)
-          const name = words.terms[`nutrient.${tide.nutrient}`]
-          return (
-            <figure key={tide.nutrient} className="sheet">
-              <figcaption>
-                <NutrientMark nutrient={tide.nutrient} /> <b>{name}</b>
-                {need && (
-                  <span className="small">
-                    {' '}
-                    <Sentence
-                      say="to give {amount}"
-                      of={{
-                        amount: (
-                          <>
-                            {changed(before?.total_g, need.total_g)}{' '}
-                            <Why of={`need/${planting.id}/${tide.nutrient}`} assumed={need.assumed}>
-                              {showMass(need.total_g)}
-                            </Why>
-                          </>
-                        ),
-                      }}
-                    />
-                    <span className="soft">
-                      {' '}
-                      · {t('comes in {amount}', { amount: showMass(need.supplied_g) })}{' '}
-                      {changed(before?.supplied_g, need.supplied_g)}
-                    </span>
-                  </span>
-                )}
-              </figcaption>
-              <Tide
-                nutrient={tide.nutrient}
-                days={tide.days}
-                need={tide.need_g}
-                supply={tide.supply_g}
-                today={plan.as_of}
-                was={old && { days: old.days, supply: old.supply_g }}
-                title={t('{nutrient}: need and supply added up over the season, in grams', {
-                  nutrient: name,
-                })}
-              />
-            </figure>
-          )
-        })}
+        {planting.tides.map((tide) => (
+          <Nutrient
+            key={tide.nutrient}
+            gardenId={gardenId}
+            planting={planting}
+            was={was}
+            of={tide}
+          />
+        ))}
       </div>
       <section className="stack">
         <h2>{plantingName(planting)}</h2>
@@ -103,7 +65,7 @@ export function Detail(props: {
         <NotUsed gardenId={gardenId} planting={planting} />
         <Try {...props} />
         <div className="row">
-          <Button onClick={() => setComparing(true)}>{t('Programmes side by side')}</Button>
+          <Button onClick={() => go({ ask: 'programmes' })}>{t('Programmes side by side')}</Button>
         </div>
         <section className="seen">
           <Seen gardenId={gardenId} planting={planting} />
@@ -113,8 +75,8 @@ export function Detail(props: {
         </section>
       </section>
       <Suspense fallback={null}>
-        {comparing && (
-          <Schools
+        {address.get('ask') === 'programmes' && (
+          <Programmes
             gardenId={gardenId}
             planting={planting}
             onTry={(programme) => {
@@ -123,13 +85,70 @@ export function Detail(props: {
                 const from = props.tried.thing ?? stored
                 props.tried.change({ ...from, programme })
               }
-              setComparing(false)
+              go({ ask: null })
             }}
-            onClose={() => setComparing(false)}
+            onClose={() => go({ ask: null })}
           />
         )}
       </Suspense>
     </section>
+  )
+}
+
+/** A nutrient's need and supply over the season, with the amounts. */
+function Nutrient(props: {
+  gardenId: string
+  planting: Planting
+  was: Planting | null
+  of: Planting['tides'][number]
+}) {
+  const { planting, was, of } = props
+  const words = useWords()
+  const plan = usePlan(props.gardenId)
+  const need = planting.needs.find((one) => one.nutrient === of.nutrient)
+  const old = was?.tides.find((one) => one.nutrient === of.nutrient)
+  const before = was?.needs.find((one) => one.nutrient === of.nutrient)
+  const name = words.terms[`nutrient.${of.nutrient}`]
+  return (
+    <figure className="sheet">
+      <figcaption>
+        <NutrientMark nutrient={of.nutrient} /> <b>{name}</b>{' '}
+        {need && <Amounts planting={planting} need={need} before={before} />}
+      </figcaption>
+      <Tide
+        nutrient={of.nutrient}
+        days={of.days}
+        need={of.need_g}
+        supply={of.supply_g}
+        today={plan.as_of}
+        was={old && { days: old.days, supply: old.supply_g }}
+        title={t('{nutrient}: need and supply added up over the season, in grams', {
+          nutrient: name,
+        })}
+      />
+    </figure>
+  )
+}
+
+type Need = Planting['needs'][number]
+
+function Amounts({ planting, need, before }: { planting: Planting; need: Need; before?: Need }) {
+  const amount = (
+    <>
+      {changed(before?.total_g, need.total_g)}{' '}
+      <Why of={`need/${planting.id}/${need.nutrient}`} assumed={need.assumed}>
+        {showMass(need.total_g)}
+      </Why>
+    </>
+  )
+  return (
+    <span className="small">
+      <Sentence say="to give {amount}" of={{ amount }} />{' '}
+      <span className="soft">
+        · {t('comes in {amount}', { amount: showMass(need.supplied_g) })}{' '}
+        {changed(before?.supplied_g, need.supplied_g)}
+      </span>
+    </span>
   )
 }
 

@@ -1,79 +1,86 @@
 import { Button } from 'antd'
-import { useState } from 'react'
-import { faultsOf } from '../../api/client'
-import { useGarden, usePlan, useWrites } from '../../api/gardens'
+import { useEditing } from '../../api/editing'
+import { useGarden, usePlan } from '../../api/gardens'
 import { useCatalogue, useWords } from '../../api/reference'
-import { useWhatIf } from '../../api/whatIf'
 import { StageSketch } from '../../drawing/StageSketch'
 import { showDate } from '../../lib/dates'
 import { newId } from '../../lib/ids'
 import { t } from '../../lib/words'
-import { ChoiceField, DateField, Refused } from '../../parts/Field'
+import { ChoiceField, DateField, faultsAt } from '../../parts/Field'
+import { SaveBar } from '../../parts/SaveBar'
 import { Changed } from './Changed'
 import type { Planting } from './state'
 
 /** A stage that was seen re-anchors every later date; what was given stays as it was. */
 export function Seen({ gardenId, planting }: { gardenId: string; planting: Planting }) {
   const words = useWords()
-  const catalogue = useCatalogue()
   const plan = usePlan(gardenId)
-  const { file } = useGarden(gardenId)
-  const { save } = useWrites(gardenId)
-  const [stage, setStage] = useState(planting.stage_now ?? planting.stages[0].key)
-  const [on, setOn] = useState<string | null>(plan.as_of)
-  const [touched, setTouched] = useState(false)
-  const view = planting.stages.find((one) => one.key === stage)
-  const known = file.log.stages.find((s) => s.planting === planting.id && s.stage === stage)
-  const habit = catalogue.crops.find((one) => one.key === planting.crop)?.habit ?? 'fruiting'
-  const [id] = useState(newId)
-  const thing = on ? { id: known?.id ?? id, planting: planting.id, stage, on } : null
-  const news = touched && thing !== null && known?.on !== on
-  const whatIf = useWhatIf(gardenId, news ? { stages: [thing] } : null)
-  const then = whatIf.plan?.plantings.find((one) => one.id === planting.id)
-  const record = () => thing && save.mutate({ kind: 'stages', thing })
+  const { log } = useGarden(gardenId).file
+  const editing = useEditing(gardenId, 'stages', {
+    name: `stages.${planting.id}`,
+    changes: (thing) => ({ stages: [thing] }),
+  })
+  const { thing } = editing
+  const of = (stage: string, on: string) => {
+    const known = log.stages.find((s) => s.planting === planting.id && s.stage === stage)
+    return { id: known?.id ?? newId(), planting: planting.id, stage, on }
+  }
+  const now = thing?.stage ?? planting.stage_now ?? planting.stages[0].key
+  const then = editing.before && editing.plan.plantings.find((one) => one.id === planting.id)
+  if (!thing) {
+    return (
+      <div className="stack">
+        <StageLook planting={planting} stage={now} />
+        <div className="row">
+          <Button onClick={() => editing.begin(of(now, plan.as_of))}>
+            {t('A stage was seen')}
+          </Button>
+        </div>
+      </div>
+    )
+  }
   return (
     <div className="stack">
       <div className="fields">
         <ChoiceField
           label={t('Stage seen')}
-          value={stage}
+          value={thing.stage}
           options={planting.stages.map((one) => ({
             value: one.key,
             label: words.terms[`stage.${one.key}`],
           }))}
-          onChange={(next) => {
-            setTouched(true)
-            setStage(next)
-          }}
+          onChange={(stage) => editing.begin(of(stage, thing.on))}
         />
         <DateField
           label={t('On')}
-          value={on}
-          onChange={(day) => {
-            setTouched(true)
-            setOn(day)
-          }}
+          value={thing.on}
+          faults={faultsAt(editing.faults, 'on')}
+          onChange={(on) => on && editing.change({ ...thing, on })}
         />
       </div>
-      {view && (
-        <div className="row stage-look">
-          <StageSketch stage={stage} habit={habit} />
-          <p className="small soft">
-            {view.recognise_by}{' '}
-            {view.seen
-              ? t('Seen {day}.', { day: showDate(view.start) })
-              : t('Expected {day}.', { day: showDate(view.start) })}{' '}
-            {t('BBCH {code}', { code: view.bbch })}
-          </p>
-        </div>
-      )}
-      {news && then && <Changed was={planting} is={then} />}
-      <div className="row">
-        <Button loading={save.isPending} disabled={!on} onClick={record}>
-          {t('Save')}
-        </Button>
-        <Refused faults={faultsOf(save.error)} />
-      </div>
+      <StageLook planting={planting} stage={thing.stage} />
+      {then && <Changed was={planting} is={then} />}
+      <SaveBar editing={editing} terms={words.terms} />
+    </div>
+  )
+}
+
+/** What a stage looks like, and when it was seen or is expected. */
+function StageLook({ planting, stage }: { planting: Planting; stage: string }) {
+  const catalogue = useCatalogue()
+  const view = planting.stages.find((one) => one.key === stage)
+  if (!view) return null
+  const habit = catalogue.crops.find((one) => one.key === planting.crop)?.habit ?? 'fruiting'
+  return (
+    <div className="row stage-look">
+      <StageSketch stage={stage} habit={habit} />
+      <p className="small soft">
+        {view.recognise_by}{' '}
+        {view.seen
+          ? t('Seen {day}.', { day: showDate(view.start) })
+          : t('Expected {day}.', { day: showDate(view.start) })}{' '}
+        {t('BBCH {code}', { code: view.bbch })}
+      </p>
     </div>
   )
 }

@@ -1,14 +1,13 @@
 import { Button } from 'antd'
-import { SaveButton } from '../../parts/SaveButton'
-import { useState } from 'react'
-import { faultsOf, type Schemas } from '../../api/client'
+import type { Schemas } from '../../api/client'
+import { useEditing } from '../../api/editing'
 import { useGarden, usePlan, useWrites } from '../../api/gardens'
 import { useWords } from '../../api/reference'
-import { useWhatIf } from '../../api/whatIf'
 import { showDate } from '../../lib/dates'
 import { newId } from '../../lib/ids'
 import { t } from '../../lib/words'
-import { ChoiceField, DateField, NumberField, Refused, faultsAt } from '../../parts/Field'
+import { ChoiceField, DateField, NumberField, faultsAt, type FaultAt } from '../../parts/Field'
+import { SaveBar } from '../../parts/SaveBar'
 import { useToast } from '../../parts/Toast'
 import { Changed } from './Changed'
 import type { Planting } from './state'
@@ -34,17 +33,20 @@ export function Sighted({ gardenId, planting }: { gardenId: string; planting: Pl
   const toast = useToast()
   const plan = usePlan(gardenId)
   const { file } = useGarden(gardenId)
-  const { save, remove } = useWrites(gardenId)
-  const [draft, setDraft] = useState<Sight | null>(null)
-  const tub = file.garden.places.find((one) => one.id === planting.place)?.kind === 'tub'
-  const whole = draft && isWhole(draft) ? draft : null
-  const whatIf = useWhatIf(gardenId, whole ? { observed: [whole] } : null)
-  const then = whatIf.plan?.plantings.find((one) => one.id === planting.id)
-  const before = file.log.observed
-    .filter((one) => one.planting === planting.id)
-    .sort((a, b) => b.on.localeCompare(a.on))
+  const { remove } = useWrites(gardenId)
+  const editing = useEditing(gardenId, 'observed', {
+    name: `observed.${planting.id}`,
+    changes: (thing) => (isWhole(thing) ? { observed: [thing] } : null),
+    onSaved: (thing) =>
+      toast({
+        text: t('Recorded. The rest of the season is worked out again.'),
+        undo: () => remove.mutate({ kind: 'observed', key: thing.id }),
+      }),
+  })
+  const { thing } = editing
+  const then = editing.before && editing.plan.plantings.find((one) => one.id === planting.id)
   const begin = () =>
-    setDraft({
+    editing.begin({
       id: newId(),
       planting: planting.id,
       on: plan.as_of,
@@ -53,97 +55,103 @@ export function Sighted({ gardenId, planting }: { gardenId: string; planting: Pl
       ec_ds_m: null,
       note: '',
     })
-  const faults = [...whatIf.faults, ...faultsOf(save.error)]
   return (
     <div className="stack">
-      {before.map((one) => (
-        <p key={one.id} className="small row">
-          <span>
-            {showDate(one.on, plan.as_of)}: <b>{words.terms[`sight.${one.kind}`]}</b>{' '}
-            {one.plants ? `(${one.plants})` : one.ec_ds_m != null ? `(${one.ec_ds_m} dS/m)` : ''}
-          </span>
-          <span className="spacer" />
-          <Button
-            size="small"
-            type="text"
-            onClick={() => remove.mutate({ kind: 'observed', key: one.id })}
-          >
-            {t('Take it back')}
-          </Button>
-        </p>
-      ))}
-      {!draft && (
+      <Before gardenId={gardenId} planting={planting} />
+      {!thing && (
         <div className="row">
           <Button onClick={begin}>{t('Something else was seen')}</Button>
         </div>
       )}
-      {draft && (
+      {thing && (
         <>
-          <div className="fields">
-            <ChoiceField
-              label={t('What')}
-              value={draft.kind}
-              options={SIGHTS.map((kind) => ({ value: kind, label: words.terms[`sight.${kind}`] }))}
-              onChange={(kind) => setDraft({ ...draft, kind: kind, plants: null, ec_ds_m: null })}
-            />
-            <DateField
-              label={t('On')}
-              value={draft.on}
-              faults={faultsAt(faults, 'on')}
-              onChange={(on) => on && setDraft({ ...draft, on })}
-            />
-            {draft.kind === 'plants_lost' && (
-              <NumberField
-                label={t('Plants lost')}
-                value={draft.plants}
-                faults={faultsAt(faults, 'plants')}
-                onChange={(plants) => setDraft({ ...draft, plants: plants && Math.round(plants) })}
-              />
-            )}
-            {draft.kind === 'salts' && (
-              <NumberField
-                label={t('Conductivity')}
-                suffix="dS/m"
-                hint={
-                  tub
-                    ? t('Of what drains from the tub.')
-                    : t('Of the saturated extract of the soil.')
-                }
-                value={draft.ec_ds_m}
-                faults={faultsAt(faults, 'ec_ds_m')}
-                onChange={(ec_ds_m) => setDraft({ ...draft, ec_ds_m })}
-              />
-            )}
-          </div>
-          {whole && then && <Changed was={planting} is={then} />}
-          <div className="row">
-            <SaveButton
-              loading={save.isPending}
-              disabled={!whole}
-              onClick={() =>
-                whole &&
-                save.mutate(
-                  { kind: 'observed', thing: { ...whole } },
-                  {
-                    onSuccess: () => {
-                      setDraft(null)
-                      toast({
-                        text: t('Recorded. The rest of the season is worked out again.'),
-                        undo: () => remove.mutate({ kind: 'observed', key: whole.id }),
-                      })
-                    },
-                  },
-                )
-              }
-            >
-              {t('Save')}
-            </SaveButton>
-            <Button type="text" onClick={() => setDraft(null)}>
-              {t('Cancel')}
-            </Button>
-            <Refused faults={faults.filter((one) => one.field === '')} />
-          </div>
+          <SightFields
+            sight={thing}
+            tub={file.garden.places.find((one) => one.id === planting.place)?.kind === 'tub'}
+            faults={editing.faults}
+            onChange={editing.change}
+          />
+          {then && <Changed was={planting} is={then} />}
+          <SaveBar
+            editing={{ ...editing, blocked: editing.blocked || !isWhole(thing) }}
+            terms={words.terms}
+          />
         </>
+      )}
+    </div>
+  )
+}
+
+/** What was seen there before, the newest first. */
+function Before({ gardenId, planting }: { gardenId: string; planting: Planting }) {
+  const words = useWords()
+  const plan = usePlan(gardenId)
+  const { log } = useGarden(gardenId).file
+  const { remove } = useWrites(gardenId)
+  const before = log.observed
+    .filter((one) => one.planting === planting.id)
+    .sort((a, b) => b.on.localeCompare(a.on))
+  return before.map((one) => (
+    <p key={one.id} className="small row">
+      <span>
+        {showDate(one.on, plan.as_of)}: <b>{words.terms[`sight.${one.kind}`]}</b>{' '}
+        {one.plants ? `(${one.plants})` : one.ec_ds_m != null ? `(${one.ec_ds_m} dS/m)` : ''}
+      </span>
+      <span className="spacer" />
+      <Button
+        size="small"
+        type="text"
+        onClick={() => remove.mutate({ kind: 'observed', key: one.id })}
+      >
+        {t('Take it back')}
+      </Button>
+    </p>
+  ))
+}
+
+function SightFields(props: {
+  sight: Sight
+  tub: boolean
+  faults: FaultAt[]
+  onChange: (sight: Sight) => void
+}) {
+  const { sight, faults, onChange } = props
+  const words = useWords()
+  return (
+    <div className="fields">
+      <ChoiceField
+        label={t('What')}
+        value={sight.kind}
+        options={SIGHTS.map((kind) => ({ value: kind, label: words.terms[`sight.${kind}`] }))}
+        onChange={(kind) => onChange({ ...sight, kind, plants: null, ec_ds_m: null })}
+      />
+      <DateField
+        label={t('On')}
+        value={sight.on}
+        faults={faultsAt(faults, 'on')}
+        onChange={(on) => on && onChange({ ...sight, on })}
+      />
+      {sight.kind === 'plants_lost' && (
+        <NumberField
+          label={t('Plants lost')}
+          value={sight.plants}
+          faults={faultsAt(faults, 'plants')}
+          onChange={(plants) => onChange({ ...sight, plants: plants && Math.round(plants) })}
+        />
+      )}
+      {sight.kind === 'salts' && (
+        <NumberField
+          label={t('Conductivity')}
+          suffix="dS/m"
+          hint={
+            props.tub
+              ? t('Of what drains from the tub.')
+              : t('Of the saturated extract of the soil.')
+          }
+          value={sight.ec_ds_m}
+          faults={faultsAt(faults, 'ec_ds_m')}
+          onChange={(ec_ds_m) => onChange({ ...sight, ec_ds_m })}
+        />
       )}
     </div>
   )

@@ -10,7 +10,15 @@ import { addDays, showDate, showDay } from '../../lib/dates'
 import { newId } from '../../lib/ids'
 import { useWidth } from '../../lib/useWidth'
 import { locale, plural, t } from '../../lib/words'
-import { ChoiceField, DateField, NumberField, Refused, faultsAt } from '../../parts/Field'
+import {
+  ChoiceField,
+  DateField,
+  NumberField,
+  Refused,
+  faultsAt,
+  faultsOfWhole,
+  type FaultAt,
+} from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
 import { useToast } from '../../parts/Toast'
 
@@ -19,17 +27,14 @@ type Dates = Schemas['Sowing']
 /** When to sow: "sown today, first picking when?", or "picking by then, sow when?". */
 export default function Sowing({ gardenId, onClose }: { gardenId: string; onClose: () => void }) {
   const plan = usePlan(gardenId)
-  const { file } = useGarden(gardenId)
+  const { garden } = useGarden(gardenId).file
   const catalogue = useCatalogue()
-  const words = useWords()
-  const toast = useToast()
-  const { save, remove } = useWrites(gardenId)
   const [asked, setAsked] = useState<SowingAsked>(() => {
     const crop = catalogue.crops.find((one) => one.key === 'lettuce') ?? catalogue.crops[0]
     return {
       crop: crop.key,
       variety: '',
-      place: file.garden.places[0]?.id ?? '',
+      place: garden.places[0]?.id ?? '',
       sown_in_place: false,
       day: plan.as_of,
       by: 'sown',
@@ -41,136 +46,169 @@ export default function Sowing({ gardenId, onClose }: { gardenId: string; onClos
     enabled: asked.place !== '',
   })
   const faults = faultsOf(query.error)
-  const raised = catalogue.stages[asked.crop].some((s) => s.key === 'transplant_establishment')
-  const answer = query.data
-  const plant = (dates: Dates) => {
-    const id = newId()
-    save.mutate(
-      {
-        kind: 'plantings',
-        thing: {
-          id,
-          place: asked.place,
-          crop: asked.crop,
-          variety: asked.variety,
-          plants: null,
-          spacing: null,
-          programme: 'leaf_then_fruit',
-          sown_on: dates.sow_on === dates.plant_on ? null : dates.sow_on,
-          planted_on: dates.plant_on,
-          sown_in_place: asked.sown_in_place || !raised,
-          raised_in: null,
-          base_by: 'broadcast',
-          residue: null,
-          ends_on: null,
-          note: '',
-        },
-      },
-      {
-        onSuccess: () =>
-          toast({
-            text: t('Planted from {day} on.', { day: showDate(dates.plant_on, plan.as_of) }),
-            undo: () => remove.mutate({ kind: 'plantings', key: id }),
-          }),
-      },
-    )
-  }
   return (
     <Drawer open onClose={onClose} size={640} title={t('When to sow')}>
       {asked.place === '' ? (
         <p>{t('Draw a bed or a tub on the Plot first: its warmth decides the dates.')}</p>
       ) : (
         <div className="stack">
-          <div className="fields">
-            <ChoiceField
-              label={t('Crop')}
-              value={asked.crop}
-              options={catalogue.crops
-                .map((one) => ({ value: one.key, label: one.name }))
-                .sort((a, b) => a.label.localeCompare(b.label, locale))}
-              faults={faultsAt(faults, 'crop')}
-              onChange={(crop) => setAsked({ ...asked, crop, sown_in_place: false })}
-            />
-            <ChoiceField
-              label={t('Place')}
-              value={asked.place}
-              options={file.garden.places.map((one) => ({ value: one.id, label: one.name }))}
-              onChange={(place) => setAsked({ ...asked, place })}
-            />
-            {raised && (
-              <ChoiceField
-                label={t('Started')}
-                value={asked.sown_in_place ? 'place' : 'out'}
-                options={[
-                  { value: 'out', label: t('raised, then planted out') },
-                  { value: 'place', label: t('sown where it stays') },
-                ]}
-                onChange={(how) => setAsked({ ...asked, sown_in_place: how === 'place' })}
-              />
-            )}
-          </div>
-          <Segmented<'sown' | 'picked'>
-            value={asked.by}
-            aria-label={t('What is asked')}
-            onChange={(by) =>
-              setAsked({ ...asked, by, day: by === 'sown' ? plan.as_of : addDays(plan.as_of, 90) })
-            }
-            options={[
-              { value: 'sown', label: t('Picking when?') },
-              { value: 'picked', label: t('Sow when?') },
-            ]}
-          />
-          <div className="fields">
-            <DateField
-              label={asked.by === 'sown' ? t('Sown on') : t('Picking by')}
-              value={asked.day}
-              faults={[...faultsAt(faults, 'day'), ...faultsAt(faults, 'pick_by')]}
-              onChange={(day) => day && setAsked({ ...asked, day })}
-            />
-            <NumberField
-              label={t('More sowings after it')}
-              hint={t('Each is picked when the one before is over.')}
-              value={asked.successions}
-              faults={faultsAt(faults, 'successions')}
-              onChange={(n) =>
-                setAsked({ ...asked, successions: Math.min(Math.max(Math.round(n ?? 0), 0), 12) })
-              }
-            />
-          </div>
-          {answer && (
-            <>
-              <Answer answer={answer} today={plan.as_of} />
-              <Findings of={answer.chosen.findings} words={words} />
-              <Window answer={answer} today={plan.as_of} />
-              <ol className="sowings">
-                {[answer.chosen, ...answer.following].map((dates) => (
-                  <li key={dates.sow_on} className="row">
-                    <span>{line(dates, plan.as_of)}</span>
-                    <span className="spacer" />
-                    <Button size="small" loading={save.isPending} onClick={() => plant(dates)}>
-                      {t('Plan this one')}
-                    </Button>
-                  </li>
-                ))}
-              </ol>
-              {asked.successions > answer.following.length && (
-                <p className="small soft">
-                  {answer.following.length === 0
-                    ? t('No more fits the season.')
-                    : plural(
-                        answer.following.length,
-                        'Only one more fits the season.',
-                        'Only {n} more fit the season.',
-                      )}
-                </p>
-              )}
-            </>
-          )}
-          <Refused faults={[...faultsOf(save.error), ...faults.filter((f) => f.field === '')]} />
+          <WhatFields asked={asked} garden={garden} faults={faults} onChange={setAsked} />
+          <WhenFields asked={asked} today={plan.as_of} faults={faults} onChange={setAsked} />
+          {query.data && <Answers gardenId={gardenId} asked={asked} answer={query.data} />}
+          <Refused faults={faultsOfWhole(faults)} />
         </div>
       )}
     </Drawer>
   )
+}
+
+/** Whether a crop can be raised before it is planted out. */
+function useRaised(crop: string): boolean {
+  return useCatalogue().stages[crop].some((stage) => stage.key === 'transplant_establishment')
+}
+
+interface Fields {
+  asked: SowingAsked
+  faults: readonly FaultAt[]
+  onChange: (asked: SowingAsked) => void
+}
+
+/** Which crop, where, and how it is started. */
+function WhatFields({ asked, garden, faults, onChange }: Fields & { garden: Schemas['Garden'] }) {
+  const catalogue = useCatalogue()
+  return (
+    <div className="fields">
+      <ChoiceField
+        label={t('Crop')}
+        value={asked.crop}
+        options={catalogue.crops
+          .map((one) => ({ value: one.key, label: one.name }))
+          .sort((a, b) => a.label.localeCompare(b.label, locale))}
+        faults={faultsAt(faults, 'crop')}
+        onChange={(crop) => onChange({ ...asked, crop, sown_in_place: false })}
+      />
+      <ChoiceField
+        label={t('Place')}
+        value={asked.place}
+        options={garden.places.map((one) => ({ value: one.id, label: one.name }))}
+        onChange={(place) => onChange({ ...asked, place })}
+      />
+      {useRaised(asked.crop) && (
+        <ChoiceField
+          label={t('Started')}
+          value={asked.sown_in_place ? 'place' : 'out'}
+          options={[
+            { value: 'out', label: t('raised, then planted out') },
+            { value: 'place', label: t('sown where it stays') },
+          ]}
+          onChange={(how) => onChange({ ...asked, sown_in_place: how === 'place' })}
+        />
+      )}
+    </div>
+  )
+}
+
+/** From which day on, in which direction, and how many sowings after it. */
+function WhenFields({ asked, today, faults, onChange }: Fields & { today: string }) {
+  const dayOf = (by: SowingAsked['by']) => (by === 'sown' ? today : addDays(today, 90))
+  return (
+    <>
+      <Segmented<SowingAsked['by']>
+        value={asked.by}
+        aria-label={t('Question')}
+        onChange={(by) => onChange({ ...asked, by, day: dayOf(by) })}
+        options={[
+          { value: 'sown', label: t('Picking when?') },
+          { value: 'picked', label: t('Sow when?') },
+        ]}
+      />
+      <div className="fields">
+        <DateField
+          label={asked.by === 'sown' ? t('Sown on') : t('Picking by')}
+          value={asked.day}
+          faults={[...faultsAt(faults, 'day'), ...faultsAt(faults, 'pick_by')]}
+          onChange={(day) => day && onChange({ ...asked, day })}
+        />
+        <NumberField
+          label={t('More sowings after it')}
+          hint={t('Each is picked when the one before is over.')}
+          value={asked.successions}
+          faults={faultsAt(faults, 'successions')}
+          onChange={(n) =>
+            onChange({ ...asked, successions: Math.min(Math.max(Math.round(n ?? 0), 0), 12) })
+          }
+        />
+      </div>
+    </>
+  )
+}
+
+/** The answer drawn, and each sowing with the way to plan it. */
+function Answers(props: { gardenId: string; asked: SowingAsked; answer: Schemas['SowingAnswer'] }) {
+  const { gardenId, asked, answer } = props
+  const plan = usePlan(gardenId)
+  const words = useWords()
+  const toast = useToast()
+  const { save, remove } = useWrites(gardenId)
+  const inPlace = !useRaised(asked.crop) || asked.sown_in_place
+  const add = (dates: Dates) => {
+    const thing = plantingOf(asked, dates, inPlace)
+    const said = {
+      text: t('Planted from {day} on.', { day: showDate(dates.plant_on, plan.as_of) }),
+      undo: () => remove.mutate({ kind: 'plantings', key: thing.id }),
+    }
+    save.mutate({ kind: 'plantings', thing }, { onSuccess: () => toast(said) })
+  }
+  return (
+    <>
+      <Answer answer={answer} today={plan.as_of} />
+      <Findings of={answer.chosen.findings} words={words} />
+      <Window answer={answer} today={plan.as_of} />
+      <ol className="sowings">
+        {[answer.chosen, ...answer.following].map((dates) => (
+          <li key={dates.sow_on} className="row">
+            <span>{line(dates, plan.as_of)}</span>
+            <span className="spacer" />
+            <Button size="small" loading={save.isPending} onClick={() => add(dates)}>
+              {t('Plan this one')}
+            </Button>
+          </li>
+        ))}
+      </ol>
+      {asked.successions > answer.following.length && (
+        <p className="small soft">
+          {answer.following.length === 0
+            ? t('No further sowing fits the season.')
+            : plural(
+                answer.following.length,
+                'Only one further sowing fits the season.',
+                'Only {n} further sowings fit the season.',
+              )}
+        </p>
+      )}
+      <Refused faults={faultsOf(save.error)} />
+    </>
+  )
+}
+
+function plantingOf(asked: SowingAsked, dates: Dates, inPlace: boolean): Schemas['Planting'] {
+  return {
+    id: newId(),
+    place: asked.place,
+    crop: asked.crop,
+    variety: asked.variety,
+    plants: null,
+    spacing: null,
+    programme: 'leaf_then_fruit',
+    sown_on: dates.sow_on === dates.plant_on ? null : dates.sow_on,
+    planted_on: dates.plant_on,
+    sown_in_place: inPlace,
+    raised_in: null,
+    base_by: 'broadcast',
+    residue: null,
+    ends_on: null,
+    note: '',
+  }
 }
 
 function Answer({ answer, today }: { answer: Schemas['SowingAnswer']; today: string }) {
@@ -219,7 +257,7 @@ function Window({ answer, today }: { answer: Schemas['SowingAnswer']; today: str
   if (!earliest || !latest) return null
   return (
     <p className="small soft">
-      {t('Sowing comes to something from {first} to {last}.', {
+      {t('Sowings from {first} to {last} reach a harvest.', {
         first: showDate(earliest.sow_on, today),
         last: showDate(latest.sow_on, today),
       })}

@@ -14,13 +14,18 @@ export type Job = Schemas['JobView']
 const SKIPPED = ['missed', 'unconfirmed', 'past_stop']
 
 /** The lanes of the strip: plantings that are growing or about to, earliest first. */
+/** Plantings of this season: what was picked long ago is left out. */
+export function inSeason(plan: Plan): readonly Planting[] {
+  return plan.plantings.filter((p) => p.last_pick >= addDays(plan.as_of, -120))
+}
+
 export function lanes(
   plan: Plan,
   was: Plan | null,
   placeName: (id: string) => string,
   term: (key: string) => string,
 ): StripLane[] {
-  const shown = plan.plantings.filter((p) => p.last_pick >= addDays(plan.as_of, -120))
+  const shown = inSeason(plan)
   const largest = Math.max(...shown.flatMap((p) => p.jobs.map((job) => amount(job))), 1e-9)
   const old = new Map(was?.plantings.map((one) => [one.id, one]))
   return shown.map((planting) => ({

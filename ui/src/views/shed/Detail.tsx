@@ -50,7 +50,7 @@ export function Detail(props: {
           options={[
             { value: 'gives', label: t('What a scoop gives') },
             { value: 'stock', label: t('What is left') },
-            { value: 'instead', label: t('If it were gone') },
+            { value: 'instead', label: t('Without this bag') },
           ]}
           onChange={setTab}
         />

@@ -8,7 +8,7 @@ import { newId } from '../../lib/ids'
 import { showNumber } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { useDraft } from '../../api/draft'
-import { useSettled } from '../../api/settled'
+import { useDebounced } from '../../api/debounced'
 import { Field, Refused } from '../../parts/Field'
 import { plainly } from '../../parts/SaveBar'
 import { labelDraft, shownAs, type Product } from './state'
@@ -30,7 +30,7 @@ export function ReadLabel(props: {
   const [elements, setElements] = useState<boolean | null>(null)
   const [full, setFull] = useState(true)
   const { mutate, reset } = read
-  const asked = useSettled({ text, id, elements }, PAUSE_MS)
+  const asked = useDebounced({ text, id, elements }, PAUSE_MS)
   useEffect(() => {
     if (asked.text.trim()) mutate(asked)
     else reset()
@@ -84,20 +84,7 @@ export function ReadLabel(props: {
       </div>
       {label && <Open label={label} />}
       {label && (label.questions.includes('oxide_or_element') || elements !== null) && (
-        <div className="row">
-          <span className="small">{t('Its P and K are')}</span>
-          <Segmented<string>
-            size="small"
-            aria-label={t('Its P and K are')}
-            value={elements === null ? 'asked' : String(elements)}
-            options={[
-              { value: 'asked', label: t('not known') },
-              { value: 'false', label: t('oxides, P₂O₅ and K₂O') },
-              { value: 'true', label: t('elements') },
-            ]}
-            onChange={(said) => setElements(said === 'asked' ? null : said === 'true')}
-          />
-        </div>
+        <OxideOrElement elements={elements} onChange={setElements} />
       )}
       {label?.product && (
         <div className="row">
@@ -113,10 +100,33 @@ export function ReadLabel(props: {
           )}
           <span className="spacer" />
           <Button type="primary" onClick={() => label.product && use(label.product)}>
-            {t('Look it over and keep it')}
+            {t('Check it and save it')}
           </Button>
         </div>
       )}
+    </div>
+  )
+}
+
+function OxideOrElement(props: {
+  elements: boolean | null
+  onChange: (elements: boolean | null) => void
+}) {
+  const { elements, onChange } = props
+  return (
+    <div className="row">
+      <span className="small">{t('Its P and K are')}</span>
+      <Segmented<string>
+        size="small"
+        aria-label={t('Its P and K are')}
+        value={elements === null ? 'asked' : String(elements)}
+        options={[
+          { value: 'asked', label: t('not known') },
+          { value: 'false', label: t('oxides, P₂O₅ and K₂O') },
+          { value: 'true', label: t('elements') },
+        ]}
+        onChange={(said) => onChange(said === 'asked' ? null : said === 'true')}
+      />
     </div>
   )
 }

@@ -19,54 +19,33 @@ import type { Product } from './state'
 type Where = 'scoop' | 'bed' | 'plant' | 'can'
 type OneScoop = Schemas['ScoopGives']
 
-/** What each level scoop of a product gives, drawn: in itself, on a bed, to a plant, in a can. */
-export function ScoopGives(props: {
+interface ScoopGivesProps {
   gardenId: string
   product: Product
   facts: Schemas['ProductPlan']
   /** As it was before what is being typed. */
   before?: Schemas['ProductPlan']
-}) {
+}
+
+/** What each level scoop of a product gives, drawn: in itself, on a bed, to a plant, in a can. */
+export function ScoopGives(props: ScoopGivesProps) {
   const { gardenId, product, facts } = props
   const { garden } = useGarden(gardenId).file
   const words = useWords()
   const [where, setWhere] = useState<Where>('scoop')
   const [chosen, setChosen] = useState('')
-  const plan = usePlan(gardenId)
   const [place, setPlace] = useState(garden.places[0]?.id ?? '')
   const [can, setCan] = useState(garden.preferences.can)
-  const { data: gives, error } = useGives(gardenId, {
-    product,
-    place: place || null,
-    can,
-  })
-  const names = new Map(garden.scoops.map((scoop) => [scoop.id, scoop.name]))
+  const { data: gives, error } = useGives(gardenId, { product, place: place || null, can })
   const holds = NUTRIENTS.filter((nutrient) => facts.fractions[nutrient] > 0)
   const shown = offered(gives, where)
   const scoops = gives?.scoops ?? []
   const one =
     scoops.find((scoop) => scoop.scoop === chosen) ?? scoops[Math.floor(scoops.length / 2)]
-  const most = Math.max(...Object.values(one ? valuesOf(one, shown) : {}), 1e-9)
-  const ml = new Map(plan.scoops.map((scoop) => [scoop.id, scoop.ml]))
   return (
     <div className="sheet stack">
       <div className="row">
-        <Segmented<Where>
-          value={shown}
-          size="small"
-          aria-label={t('One level scoop gives')}
-          options={[
-            { value: 'scoop', label: t('In itself') },
-            { value: 'bed', label: t('On a bed'), disabled: !gives?.ground_m2 },
-            { value: 'plant', label: t('To each plant'), disabled: !gives?.plants },
-            {
-              value: 'can',
-              label: t('In the can'),
-              disabled: !scoops.some((one) => one.can_mg_l),
-            },
-          ]}
-          onChange={setWhere}
-        />
+        <WhereChoice gives={gives} shown={shown} onChange={setWhere} />
         <span className="spacer" />
         {garden.places.length > 0 && (shown === 'bed' || shown === 'plant') && (
           <ChoiceField
@@ -87,53 +66,10 @@ export function ScoopGives(props: {
         )}
       </div>
       {garden.scoops.length === 0 && <p className="soft">{t('Add a scoop of yours to see it.')}</p>}
-      <div className="scoop-choice" role="radiogroup" aria-label={t('Scoops, level')}>
-        {scoops.map((scoop) => (
-          <button
-            key={scoop.scoop}
-            type="button"
-            role="radio"
-            aria-checked={scoop === one}
-            onClick={() => setChosen(scoop.scoop)}
-          >
-            <span aria-hidden>
-              <Drawn count={1} ml={ml.get(scoop.scoop) ?? 5} label="" />
-            </span>
-            {names.get(scoop.scoop)}
-          </button>
-        ))}
-      </div>
+      <ScoopChoice gardenId={gardenId} scoops={scoops} chosen={one} onChoose={setChosen} />
       {one && (
         <div className="gives-sides">
-          <div className="stack">
-            <p>
-              <b>{names.get(one.scoop)}</b>{' '}
-              <Why
-                of={`scoop/${product.id}/${one.scoop}`}
-                assumed={facts.density_origin === 'assumed'}
-              >
-                {showMass(one.grams)}
-              </Why>
-              <OfLabel scoop={one} where={shown} />
-            </p>
-            <span className="bars">
-              {holds.map((nutrient) => (
-                <Bar
-                  key={nutrient}
-                  nutrient={nutrient}
-                  value={valuesOf(one, shown)[nutrient] ?? 0}
-                  most={most}
-                  was={
-                    props.before?.scoops.find((old) => old.scoop === one.scoop)?.nutrients_g[
-                      nutrient
-                    ]
-                  }
-                  where={shown}
-                  why={`scoop/${product.id}/${one.scoop}/${nutrient}`}
-                />
-              ))}
-            </span>
-          </div>
+          <OneScoopGives {...props} scoop={one} where={shown} holds={holds} />
           {gives && <Over gives={gives} product={product} holds={holds} />}
         </div>
       )}
@@ -145,6 +81,99 @@ export function ScoopGives(props: {
       )}
       {shown === 'can' && gives && <Dissolving gives={gives} products={garden.products} />}
       <Notes product={product} facts={facts} holds={holds} currency={garden.preferences.currency} />
+    </div>
+  )
+}
+
+function WhereChoice(props: {
+  gives: Schemas['Gives'] | undefined
+  shown: Where
+  onChange: (where: Where) => void
+}) {
+  const { gives } = props
+  return (
+    <Segmented<Where>
+      value={props.shown}
+      size="small"
+      aria-label={t('One level scoop gives')}
+      options={[
+        { value: 'scoop', label: t('In itself') },
+        { value: 'bed', label: t('On a bed'), disabled: !gives?.ground_m2 },
+        { value: 'plant', label: t('To each plant'), disabled: !gives?.plants },
+        {
+          value: 'can',
+          label: t('In the can'),
+          disabled: !gives?.scoops.some((one) => one.can_mg_l),
+        },
+      ]}
+      onChange={props.onChange}
+    />
+  )
+}
+
+/** The grower's own scoops, drawn by their size. */
+function ScoopChoice(props: {
+  gardenId: string
+  scoops: readonly OneScoop[]
+  chosen: OneScoop | undefined
+  onChoose: (scoop: string) => void
+}) {
+  const { garden } = useGarden(props.gardenId).file
+  const plan = usePlan(props.gardenId)
+  const names = new Map(garden.scoops.map((scoop) => [scoop.id, scoop.name]))
+  const ml = new Map(plan.scoops.map((scoop) => [scoop.id, scoop.ml]))
+  return (
+    <div className="scoop-choice" role="radiogroup" aria-label={t('Scoops, level')}>
+      {props.scoops.map((scoop) => (
+        <button
+          key={scoop.scoop}
+          type="button"
+          role="radio"
+          aria-checked={scoop === props.chosen}
+          onClick={() => props.onChoose(scoop.scoop)}
+        >
+          <span aria-hidden>
+            <Drawn count={1} ml={ml.get(scoop.scoop) ?? 5} label="" />
+          </span>
+          {names.get(scoop.scoop)}
+        </button>
+      ))}
+    </div>
+  )
+}
+
+/** What one level scoop weighs, and how much of each nutrient that is. */
+function OneScoopGives(
+  props: ScoopGivesProps & { scoop: OneScoop; where: Where; holds: readonly Nutrient[] },
+) {
+  const { product, facts, scoop, where } = props
+  const { garden } = useGarden(props.gardenId).file
+  const values = valuesOf(scoop, where)
+  const most = Math.max(...Object.values(values), 1e-9)
+  const was = props.before?.scoops.find((old) => old.scoop === scoop.scoop)
+  const why = `scoop/${product.id}/${scoop.scoop}`
+  return (
+    <div className="stack">
+      <p>
+        <b>{garden.scoops.find((one) => one.id === scoop.scoop)?.name}</b>{' '}
+        <Why of={why} assumed={facts.density_origin === 'assumed'}>
+          {showMass(scoop.grams)}
+        </Why>
+        <OfLabel scoop={scoop} where={where} />
+      </p>
+      <span className="bars">
+        {props.holds.map((nutrient) => (
+          <Bar
+            key={nutrient}
+            nutrient={nutrient}
+            value={values[nutrient] ?? 0}
+            most={most}
+            was={was?.nutrients_g[nutrient]}
+            where={where}
+            why={`${why}/${nutrient}`}
+          />
+        ))}
+      </span>
     </div>
   )
 }

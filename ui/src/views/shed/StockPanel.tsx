@@ -106,8 +106,7 @@ function Moves({ gardenId, product }: { gardenId: string; product: Product }) {
             <SaveButton
               loading={save.isPending}
               onClick={() => keep(typed.kind, typed.amount && bulk(typed.amount))}
-            >
-            </SaveButton>
+            ></SaveButton>
             <Button onClick={() => setTyped(null)}>{t('Cancel')}</Button>
           </div>
         </div>

@@ -1,8 +1,9 @@
 import { Button, Segmented } from 'antd'
-import { useRef, useState } from 'react'
-import { useParams, useSearchParams } from 'react-router'
-import { useEditing } from '../../api/editing'
+import { useRef } from 'react'
+import { useParams } from 'react-router'
+import { useEditing, type ThingEditing } from '../../api/editing'
 import { useGarden, usePlan } from '../../api/gardens'
+import { useAddress } from '../../lib/useAddress'
 import { t } from '../../lib/words'
 import { useDraft } from '../../api/draft'
 import { AddMaterial } from './AddMaterial'
@@ -24,13 +25,14 @@ const pageNames = (): Record<Page, string> => ({
   buy: t('Buy'),
 })
 
-type Adding = 'label' | 'material' | 'file' | null
+const ADDING = ['label', 'material', 'file'] as const
+type Adding = (typeof ADDING)[number]
 
 /** What is in the shed, what one scoop of it gives, what to choose and what to buy. */
 export function View() {
   const { gardenId = '' } = useParams()
-  const [query, setQuery] = useSearchParams()
-  const page = PAGES.find((one) => one === query.get('page')) ?? 'shelf'
+  const [address, go] = useAddress()
+  const page = PAGES.find((one) => one === address.get('page')) ?? 'shelf'
   return (
     <div className="stack shed-pages">
       <div className="row">
@@ -39,7 +41,7 @@ export function View() {
           value={page}
           aria-label={t('Show')}
           options={PAGES.map((value) => ({ value, label: pageNames()[value] }))}
-          onChange={(next) => setQuery(next === 'shelf' ? {} : { page: next })}
+          onChange={(next) => go({ page: next === 'shelf' ? null : next })}
         />
       </div>
       {page === 'shelf' && <Shelf gardenId={gardenId} />}
@@ -51,34 +53,33 @@ export function View() {
 
 function Shelf({ gardenId }: { gardenId: string }) {
   const { products } = useGarden(gardenId).file.garden
-  const kept = usePlan(gardenId)
-  const [chosen, setChosen] = useState<string | null>(products[0]?.id ?? null)
+  const [address, go] = useAddress()
   const label = useDraft<{ text: string }>(labelDraft(gardenId))
-  const [adding, setAdding] = useState<Adding>(label.thing ? 'label' : null)
+  // What was typed of a label opens again by itself, until something else is asked for.
+  const said = address.get('add') ?? (label.thing ? 'label' : null)
+  const adding = ADDING.find((one) => one === said) ?? null
+  const none = label.thing ? 'none' : null
   const editing = useEditing(gardenId, 'products', {
     changes: (thing) => ({ products: [named(thing)] }),
-    onSaved: (thing) => setChosen(thing.id),
+    onSaved: (thing) => go({ of: thing.id }),
   })
-  const { thing: draft, plan } = editing
-  const shown = draft ?? products.find((one) => one.id === chosen) ?? null
+  const chosen = products.find((one) => one.id === address.get('of')) ?? products[0] ?? null
   const detail = useRef<HTMLElement>(null)
   // On a phone the details stand below the list: go there once they are drawn.
   const show = () => requestAnimationFrame(() => below(detail.current))
-  const facts = plan.products.find((one) => one.id === shown?.id)
   const begin = (product: Product) => {
-    setAdding(null)
+    go({ add: none })
     editing.begin(product)
     show()
   }
   const choose = (id: string) => {
     editing.cancel()
-    setAdding(null)
-    setChosen(id)
+    go({ add: none, of: id })
     show()
   }
-  const add = (next: Adding) => {
+  const add = (next: Adding | null) => {
     editing.cancel()
-    setAdding(next)
+    go({ add: next ?? none })
     show()
   }
   return (
@@ -91,76 +92,102 @@ function Shelf({ gardenId }: { gardenId: string }) {
           <Button onClick={() => begin(newProduct())}>{t('Type one in')}</Button>
           <Button onClick={() => add('material')}>{t('General material')}</Button>
         </div>
-        {products.length === 0 && !draft && (
-          <div className="sheet stack">
-            <p>{t('Nothing here yet. Paste or type what the label of a bag says.')}</p>
-            <p className="small soft">
-              {t(
-                'Its analysis is enough to begin: three numbers like 5-4-8, and whether it is granules, powder or a liquid.',
-              )}
-            </p>
-          </div>
-        )}
+        {products.length === 0 && !editing.thing && <NothingYet />}
         <ProductList
           gardenId={gardenId}
-          chosen={adding ? null : (shown?.id ?? null)}
+          chosen={adding ? null : ((editing.thing ?? chosen)?.id ?? null)}
           onChoose={choose}
         />
-        <div className="row">
-          <Button size="small" onClick={() => add('file')}>
-            {t('Read a list')}
-          </Button>
-          {(['csv', 'json'] as const).map((kind) => (
-            <Button
-              key={kind}
-              size="small"
-              type="text"
-              href={`/api/gardens/${gardenId}/products.${kind}`}
-              download
-            >
-              {kind === 'csv' ? t('Save all as CSV') : t('Save all as JSON')}
-            </Button>
-          ))}
-        </div>
+        <Lists gardenId={gardenId} onRead={() => add('file')} />
         <Scoops gardenId={gardenId} />
       </section>
       <section ref={detail} className="stack shed-detail">
-        {adding === 'label' && (
-          <ReadLabel gardenId={gardenId} onUse={begin} onClose={() => setAdding(null)} />
-        )}
-        {adding === 'material' && (
-          <AddMaterial
-            gardenId={gardenId}
-            onAdded={choose}
-            onMeasure={begin}
-            onClose={() => setAdding(null)}
-          />
-        )}
-        {adding === 'file' && <ProductFiles gardenId={gardenId} onClose={() => setAdding(null)} />}
-        {!adding && draft && (
-          <>
-            <ProductForm gardenId={gardenId} editing={editing} />
-            {facts && (
-              <ScoopGives
-                gardenId={gardenId}
-                product={named(draft)}
-                facts={facts}
-                before={kept.products.find((one) => one.id === draft.id)}
-              />
-            )}
-          </>
-        )}
-        {!adding && !draft && shown && facts && (
-          <Detail
-            key={shown.id}
-            gardenId={gardenId}
-            product={shown}
-            facts={facts}
-            onEdit={() => editing.begin(shown)}
-          />
-        )}
+        {adding && <Add {...{ gardenId, adding, begin, choose }} onClose={() => add(null)} />}
+        {!adding && <Chosen gardenId={gardenId} chosen={chosen} editing={editing} />}
       </section>
     </div>
+  )
+}
+
+function NothingYet() {
+  return (
+    <div className="sheet stack">
+      <p>{t('Nothing here yet. Paste or type what the label of a bag says.')}</p>
+      <p className="small soft">
+        {t(
+          'Its analysis is enough to begin: three numbers like 5-4-8, and whether it is granules, powder or a liquid.',
+        )}
+      </p>
+    </div>
+  )
+}
+
+/** All products as a list, in and out. */
+function Lists({ gardenId, onRead }: { gardenId: string; onRead: () => void }) {
+  return (
+    <div className="row">
+      <Button size="small" onClick={onRead}>
+        {t('Read a list')}
+      </Button>
+      {(['csv', 'json'] as const).map((kind) => (
+        <Button
+          key={kind}
+          size="small"
+          type="text"
+          href={`/api/gardens/${gardenId}/products.${kind}`}
+          download
+        >
+          {kind === 'csv' ? t('Save all as CSV') : t('Save all as JSON')}
+        </Button>
+      ))}
+    </div>
+  )
+}
+
+/** The ways in which something new comes into the shed. */
+function Add(props: {
+  gardenId: string
+  adding: Adding
+  begin: (product: Product) => void
+  choose: (id: string) => void
+  onClose: () => void
+}) {
+  const { gardenId, adding, begin, onClose } = props
+  if (adding === 'label') return <ReadLabel {...{ gardenId, onClose }} onUse={begin} />
+  if (adding === 'file') return <ProductFiles {...{ gardenId, onClose }} />
+  return <AddMaterial {...{ gardenId, onClose }} onAdded={props.choose} onMeasure={begin} />
+}
+
+/** What is chosen, with what a scoop of it gives; or its form while it is typed. */
+function Chosen(props: {
+  gardenId: string
+  chosen: Product | null
+  editing: ThingEditing<Product>
+}) {
+  const { gardenId, editing, chosen } = props
+  const kept = usePlan(gardenId)
+  const draft = editing.thing
+  const factsOf = (id: string) => editing.plan.products.find((one) => one.id === id)
+  if (draft) {
+    const facts = factsOf(draft.id)
+    const before = kept.products.find((one) => one.id === draft.id)
+    return (
+      <>
+        <ProductForm gardenId={gardenId} editing={editing} />
+        {facts && <ScoopGives {...{ gardenId, facts, before }} product={named(draft)} />}
+      </>
+    )
+  }
+  const facts = chosen && factsOf(chosen.id)
+  if (!facts) return null
+  return (
+    <Detail
+      key={chosen.id}
+      gardenId={gardenId}
+      product={chosen}
+      facts={facts}
+      onEdit={() => editing.begin(chosen)}
+    />
   )
 }
 

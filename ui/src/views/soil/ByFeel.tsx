@@ -77,12 +77,12 @@ export function ByFeel({ gardenId, bed }: { gardenId: string; bed: Bed }) {
             save.mutate({ kind: 'places', thing: { ...bed, drained: { fell, minutes } } })
           }
         >
-          {t('Note it for this bed')}
+          {t('Save it for this bed')}
         </Button>
         {bed.drained && (
           <span className="small soft">
             {' '}
-            {t('Noted: {fell} {unit} in {minutes} minutes.', {
+            {t('Measured: {fell} {unit} in {minutes} minutes.', {
               fell: showNumber(bed.drained.fell.value),
               unit: bed.drained.fell.unit ?? 'cm',
               minutes: showNumber(bed.drained.minutes),

@@ -84,7 +84,7 @@ function Season({ planting, before }: { planting: Planting; before?: Planting })
             </span>
             <span className="soft small need-note">
               {need.assumed && need.high_g > need.low_g
-                ? t('a test would settle {low} to {high}', {
+                ? t('with a test it would be between {low} and {high}', {
                     low: showMass(need.low_g),
                     high: showMass(need.high_g),
                   })

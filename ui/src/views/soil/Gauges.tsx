@@ -105,11 +105,11 @@ function Ph({ facts, before, beside, ph }: Props & { ph: NonNullable<Facts['ph']
         {ph.spread > 0 && <span className="soft small"> ± {showNumber(ph.spread)}</span>}
         <span className="soft small gauge-note">
           {ph.planted
-            ? t('crops here like {low}–{high}', {
+            ? t('right for the crops here: {low}–{high}', {
                 low: showNumber(ph.low),
                 high: showNumber(ph.high),
               })
-            : t('most vegetables like {low}–{high}', {
+            : t('right for most vegetables: {low}–{high}', {
                 low: showNumber(ph.low),
                 high: showNumber(ph.high),
               })}
@@ -121,7 +121,7 @@ function Ph({ facts, before, beside, ph }: Props & { ph: NonNullable<Facts['ph']
         high={ph.high}
         target={ph.target}
         ghost={before?.ph?.ph ?? beside?.ph ?? undefined}
-        label={t('pH {ph}; the crops here like {low} to {high}', {
+        label={t('pH {ph}; {low} to {high} is right for the crops here', {
           ph: showNumber(ph.ph),
           low: showNumber(ph.low),
           high: showNumber(ph.high),
@@ -159,7 +159,7 @@ function Row(props: Props & { gauge: OneGauge }) {
             gauge.printed !== gauge.compared &&
             `, ${t('printed {value}', { value: `${showNumber(gauge.printed)} ${gauge.printed_unit}` })}`}
           {gauge.origin === 'lab' && gauge.compared !== null && (
-            <>, {t('the laboratory’s own word')}</>
+            <>, {t('the laboratory’s own rating')}</>
           )}
           {gauge.origin === 'typed' && <>, {gauge.basis}</>}
           {other && `, ${gauge.lab} ${showDate(gauge.sampled_on, props.today)}`}{' '}
@@ -203,7 +203,7 @@ function Trap({ facts }: { facts: Facts }) {
         of={{
           rule: <s>{showNumber(one.field_rule_g_m2)}</s>,
           nutrient: one.analyte,
-          real: <Why of={`stock/${facts.id}/${one.analyte}`}>{showNumber(one.g_m2)}</Why>,
+          real: <Why of={`held/${facts.id}/${one.analyte}`}>{showNumber(one.g_m2)}</Why>,
         }}
       />
     </p>

@@ -16,7 +16,7 @@ export function PhWork({ facts, today }: { facts: Schemas['PlacePlan']; today: s
   const [first] = work.methods
   const brings = Object.entries(work.brings_g_m2).filter(([, grams]) => grams > 0.5)
   return (
-    <section className="ph-work stack" aria-label={t('Mending pH')}>
+    <section className="ph-work stack" aria-label={t('Correcting pH')}>
       <p>
         <b>
           {work.kind === 'lime'

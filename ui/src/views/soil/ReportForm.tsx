@@ -30,11 +30,6 @@ export function ReportForm(props: FormProps & { places: readonly Place[] }) {
   const { draft, faults, onChange } = props
   const { terms } = useWords()
   const kit = draft.extractant === 'Colour kit'
-  const toggle = (place: string, on: boolean) =>
-    onChange({
-      ...draft,
-      places: on ? [...draft.places, place] : draft.places.filter((one) => one !== place),
-    })
   return (
     <>
       <div className="fields">
@@ -106,30 +101,42 @@ export function ReportForm(props: FormProps & { places: readonly Place[] }) {
           </div>
         </details>
       )}
-      <div className="row small" role="group" aria-label={t('Beds that this sample stands for')}>
-        <b>{t('For')}</b>
-        {props.places.map((place) => (
-          <label key={place.id} className="row">
-            <input
-              type="checkbox"
-              checked={draft.places.includes(place.id)}
-              onChange={(event) => toggle(place.id, event.target.checked)}
-            />
-            {place.name}
-          </label>
-        ))}
-        {draft.places.length > 1 && (
-          <label className="row">
-            <input
-              type="checkbox"
-              checked={draft.composite ?? false}
-              onChange={(event) => onChange({ ...draft, composite: event.target.checked })}
-            />
-            {t('one sample mixed from all of these')}
-          </label>
-        )}
-      </div>
+      <BedsOf {...props} />
     </>
+  )
+}
+
+/** Which beds the sample stands for. */
+function BedsOf({ draft, places, onChange }: FormProps & { places: readonly Place[] }) {
+  const toggle = (place: string, on: boolean) =>
+    onChange({
+      ...draft,
+      places: on ? [...draft.places, place] : draft.places.filter((one) => one !== place),
+    })
+  return (
+    <div className="row small" role="group" aria-label={t('Beds that this sample stands for')}>
+      <b>{t('For')}</b>
+      {places.map((place) => (
+        <label key={place.id} className="row">
+          <input
+            type="checkbox"
+            checked={draft.places.includes(place.id)}
+            onChange={(event) => toggle(place.id, event.target.checked)}
+          />
+          {place.name}
+        </label>
+      ))}
+      {draft.places.length > 1 && (
+        <label className="row">
+          <input
+            type="checkbox"
+            checked={draft.composite ?? false}
+            onChange={(event) => onChange({ ...draft, composite: event.target.checked })}
+          />
+          {t('one sample mixed from all of these')}
+        </label>
+      )}
+    </div>
   )
 }
 
@@ -176,7 +183,7 @@ function ValueRow(props: FormProps & { analyte: Analyte; kit: boolean }) {
   const rating = (
     <ChoiceField
       label={
-        kit ? t('{analyte}: class', { analyte }) : t("{analyte}: laboratory's word", { analyte })
+        kit ? t('{analyte}: class', { analyte }) : t("{analyte}: laboratory's rating", { analyte })
       }
       value={known?.lab_rating ?? ''}
       options={[

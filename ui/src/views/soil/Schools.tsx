@@ -39,7 +39,7 @@ export function Schools(props: { gardenId: string; place: Place; schools: readon
       <p className="small">
         {t('What each school would give in a year, in grams of element for a square metre.')}
       </p>
-      <div className="schools" role="radiogroup" aria-label={t('School of reading the test')}>
+      <div className="schools" role="radiogroup" aria-label={t('School (how a test is read)')}>
         {schools.map((one) => (
           <label key={one.school} className={one.chosen ? 'school chosen' : 'school'}>
             <span className="row">

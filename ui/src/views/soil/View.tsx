@@ -1,11 +1,12 @@
 import { Button, Segmented } from 'antd'
 import { useEffect, useRef, useState } from 'react'
-import { Link, useParams, useSearchParams } from 'react-router'
+import { Link, useParams } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { useEditing, type ThingEditing } from '../../api/editing'
 import { useGarden, useWrites, type Plan } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { showDate } from '../../lib/dates'
+import { useAddress } from '../../lib/useAddress'
 import { t } from '../../lib/words'
 import { ChoiceField } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
@@ -43,20 +44,17 @@ const pageNames = (): Record<Page, string> => ({
 /** A place's soil: its tests against bands, pH first, and what follows before planting. */
 export function View() {
   const { gardenId = '' } = useParams()
-  const [query, setQuery] = useSearchParams()
+  const [address, go] = useAddress()
   const { file } = useGarden(gardenId)
   const places: Place[] = [
     ...file.garden.places.filter((place) => place.kind === 'bed'),
     ...file.garden.places.filter((place) => place.kind === 'tub'),
   ]
-  const place = places.find((one) => one.id === query.get('bed')) ?? places[0]
+  const place = places.find((one) => one.id === address.get('bed')) ?? places[0]
   if (!place) return <NoPlaces gardenId={gardenId} />
-  if (query.has('read')) {
+  if (address.has('read')) {
     return (
-      <ReadFile
-        gardenId={gardenId}
-        onDone={(bed) => setQuery({ bed: bed ?? place.id }, { replace: true })}
-      />
+      <ReadFile gardenId={gardenId} onDone={(bed) => go({ bed: bed ?? place.id, read: null })} />
     )
   }
   return <Soil key={place.id} gardenId={gardenId} places={places} place={place} />
@@ -65,19 +63,13 @@ export function View() {
 /** One place's soil. What is being typed of another place is left with it. */
 function Soil(props: { gardenId: string; places: readonly Place[]; place: Place }) {
   const { gardenId, places, place } = props
-  const [query, setQuery] = useSearchParams()
-  const page = PAGES.find((one) => one === query.get('page')) ?? 'test'
-  const go = (next: { bed?: string; page?: Page }) => {
-    const shown = next.page ?? page
-    setQuery(
-      { bed: next.bed ?? place.id, ...(shown === 'test' ? {} : { page: shown }) },
-      { replace: true },
-    )
-  }
+  const [address, go] = useAddress()
+  const page = PAGES.find((one) => one === address.get('page')) ?? 'test'
+  const done = () => go({ new: null })
   const test = useEditing(gardenId, 'reports', {
     changes: (thing) => ({ reports: [thing] }),
-    onSaved: () => go({}),
-    onCancelled: () => go({}),
+    onSaved: done,
+    onCancelled: done,
   })
   const work = useEditing(gardenId, 'preparations', {
     changes: (thing) => (page === 'work' ? { preparations: [thing] } : null),
@@ -87,7 +79,7 @@ function Soil(props: { gardenId: string; places: readonly Place[]; place: Place 
   const facts = plan.places.find((one) => one.id === place.id)
   const { file } = useGarden(gardenId)
   const stored = file.garden.reports.find((one) => one.id === facts?.report) ?? null
-  const asked = query.has('new') && !test.thing ? newReport(place.id, kept.as_of) : null
+  const asked = address.has('new') && !test.thing ? newReport(place.id, kept.as_of) : null
   const draft = test.thing ?? asked
   return (
     <div className="soil-view">
@@ -99,9 +91,9 @@ function Soil(props: { gardenId: string; places: readonly Place[]; place: Place 
         onChoose={(bed) => {
           test.cancel()
           work.cancel()
-          go({ bed })
+          go({ bed, new: null })
         }}
-        onRead={() => setQuery({ bed: place.id, read: '' })}
+        onRead={() => go({ bed: place.id, read: '' })}
       />
       <section className="stack">
         <Heading
@@ -114,7 +106,9 @@ function Soil(props: { gardenId: string; places: readonly Place[]; place: Place 
         {draft ? (
           <Typing draft={draft} editing={test} places={places} />
         ) : (
-          place.kind === 'bed' && <Pages page={page} onChange={(next) => go({ page: next })} />
+          place.kind === 'bed' && (
+            <Pages page={page} onChange={(next) => go({ page: next === 'test' ? null : next })} />
+          )
         )}
         {facts && (draft || page === 'test' || place.kind === 'tub') && (
           <Tested

@@ -8,7 +8,7 @@ import { NutrientMark } from '../../drawing/NutrientMark'
 import { showDate } from '../../lib/dates'
 import { showMass } from '../../lib/numbers'
 import { t } from '../../lib/words'
-import { ChoiceField, DateField, NumberField, faultsAt } from '../../parts/Field'
+import { ChoiceField, DateField, NumberField, faultsAt, type FaultAt } from '../../parts/Field'
 import { NUTRIENTS } from '../../theme/nutrients'
 import { nextAfter, type Due, type Job } from './state'
 
@@ -27,8 +27,6 @@ export function Differently(props: {
   onSave: (entry: Entry) => void
   onBack: () => void
 }) {
-  const { file } = useGarden(props.gardenId)
-  const { products, scoops } = file.garden
   const kept = usePlan(props.gardenId)
   const [on, setOn] = useState<string | null>(props.on)
   const [water, setWater] = useState<number | null>(
@@ -58,19 +56,51 @@ export function Differently(props: {
     ...faultsOf(props.error),
     ...whatIf.faults.filter((one) => one.field.startsWith('amounts') || one.field === 'on'),
   ]
-  const change = (n: number, part: Partial<Amount>) =>
-    setAmounts(amounts.map((one, m) => (m === n ? { ...one, ...part } : one)))
-  const choices = (things: readonly { id: string; name: string }[]) =>
-    things.map((thing) => ({ value: thing.id, label: thing.name }))
   return (
     <div className="sheet stack" role="group" aria-label={t('What was given')}>
       <p className="small soft">{t('Level scoops in all: every can, tub or part together.')}</p>
-      {amounts.map((amount, n) => (
+      <Rows gardenId={props.gardenId} amounts={amounts} faults={faults} onChange={setAmounts} />
+      <div className="fields">
+        <DateField label={t('Day')} value={on} onChange={setOn} faults={faultsAt(faults, 'on')} />
+        <NumberField
+          label={t('Water, if dissolved')}
+          suffix="L"
+          value={water}
+          onChange={setWater}
+          faults={faultsAt(faults, 'water')}
+        />
+      </div>
+      <Next was={nextAfter(kept, props.due)} is={nextAfter(whatIf.plan, props.due)} />
+      <div className="row">
+        <SaveButton loading={props.saving} disabled={!on} onClick={() => props.onSave(entry)} />
+        <Button onClick={props.onBack}>{t('Cancel')}</Button>
+      </div>
+    </div>
+  )
+}
+
+/** So many scoops of each product. */
+function Rows(props: {
+  gardenId: string
+  amounts: readonly Amount[]
+  faults: readonly FaultAt[]
+  onChange: (amounts: Amount[]) => void
+}) {
+  const { products, scoops } = useGarden(props.gardenId).file.garden
+  const change = (n: number, part: Partial<Amount>) =>
+    props.onChange(props.amounts.map((one, m) => (m === n ? { ...one, ...part } : one)))
+  const choices = (things: readonly { id: string; name: string }[]) =>
+    things.map((thing) => ({ value: thing.id, label: thing.name }))
+  const add = () =>
+    props.onChange([...props.amounts, { product: products[0].id, scoop: scoops[0].id, count: 1 }])
+  return (
+    <>
+      {props.amounts.map((amount, n) => (
         <div key={n} className="fields">
           <NumberField
             label={t('Scoops')}
             value={amount.count}
-            faults={faultsAt(faults, `amounts.${n}.count`)}
+            faults={faultsAt(props.faults, `amounts.${n}.count`)}
             onChange={(count) => change(n, { count: count ?? 0 })}
           />
           <ChoiceField
@@ -88,36 +118,11 @@ export function Differently(props: {
         </div>
       ))}
       <div className="row">
-        <Button
-          size="small"
-          disabled={products.length === 0 || scoops.length === 0}
-          onClick={() =>
-            setAmounts([...amounts, { product: products[0].id, scoop: scoops[0].id, count: 1 }])
-          }
-        >
+        <Button size="small" disabled={products.length === 0 || scoops.length === 0} onClick={add}>
           {t('Another product')}
         </Button>
       </div>
-      <div className="fields">
-        <DateField label={t('Day')} value={on} onChange={setOn} faults={faultsAt(faults, 'on')} />
-        <NumberField
-          label={t('Water, if dissolved')}
-          suffix="L"
-          value={water}
-          onChange={setWater}
-          faults={faultsAt(faults, 'water')}
-        />
-      </div>
-      <Next was={nextAfter(kept, props.due)} is={nextAfter(whatIf.plan, props.due)} />
-      <div className="row">
-        <SaveButton loading={props.saving} disabled={!on} onClick={() => props.onSave(entry)}>
-          {t('Save')}
-        </SaveButton>
-        <Button type="text" onClick={props.onBack}>
-          {t('Cancel')}
-        </Button>
-      </div>
-    </div>
+    </>
   )
 }
 

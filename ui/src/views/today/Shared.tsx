@@ -14,51 +14,15 @@ type Can = Schemas['SharedCan']
 
 /** One mix that serves several plantings on a day: whole cans, who gets how much, what is left. */
 export function Shared({ can, gardenId }: { can: Can; gardenId: string }) {
-  const { file } = useGarden(gardenId)
   const plan = usePlan(gardenId)
-  const toast = useToast()
-  const { save, remove } = useWrites(gardenId)
   const [open, setOpen] = useState(false)
-  const names = namesOf(file.garden)
-  const plantings = new Map(plan.plantings.map((one) => [one.id, one]))
-  const ml = new Map(plan.scoops.map((scoop) => [scoop.id, scoop.ml]))
   const due = can.on <= plan.as_of
-  const give = async () => {
-    for (const pour of can.pours) {
-      await save.mutateAsync({
-        kind: 'feeds',
-        thing: {
-          id: pour.job,
-          planting: pour.planting,
-          job: pour.job,
-          on: plan.as_of,
-          outcome: 'given',
-          amounts: Object.entries(pour.grams).map(([product, grams]) => ({
-            product,
-            amount: { value: Math.round(grams * 100) / 100, unit: 'g' },
-          })),
-          planned: [],
-          water: { value: Math.round(pour.litres * 10) / 10, unit: 'L' },
-          note: '',
-        },
-      })
-    }
-    toast({
-      text: t('Recorded for all of them. The rest of the season is worked out again.'),
-      undo: () => can.pours.forEach((pour) => remove.mutate({ kind: 'feeds', key: pour.job })),
-    })
-  }
+  const titles = new Map(plan.plantings.map((one) => [one.id, plantingName(one)]))
+  const list = can.pours.map((pour) => titles.get(pour.planting) ?? '').join(', ')
   return (
     <section className="sheet shared-can stack" aria-label={t('One mix for several')}>
       <div className="row">
-        <h2>
-          {t('One mix for {list}', {
-            list: can.pours
-              .map((pour) => plantings.get(pour.planting))
-              .map((one) => (one ? plantingName(one) : ''))
-              .join(', '),
-          })}
-        </h2>
+        <h2>{t('One mix for {list}', { list })}</h2>
         <span className="spacer" />
         <span className="small soft">{due ? t('today') : showDay(can.on)}</span>
       </div>
@@ -74,60 +38,110 @@ export function Shared({ can, gardenId }: { can: Can; gardenId: string }) {
       </p>
       {open && (
         <>
-          <p>
-            {plural(can.cans, 'In one can of {water}', 'In each of {n} cans of {water}', {
-              water: showLitres(can.can_l),
-            })}
-            :
-          </p>
-          {can.lines.map((line) => (
-            <p key={line.product} className="row shared-line">
-              <Scoops
-                count={line.count}
-                ml={ml.get(line.scoop) ?? 5}
-                label={levelScoops(line.count, names.scoops.get(line.scoop) ?? '')}
-              />
-              <span>
-                <b>{levelScoops(line.count, names.scoops.get(line.scoop) ?? '')}</b>{' '}
-                {names.products.get(line.product)}{' '}
-                <span className="soft">({showMass(line.grams)})</span>
-              </span>
-            </p>
-          ))}
-          <ul className="shared-pours">
-            {can.pours.map((pour) => {
-              const planting = plantings.get(pour.planting)
-              return (
-                <li key={pour.job}>
-                  <b>{planting && plantingName(planting)}</b>{' '}
-                  <span className="soft small">{names.places.get(planting?.place ?? '')}</span>:{' '}
-                  {t('{all} in all, {each} to each plant', {
-                    all: showLitres(pour.litres),
-                    each: showLitres(pour.per_plant_l),
-                  })}
-                  {pour.miss > 0.02 && (
-                    <span className="soft small">
-                      {' '}
-                      {t('({n} % more is missed)', { n: showNumber(100 * pour.miss, 2) })}
-                    </span>
-                  )}
-                </li>
-              )
-            })}
-          </ul>
+          <Lines can={can} gardenId={gardenId} />
+          <Pours can={can} gardenId={gardenId} titles={titles} />
           <LeftOver litres={can.left_over_l} />
-          {due && (
-            <div className="row">
-              <Button type="primary" loading={save.isPending} onClick={() => void give()}>
-                {t('Done for all')}
-              </Button>
-              <Refused faults={faultsOf(save.error)} />
-            </div>
-          )}
+          {due && <Give can={can} gardenId={gardenId} />}
         </>
       )}
     </section>
   )
+}
+
+/** What goes into the cans. */
+function Lines({ can, gardenId }: { can: Can; gardenId: string }) {
+  const names = namesOf(useGarden(gardenId).file.garden)
+  const plan = usePlan(gardenId)
+  const ml = new Map(plan.scoops.map((scoop) => [scoop.id, scoop.ml]))
+  return (
+    <>
+      <p>
+        {plural(can.cans, 'In one can of {water}', 'In each of {n} cans of {water}', {
+          water: showLitres(can.can_l),
+        })}
+        :
+      </p>
+      {can.lines.map((line) => {
+        const level = levelScoops(line.count, names.scoops.get(line.scoop) ?? '')
+        return (
+          <p key={line.product} className="row shared-line">
+            <Scoops count={line.count} ml={ml.get(line.scoop) ?? 5} label={level} />
+            <span>
+              <b>{level}</b> {names.products.get(line.product)}{' '}
+              <span className="soft">({showMass(line.grams)})</span>
+            </span>
+          </p>
+        )
+      })}
+    </>
+  )
+}
+
+/** Who gets how much. */
+function Pours(props: { can: Can; gardenId: string; titles: Map<string, string> }) {
+  const names = namesOf(useGarden(props.gardenId).file.garden)
+  const plan = usePlan(props.gardenId)
+  const placeOf = new Map(plan.plantings.map((one) => [one.id, one.place]))
+  return (
+    <ul className="shared-pours">
+      {props.can.pours.map((pour) => (
+        <li key={pour.job}>
+          <b>{props.titles.get(pour.planting)}</b>{' '}
+          <span className="soft small">{names.places.get(placeOf.get(pour.planting) ?? '')}</span>:{' '}
+          {t('{all} in all, {each} to each plant', {
+            all: showLitres(pour.litres),
+            each: showLitres(pour.per_plant_l),
+          })}
+          {pour.miss > 0.02 && (
+            <span className="soft small">
+              {' '}
+              {t('({n} % more is missed)', { n: showNumber(100 * pour.miss, 2) })}
+            </span>
+          )}
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+function Give({ can, gardenId }: { can: Can; gardenId: string }) {
+  const plan = usePlan(gardenId)
+  const toast = useToast()
+  const { save, remove } = useWrites(gardenId)
+  const give = async () => {
+    for (const pour of can.pours) {
+      await save.mutateAsync({ kind: 'feeds', thing: entryOf(pour, plan.as_of) })
+    }
+    toast({
+      text: t('Recorded for all of them. The rest of the season is worked out again.'),
+      undo: () => can.pours.forEach((pour) => remove.mutate({ kind: 'feeds', key: pour.job })),
+    })
+  }
+  return (
+    <div className="row">
+      <Button type="primary" loading={save.isPending} onClick={() => void give()}>
+        {t('Done for all')}
+      </Button>
+      <Refused faults={faultsOf(save.error)} />
+    </div>
+  )
+}
+
+function entryOf(pour: Can['pours'][number], on: string): Schemas['FeedEntry'] {
+  return {
+    id: pour.job,
+    planting: pour.planting,
+    job: pour.job,
+    on,
+    outcome: 'given',
+    amounts: Object.entries(pour.grams).map(([product, grams]) => ({
+      product,
+      amount: { value: Math.round(grams * 100) / 100, unit: 'g' },
+    })),
+    planned: [],
+    water: { value: Math.round(pour.litres * 10) / 10, unit: 'L' },
+    note: '',
+  }
 }
 
 /** What to do with feed that is left in the can. */

@@ -65,8 +65,8 @@ function allOf(plan: Plan): Due[] {
 
 /** In the order in which one walks past the places. */
 function byWalk(plan: Plan) {
-  const turn = new Map(plan.places.map((place) => [place.id, place.walk]))
-  return (a: Due, b: Due) => (turn.get(a.planting.place) ?? 0) - (turn.get(b.planting.place) ?? 0)
+  const rank = new Map(plan.places.map((place) => [place.id, place.walk]))
+  return (a: Due, b: Due) => (rank.get(a.planting.place) ?? 0) - (rank.get(b.planting.place) ?? 0)
 }
 
 function byDay(plan: Plan) {

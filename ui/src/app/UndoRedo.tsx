@@ -1,22 +1,22 @@
 import { Button } from 'antd'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect } from 'react'
-import { gardenQueries, useTurns } from '../api/gardens'
+import { gardenQueries, useRevert } from '../api/gardens'
 import { useWords } from '../api/reference'
 import { t } from '../lib/words'
 import { said } from '../parts/History'
 import { useToast } from '../parts/Toast'
 
 /** Undo and redo of whatever was changed last, by anybody. */
-export function Turns({ gardenId }: { gardenId: string }) {
+export function UndoRedo({ gardenId }: { gardenId: string }) {
   const { data } = useQuery(gardenQueries.journal(gardenId, null))
   const words = useWords()
   const toast = useToast()
-  const turn = useTurns(gardenId)
+  const revert = useRevert(gardenId)
   const act = (what: 'undo' | 'redo') => {
     const change = data?.[what]
-    if (!change || turn.isPending) return
-    turn.mutate(
+    if (!change || revert.isPending) return
+    revert.mutate(
       { act: what, number: change.number },
       {
         onSuccess: () =>
@@ -42,7 +42,7 @@ export function Turns({ gardenId }: { gardenId: string }) {
   const title = (change?: Parameters<typeof said>[0] | null) =>
     change ? said(change, words.terms) : undefined
   return (
-    <span className="turns">
+    <span className="undo-redo">
       <Button
         type="text"
         aria-label={t('Undo')}

@@ -1,27 +1,28 @@
 import { useQuery } from '@tanstack/react-query'
 import { Button, Drawer } from 'antd'
-import { useState } from 'react'
 import { faultsOf, type Schemas } from '../../api/client'
+import { useEditing } from '../../api/editing'
 import { useGarden } from '../../api/gardens'
 import { planningQueries } from '../../api/planning'
 import { useCatalogue, useWords } from '../../api/reference'
 import { NutrientMark } from '../../drawing/NutrientMark'
 import { FeedLine } from '../../drawing/FeedLine'
+import { newId } from '../../lib/ids'
 import { showLitres, showPrice, showNumber } from '../../lib/numbers'
 import { plural, t } from '../../lib/words'
 import { Refused } from '../../parts/Field'
 import { programmesOf } from '../../parts/names'
 import type { Nutrient } from '../../theme/nutrients'
-import { SchoolForm } from './SchoolForm'
+import { ProgrammeForm } from './ProgrammeForm'
 import type { Planting } from './state'
 
 type Programme = Schemas['Programme']
-type School = Schemas['SchoolSeason']
+type Season = Schemas['ProgrammeSeason']
 
 const SHOWN: readonly Nutrient[] = ['N', 'P', 'K']
 
 /** Every programme for one planting: jobs, cost, what is met, how supply keeps pace, strength. */
-export default function Schools(props: {
+export default function Programmes(props: {
   gardenId: string
   planting: Planting
   onTry: (programme: string) => void
@@ -32,13 +33,13 @@ export default function Schools(props: {
   const catalogue = useCatalogue()
   const words = useWords()
   const { data, error } = useQuery(planningQueries.programmes(gardenId, planting.id))
-  const [edited, setEdited] = useState<Programme | null>(null)
+  const editing = useEditing(gardenId, 'programmes')
   const known = new Map(programmesOf(file.garden, catalogue).map((one) => [one.key, one]))
   const own = new Set(file.garden.programmes.map((one) => one.key))
   return (
     <Drawer open onClose={props.onClose} size={860} title={t('Programmes side by side')}>
-      {edited ? (
-        <SchoolForm gardenId={gardenId} from={edited} onDone={() => setEdited(null)} />
+      {editing.thing ? (
+        <ProgrammeForm gardenId={gardenId} draft={editing.thing} editing={editing} />
       ) : (
         <div className="stack">
           <p className="small soft">
@@ -48,7 +49,7 @@ export default function Schools(props: {
           </p>
           <Refused faults={faultsOf(error)} />
           {!data && <p role="status">{t('Planning eight seasons …')}</p>}
-          <ul className="schools">
+          <ul className="programmes">
             {data?.seasons.map((one) => {
               const programme = known.get(one.programme)
               if (!programme) return null
@@ -58,7 +59,13 @@ export default function Schools(props: {
                     <h2>{programme.name}</h2>
                     {one.programme === data.current && <span className="tag">{t('in use')}</span>}
                     <span className="spacer" />
-                    <Button size="small" type="text" onClick={() => setEdited(programme)}>
+                    <Button
+                      size="small"
+                      type="text"
+                      onClick={() =>
+                        editing.begin(own.has(programme.key) ? programme : copyOf(programme))
+                      }
+                    >
                       {own.has(one.programme) ? t('Edit') : t('Copy and edit')}
                     </Button>
                     {one.programme !== data.current && (
@@ -86,10 +93,16 @@ export default function Schools(props: {
   )
 }
 
-function Figures({ one, currency }: { one: School; currency: string }) {
+/** The same to be changed: a programme of one's own. */
+function copyOf(programme: Programme): Programme {
+  const key = `own_${newId().slice(0, 8)}`
+  return { ...programme, key, name: t('{name}, our way', { name: programme.name }) }
+}
+
+function Figures({ one, currency }: { one: Season; currency: string }) {
   const { judged } = one
   return (
-    <p className="school-figures">
+    <p className="programme-figures">
       <span>{plural(judged.feeds, 'one job', '{n} jobs')}</span>
       {judged.litres > 0 && (
         <span>{t('{water} of feed', { water: showLitres(judged.litres) })}</span>
@@ -114,11 +127,11 @@ function Figures({ one, currency }: { one: School; currency: string }) {
 }
 
 /** Supply over need by the end of each stage: a bar that ends at the line keeps pace. */
-function Fits({ one, terms }: { one: School; terms: Record<string, string> }) {
+function Fits({ one, terms }: { one: Season; terms: Record<string, string> }) {
   const stages = one.fits.filter((fit) => SHOWN.some((x) => fit.fit[x] != null))
   if (stages.length === 0) return null
   return (
-    <table className="school-fits small">
+    <table className="programme-fits small">
       <caption className="visually-hidden">{t('How supply keeps pace with need')}</caption>
       <thead>
         <tr>
