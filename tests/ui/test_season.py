@@ -181,7 +181,9 @@ def test_a_weather_file_is_read_before_it_is_kept(slip_page: Page, tmp_path: Any
     slip_page.get_by_role("button", name="Skerrin Slip").click()
     drawer = slip_page.get_by_role("dialog", name="This garden")
     drawer.get_by_label("Weather file").set_input_files(table)
-    expect(drawer.get_by_text(re.compile("One day was read. One row is no day:"))).to_be_visible()
+    expect(
+        drawer.get_by_text(re.compile("One day was read. One row could not be read as a day:"))
+    ).to_be_visible()
     before = len(read(slip_page)["file"]["log"]["weather"])
     drawer.get_by_role("button", name="Save these days").click()
     expect(drawer.get_by_role("button", name="Save these days")).to_have_count(0)

@@ -125,7 +125,7 @@ def test_products_are_compared_for_one_need(slip_page: Page) -> None:
     slip_page.get_by_label("Slipway poultry pellets").check()
     expect(cards).to_have_count(4)
     pellets = cards.filter(has_text="Slipway poultry pellets")
-    expect(pellets).to_contain_text("None of the jobs that are left takes this kind")
+    expect(pellets).to_contain_text("No job that is left takes this kind")
     expect(cards.first.get_by_role("img")).to_have_attribute("aria-labelledby", re.compile("."))
     for box in slip_page.get_by_role("group", name="Two to five of").get_by_role("checkbox").all():
         box.uncheck()
@@ -205,10 +205,10 @@ def test_a_list_leaves_and_comes_back(slip_page: Page, tmp_path: Path) -> None:
     slip_page.get_by_role("button", name="Read a list").click()
     slip_page.get_by_label("CSV or JSON").set_input_files(saved.value.path())
     expect(slip_page.get_by_text("is in the shed already")).to_have_count(11)
-    expect(slip_page.get_by_role("button", name="Keep 0 products")).to_be_disabled()
+    expect(slip_page.get_by_role("button", name="Save 0 products")).to_be_disabled()
     slip_page.get_by_label("CSV or JSON").set_input_files(own)
     expect(slip_page.get_by_text("not understood: K2O %: not so much")).to_be_visible()
-    slip_page.get_by_role("button", name="Keep 1 product").click()
+    slip_page.get_by_role("button", name="Save 1 product").click()
     expect(slip_page.locator(".products")).to_contain_text("Bosun feed")
     assert len(products(slip_page)) == 12
 

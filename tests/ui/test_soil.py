@@ -80,7 +80,7 @@ def test_compost_answers_while_it_is_typed(slip_page: Page) -> None:
     expect(slip_page.locator(".preparation")).to_contain_text("112 L")
     slip_page.get_by_label("What", exact=True).select_option(label="Cow manure, fresh")
     slip_page.get_by_label("On", exact=True).fill("2026-08-01")
-    expect(slip_page.locator(".preparation")).to_contain_text("needed against germs")
+    expect(slip_page.locator(".preparation")).to_contain_text("needed for germs to die")
     slip_page.get_by_label("How much").select_option(label="an amount for the whole place")
     slip_page.get_by_label("Amount", exact=True).fill("1000000")
     slip_page.get_by_label("Amount", exact=True).fill("4")

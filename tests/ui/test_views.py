@@ -152,9 +152,7 @@ def test_plot_adds_a_bed_and_moves_it(slip_page: Page) -> None:
     panel.get_by_label("Name").fill("Tide bed")
     length = panel.get_by_label("Length", exact=True)
     length.fill("0")
-    expect(
-        panel.get_by_text("a side of 0 m is not possible")
-    ).to_be_visible()
+    expect(panel.get_by_text("a side of 0 m is not possible")).to_be_visible()
     length.fill("3,5")  # a decimal comma
     expect(panel).to_contain_text("4.2 m²")
     assert len(read(slip_page)["file"]["garden"]["places"]) == 9  # nothing is stored yet

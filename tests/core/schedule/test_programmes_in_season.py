@@ -6,10 +6,10 @@ import pytest
 
 import gardens
 from eznel import catalogue
-from eznel.core.document import Log
+from eznel.core.document import Log, Programme
 from eznel.core.season.workings import Workings
 
-SCHOOLS = tuple(catalogue.load().programmes)
+PROGRAMMES = tuple(catalogue.load().programmes)
 SHED = [
     gardens.product("feed", "soluble", N=12, P2O5=4, K2O=18),
     gardens.product("granules", "granular", N=10, P2O5=5, K2O=10),
@@ -18,18 +18,21 @@ SHED = [
 ]
 
 
-def workings(programme: str, crop: str = "cucumber", place: str = "bed") -> Workings:
+def workings(
+    programme: str, crop: str = "cucumber", place: str = "bed", own: tuple[Programme, ...] = ()
+) -> Workings:
     places = [gardens.bed()] if place == "bed" else [gardens.tub(litres=40)]
     garden = gardens.garden(
         places=places,
         plantings=[gardens.planting(crop, place, plants=2, programme=programme)],
         products=SHED,
+        programmes=own,
         scoops=[gardens.scoop("gram", 1), gardens.scoop("spoon", 10), gardens.scoop("cup", 100)],
     )
     return Workings(garden, Log(), gardens.TODAY, catalogue.load())
 
 
-@pytest.mark.parametrize("programme", SCHOOLS)
+@pytest.mark.parametrize("programme", PROGRAMMES)
 @pytest.mark.parametrize("place", ["bed", "tub"])
 def test_a_programme_splits_the_season_and_never_changes_it(programme: str, place: str) -> None:
     (season,) = workings(programme, place=place).seasons
@@ -67,6 +70,16 @@ def test_monthly_comes_closer_where_a_month_would_be_too_much() -> None:
     jobs = [job for job in season.plan.jobs if job.kind == "dressing"]
     assert season.plan.interval_days in (14, 15)
     assert max(job.first_g.n for job in jobs) <= 5 * season.stand.ground_m2 + 1e-9
+
+
+def test_a_programme_of_ones_own_spreads_no_more_often_than_once_a_fortnight() -> None:
+    """Granules of a week ago still lie there: what asks for a week gets two."""
+    monthly = catalogue.load().programmes["monthly_granular"]
+    weekly = monthly.model_copy(update={"key": "own_weekly", "name": "weekly", "interval_days": 7})
+    (season,) = workings("own_weekly", own=(weekly,)).seasons
+    days = [job.planned_on for job in season.plan.jobs if job.kind == "dressing"]
+    assert season.plan.interval_days == 14
+    assert {(b - a).days for a, b in pairwise(days)} == {14}
 
 
 def test_pushing_comes_before_the_flowers() -> None:

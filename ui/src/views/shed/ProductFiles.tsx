@@ -71,7 +71,7 @@ export function ProductFiles(props: { gardenId: string; onClose: () => void }) {
             loading={keep.isPending}
             onClick={() => keep.mutate(chosen, { onSuccess: props.onClose })}
           >
-            {plural(chosen.length, 'Keep {n} product', 'Keep {n} products')}
+            {plural(chosen.length, 'Save {n} product', 'Save {n} products')}
           </Button>
         </div>
       )}
