@@ -122,7 +122,7 @@ def read_a_report(page: Page) -> None:
     page.get_by_role("button", name="Read a file").click()
     page.get_by_label("Or paste the report’s text").fill(PASTED)
     page.get_by_role("button", name="Read it", exact=True).click()
-    page.get_by_role("button", name="Save", exact=True).wait_for()
+    page.get_by_role("button", name="Save this test").wait_for()
 
 
 PICTURES = [

@@ -268,7 +268,7 @@ function PhaseFields(props: {
 }) {
   const { phase, onChange } = props
   return (
-    <div className="fields">
+    <div className="fields phase">
       {props.last ? (
         <p className="small phase-end">{t('to the end')}</p>
       ) : (
