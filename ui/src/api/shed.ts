@@ -58,12 +58,8 @@ export const shedQueries = {
 }
 
 /** What each scoop of a product gives; what was known stays while something is typed. */
-export function useGives(id: string, asked: GivesAsked | null) {
-  return useQuery({
-    ...shedQueries.gives(id, asked ?? ({} as never)),
-    enabled: asked !== null,
-    placeholderData: keepPreviousData,
-  })
+export function useGives(id: string, asked: GivesAsked) {
+  return useQuery({ ...shedQueries.gives(id, asked), placeholderData: keepPreviousData })
 }
 
 /** A general material as a product, to be kept and then measured. */

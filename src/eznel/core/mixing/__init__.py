@@ -1,1 +1,1 @@
-"""From a need to an answer in whole measures: limits, mixes, stock tanks, coated sizes."""
+"""From a need to an answer in whole measures: limits, mixes, concentrates, coated sizes."""
