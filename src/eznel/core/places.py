@@ -184,14 +184,24 @@ def _brim(shape: Frustum | Trough | Nominal) -> Worked:
             return Worked(value=volume.l, unit="L")
         case Frustum():
             top, bottom, height = shape.top.m, shape.bottom.m, shape.height.m
-            sides = {"top_m": top, "bottom_m": bottom, "height_m": height}
-            key, brim_m3 = "volume_frustum", pi * height / 12 * (top**2 + top * bottom + bottom**2)
+            return Worked.first(
+                "volume_frustum",
+                pi * height / 12 * (top**2 + top * bottom + bottom**2) * 1000,
+                "L",
+                Quantity("top_m", top, "m", Origin.MEASURED),
+                Quantity("bottom_m", bottom, "m", Origin.MEASURED),
+                Quantity("height_m", height, "m", Origin.MEASURED),
+            )
         case Trough():
             length, width, height = shape.length.m, shape.width.m, shape.height.m
-            sides = {"length_m": length, "width_m": width, "height_m": height}
-            key, brim_m3 = "volume_box", length * width * height
-    numbers = (Quantity(name, side, "m", Origin.MEASURED) for name, side in sides.items())
-    return Worked.first(key, brim_m3 * 1000, "L", *numbers)
+            return Worked.first(
+                "volume_box",
+                length * width * height * 1000,
+                "L",
+                Quantity("length_m", length, "m", Origin.MEASURED),
+                Quantity("width_m", width, "m", Origin.MEASURED),
+                Quantity("height_m", height, "m", Origin.MEASURED),
+            )
 
 
 def density_g_ml(bed: Bed) -> Sourced:
