@@ -36,7 +36,7 @@ PAPERS = {"a4": A4, "letter": LETTER}
 WEEKS = 2
 """So far ahead the weighing list goes."""
 SHOWN: tuple[Nutrient, ...] = ("N", "P", "K", "Ca")
-OPEN = ("planned", "held", "given", "unconfirmed", "missed")
+OPEN = ("planned", "given", "unconfirmed", "missed")
 
 _INK, _SOFT, _LINE = (
     colors.HexColor("#1d2a2e"),

@@ -93,25 +93,30 @@ def test_a_kit_s_ph_is_unsure() -> None:
     assert "ph_by_kit" in {f.key for f in place.findings}
 
 
-def test_sulphur_and_free_lime() -> None:
+def test_sulphur_is_for_crops_that_want_acid_soil() -> None:
     bed = gardens.bed(depth=gardens.measure(15, "cm"), texture="loam")
 
-    def work(**report):
+    def work(*crops: str, **report):
         garden = gardens.garden(
             places=[bed],
-            plantings=[gardens.planting("kale")],
+            plantings=[gardens.planting(crop) for crop in crops],
             reports=[gardens.report(**report)],
         )
         return gardens.plan_of(garden).places[0].ph_work
 
-    # Kale's range 6.0–7.5, target 6.75: 100 × (7.9 − 6.75) = 115 g S/m²; ÷ 0.92 = 125: 70 now
-    acidic = work(ph=7.9)
+    # Strawberries' range 5.5–6.5, target 6: 100 × (7.2 − 6) = 120 g S/m²; ÷ 0.92 = 130.4: 70 now
+    acidic = work("strawberry", ph=7.2)
     assert acidic.kind == "sulphur"
-    assert acidic.wanted_g_m2 == pytest.approx(125)
+    assert acidic.wanted_g_m2 == pytest.approx(120 / 0.92)
     assert acidic.now_g_m2 == 70
-    limy = work(ph=7.9, free_lime_pct=2)
+    limy = work("strawberry", ph=7.2, free_lime_pct=2)
     assert limy.now_g_m2 == 0
     assert [f.key for f in limy.findings] == ["sulphur_not_practical"]
+    assert work("strawberry", ph=8.4) is None
+    # Tomatoes above their 6.8, and kale among the strawberries, need nothing.
+    assert work("tomato", ph=7.0) is None
+    assert work("strawberry", "kale", ph=7.9) is None
+    assert work(ph=7.9) is None
 
 
 def test_ammonium_keeps_away_from_lime() -> None:

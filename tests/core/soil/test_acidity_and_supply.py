@@ -1,10 +1,12 @@
 """pH against the crops' range, and nitrogen from organic matter."""
 
+from datetime import date
+
 import pytest
 
 import gardens
 from eznel.core.document import SoilReport
-from eznel.core.soil.acidity import acidity
+from eznel.core.soil.acidity import PhRange, acidity
 from eznel.core.soil.supply import organic_matter_credit
 
 
@@ -15,13 +17,13 @@ from eznel.core.soil.supply import organic_matter_credit
         (5.8, "CaCl2", []),  # 6.3 in water
         (5.7, "water", ["ph_low"]),
         (7.4, "water", ["ph_high"]),
-        (4.9, "water", ["ph_low_hold"]),
-        (8.4, "water", ["ph_high_hold"]),
+        (4.2, "water", ["ph_low"]),
+        (9.0, "water", ["ph_high"]),
     ],
 )
 def test_ph(ph, ph_in, keys) -> None:
     report = SoilReport.model_validate(gardens.report(ph=ph, ph_in=ph_in))
-    found = acidity(report, ((6.0, 7.0), (6.0, 6.8)))
+    found = acidity(report, (PhRange(6.0, 7.0), PhRange(6.0, 6.8)))
     assert found is not None
     assert [f.key for f in found.findings] == keys
     assert (found.low, found.high, found.target) == (6.0, 6.8, 6.4)
@@ -29,7 +31,7 @@ def test_ph(ph, ph_in, keys) -> None:
 
 def test_without_a_common_range_the_main_crop_counts() -> None:
     report = SoilReport.model_validate(gardens.report(ph=6))
-    found = acidity(report, ((4.8, 5.5), (6.0, 7.0)))
+    found = acidity(report, (PhRange(4.8, 5.5), PhRange(6.0, 7.0)))
     assert found is not None
     assert (found.low, found.high) == (4.8, 5.5)
 
@@ -53,14 +55,30 @@ def test_organic_matter_credit(om, depth, temp, rate, credit) -> None:
     assert found.value == pytest.approx(credit)
 
 
-def test_extreme_ph_holds_feeding() -> None:
+@pytest.mark.parametrize("ph", [4.2, 9.0])
+@pytest.mark.parametrize("planted", ["2026-05-01", "2026-08-01"])
+def test_no_ph_stops_feeding_and_an_extreme_one_stops_planting(ph: float, planted: str) -> None:
+    """On the first of June: what stands is fed, what is to come is planted elsewhere."""
     garden = gardens.garden(
         places=[gardens.bed()],
-        plantings=[gardens.planting("kale")],
-        reports=[gardens.report(ph=4.8)],
+        plantings=[gardens.planting("kale", planted_on=planted)],
+        reports=[gardens.report(ph=ph)],
         products=[gardens.product("bag", "soluble", N=20)],
         scoops=[gardens.scoop()],
     )
-    planting = gardens.single(gardens.plan_of(garden))
-    assert {job.status for job in planting.jobs} == {"held"}
-    assert not any(job.mixes for job in planting.jobs)
+    planting = gardens.single(gardens.plan_of(garden, today=date(2026, 6, 1)))
+    ahead = [job for job in planting.jobs if job.status == "planned" and job.need_g["N"] > 0.5]
+    assert any(job.mixes for job in ahead)
+    warned = {f.key for f in planting.findings} & {"too_acid_to_plant", "too_alkaline_to_plant"}
+    expected = {"too_acid_to_plant"} if ph < 7 else {"too_alkaline_to_plant"}
+    assert warned == (expected if planted > "2026-06-01" else set())
+
+
+def test_a_little_above_the_range_is_a_note() -> None:
+    def level(ph: float) -> str:
+        report = SoilReport.model_validate(gardens.report(ph=ph))
+        found = acidity(report, (PhRange(6.0, 6.8),))
+        assert found is not None
+        return found.findings[0].level
+
+    assert (level(6.9), level(7.5), level(7.6)) == ("note", "note", "warning")

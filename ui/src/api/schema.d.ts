@@ -2626,7 +2626,7 @@ export interface components {
              * Status
              * @enum {string}
              */
-            status: "given" | "missed" | "unconfirmed" | "planned" | "covered" | "not_needed" | "held" | "past_stop";
+            status: "given" | "missed" | "unconfirmed" | "planned" | "covered" | "not_needed" | "past_stop";
         };
         /**
          * JournalView

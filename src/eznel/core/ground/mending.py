@@ -33,6 +33,8 @@ DISAGREE = 1.5
 """Methods that differ by more than this factor are said to disagree."""
 SULPHUR_PCT = 80.0
 """From here on a bag of sulphur is meant to lower pH."""
+MOST_PH_FOR_SULPHUR = 8.3
+"""Above it the soil is full of lime, which uses up any sulphur."""
 TOO_COARSE = 0.3
 """A lime of which less than this works in time, like crushed shells, is none to rely on. [g/g]"""
 DOLOMITIC_MG = 0.03
@@ -139,7 +141,8 @@ def mend(asked: Asked, shed: tuple[Fertiliser, ...], catalogue: Catalogue) -> Ph
     Returns
     -------
     PhWork or None
-        None where pH is in range, or a kit's or nobody's number.
+        None where pH is in range, or a kit's or nobody's number; above the range, unless every
+        crop there wants acid soil and sulphur can bring it.
     """
     acidity = asked.acidity
     bed = asked.bed
@@ -147,7 +150,8 @@ def mend(asked: Asked, shed: tuple[Fertiliser, ...], catalogue: Catalogue) -> Ph
     if acidity.below:
         found = lime.requirements_for(asked.report, acidity.target, layer)
         return _limed(asked, found, shed, catalogue) if found else None
-    if acidity.ph.value > acidity.high:
+    # Most crops need nothing above their range; far above it sulphur does not get there.
+    if acidity.wants_acid and acidity.high < acidity.ph.value <= MOST_PH_FOR_SULPHUR:
         pure = lime.sulphur(ph=acidity.ph.value, target=acidity.target, layer=layer)
         return _acidified(asked, pure, layer, shed, catalogue) if pure else None
     return None

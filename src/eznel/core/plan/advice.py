@@ -1,6 +1,6 @@
 """What there is to say about a planting and its jobs, the most important first."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from datetime import date, timedelta
 
 from eznel.core.ground.preparing import Prepared
@@ -30,6 +30,20 @@ NAMED_MISSES: tuple[Nutrient, ...] = ("N", "P", "K")
 _ORDER = {Level.HOLD: 0, Level.WARNING: 1, Level.QUESTION: 2, Level.NOTE: 3}
 
 
+def _not_yet(stand: Stand, stands: Stands) -> Iterator[Finding]:
+    """Ground so acid or alkaline that nothing new is planted in it."""
+    acidity = stand.soil.acidity
+    if acidity is None or acidity.plantable or stand.calendar.begins <= stands.today:
+        return
+    numbers = (
+        Quantity("ph", acidity.ph.value, "", Origin.LAB),
+        Quantity("low", stand.crop.ph_min, "", Origin.TYPICAL),
+        Quantity("high", stand.crop.ph_max, "", Origin.TYPICAL),
+    )
+    key = "too_acid_to_plant" if acidity.below else "too_alkaline_to_plant"
+    yield Finding(key, Level.HOLD, "ph", numbers=numbers)
+
+
 def of_stand(stand: Stand, stands: Stands, fits: int) -> list[Finding]:
     """Return what there is to say about a planting before any feeding.
 
@@ -48,7 +62,7 @@ def of_stand(stand: Stand, stands: Stands, fits: int) -> list[Finding]:
         The most important first.
     """
     acidity = stand.soil.acidity
-    found = [*(acidity.findings if acidity else ())]
+    found = [*(acidity.findings if acidity else ()), *_not_yet(stand, stands)]
     found += _early(stand, stands)
     found += of_planting(stand.planting, stand.crop)
     if isinstance(stand, InTub):
@@ -184,8 +198,6 @@ def of_job(job: JobPlan, season: Season, shed: Shed) -> tuple[Finding, ...]:
     if job.status == "covered":
         found.append(Finding("after_fed_unknown", Level.NOTE))
     found += [Finding(reason, Level.WARNING) for reason in job.reasons]
-    if job.status == "held":
-        found.append(Finding("held_for_ph", Level.HOLD))
     if job.status == "given" and job.entry is not None:
         n_mg_l = shed.strength_n_mg_l(job.entry)
         found += too_strong(season.stand, job.entry.on, n_mg_l)

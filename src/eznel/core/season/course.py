@@ -38,9 +38,7 @@ TRIFLE = 0.02
 GAP_KEPT = 0.75
 """A feed comes no sooner after the last one than this share of the interval."""
 
-Status = Literal[
-    "given", "missed", "unconfirmed", "planned", "covered", "not_needed", "held", "past_stop"
-]
+Status = Literal["given", "missed", "unconfirmed", "planned", "covered", "not_needed", "past_stop"]
 
 
 @dataclass(frozen=True, slots=True, eq=False)

@@ -196,7 +196,4 @@ def _status(course: Course, job: Job, day: date, need: Amounts) -> Status:
         return "not_needed"
     if day < course.facts.today:
         return "unconfirmed"
-    if job.kind == "seedling":
-        return "planned"
-    acidity = stand.soil.acidity
-    return "held" if acidity is not None and acidity.extreme else "planned"
+    return "planned"

@@ -23,8 +23,14 @@ GENERAL_RANGE = PhRange(6.0, 7.0)
 KIT_SPREAD = 0.5
 """How far a colour kit may be off."""
 
-EXTREME_PH = (5.0, 8.3)
-"""Beyond these, feeding waits until pH is mended."""
+PLANTABLE_PH = PhRange(4.5, 8.8)
+"""Beyond these nothing new is planted until pH is corrected; what stands there is fed."""
+
+HARMLESS_PH = 7.5
+"""Up to here most crops above their range miss little."""
+
+ACID_TOP = 6.5
+"""A crop whose range ends here or below wants acid soil."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,18 +42,20 @@ class Acidity:
     high: float
     target: float
     findings: tuple[Finding, ...]
-    planted: bool = True
+    planted: bool
     """Whether the range is that of crops planned there, or of vegetables in general."""
+    wants_acid: bool
+    """Whether every crop planned there wants acid soil."""
 
     @property
     def below(self) -> bool:
-        """Whether the soil is more acid than the crops like."""
+        """Whether the soil is too acid for the crops."""
         return self.ph.value < self.low
 
     @property
-    def extreme(self) -> bool:
-        """Whether feeding waits until pH is mended."""
-        return not EXTREME_PH[0] <= self.ph.value <= EXTREME_PH[1]
+    def plantable(self) -> bool:
+        """Whether something new may be planted before pH is corrected."""
+        return PLANTABLE_PH.low <= self.ph.value <= PLANTABLE_PH.high
 
 
 def ph_in_water(report: SoilReport) -> Worked | None:
@@ -116,12 +124,11 @@ def acidity(report: SoilReport, ranges: tuple[PhRange, ...]) -> Acidity | None:
         low, high = ranges[0]
     findings: list[Finding] = []
     if not low <= ph.value <= high:
-        extreme = not EXTREME_PH[0] <= ph.value <= EXTREME_PH[1]
-        key = "ph_low" if ph.value < low else "ph_high"
+        harmless = high < ph.value <= HARMLESS_PH
         findings.append(
             Finding(
-                key + "_hold" if extreme else key,
-                Level.HOLD if extreme else Level.WARNING,
+                "ph_low" if ph.value < low else "ph_high",
+                Level.NOTE if harmless else Level.WARNING,
                 field="ph",
                 numbers=(
                     Quantity("ph", ph.value, "", Origin.LAB, report.lab),
@@ -133,4 +140,5 @@ def acidity(report: SoilReport, ranges: tuple[PhRange, ...]) -> Acidity | None:
         if report.is_kit:
             number = Quantity("kit_spread", KIT_SPREAD, "", Origin.TYPICAL)
             findings.append(Finding("ph_by_kit", Level.NOTE, field="ph", numbers=(number,)))
-    return Acidity(ph, low, high, (low + high) / 2, tuple(findings), planted)
+    wants_acid = planted and all(one.high <= ACID_TOP for one in ranges)
+    return Acidity(ph, low, high, (low + high) / 2, tuple(findings), planted, wants_acid)

@@ -134,7 +134,7 @@ export interface Listed {
   planting: Planting
 }
 
-const LISTED = ['planned', 'held', 'given', 'missed', 'unconfirmed', 'covered']
+const LISTED = ['planned', 'given', 'missed', 'unconfirmed', 'covered']
 
 /** Every job of every planting that there is something to say about, in order of days. */
 export function listed(plan: Plan): Listed[] {

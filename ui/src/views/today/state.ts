@@ -57,7 +57,6 @@ const ASK_BACK = 45
 const ASK_SEEDLINGS = 7
 const TASK_BACK = 21
 const LOOK_AHEAD = 10
-const OPEN = ['planned', 'held']
 
 function allOf(plan: Plan): Due[] {
   return plan.plantings.flatMap((planting) => planting.jobs.map((job): Due => ({ job, planting })))
@@ -78,7 +77,7 @@ function byDay(plan: Plan) {
 export function todayState(plan: Plan): TodayState {
   const today = plan.as_of
   const all = allOf(plan)
-  const open = all.filter(({ job }) => OPEN.includes(job.status)).sort(byDay(plan))
+  const open = all.filter(({ job }) => job.status === 'planned').sort(byDay(plan))
   const until = addDays(today, WEEK)
   const growing = plan.plantings.filter((p) => p.last_pick >= today)
   return {
@@ -130,7 +129,7 @@ export interface Day {
 /** The seven days of a week, from its first one, with what is given or to be given on each. */
 export function weekOf(plan: Plan, day: string): Day[] {
   const first = weekStart(day)
-  const shown = [...OPEN, 'given', 'missed', 'unconfirmed']
+  const shown = ['planned', 'given', 'missed', 'unconfirmed']
   const all = allOf(plan)
     .filter(({ job }) => shown.includes(job.status))
     .sort(byDay(plan))
