@@ -69,9 +69,9 @@ def test_spacing_and_olsen() -> None:
 
 
 def test_frost_and_cold_nights() -> None:
-    def keys(day: str, **more) -> set[str]:
+    def keys(day: str, low: float = 9, **more) -> set[str]:
         made = gardens.garden(
-            site=gardens.site(low=9, high=20, last_frost="05-20"),
+            site=gardens.site(low=low, high=20, last_frost="05-20"),
             places=[gardens.bed(**more)],
             plantings=[gardens.planting("cucumber", planted_on=day)],
         )
@@ -79,6 +79,7 @@ def test_frost_and_cold_nights() -> None:
 
     assert "before_last_frost" in keys("2026-05-12")
     assert "cold_nights" in keys("2026-05-25")  # 9 °C, wants 12
+    assert "cold_nights" not in keys("2026-05-25", low=11.7)  # as good as 12
     assert not {"before_last_frost", "cold_nights"} & keys("2026-05-12", warmer_by_c=4)
 
 

@@ -8,10 +8,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
+import gardens
 import strategies
 from eznel.core.document import Garden, GardenFile, upgrades
 from eznel.core.errors import Impossible, Refusal
-from eznel.core.working import Finding, Origin, Quantity, Worked
+from eznel.core.working import Origin, Quantity, Worked
 from eznel.formats import garden_file
 from eznel.formats.text import number, say, show
 from eznel.words import words
@@ -91,7 +92,13 @@ def test_powers_and_roots_are_written_as_people_do() -> None:
 
 
 def test_a_finding_in_words() -> None:
-    numbers = (Quantity("plants", 12, ""), Quantity("fits", 9, ""))
-    said = say(Finding("crowded", numbers=numbers), words("en"))
-    assert said.text.startswith("12 plants, but 9 fit")
+    """Half a metre apart in rows a metre apart: three fit into a metre and a half by one."""
+    bed = gardens.bed(length=1.5, width=1)
+    spacing = {"pattern": "rows", "in_row": gardens.measure(50, "cm"),
+               "between_rows": gardens.measure(100, "cm")}  # fmt: skip
+    crowded = gardens.planting("cabbage", plants=6, spacing=spacing)
+    plan = gardens.plan_of(gardens.garden(places=[bed], plantings=[crowded]))
+    (found,) = [f for f in gardens.single(plan).findings if f.key == "crowded"]
+    said = say(found, words("en"))
+    assert said.text.startswith("6 plants, but only 3 fit at this spacing.")
     assert said.remedy

@@ -61,6 +61,13 @@ def test_the_hold_ends_with_the_first_of_what_ends_it() -> None:
     assert planned(log=log).hold_until == PLANTED + timedelta(9)
 
 
+def test_no_hold_outlasts_the_feeding() -> None:
+    """Lifted eight days after planting out: plain water until then, and nothing is fed."""
+    plan = planned(ends_on=(PLANTED + timedelta(8)).isoformat())
+    assert plan.stop_on <= PLANTED + timedelta(8)
+    assert plan.hold_until == plan.stop_on
+
+
 def test_sown_in_place_it_is_fed_from_its_true_leaves() -> None:
     """Bush bean: germination and seedling take 65 and 90 degree days at 6 a day, or as the table
     has them; feeding begins with the leaves after."""

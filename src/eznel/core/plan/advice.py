@@ -71,7 +71,7 @@ def of_stand(stand: Stand, stands: Stands, fits: int) -> list[Finding]:
     elif stand.plants > fits:
         numbers = (
             Quantity("plants", stand.plants, "plants", Origin.TYPED),
-            Quantity("fits", fits, "plants"),
+            Quantity("fits", fits, ""),
         )
         found.append(Finding("crowded", Level.WARNING, "plants", numbers=numbers))
     nitrate = side_dress_nitrate(stand)
@@ -158,6 +158,10 @@ def _of_harvest(stand: Stand) -> list[Finding]:
     return [Finding("too_cool_to_ripen", Level.WARNING)] if late else []
 
 
+COLD_BY_C = 0.5
+"""Nights that are cooler than wanted by less than this are as good. [°C]"""
+
+
 def _early(stand: Stand, stands: Stands) -> list[Finding]:
     """Planted out before the frosts are over, or into nights too cold for the crop."""
     site, planted = stands.garden.site, stand.planting.planted_on
@@ -168,7 +172,7 @@ def _early(stand: Stand, stands: Stands) -> list[Finding]:
     if frost is not None and tender and timedelta() <= frost - planted < timedelta(180):
         found.append(Finding("before_last_frost", Level.WARNING, "planted_on"))
     nights = stand.weather.low_c(planted, stand.warmer_by_c)
-    if nights < stand.crop.min_night_temp_c and not found:
+    if stand.crop.min_night_temp_c - nights >= COLD_BY_C and not found:
         numbers = (
             Quantity("night_c", float(nights), "°C", Origin.TYPICAL),
             Quantity("wants_c", stand.crop.min_night_temp_c, "°C", Origin.TYPICAL),

@@ -169,7 +169,7 @@ def _planting(season: Season, workings: Workings) -> PlantingPlan:
         stages=_stages(stand),
         stage_now=stand.stage_on(workings.today),
         planted_on=stand.planting.planted_on,
-        hold_until=calendar.hold_end,
+        hold_until=min(calendar.hold_end, calendar.stop),
         harvest_from=_harvest_from(stand),
         last_pick=calendar.last_pick,
         stop_on=calendar.stop,
