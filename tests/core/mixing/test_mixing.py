@@ -213,7 +213,8 @@ def test_prices_choose_the_cheapest() -> None:
 
 
 def test_ammonium_in_a_tub_is_held_to_a_share_of_the_nitrogen() -> None:
-    """Urea alone is refused; beside nitrate it may be two fifths of the nitrogen, less in cold."""
+    """Beside nitrate it may be two fifths of the nitrogen, less in cold. Alone it is refused while
+    roots are cool, and given weak while they are warm."""
     urea = gardens.product("urea", "soluble", N=46, nitrogen={"urea_pct": 46})
     nitrate = gardens.product("nitrate", "soluble", N=14, nitrogen={"nitrate_pct": 14})
     silent = gardens.product("silent", "soluble", N=20)
@@ -231,7 +232,11 @@ def test_ammonium_in_a_tub_is_held_to_a_share_of_the_nitrogen() -> None:
             shares.append(from_urea / (from_urea + 0.14 * by.get(gardens.uid("nitrate"), 0)))
         return shares
 
-    assert feeds(planned(urea, **tub)) == []
+    assert feeds(planned(urea, **tub)) == []  # 16 °C
+    warm = feeds(planned(urea, **tub, site=gardens.site(low=16, high=26)))  # 21 °C
+    assert warm
+    assert max(job.mixes[0].n_mg_l for job in warm) <= 100 + 1e-9
+    assert all("ammonium_rich" in {f.key for f in job.findings} for job in warm)
     assert feeds(planned(silent, **tub))  # a label that says nothing is not refused
     assert max(urea_shares(urea, nitrate)) <= 0.4 + 1e-9  # 16 °C
     cold = gardens.site(low=9, high=17)  # 13 °C

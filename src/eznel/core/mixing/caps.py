@@ -38,7 +38,9 @@ FEED_N_OVER = 1.1
 
 MOST_AMMONIUM, MOST_AMMONIUM_COLD = 0.4, 0.2
 """Most ammonium and urea in the nitrogen of a tub's feed, and below this warmth at the roots."""
-COLD_ROOTS_C = 15.0
+COLD_ROOTS_C, WARM_ROOTS_C = 15.0, 18.0
+WARM_AMMONIUM_N_MG_L = 100.0
+"""Where the shed has nothing better, a feed of it may be so strong while roots are warm."""
 
 BOUNDED: tuple[Nutrient, ...] = ("P", "K")
 """What may come along unasked only up to the season's ceiling."""
@@ -155,7 +157,7 @@ def _solution_caps(
     yield Cap("feed_ec", salt, max(room, 0.0) * portions.water_l)
     yield Cap("strength_n", soluble, most_n_mg_l(stage) * portions.water_l / 1000)
     if isinstance(due.stand, InTub):
-        yield _ammonium_cap(due, choices)
+        yield _ammonium_cap(due, choices, portions)
     else:
         yield Cap("liquid_n", soluble, LIQUID_N_G_M2 * due.stand.ground_m2 / portions.count)
 
@@ -176,18 +178,27 @@ def stage_of(due: DueJob) -> str | None:
     return "seedling" if due.job.kind == "seedling" else due.stand.stage_on(due.day)
 
 
-def _ammonium_cap(due: DueJob, choices: list[Choice]) -> Cap:
+def _ammonium_cap(due: DueJob, choices: list[Choice], portions: Portions) -> Cap:
     """Ammonium and urea harm roots in soilless mix, the more so in the cold: a share of the
-    nitrogen at most. A label that does not say its forms counts as neither good nor bad.
+    nitrogen at most. A label that does not say its forms counts as neither good nor bad. Where
+    nothing in the shed keeps that share, warm roots bear a weak feed of it.
     """
-    most = MOST_AMMONIUM if _warmth(due) >= COLD_ROOTS_C else MOST_AMMONIUM_COLD
-    over = tuple(
-        0.0
-        if c.product.contents.ammonium_urea_n is None
-        else c.grams * (c.product.contents.ammonium_urea_n - most * c.product.contents.soluble_n)
-        for c in choices
-    )
+    warmth = _warmth(due)
+    most = MOST_AMMONIUM if warmth >= COLD_ROOTS_C else MOST_AMMONIUM_COLD
+    over = tuple(c.grams * _ammonium_over(c.product, most) for c in choices)
+    soluble = tuple(c.grams * c.product.contents.soluble_n for c in choices)
+    better = any(n > 0 and more <= 0 for n, more in zip(soluble, over, strict=True))
+    if warmth >= WARM_ROOTS_C and not better:
+        return Cap("ammonium", soluble, WARM_AMMONIUM_N_MG_L * portions.water_l / 1000)
     return Cap("ammonium", over, 0.0)
+
+
+def _ammonium_over(product: Fertiliser, most: float) -> float:
+    """Ammonium and urea beyond a share of the soluble nitrogen. [g/g]"""
+    held = product.contents
+    if held.ammonium_urea_n is None:
+        return 0.0
+    return held.ammonium_urea_n - most * held.soluble_n
 
 
 def _dressing_caps(

@@ -4,6 +4,7 @@ from collections.abc import Iterator, Sequence
 from datetime import date, timedelta
 
 from eznel.core.ground.preparing import Prepared
+from eznel.core.mixing.caps import MOST_AMMONIUM
 from eznel.core.needs.credits import side_dress_nitrate
 from eznel.core.nutrients import NUTRIENTS, Amounts, Nutrient, element_of, nutrient_of
 from eznel.core.places import tub_findings
@@ -206,6 +207,7 @@ def of_job(job: JobPlan, season: Season, shed: Shed) -> tuple[Finding, ...]:
         n_mg_l = shed.strength_n_mg_l(job.entry)
         found += too_strong(season.stand, job.entry.on, n_mg_l)
     if job.mixes:
+        found += _ammonium_rich(job, season, shed)
         misses = {
             x: miss
             for x in NAMED_MISSES
@@ -215,6 +217,18 @@ def of_job(job: JobPlan, season: Season, shed: Shed) -> tuple[Finding, ...]:
             numbers = tuple(Quantity(x, 100 * miss, "%") for x, miss in misses.items())
             found.append(Finding("mix_misses", Level.NOTE, numbers=numbers, names=tuple(misses)))
     return tuple(found)
+
+
+def _ammonium_rich(job: JobPlan, season: Season, shed: Shed) -> Iterator[Finding]:
+    """A tub's feed whose nitrogen is mostly ammonium or urea, for want of a better one."""
+    if season.stand.where != "tub" or not job.mixes or not job.mixes[0].water_l:
+        return
+    held = [(line.grams, shed.products[line.product].contents) for line in job.mixes[0].lines]
+    soluble = sum(grams * of.soluble_n for grams, of in held)
+    ammonium = sum(grams * (of.ammonium_urea_n or 0.0) for grams, of in held)
+    if ammonium > (MOST_AMMONIUM + 1e-6) * soluble:
+        number = Quantity("ammonium_pct", 100 * ammonium / soluble, "%")
+        yield Finding("ammonium_rich", Level.NOTE, numbers=(number,))
 
 
 OVERFED = 1.1
