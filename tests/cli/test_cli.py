@@ -69,7 +69,7 @@ def test_a_name_is_never_a_formula(capsys: pytest.CaptureFixture[str], tmp_path:
         ('{"format": "other"}', "not an Eznel garden file"),
         (
             '{"format": "eznel garden", "version": 99}',
-            f"version 99; this release reads up to {upgrades.CURRENT}",
+            f"version 99; this version of Eznel reads up to {upgrades.CURRENT}",
         ),
         ('{"format": "eznel garden", "version": 1}', "garden: it is missing"),
     ],
