@@ -123,6 +123,7 @@ def test_an_extract_without_bands_asks_for_some(slip_page: Page) -> None:
         form.get_by_label(f"{name} from", exact=True).fill(str(bound))
     form.get_by_label("Printed where").fill("Tidal county guide")
     form.get_by_role("button", name="Save", exact=True).click()
+    expect(form).to_have_count(0)
     expect(slip_page.get_by_text("No bands are known for Mg")).to_have_count(0)
     (mg,) = [g for g in place(slip_page, "Crane bed")["gauges"] if g["analyte"] == "Mg"]
     assert (mg["soil_class"], mg["extractant"]) == ("medium", "Morgan")

@@ -7,11 +7,15 @@ function wrongField(): HTMLElement | null {
 }
 
 /** Saves, unless a field is wrong: then that field is brought into view instead. */
-export function SaveButton({ onClick, children, ...props }: ButtonProps) {
+export function SaveButton(props: Omit<ButtonProps, 'children'> & { children?: string }) {
+  const { onClick, children = t('Save'), ...others } = props
   return (
     <Button
       type="primary"
-      {...props}
+      {...others}
+      // Its name is what it does, also while a mark of its waiting comes and goes beside it.
+      aria-label={children}
+      aria-busy={Boolean(props.loading)}
       onClick={(event) => {
         const wrong = wrongField()
         if (!wrong) return onClick?.(event)
@@ -19,7 +23,7 @@ export function SaveButton({ onClick, children, ...props }: ButtonProps) {
         wrong.focus()
       }}
     >
-      {children ?? t('Save')}
+      {children}
     </Button>
   )
 }
