@@ -153,8 +153,9 @@ SEASONS = [
            "2026-09-05", "feed", every("2026-05-26", 10, 11),
            {0: 0.0, 1: 0.0, 2: 0.0, 3: 0.4327, 4: 1.3406, 9: 1.575, 10: 0.315},
            {"N": 4.2, "K": 10 * K2O}),
-    # It fixes its own: 1.5 g, whole before sowing, as feeding would end with its first leaves.
-    Season("broad_bean", "little_and_often", {"N": 1.5, "K": 6 * K2O}, "2026-05-30",
+    # It fixes its own: 1.5 g, whole before sowing. Feeding ends ten days before its true leaves, on
+    # 30 May, would let it begin; so plain water is told no longer than to that end.
+    Season("broad_bean", "little_and_often", {"N": 1.5, "K": 6 * K2O}, "2026-05-20",
            "2026-05-20", "feed", [], {}, {"N": 1.5, "K": 6 * K2O},
            planting={"sown_in_place": True}),
 ]  # fmt: skip
