@@ -7,7 +7,7 @@ is taken first. Cans are whole, and what is left over is said.
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from datetime import date
+from datetime import date, timedelta
 from math import ceil
 from uuid import UUID
 
@@ -80,13 +80,13 @@ def shared_cans(workings: Workings) -> tuple[SharedCan, ...]:
 
 def _days(workings: Workings) -> dict[date, list[_Feed]]:
     found: dict[date, list[_Feed]] = {}
+    last = workings.today + timedelta(AHEAD_DAYS)
     for season in workings.seasons:
         for job in season.jobs:
-            ahead = (job.due_on - workings.today).days
-            if job.status != "planned" or job.job.kind != "feed" or not 0 <= ahead <= AHEAD_DAYS:
+            if not workings.today <= job.due_on <= last or job.status != "planned":
                 continue
-            if job.due is not None and job.mix is not None and not job.causes:
-                feed = _Feed(season, job, job.due, job.mix)
+            if job.job.kind == "feed" and job.due is not None and job.mixes and not job.causes:
+                feed = _Feed(season, job, job.due, job.mixes[0])
                 found.setdefault(job.due_on, []).append(feed)
     return found
 
@@ -189,5 +189,5 @@ def _is_there(can: SharedCan, feeds: Sequence[_Feed], workings: Workings) -> boo
 def _planned(workings: Workings, until: date) -> Iterator[Taken]:
     for season in workings.seasons:
         for job in season.jobs:
-            if job.status == "planned" and job.mix is not None and job.due_on <= until:
-                yield from job.mix.taken
+            if job.mixes and job.status == "planned" and job.due_on <= until:
+                yield from job.mixes[0].taken

@@ -303,10 +303,11 @@ def _products(workings: Workings) -> Iterator[ProductPlan]:
     uses: dict[UUID, list[Use]] = {}
     for season in workings.seasons:
         for job in season.jobs:
-            if job.status != "planned" or job.mix is None:
+            if job.status != "planned" or not job.mixes:
                 continue
-            after.take(job.mix)
-            for taken in job.mix.taken:
+            whole = job.mixes[0].taken
+            after.take(whole)
+            for taken in whole:
                 use = Use(job.due_on, season.stand.id, taken.grams)
                 uses.setdefault(taken.product, []).append(use)
     opened = {m.product: m.on for m in sorted(log.stock_moves, key=_day) if m.kind == "opened"}

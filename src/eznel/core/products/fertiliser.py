@@ -60,7 +60,9 @@ class Fertiliser:
     product: Product
     material: Material | None
 
-    @property
+    # Kept once they are asked for: a season asks for them tens of thousands of times.
+
+    @cached_property
     def id(self) -> UUID:
         """The product's id."""
         return self.product.id
@@ -70,7 +72,7 @@ class Fertiliser:
         """The product's name."""
         return self.product.name
 
-    @property
+    @cached_property
     def form(self) -> str:
         """The product's form."""
         return self.product.form

@@ -95,7 +95,7 @@ def fold(
         else:
             passed = _passed(course, day, shed, shelf, kept)
             if passed.job.mix is not None:
-                shelf.take(passed.job.mix)
+                shelf.take(passed.job.mix.taken)
             course.pass_job(passed)
         following = course.due()
         if following is not None:

@@ -87,9 +87,9 @@ class Shelf:
     def __init__(self, left_g: dict[UUID, float | None]) -> None:
         self.left_g = left_g
 
-    def take(self, mix: MixPlan) -> None:
-        """Take a planned mix off the shelf."""
-        for one in mix.taken:
+    def take(self, whole: Iterable[Taken]) -> None:
+        """Take what a planned mix needs off the shelf."""
+        for one in whole:
             left = self.left_g.get(one.product)
             if left is not None:
                 self.left_g[one.product] = left - one.grams
