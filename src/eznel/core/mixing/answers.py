@@ -174,12 +174,11 @@ def useful(due: DueJob, shed: Shed) -> tuple[list[Usable], tuple[Refused, ...]]:
             continue
         if _quick_n_at_base(due, product):
             continue
-        wanted = any(due.need.met_by(product.contents.declared))
         reason = shed.refused[product.id] or rules.of_job(
             product, due.stand, due.job.kind, due.day, due.used
         )
         if reason is not None:
-            if wanted:
+            if any(due.need.met_by(product.contents.declared)):
                 refused.append(Refused(product.id, reason))
             continue
         available = shed.available(product.id, due.stand, due.day)

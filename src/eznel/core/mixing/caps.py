@@ -273,7 +273,9 @@ def apart(choices: list[Choice]) -> Apart | None:
     Apart or None
         None where nothing reacts.
     """
-    held = [c.product.contents.total for c in choices]
-    one = tuple(n for n, mine in enumerate(held) if any(falls_out(mine, other) for other in held))
-    other = tuple(n for n, mine in enumerate(held) if any(falls_out(of, mine) for of in held))
+    held = {c.of: c.product.contents.total for c in choices}
+    calcium = {of for of, mine in held.items() if any(falls_out(mine, x) for x in held.values())}
+    others = {of for of, mine in held.items() if any(falls_out(x, mine) for x in held.values())}
+    one = tuple(n for n, c in enumerate(choices) if c.of in calcium)
+    other = tuple(n for n, c in enumerate(choices) if c.of in others)
     return Apart(one, other) if one and other else None
