@@ -4,7 +4,7 @@ import re
 from datetime import timedelta
 from typing import Literal
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from gardens import TODAY
 
@@ -59,6 +59,37 @@ def test_from_nothing_to_what_to_weigh(page: Page, address: str) -> None:
     expect(page.get_by_role("heading", name="One thing to feed today")).to_be_visible()
     expect(page.get_by_text(re.compile("level .*spoon")).first).to_be_visible()
     assert hand.actions < 25
+
+
+def test_a_late_answer_does_not_fetch_the_reader_back(page: Page, address: str) -> None:
+    page.goto(address)
+    hand = Hand(page)
+    hand.press("Start this garden")
+    page.wait_for_url(re.compile("/plot$"))
+    hand.press("Shed", "link")
+    hand.press("Type one in")
+    hand.type("Name", "feed")
+    hand.type("N, %", "12")
+    saves: list[Route] = []
+    views: list[Route] = []
+    page.route(
+        "**/products**",
+        lambda route: saves.append(route) if route.request.method != "GET" else route.fallback(),
+    )
+    page.route(re.compile(r"/assets/season-.*\.js"), lambda route: views.append(route))
+    hand.press("Save")
+    expect(page.get_by_role("button", name="Save", exact=True)).to_have_attribute(
+        "aria-busy", "true"
+    )
+    with page.expect_request(re.compile(r"/assets/season-.*\.js")):
+        hand.press("Season", "link")
+    with page.expect_response("**/products**"):
+        saves[0].continue_()
+    expect(page.get_by_role("list").get_by_text("feed")).to_be_visible()
+    views[0].continue_()
+    page.wait_for_url(re.compile("/season$"))
+    expect(page.get_by_role("heading", name="Season", level=1)).to_be_visible()
+
 
 
 def test_an_empty_garden_says_what_to_do(page: Page, address: str) -> None:

@@ -5,6 +5,7 @@ import { RouterProvider } from 'react-router'
 import { onLateArrival } from '../api/outbox'
 import { ProblemError } from '../api/client'
 import '../theme/base.css'
+import { WhereTo } from '../lib/useAddress'
 import { loadWords } from '../lib/words'
 import { router } from './routes'
 import { Door } from './SignIn'
@@ -28,6 +29,8 @@ const queries = new QueryClient({
 
 onLateArrival((garden) => void queries.invalidateQueries({ queryKey: ['garden', garden] }))
 
+const whereTo = () => (router.state.navigation.location ?? router.state.location).pathname
+
 // Without its sentences the page still works, in English.
 void loadWords()
   .catch(() => undefined)
@@ -37,7 +40,9 @@ void loadWords()
         <QueryClientProvider client={queries}>
           <ThemeProvider>
             <Door>
-              <RouterProvider router={router} />
+              <WhereTo value={whereTo}>
+                <RouterProvider router={router} />
+              </WhereTo>
             </Door>
           </ThemeProvider>
         </QueryClientProvider>
