@@ -91,7 +91,6 @@ def test_a_late_answer_does_not_fetch_the_reader_back(page: Page, address: str) 
     expect(page.get_by_role("heading", name="Season", level=1)).to_be_visible()
 
 
-
 def test_an_empty_garden_says_what_to_do(page: Page, address: str) -> None:
     page.goto(address)
     page.get_by_role("button", name="Start this garden").click()
