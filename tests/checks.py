@@ -5,6 +5,7 @@ label percentages again.
 """
 
 import itertools
+from collections import Counter
 from collections.abc import Iterator
 from uuid import UUID
 
@@ -72,7 +73,10 @@ def _of_season(planting: PlantingPlan, garden: Garden) -> Iterator[str]:
     for nutrient, most in (("P", crop.removal_p), ("K", crop.uptake_k)):
         need = next(n for n in planting.needs if n.nutrient == nutrient)
         came = sum(job.brings_g[nutrient] for job in counted)
-        if came > max(need.total_g, most * harvest_kg) * SLACK + 1e-9:
+        # What comes along may yield to many times that, where it would starve the crop.
+        bearable = max(need.total_g, {"P": 10, "K": 3}[nutrient] * most * harvest_kg)
+        single = max((job.brings_g[nutrient] for job in counted), default=0.0)
+        if came > (bearable + single) * SLACK + 1e-9 and (nutrient == "K" or planting.area_m2):
             yield f"season {nutrient}"
     days = sorted(j.due_on for j in planting.jobs if j.kind == "dressing")
     if any((b - a).days < 14 for a, b in itertools.pairwise(days)):
@@ -97,7 +101,7 @@ def _of_labels(planting: PlantingPlan, garden: Garden) -> Iterator[str]:
         if product.proof == "unproven" and days:
             yield "something unproven is relied on"
     boron = sum(
-        line.grams * job.mixes[0].portions * declared_boron(product)
+        line.grams * job.mixes[0].portions * job.mixes[0].poured * declared_boron(product)
         for job in planting.jobs
         if job.mixes
         for line in job.mixes[0].lines
@@ -133,13 +137,16 @@ def _of_mix(
     materials = catalogue.load().materials
     facts = {product.id: product for product in made.products}
     place = next(p for p in garden.places if p.id == planting.place)
-    if len(mix.lines) > 3 or sum(line.count for line in mix.lines) > 12:
+    sizes = Counter(line.product for line in mix.lines)
+    if len(sizes) > 3 or sum(line.count for line in mix.lines) > 12:
         yield "more than three products or twelve measures"
-    if len({line.product for line in mix.lines}) < len(mix.lines):
-        yield "two measure sizes of one product"
+    if max(sizes.values(), default=0) > 2:
+        yield "three measure sizes of one product"
     if mix.water_l and reacting(mix, products):
         yield "calcium with sulphate or phosphate in one can"
     soluble_n = 0.0
+    made_l = mix.water_l * mix.portions
+    poured = mix.per_plant_l * planting.plants / made_l if made_l else 1.0
     for line in mix.lines:
         product = products[line.product]
         grams = line.grams * mix.portions
@@ -149,16 +156,19 @@ def _of_mix(
         if (
             product.max_rate
             and planting.area_m2
-            and (grams > product.max_rate.g_per_m2 * planting.area_m2 * SLACK)
+            and (grams * poured > product.max_rate.g_per_m2 * planting.area_m2 * SLACK)
         ):
             yield "label rate"
         strongest = product.max_strength
         if strongest is not None and mix.water_l:
-            poured = getattr(strongest, "product", None)
-            g_per_l = strongest.value if poured is None else poured.value / strongest.water.value
+            said = getattr(strongest, "product", None)
+            g_per_l = strongest.value if said is None else said.value / strongest.water.value
             if line.grams > g_per_l * mix.water_l * SLACK:
                 yield "label strength"
-        if product.max_per_plant and grams > product.max_per_plant.value * planting.plants * SLACK:
+        if (
+            product.max_per_plant
+            and grams * poured > product.max_per_plant.value * planting.plants * SLACK
+        ):
             yield "label for a plant"
         material = materials.get(product.material or "")
         if material and material.liming:
@@ -167,7 +177,7 @@ def _of_mix(
             yield "soluble nitrogen before planting"
     if isinstance(place, Bed):
         most = 2.0 if job.kind == "feed" else 5.0
-        if soluble_n > most * planting.area_m2 * SLACK + 1e-9:
+        if soluble_n * poured > most * planting.area_m2 * SLACK + 1e-9:
             yield "soluble nitrogen on the ground"
     if mix.water_l:
         strongest = 100 if job.stage in ("transplant_establishment", "potted_on") else 200

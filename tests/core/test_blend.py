@@ -10,8 +10,8 @@ from hypothesis import strategies as st
 from eznel.core.blend import (
     ACCEPTABLE,
     EQUAL,
+    MOST_KINDS,
     MOST_MEASURES,
-    MOST_PRODUCTS,
     WEIGHT,
     Cap,
     Item,
@@ -39,9 +39,7 @@ def twin(need, scale, items, caps):
     found = []
     for counts in every(range(MOST_MEASURES + 1), repeat=len(items)):
         used = [n for n, count in enumerate(counts) if count]
-        if len(used) > MOST_PRODUCTS or sum(counts) > MOST_MEASURES:
-            continue
-        if len({items[n].product for n in used}) < len(used):
+        if len(used) > MOST_KINDS or sum(counts) > MOST_MEASURES:
             continue
         if used and any(
             sum(c * u for c, u in zip(counts, cap.per_measure, strict=True)) > cap.limit + 1e-9
@@ -49,11 +47,13 @@ def twin(need, scale, items, caps):
         ):
             continue
         brings = {
-            n: sum(c * i.brings[n] for c, i in zip(counts, items, strict=True)) for n in NUTRIENTS
+            n: sum(c * i.grams * i.per_gram[n] for c, i in zip(counts, items, strict=True))
+            for n in NUTRIENTS
         }
         cost = sum(c * (i.cost or 0) for c, i in zip(counts, items, strict=True))
         short, excess = twin_score(brings, need, scale)
-        found.append((short, excess, len(used), cost, sum(counts), counts))
+        products = len({items[n].product for n in used})
+        found.append((short, excess, products, cost, sum(counts), counts))
     least = min(row[0] for row in found)
     near = [row for row in found if row[0] <= least + EQUAL]
     least = min(row[1] for row in near)
@@ -74,7 +74,7 @@ def problems(draw):
         Item(
             product=n if size < 4 or n else 0,
             grams=draw(st.floats(0.5, 20)),
-            brings=draw(vectors),
+            per_gram=draw(vectors),
             cost=round(draw(st.floats(0.01, 2)), 3),
         )
         for n in range(size)
@@ -116,7 +116,7 @@ def test_no_answer_exceeds_a_cap(problem) -> None:
 
 
 def _item(product: int, cost: float | None = None, **brings: float) -> Item:
-    return Item(product, 5.0, Amounts.of_each(lambda n: brings.get(n, 0.0)), cost)
+    return Item(product, 1.0, Amounts.of_each(lambda n: brings.get(n, 0.0)), cost)
 
 
 def test_three_answers_where_all_differ() -> None:

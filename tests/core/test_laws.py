@@ -248,6 +248,7 @@ def test_a_feed_given_as_planned_changes_nothing_later(garden: Garden, data: st.
             ScoopOf(product=line.product, scoop=line.scoop, count=line.count * mix.portions)
             for line in mix.lines
         ),
+        poured=mix.poured,
     )
     after = gardens.plan_of(garden, log.model_copy(update={"feeds": (entry,)}))
 

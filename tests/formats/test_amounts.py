@@ -48,7 +48,7 @@ def mix_of(made: SeasonPlan, **more: object):
         ({"portions": 1, "water_l": 0, "per_plant_l": 0, "portion": "bed"},
          "for the whole bed: {inside}"),
         ({"portions": 2, "water_l": 0, "per_plant_l": 0, "portion": "part"},
-         "for each of 2 equal parts of the bed: {inside}"),
+         "for each of 2 equal parts of their ground: {inside}"),
     ],
 )  # fmt: skip
 def test_the_sentence_says_portions_water_and_what_each_plant_gets(more, said: str) -> None:

@@ -1,14 +1,14 @@
 """From a need to whole level scoops: exact, by looking at every mix.
 
-A mix takes at most three products, one measure size each, and at most twelve measures in all. That
-is a stated rule: it costs little and keeps a mix that a person can make. Caps are never exceeded:
-a mix that breaks one is not looked at. Among the rest, in this order: least shortfall of the
-targets (weighted, relative), least excess, fewest products, least cost, fewest measures. What
-differs by less than a twentieth counts as equal, as no scoop is more level than that; otherwise
-every mix would be rounded up, and "fewest products" would never decide.
+A mix takes at most three kinds of scoopful, a product in one or two sizes of measure, and at most
+twelve measures in all. That is a stated rule: it costs little and keeps a mix that a person can
+make. Caps are never exceeded: a mix that breaks one is not looked at. Among the rest, in this
+order: least shortfall of the targets (weighted, relative), least excess, fewest products, least
+cost, fewest measures. What differs by less than a fiftieth counts as equal; otherwise every mix
+would be rounded up, and simplicity would never decide.
 """
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from itertools import combinations
@@ -18,17 +18,22 @@ from numpy.typing import NDArray
 
 from eznel.core.nutrients import NUTRIENTS, WHOLE, Amounts, Nutrient
 
-MOST_PRODUCTS = 3
+MOST_KINDS = 3
 MOST_MEASURES = 12
-EQUAL = 0.05
+EQUAL = 0.02
 """Scores that differ by less than this count as equal: no scoop is more level than that."""
 
 ACCEPTABLE = 0.15
 """How much further than the best a simpler or cheaper answer may be off, both ways together."""
 
+STARVING: tuple[Nutrient, ...] = ("N", "K")
+STARVED = 0.1
+"""A thrifty limit yields where one of these would stay further short than this."""
+
 WEIGHT: dict[Nutrient, float] = {"N": 1.0, "P": 0.7, "K": 1.0, "Ca": 0.5, "Mg": 0.5, "S": 0.2}
 
 Floats = NDArray[np.float64]
+Flags = NDArray[np.bool_]
 
 _WEIGHT = [WEIGHT[n] for n in NUTRIENTS]
 _SHARE = np.array(_WEIGHT) / sum(_WEIGHT)
@@ -41,8 +46,8 @@ class Item:
 
     product: int
     grams: float
-    brings: Amounts
-    """What is available of it. [g]"""
+    per_gram: Amounts
+    """What is available of a gram. [g/g]"""
     cost: float | None = None
 
 
@@ -98,13 +103,11 @@ class _Table:
 
 @lru_cache(maxsize=64)
 def _every(products: tuple[int, ...]) -> NDArray[np.int8]:
-    """Every mix: at most three items of different products, twelve measures in all."""
+    """Every mix: at most three items, twelve measures in all."""
     columns = [np.zeros((len(products), 1), dtype=np.int8)]
-    for size in range(1, MOST_PRODUCTS + 1):
+    for size in range(1, MOST_KINDS + 1):
         counts = _counts(size)
         for chosen in combinations(range(len(products)), size):
-            if len({products[n] for n in chosen}) < size:
-                continue
             block = np.zeros((len(products), counts.shape[1]), dtype=np.int8)
             block[chosen, :] = counts
             columns.append(block)
@@ -127,7 +130,11 @@ def _table(products: tuple[int, ...], most: tuple[int, ...]) -> _Table:
         if limit < MOST_MEASURES:
             inside &= row <= limit
     counts = table[:, np.flatnonzero(inside)].astype(float)
-    return _Table(counts, (counts > 0).sum(axis=0).astype(float), counts.sum(axis=0))
+    of = np.array(products)
+    used = np.zeros(counts.shape[1])
+    for one in set(products):
+        used += counts[of == one].any(axis=0)
+    return _Table(counts, used, counts.sum(axis=0))
 
 
 def blend(
@@ -136,6 +143,7 @@ def blend(
     items: tuple[Item, ...],
     caps: tuple[Cap, ...],
     apart: Apart | None = None,
+    thrifty: tuple[Cap, ...] = (),
 ) -> tuple[Answer, ...]:
     """Return up to three mixes for a need: best match, fewest products, cheapest.
 
@@ -146,35 +154,33 @@ def blend(
     scale : Amounts
         What an excess of each is compared with, above 0: the target, or the crop's own use. [g]
     items : tuple of Item
-        One measure each; two of the same product are never mixed. [g]
+        One measure each; a product may come in two sizes. [g]
     caps : tuple of Cap
         Never exceeded.
     apart : Apart or None
         Items that may not be in one mix.
+    thrifty : tuple of Cap
+        Kept, unless the best mix would then leave nitrogen or potassium more than a tenth short.
 
     Returns
     -------
     tuple of Answer
         Best first; fewer than three where they coincide. The best may be no measure at all.
     """
-    table = _allowed(items, caps, apart)
-    per_measure = (
-        np.array([item.brings.values for item in items]).reshape(len(items), len(NUTRIENTS)).T
-    )
-    brings = per_measure @ table.counts
+    table, thrifty_too = _allowed(items, caps, thrifty, apart)
+    per_gram = np.array([item.per_gram.values for item in items]).reshape(-1, len(NUTRIENTS))
+    grams = np.array([item.grams for item in items])
+    brings = (per_gram * grams[:, None]).T @ table.counts
     short, excess = _score(brings, need, scale)
-    cost = _costs(table, items)
-    used, measures, miss = table.used, table.measures, short + excess
-    good = np.flatnonzero(short <= short.min() + EQUAL)
-    good = good[excess[good] <= excess[good].min() + EQUAL]
-    best = _first(good, used, cost, measures, short, excess)
-    chosen = [("best", best)]
-    near = np.flatnonzero(miss <= miss[best] + ACCEPTABLE)
-    near = near[near > 0]  # no measure is no answer
-    if len(near):
-        chosen.append(("fewest", _first(near, used, miss, cost, measures)))
-        if cost is not None:
-            chosen.append(("cheapest", _first(near, cost, miss, used, measures)))
+    miss, cost = short + excess, _costs(table, items)
+    scored = _Scored(short, excess, miss, table.used, table.measures, cost)
+    columns = np.arange(len(miss))
+    if thrifty:
+        columns = columns[thrifty_too]
+        if _starves(brings[:, scored.best(columns)], need):
+            columns = np.arange(len(miss))
+    best = scored.best(columns)
+    chosen = [("best", best), *scored.simpler(columns, best)]
     titles: dict[int, list[str]] = {}
     for title, column in chosen:
         titles.setdefault(column, []).append(title)
@@ -193,11 +199,49 @@ def blend(
     )
 
 
-def _allowed(items: tuple[Item, ...], caps: tuple[Cap, ...], apart: Apart | None) -> _Table:
-    """Every mix that no cap forbids; to do nothing is always allowed."""
+@dataclass(frozen=True, slots=True)
+class _Scored:
+    """Every mix that is allowed, with what it is judged by."""
+
+    short: Floats
+    excess: Floats
+    miss: Floats
+    used: Floats
+    measures: Floats
+    cost: Floats | None
+
+    def best(self, columns: NDArray[np.int_]) -> int:
+        """The best match among some of the mixes; of equals the simplest."""
+        good = columns[self.short[columns] <= self.short[columns].min() + EQUAL]
+        good = good[self.excess[good] <= self.excess[good].min() + EQUAL]
+        return _first(good, self.used, self.cost, self.measures, self.short, self.excess)
+
+    def simpler(self, columns: NDArray[np.int_], best: int) -> Iterator[tuple[str, int]]:
+        """The fewest products and the cheapest among those that are not much further off."""
+        near = columns[self.miss[columns] <= self.miss[best] + ACCEPTABLE]
+        near = near[near > 0]  # no measure is no answer
+        if len(near):
+            yield "fewest", _first(near, self.used, self.miss, self.cost, self.measures)
+        if len(near) and self.cost is not None:
+            yield "cheapest", _first(near, self.cost, self.miss, self.used, self.measures)
+
+
+def _starves(brings: Floats, need: Amounts) -> bool:
+    """Whether a mix leaves nitrogen or potassium more than a tenth short."""
+    pairs = ((brings[NUTRIENTS.index(x)], need[x]) for x in STARVING)
+    return any(comes < (1 - STARVED) * wanted for comes, wanted in pairs)
+
+
+def _allowed(
+    items: tuple[Item, ...], caps: tuple[Cap, ...], thrifty: tuple[Cap, ...], apart: Apart | None
+) -> tuple[_Table, Flags]:
+    """Every mix that no cap forbids, and which of them the thrifty ones allow as well.
+
+    To do nothing is always allowed.
+    """
     most = [float(MOST_MEASURES)] * len(items)
-    limits = [cap.limit + _EPS * max(1.0, abs(cap.limit)) for cap in caps]
-    for cap, limit in zip(caps, limits, strict=True):
+    limits = [cap.limit + _EPS * max(1.0, abs(cap.limit)) for cap in (*caps, *thrifty)]
+    for cap, limit in zip(caps, limits, strict=False):
         # Where a use can be negative, an item may go further than alone: that is for the sums.
         if min(cap.per_measure, default=0.0) >= 0:
             for n, use in enumerate(cap.per_measure):
@@ -208,13 +252,14 @@ def _allowed(items: tuple[Item, ...], caps: tuple[Cap, ...], apart: Apart | None
         counts = table.counts
         both = counts[list(apart.one)].any(axis=0) & counts[list(apart.other)].any(axis=0)
         table = table.rows_at(np.flatnonzero(~both))
-    if not caps or not items:
-        return table
-    uses = np.array([cap.per_measure for cap in caps]) @ table.counts
-    over = np.sum(uses > np.array(limits)[:, None], axis=0)
-    over[0] = 0
-    kept = np.flatnonzero(over == 0)
-    return table if len(kept) == len(over) else table.rows_at(kept)
+    if not limits or not items:
+        return table, np.ones(len(table.used), dtype=bool)
+    uses = np.array([cap.per_measure for cap in (*caps, *thrifty)]) @ table.counts
+    over = uses > np.array(limits)[:, None]
+    over[:, 0] = False
+    kept = np.flatnonzero(~np.logical_or.reduce(over[: len(caps)], axis=0))
+    too: Flags = ~np.logical_or.reduce(over[len(caps) :, kept], axis=0)
+    return (table if len(kept) == len(over[0]) else table.rows_at(kept)), too
 
 
 def _score(brings: Floats, need: Amounts, scale: Amounts) -> tuple[Floats, Floats]:
@@ -277,7 +322,7 @@ def choose_measures(
     most_g : float
         The most of the product that could be useful. [g]
     grams_per_measure : sequence of float
-        What one level measure of each size weighs. [g]
+        What one level measure of each size weighs, the smallest first. [g]
     sizes : int
         How many sizes to offer. [count]
 
@@ -286,11 +331,6 @@ def choose_measures(
     tuple of int
         Indices into `grams_per_measure`, the larger first; empty without measures.
     """
-    by_size = sorted(range(len(grams_per_measure)), key=lambda n: grams_per_measure[n])
-    if not by_size:
-        return ()
-    reach = next(
-        (n for n, i in enumerate(by_size) if MOST_MEASURES * grams_per_measure[i] >= most_g),
-        len(by_size) - 1,
-    )
-    return tuple(by_size[n] for n in range(reach, max(reach - sizes, -1), -1))
+    last = len(grams_per_measure) - 1
+    reach = next((n for n, g in enumerate(grams_per_measure) if MOST_MEASURES * g >= most_g), last)
+    return tuple(range(reach, max(reach - sizes, -1), -1))

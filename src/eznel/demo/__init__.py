@@ -421,6 +421,7 @@ def _entry(planting: UUID, job: JobView, number: int) -> FeedEntry:
             "outcome": "missed" if number == 6 else "given",
             "amounts": () if number == 6 else given,
             "water": None if number == 6 else water,
+            "poured": mix.poured,
             "planned": amounts,
         }
     )

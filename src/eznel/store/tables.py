@@ -256,6 +256,7 @@ class FeedEntryRow(_Thing, Base):
     outcome: Mapped[str]
     amounts: Mapped[Nested]
     water: Mapped[Nested | None]
+    poured: Mapped[float]
     planned: Mapped[Nested]
     note: Mapped[str] = mapped_column(Text)
 

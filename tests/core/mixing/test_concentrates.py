@@ -37,7 +37,7 @@ def test_a_ratio_of_16_is_17_times_as_strong() -> None:
 def test_two_tanks_keep_calcium_from_sulphate() -> None:
     """In one can they never meet; as two concentrates they may, each in a tank of its own."""
     single = feeds(proportioner=16)
-    assert all(len(job.mixes[0].lines) == 1 for job in single if job.mixes)
+    assert all(len(job.mixes[0].taken) == 1 for job in single if job.mixes)
     both = [job for job in feeds(proportioner=16, tanks=2) if len(job.concentrates) == 2]
     assert both
     for job in both:

@@ -49,7 +49,7 @@ def test_label_rate() -> None:
     assert planting.area_m2 == pytest.approx(3.2)  # 4 × 0.8 m × 1 m
     for job in gardens.jobs(planting, "dressing"):
         grams = sum(line.grams for line in job.mixes[0].lines) * job.mixes[0].portions
-        assert grams == 60  # 20 × 3.2 = 64, in spoons of 10 g
+        assert 60 < grams <= 64  # 20 × 3.2 = 64, in spoons of 10 g and grams
         assert "mix_misses" in [f.key for f in job.findings]
 
 
@@ -80,14 +80,23 @@ def test_young_plants_get_half_strength() -> None:
     assert max(job.mixes[0].n_mg_l for job in feeds(planting)) > 100
 
 
-def test_phosphorus_comes_along_only_as_far_as_the_harvest_takes_it() -> None:
-    feed = gardens.product("np", "soluble", N=12, P2O5=12)
-    planting = planned(feed)
-    came = sum(job.brings_g["P"] for job in planting.jobs)
-    # untested, so enough: 0.27 g/kg × 5 kg/m² × 3.2 m²
-    assert planting.needs[1].total_g == 0
-    assert came <= 0.27 * 5 * 3.2
-    assert came > 0.27 * 5 * 3.2 - 0.7  # and it is that cap which decides
+def test_phosphorus_that_comes_along_never_starves_a_crop() -> None:
+    """Untested, so enough: the harvest takes 0.27 g/kg × 5 kg/m² × 3.2 m² = 4.3 g. With 1:0.44 of
+    nitrogen to phosphorus a season of nitrogen brings more, and is given all the same.
+    """
+    only = planned(gardens.product("np", "soluble", N=12, P2O5=12))
+    assert only.needs[1].total_g == 0
+    assert only.needs[0].supplied_g >= 0.9 * only.needs[0].total_g
+    came = sum(job.brings_g["P"] for job in only.jobs)
+    assert 4.32 < came <= 10 * 4.32
+    said = next(f for f in only.findings if f.key == "phosphorus_along")
+    assert [q.value for q in said.numbers] == pytest.approx([came, came - 4.32])
+    # where something else feeds it as well, thrift decides
+    both = planned(
+        gardens.product("np", "soluble", N=12, P2O5=12), gardens.product("n", "soluble", N=15)
+    )
+    assert both.needs[0].supplied_g >= 0.9 * both.needs[0].total_g
+    assert sum(job.brings_g["P"] for job in both.jobs) <= 4.32
 
 
 def test_a_dressing_may_not_salt_the_soil() -> None:
@@ -192,11 +201,13 @@ def test_reasons_for_no_mix() -> None:
     def reasons(planting: PlantingPlan) -> set[str]:
         return {f.key for job in planting.jobs for f in job.findings}
 
-    assert reasons(planned()) == {"no_product_for_job"}
+    assert reasons(planned()) == {"shed_is_empty"}
+    assert reasons(planned(gardens.product("n", N=10))) >= {"only_spread"}
+    assert "no_product_for_job" in reasons(planned(gardens.product("p", "soluble", P2O5=50)))
     assert reasons(planned(gardens.product("n", "soluble", N=10), scoops=())) == {"no_scoops"}
     bucket = gardens.scoop("bucket", 9000)
     strong = gardens.product("n", "soluble", N=30)
-    assert "scoop_too_large" in reasons(planned(strong, scoops=(bucket,)))
+    assert "refused_strength_n" in reasons(planned(strong, scoops=(bucket,)))
 
 
 def test_prices_choose_the_cheapest() -> None:

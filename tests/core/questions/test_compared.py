@@ -65,9 +65,9 @@ def test_how_supply_keeps_pace_by_stage() -> None:
     few = next(one for one in compared.seasons if one.programme == "base_and_side_dress")
     many = next(one for one in compared.seasons if one.programme == "little_and_often")
     assert len(many.jobs) > 2 * len(few.jobs)
-    # Half a kilo of feed at 10 a kilo costs 5: grams × price
+    # Half a kilo of feed at 10 a kilo costs 5: grams × price, and what is left over in cans besides
     grams = sum(j.need_g["N"] for j in many.jobs if j.planned) / 0.12
-    assert many.judged.cost == pytest.approx(grams * 10 / 1000, rel=0.1)
+    assert 0.9 * grams * 10 / 1000 <= many.judged.cost <= 1.2 * grams * 10 / 1000
 
 
 def test_an_unknown_planting_is_refused() -> None:

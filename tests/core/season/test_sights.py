@@ -123,8 +123,8 @@ def test_magnesium_replaces_a_feed_and_never_adds_one() -> None:
     assert set(jobs) == set(usual)
     assert {n for n, grams in instead.need_g.items() if grams > 0} == {"Mg"}
     mix = instead.mixes[0]
-    assert [line.product for line in mix.lines] == [EPSOM_ID]
-    strength = mix.lines[0].grams / mix.water_l
+    assert {line.product for line in mix.lines} == {EPSOM_ID}
+    strength = sum(line.grams for line in mix.lines) / mix.water_l
     assert strength == pytest.approx(2.0, rel=0.15)  # whole half-measures
     assert jobs[SECOND].need_g["N"] > 0
     thrice = [{"kind": "magnesium_short", "on": SEEN + timedelta(14 * n)} for n in range(3)]

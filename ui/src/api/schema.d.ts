@@ -2173,6 +2173,11 @@ export interface components {
              * Format: uuid
              */
             planting: string;
+            /**
+             * Poured
+             * @default 1
+             */
+            poured: number;
             water?: components["schemas"]["Volume"] | null;
         };
         /**
@@ -2360,10 +2365,10 @@ export interface components {
             log: components["schemas"]["Log"];
             /**
              * Version
-             * @default 6
+             * @default 7
              * @constant
              */
-            version: 6;
+            version: 7;
         };
         /**
          * GardenListed
@@ -3101,9 +3106,11 @@ export interface components {
              * Portion
              * @enum {string}
              */
-            portion: "can" | "tub" | "bed" | "part";
+            portion: "can" | "tub" | "bed" | "plants" | "part";
             /** Portions */
             portions: number;
+            /** Poured */
+            poured: number;
             /** Titles */
             titles: string[];
             totals_g: components["schemas"]["Amounts"];

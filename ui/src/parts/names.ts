@@ -52,7 +52,8 @@ export function portionText(mix: Mix): string {
       : plural(n, 'In one can', 'In each of {n} cans')
   }
   if (mix.portion === 'tub') return plural(n, 'For the tub', 'For each of {n} tubs')
-  if (mix.portion === 'part') return t('For each of {n} equal parts of the bed', { n })
+  if (mix.portion === 'plants') return t('Round these plants')
+  if (mix.portion === 'part') return t('For each of {n} equal parts of their ground', { n })
   return t('For the whole bed')
 }
 

@@ -190,7 +190,7 @@ class GardenFile(Entry):
     """The file that leaves and enters: one garden with its log, in one version of the format."""
 
     format: Literal["eznel garden"] = "eznel garden"
-    version: Literal[6] = 6
+    version: Literal[7] = 7
     garden: Garden
     log: Log = Log()
 

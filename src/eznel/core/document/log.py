@@ -19,6 +19,8 @@ class FeedEntry(Thing):
     outcome: Literal["given", "missed"]
     amounts: tuple[Amount, ...] = ()
     water: Volume | None = None
+    poured: Annotated[float, Field(gt=0, le=1)] = 1.0
+    """Share of what was made that these plants got; the rest of the can went elsewhere. [L/L]"""
     planned: tuple[Amount, ...] = ()
     """What the plan said when it was ticked."""
     note: Note = ""

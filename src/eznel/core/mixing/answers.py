@@ -4,76 +4,40 @@ The shed is filtered by what the job can use; every limit becomes a cap on the b
 multiplied out to all cans, tubs or parts of the bed.
 """
 
+from collections.abc import Iterator
 from dataclasses import dataclass
-from math import ceil
 
-from eznel.core.blend import EQUAL, MOST_MEASURES, WEIGHT, Answer, Item, blend, choose_measures
+from eznel.core.blend import EQUAL, MOST_MEASURES, Answer, Cap, Item, blend, choose_measures
 from eznel.core.mixing.caps import (
     Choice,
     DueJob,
     Portions,
     apart,
     caps,
-    stage_of,
+    comes_along,
     water_ec_ds_m,
 )
 from eznel.core.mixing.concentrates import two_tanks
+from eznel.core.mixing.portions import ways
+from eznel.core.mixing.refusals import nothing_fits, refusal
+from eznel.core.mixing.usable import MOST_CHOICES, Usable, on_shelf, useful
 from eznel.core.nutrients import NOTHING, Amounts
-from eznel.core.products.fertiliser import Fertiliser
-from eznel.core.products.solutions import most_ec_ds_m, most_n_mg_l
-from eznel.core.schedule.jobs import STARTER_L_PER_PLANT, feed_water_l, seedling_l
-from eznel.core.shed import rules
 from eznel.core.shed.rules import Refused
 from eznel.core.shed.shelf import MixLine, MixPlan, Reliance, Shed, Shelf
-from eznel.core.stands.stand import InTub
-
-MOST_CHOICES = 8
-"""Products that a blend looks at; the least useful of a larger shed are left out."""
+from eznel.core.working import Finding, Level
 
 GOOD_ENOUGH = 0.2
 """A miss up to this is not worth more cans: the next feed makes it good."""
-MORE_CANS = 2
-"""How many cans more than needed are tried for a better match."""
-
 SAME = 1e-9
 """Two teaspoons and a larger scoop are the same only if they are exactly."""
-
-WEAKEST = 0.5
-"""A weak feed brings at least so much of the nitrogen that its stage bears."""
-
-DISSOLVED = ("feed", "starter", "seedling")
-WEAK = ("starter", "seedling")
-"""Jobs that want so little that whole scoops make more than is poured."""
-
-FORMS = {
-    ("base", "ground"): ("granular", "organic", "coated", "soluble"),
-    ("base", "tub"): ("coated", "organic"),
-    ("dressing", "ground"): ("granular", "soluble"),
-    ("starter", "ground"): ("soluble", "liquid"),
-    ("starter", "tub"): ("soluble", "liquid"),
-    ("seedling", "ground"): ("soluble", "liquid"),
-    ("seedling", "tub"): ("soluble", "liquid"),
-    ("feed", "ground"): ("soluble", "liquid"),
-    ("feed", "tub"): ("soluble", "liquid"),
-}
-"""What can be used for a job: solids are spread or mixed in, feeds are dissolved."""
-
-
-@dataclass(frozen=True, slots=True)
-class Usable:
-    """A product for a job: what a gram brings, and the most that is of use. [g/g, g]"""
-
-    product: Fertiliser
-    available: Amounts
-    most_g: float
 
 
 @dataclass(frozen=True, slots=True)
 class Answered:
-    """Up to three answers to a job, best first, or the keys of the reasons why there is none."""
+    """Up to three answers to a job, best first, or the reason why there is none."""
 
     mixes: tuple[MixPlan, ...] = ()
-    reasons: tuple[str, ...] = ()
+    reasons: tuple[Finding, ...] = ()
     relies: tuple[Reliance, ...] = ()
     """On what is left in the shed."""
     refused: tuple[Refused, ...] = ()
@@ -98,162 +62,69 @@ def answer(due: DueJob, shed: Shed, shelf: Shelf) -> Answered:
         Mixes or reasons.
     """
     if not shed.scoops:
-        return Answered(reasons=("no_scoops",))
+        return Answered(reasons=(Finding("no_scoops", Level.WARNING, "scoops"),))
     fitting, refused = useful(due, shed)
-    usable = _usable(due, fitting, shelf)
+    usable = on_shelf(due, fitting, shelf)
     plenty_g = {one.product.id: one.most_g for one in fitting}
-
-    def tried(portions: Portions) -> tuple[MixPlan, ...]:
-        choices = _choices(portions, usable, shed)
-        for one in choices:
+    best: _Way | None = None
+    tried = []
+    for portions in ways(due, usable, shed) if usable else ():
+        way = _way(due, portions, _choices(portions, usable, shed), shed, shelf)
+        tried.append(way)
+        for one in way.choices:
             offered_g = MOST_MEASURES * one.grams * portions.count
             plenty_g[one.product.id] = max(plenty_g[one.product.id], offered_g)
-        return _answers(due, portions, choices, shed, shelf)
-
-    found: tuple[MixPlan, ...] = ()
-    reasons: tuple[str, ...] = ("no_product_for_job",)
-    if usable:
-        first = _portions(due, usable, shed)
-        found = tried(first)
-        for more in range(1, MORE_CANS + 1 if due.job.kind == "feed" else 1):
-            # Whole scoops may suit more, smaller cans better.
-            if found and _matches(found[0], due.need):
-                break
-            others = tried(first.split(first.count + more))
-            if others and (not found or others[0].miss < found[0].miss - EQUAL):
-                found = others
-        reasons = () if found else ("scoop_too_large",)
-    relies = (
+        if way.answers and (best is None or way.misses < best.misses - EQUAL):
+            best = way
+        if best is not None and _matches(best):
+            break
+    relies = tuple(
         Reliance(p, left, g) for p, g in plenty_g.items() if (left := shelf.left_g[p]) is not None
     )
-    return Answered(found, reasons, tuple(relies), refused)
+    if best is not None:
+        mixes = tuple(_plan(due, best, one, shed) for one in best.answers)
+        return Answered(mixes, relies=relies, refused=refused)
+    if tried:
+        over = (refusal(due, one.portions, one.choices, one.hard, shed) for one in tried)
+        reason = min(over, key=lambda one: one.over).finding
+    else:
+        used_up = [one.product.product.name for one in fitting]
+        reason = nothing_fits(due, shed, used_up, refused)
+    return Answered(reasons=(reason,), relies=relies, refused=refused)
 
 
-def _matches(mix: MixPlan, need: Amounts) -> bool:
-    """Whether a mix misses so little, or of nitrogen so little, that other cans cannot help."""
-    n_short = need.n > 0 and mix.brings_g.n < (1 - GOOD_ENOUGH) * need.n
-    return mix.miss <= GOOD_ENOUGH or (need.n > 0 and not n_short)
+@dataclass(frozen=True, slots=True)
+class _Way:
+    """One way to do a job, with the best that comes of it."""
+
+    portions: Portions
+    choices: list[Choice]
+    hard: tuple[Cap, ...]
+    answers: tuple[Answer, ...]
+    """Best first; empty where no measure at all is best."""
+
+    @property
+    def misses(self) -> float:
+        """How short the best of it is. [g/g]"""
+        return self.answers[0].mix.short
 
 
-def _answers(
-    due: DueJob, portions: Portions, choices: list[Choice], shed: Shed, shelf: Shelf
-) -> tuple[MixPlan, ...]:
-    kg_a_job = due.stand.kg_yield / due.jobs / portions.count
+def _way(due: DueJob, portions: Portions, choices: list[Choice], shed: Shed, shelf: Shelf) -> _Way:
+    kg_a_job = due.stand.kg_yield / due.jobs / portions.received
     crop = due.stand.crop
     scale = Amounts(*(max(x, crop.uptake(n) * kg_a_job, 1e-6) for n, x in portions.need.items()))
-    items = tuple(Item(c.of, c.grams, c.brings, c.cost) for c in choices)
-    limits = caps(due, portions, choices, shed, shelf)
+    items = tuple(Item(c.of, c.grams, c.available, c.cost) for c in choices)
     never = apart(choices) if portions.water_l and not two_tanks(shed.garden.preferences) else None
-    answers = blend(portions.need, scale, items, limits, never)
-    return tuple(
-        _plan(due, portions, choices, answer, shed) for answer in answers if any(answer.mix.counts)
-    )
+    hard, along = caps(due, portions, choices, shed, shelf), comes_along(due, portions, choices)
+    answers = blend(portions.need, scale, items, (*hard, *along.yielding), never, along.thrifty)
+    return _Way(portions, choices, hard, tuple(one for one in answers if any(one.mix.counts)))
 
 
-def useful(due: DueJob, shed: Shed) -> tuple[list[Usable], tuple[Refused, ...]]:
-    """Return the products that a job can use, whatever is left of them, and those it may not use.
-
-    Parameters
-    ----------
-    due : DueJob
-        The job. [g]
-    shed : Shed
-        Products.
-
-    Returns
-    -------
-    tuple of list of Usable and tuple of Refused
-        In the shed's order. [g]
-    """
-    forms = FORMS[due.job.kind, due.stand.where]
-    found, refused = [], []
-    for product in shed.products.values():
-        if product.form not in forms or product.is_lime:
-            continue
-        if due.job.only is not None and product.id not in due.job.only:
-            continue
-        if _quick_n_at_base(due, product):
-            continue
-        reason = shed.refused[product.id] or rules.of_job(
-            product, due.stand, due.job.kind, due.day, due.used
-        )
-        if reason is not None:
-            if any(due.need.met_by(product.contents.declared)):
-                refused.append(Refused(product.id, reason))
-            continue
-        available = shed.available(product.id, due.stand, due.day)
-        most_g = max(due.need.met_by(available), default=0.0)
-        if most_g > 0:
-            found.append(Usable(product, available, most_g))
-    return found, tuple(refused)
-
-
-def _quick_n_at_base(due: DueJob, product: Fertiliser) -> bool:
-    """Soluble nitrogen is for growing plants; soluble salts without it may go in before them."""
-    return due.job.kind == "base" and product.form == "soluble" and product.contents.soluble_n > 0
-
-
-def _usable(due: DueJob, useful: list[Usable], shelf: Shelf) -> list[Usable]:
-    """What is left of the useful products, the most useful first."""
-    found = []
-    for one in useful:
-        left = shelf.left_g[one.product.id]
-        if left is None or left >= one.most_g:
-            found.append(one)
-        elif left > 0:
-            found.append(Usable(one.product, one.available, left))
-    found.sort(key=lambda one: -_usefulness(one, due.need))
-    return found[:MOST_CHOICES]
-
-
-def _usefulness(one: Usable, need: Amounts) -> float:
-    return sum(
-        WEIGHT[n] * min(one.available[n] * one.most_g / x, 1.0) for n, x in need.items() if x > 0
-    )
-
-
-def _portions(due: DueJob, usable: list[Usable], shed: Shed) -> Portions:
-    if due.job.kind in DISSOLVED:
-        wanted_l = _poured_l(due)
-        # A whole scoop in little water would be too strong: more is made than is poured.
-        water_l = max(wanted_l, _least_l(due, usable, shed)) if due.job.kind in WEAK else wanted_l
-        can_l = shed.garden.preferences.can.l
-        cans = max(ceil(water_l / can_l - 1e-9), 1)
-        made = due.need * (water_l / wanted_l)
-        return Portions(cans, "can", water_l / cans, made / cans, wanted_l / water_l)
-    if isinstance(due.stand, InTub):
-        return Portions(due.stand.tubs, "tub", 0.0, due.need / due.stand.tubs)
-    # A bed too large for twelve of the largest measure is dressed in equal parts.
-    wanted = min(one.most_g / (MOST_MEASURES * shed.grams[one.product.id][-1]) for one in usable)
-    parts = max(ceil(wanted - 1e-9), 1)
-    return Portions(parts, "part" if parts > 1 else "bed", 0.0, due.need / parts)
-
-
-def _poured_l(due: DueJob) -> float:
-    """Feed that the plants are to get. [L]"""
-    if due.job.kind == "seedling":
-        return seedling_l(due.stand)
-    if due.job.kind == "starter":
-        return STARTER_L_PER_PLANT * due.stand.plants
-    return feed_water_l(due.stand, due.need.n or due.job.first_g.n)
-
-
-def _least_l(due: DueJob, usable: list[Usable], shed: Shed) -> float:
-    """Water in which one of the smallest measures is as weak as the stage bears. [L]
-
-    Of products that then still bring nitrogen, as a weak feed leans to it.
-    """
-    stage = stage_of(due)
-    most_n_g_l = most_n_mg_l(stage) / 1000
-    room = most_ec_ds_m(stage, due.stand.crop.salt_threshold_ds_m) - water_ec_ds_m(shed)
-    found = []
-    for one in usable:
-        held, grams = one.product.contents, shed.grams[one.product.id][0]
-        n_g = grams * held.soluble_n
-        litres = max(n_g / most_n_g_l, grams * held.ec_ds_m_per_g_l / max(room, 0.1))
-        if n_g > 0 and n_g / litres >= WEAKEST * most_n_g_l:
-            found.append(litres)
-    return min(found, default=0.0)
+def _matches(way: _Way) -> bool:
+    """Whether a way misses so little, or of nitrogen so little, that other cans cannot help."""
+    n_g = way.portions.need.n
+    n_short = n_g > 0 and way.answers[0].mix.brings.n < (1 - GOOD_ENOUGH) * n_g
+    return way.misses <= GOOD_ENOUGH or (n_g > 0 and not n_short)
 
 
 def _choices(portions: Portions, usable: list[Usable], shed: Shed) -> list[Choice]:
@@ -263,17 +134,16 @@ def _choices(portions: Portions, usable: list[Usable], shed: Shed) -> list[Choic
         grams = shed.grams[one.product.id]
         price = shed.price_per_g[one.product.id]
         for n in choose_measures(
-            most_g=one.most_g / portions.count, grams_per_measure=grams, sizes=sizes
+            most_g=one.most_g / portions.received, grams_per_measure=grams, sizes=sizes
         ):
             cost = None if price is None else price * grams[n]
-            found.append(Choice(of, one.product, n, grams[n], one.available * grams[n], cost))
+            found.append(Choice(of, one.product, n, grams[n], one.available, cost))
     return found
 
 
-def _plan(
-    due: DueJob, portions: Portions, choices: list[Choice], answer: Answer, shed: Shed
-) -> MixPlan:
-    used = [(c, n) for c, n in zip(choices, answer.mix.counts, strict=True) if n]
+def _plan(due: DueJob, way: _Way, answer: Answer, shed: Shed) -> MixPlan:
+    portions = way.portions
+    used = [(c, n) for c, n in zip(way.choices, answer.mix.counts, strict=True) if n]
     total = sum((c.product.contents.total * (n * c.grams) for c, n in used), NOTHING)
     salt = sum(n * c.grams * c.product.contents.ec_ds_m_per_g_l for c, n in used)
     costs = [c.cost * n for c, n in used if c.cost is not None]
@@ -284,7 +154,8 @@ def _plan(
         portion=portions.of,
         water_l=water_l,
         per_plant_l=water_l * count * poured / due.stand.plants,
-        lines=tuple(_line(c, n, shed) for c, n in used),
+        lines=_lines(used, shed),
+        poured=poured,
         left_over_l=water_l * count * (1 - poured),
         brings_g=answer.mix.brings * count * poured,
         totals_g=total * count * poured,
@@ -295,11 +166,31 @@ def _plan(
     )
 
 
-def _line(choice: Choice, count: int, shed: Shed) -> MixLine:
-    """Level scoops of a product, in the largest scoop that holds just as much."""
-    scoop, all_ml = shed.by_size[choice.size], count * shed.by_size[choice.size].volume.ml
-    for larger in reversed(shed.by_size[choice.size + 1 :]):
-        scoops = all_ml / larger.volume.ml
-        if scoops >= 1 and abs(scoops - round(scoops)) < SAME:
-            return MixLine(choice.product.id, larger.id, round(scoops), choice.grams * count)
-    return MixLine(choice.product.id, scoop.id, count, choice.grams * count)
+def _lines(used: list[tuple[Choice, int]], shed: Shed) -> tuple[MixLine, ...]:
+    """Level scoops of each product: in the largest scoop that divides them, and what is over."""
+    found = []
+    for of in dict.fromkeys(choice.of for choice, _ in used):
+        mine = [(choice, n) for choice, n in used if choice.of == of]
+        by_scoop: dict[int, int] = {}
+        for choice, n in mine:
+            for size, count in _scoops(choice.size, n, shed):
+                by_scoop[size] = by_scoop.get(size, 0) + count
+        grams = shed.grams[mine[0][0].product.id]
+        found += [
+            MixLine(mine[0][0].product.id, shed.by_size[size].id, count, grams[size] * count)
+            for size, count in sorted(by_scoop.items(), reverse=True)
+        ]
+    return tuple(found)
+
+
+def _scoops(size: int, count: int, shed: Shed) -> Iterator[tuple[int, int]]:
+    """So many of one scoop as fewer of a larger one and the rest: 3 tablespoons and 2 teaspoons."""
+    ml = shed.ml
+    for larger in range(len(ml) - 1, size, -1):
+        times = ml[larger] / ml[size]
+        if abs(times - round(times)) < SAME and count >= round(times) > 1:
+            yield larger, count // round(times)
+            count %= round(times)
+            break
+    if count:
+        yield size, count

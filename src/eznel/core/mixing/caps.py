@@ -1,6 +1,8 @@
 """Every limit on a mix, as caps of the blend: season, label, stock, salts, what dissolves.
 
-A cap says what each choice uses of it and how much there is. Caps are never exceeded.
+A cap says what each choice uses of it and how much there is. Hard ones are never exceeded: safety,
+label, law, stock, and the season's nitrogen. Thrifty ones say what phosphorus and potassium may
+come along; they yield where they would starve the crop.
 """
 
 from collections.abc import Iterable
@@ -16,8 +18,9 @@ from eznel.core.places import bed_soil_mass
 from eznel.core.products.fertiliser import Fertiliser
 from eznel.core.products.limits import (
     BORON_G_M2,
+    brings_calcium,
+    brings_s_or_p,
     can_water_c,
-    falls_out,
     most_in_water,
     most_on_ground,
     most_per_plant,
@@ -42,8 +45,9 @@ COLD_ROOTS_C, WARM_ROOTS_C = 15.0, 18.0
 WARM_AMMONIUM_N_MG_L = 100.0
 """Where the shed has nothing better, a feed of it may be so strong while roots are warm."""
 
-BOUNDED: tuple[Nutrient, ...] = ("P", "K")
-"""What may come along unasked only up to the season's ceiling."""
+BOUNDED: dict[Nutrient, float] = {"P": 10.0, "K": 3.0}
+"""What may come along unasked only up to the season's ceiling; and to how many times that it may
+where the crop would starve: so much is in the feeds that are sold for everything."""
 
 DRESSING_EC_DS_M = 1.0
 """Most that one dressing may add to the salinity of the soil's saturated extract."""
@@ -59,6 +63,8 @@ class DueJob:
     job: Job
     day: date
     need: Amounts
+    season: Amounts
+    """All that the season needs."""
     left: Amounts
     """What is left of the season's needs."""
     totals: Amounts
@@ -78,7 +84,8 @@ class Choice:
     size: int
     """Which of the shed's scoops, by size."""
     grams: float
-    brings: Amounts
+    available: Amounts
+    """What a gram brings. [g/g]"""
     cost: float | None
 
 
@@ -93,16 +100,16 @@ class Portions:
     poured: float = 1.0
     """Share of the feed that the plants get; the rest is left over. [L/L]"""
 
-    def split(self, count: int) -> "Portions":
-        """Return the same need and water in another number of portions."""
-        by = self.count / count
-        return Portions(count, self.of, self.water_l * by, self.need * by, self.poured)
+    @property
+    def received(self) -> float:
+        """Portions that the plants get in all. [count]"""
+        return self.count * self.poured
 
 
 def caps(
     due: DueJob, portions: Portions, choices: list[Choice], shed: Shed, shelf: Shelf
 ) -> tuple[Cap, ...]:
-    """Return every limit on a mix, for one portion.
+    """Return every hard limit on a mix, for one portion.
 
     Parameters
     ----------
@@ -135,16 +142,66 @@ def caps(
 
 def _season_caps(due: DueJob, portions: Portions, choices: list[Choice]) -> Iterable[Cap]:
     """What the season and this feed may have in all."""
-    per = portions.count * portions.poured
-    nitrogen = tuple(c.brings.n for c in choices)
+    per = portions.received
+    nitrogen = tuple(c.grams * c.available.n for c in choices)
     least_n = min((n for n in nitrogen if n > 0), default=0.0) * per
     along = BASE_N_ALONG * due.needs["N"].total.value if due.job.kind == "base" else 0.0
     yield Cap("season_n", nitrogen, due.left.n / per)
     yield Cap("feed_n", nitrogen, max(FEED_N_OVER * due.need.n, along, least_n) / per)
-    for nutrient in BOUNDED:
-        room = max(due.needs[nutrient].ceiling_g - due.totals[nutrient], 0.0)
-        use = tuple(c.grams * c.product.contents.total[nutrient] for c in choices)
-        yield Cap("season_" + nutrient.lower(), use, room / per)
+
+
+@dataclass(frozen=True, slots=True)
+class Along:
+    """The limits on what phosphorus and potassium come along unasked."""
+
+    thrifty: tuple[Cap, ...]
+    """That keep it within the season's ceiling."""
+    yielding: tuple[Cap, ...]
+    """How far those yield where the crop would starve by them."""
+
+
+def comes_along(due: DueJob, portions: Portions, choices: list[Choice]) -> Along:
+    """Return the limits on what comes along unasked.
+
+    A job has its share of what room is left, by its share of what the season still needs, so that
+    the first feeds do not take the room of the last. The limits yield to a multiple of the job's
+    share of the ceiling, but never to less than one measure.
+
+    Parameters
+    ----------
+    due : DueJob
+        The job.
+    portions : Portions
+        Portions and water. [L]
+    choices : list of Choice
+        The measures that the blend looks at.
+
+    Returns
+    -------
+    Along
+        Of phosphorus and of potassium; in tubs, whose mix is thrown away, of potassium alone.
+    """
+    if due.job.kind == "seedling":
+        return Along((), ())
+    thrifty, yielding, per = [], [], portions.received
+    now, whole = _share(due.need, due.left), _share(due.job.first_g, due.season)
+    for x, times in BOUNDED.items():
+        ceiling = due.needs[x].ceiling_g
+        if ceiling == inf:
+            continue
+        uses = tuple(c.grams * c.product.contents.total[x] for c in choices)
+        least = min((use for use in uses if use > 0), default=0.0)
+        room = max(ceiling - due.totals[x], 0.0)
+        thrifty.append(Cap(f"season_{x.lower()}", uses, now * room / per))
+        most = max(times * whole * ceiling / per, least)
+        yielding.append(Cap(f"along_{x.lower()}", uses, most))
+    return Along(tuple(thrifty), tuple(yielding))
+
+
+def _share(part: Amounts, whole: Amounts) -> float:
+    """A job's share of a season, of the nutrient that it has the largest share of. [g/g]"""
+    pairs = ((part[x], whole[x]) for x in ("N", *BOUNDED))
+    return max((min(a / b, 1.0) for a, b in pairs if b > 0), default=1.0)
 
 
 def _solution_caps(
@@ -159,7 +216,7 @@ def _solution_caps(
     if isinstance(due.stand, InTub):
         yield _ammonium_cap(due, choices, portions)
     else:
-        yield Cap("liquid_n", soluble, LIQUID_N_G_M2 * due.stand.ground_m2 / portions.count)
+        yield Cap("liquid_n", soluble, LIQUID_N_G_M2 * due.stand.ground_m2 / portions.received)
 
 
 def stage_of(due: DueJob) -> str | None:
@@ -189,7 +246,7 @@ def _ammonium_cap(due: DueJob, choices: list[Choice], portions: Portions) -> Cap
     soluble = tuple(c.grams * c.product.contents.soluble_n for c in choices)
     better = any(n > 0 and more <= 0 for n, more in zip(soluble, over, strict=True))
     if warmth >= WARM_ROOTS_C and not better:
-        return Cap("ammonium", soluble, WARM_AMMONIUM_N_MG_L * portions.water_l / 1000)
+        return Cap("ammonium_warm", soluble, WARM_AMMONIUM_N_MG_L * portions.water_l / 1000)
     return Cap("ammonium", over, 0.0)
 
 
@@ -216,23 +273,23 @@ def _product_caps(
     due: DueJob, portions: Portions, choices: list[Choice], shed: Shed, shelf: Shelf
 ) -> Iterable[Cap]:
     """Each product's own limits: label, stock, and what the water dissolves."""
-    per = portions.count
-    water_c = can_water_c(_warmth(due))
+    per, ground = portions.received, due.stand.ground_m2
+    water_c = can_water_c(_warmth(due)) if portions.water_l else 0.0
     for of, product in {c.of: c.product for c in choices}.items():
-        use = tuple(c.grams if c.of == of else 0.0 for c in choices)
-        left = shelf.left_g[product.id]
-        on_ground, in_water = most_on_ground(product), most_in_water(product)
-        dissolves, a_plant = solubility_g_l(product, water_c), most_per_plant(product)
-        if left is not None:
-            yield Cap("stock", use, max(left, 0.0) / per)
-        if a_plant is not None:
-            yield Cap("label_plant", use, a_plant * due.stand.plants / per)
-        if on_ground is not None and due.stand.ground_m2:
-            yield Cap("label_rate", use, on_ground * due.stand.ground_m2 / per)
-        if in_water is not None and portions.water_l:
-            yield Cap("label_strength", use, in_water * portions.water_l)
-        if dissolves is not None and portions.water_l:
-            yield Cap("dissolves", use, dissolves * portions.water_l)
+        left, a_plant = shelf.left_g[product.id], most_per_plant(product)
+        limits = {
+            "stock": None if left is None else max(left, 0.0) / portions.count,
+            "label_plant": None if a_plant is None else a_plant * due.stand.plants / per,
+        }
+        if ground and (on_ground := most_on_ground(product)) is not None:
+            limits["label_rate"] = on_ground * ground / per
+        if portions.water_l:
+            in_water, dissolves = most_in_water(product), solubility_g_l(product, water_c)
+            limits["label_strength"] = None if in_water is None else in_water * portions.water_l
+            limits["dissolves"] = None if dissolves is None else dissolves * portions.water_l
+        for key, limit in limits.items():
+            if limit is not None:
+                yield Cap(key, tuple(c.grams if c.of == of else 0.0 for c in choices), limit)
     boron = tuple(c.grams * c.product.contents.boron for c in choices)
     if any(boron) and due.stand.ground_m2:
         room = max(BORON_G_M2 * due.stand.ground_m2 - due.used.boron_g, 0.0)
@@ -274,8 +331,8 @@ def apart(choices: list[Choice]) -> Apart | None:
         None where nothing reacts.
     """
     held = {c.of: c.product.contents.total for c in choices}
-    calcium = {of for of, mine in held.items() if any(falls_out(mine, x) for x in held.values())}
-    others = {of for of, mine in held.items() if any(falls_out(x, mine) for x in held.values())}
+    calcium = {of for of, mine in held.items() if brings_calcium(mine)}
+    others = {of for of, mine in held.items() if brings_s_or_p(mine)}
     one = tuple(n for n, c in enumerate(choices) if c.of in calcium)
     other = tuple(n for n, c in enumerate(choices) if c.of in others)
     return Apart(one, other) if one and other else None

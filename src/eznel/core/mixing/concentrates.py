@@ -9,7 +9,8 @@ from uuid import UUID
 
 from eznel.core.document import Preferences
 from eznel.core.products.limits import can_water_c, falls_out, solubility_g_l
-from eznel.core.shed.shelf import MixLine, MixPlan, Shed
+from eznel.core.shed.rules import Taken
+from eznel.core.shed.shelf import MixPlan, Shed
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -63,22 +64,19 @@ def concentrates_of(mix: MixPlan, mean_c: float, shed: Shed) -> tuple[Concentrat
     litres = mix.water_l * mix.portions / (parts + 1)
     held = {line.product: shed.products[line.product].contents.total for line in mix.lines}
     calcium = [
-        line
-        for line in mix.lines
-        if any(falls_out(held[line.product], other) for other in held.values())
+        one
+        for one in mix.taken
+        if any(falls_out(held[one.product], other) for other in held.values())
     ]
-    rest = [line for line in mix.lines if line not in calcium]
-    tanks = [lines for lines in (calcium, rest) if lines]
+    rest = [one for one in mix.taken if one not in calcium]
+    tanks = [tank for tank in (calcium, rest) if tank]
     return tuple(
-        _tank("AB"[n], lines, litres, mix.portions, can_water_c(mean_c), shed)
-        for n, lines in enumerate(tanks)
+        _tank("AB"[n], taken, litres, can_water_c(mean_c), shed) for n, taken in enumerate(tanks)
     )
 
 
-def _tank(
-    name: str, lines: list[MixLine], litres: float, portions: int, water_c: float, shed: Shed
-) -> Concentrate:
-    grams = {line.product: line.grams * portions for line in lines}
+def _tank(name: str, taken: list[Taken], litres: float, water_c: float, shed: Shed) -> Concentrate:
+    grams = {one.product: one.grams for one in taken}
     g_l = {product: mass / litres for product, mass in grams.items()}
     most = {p: solubility_g_l(shed.products[p], water_c) for p in grams}
     known = {p: limit for p, limit in most.items() if limit is not None}

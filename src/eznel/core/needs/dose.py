@@ -368,12 +368,13 @@ def _ground_need(
 
 def _ceiling(stand: Stand, nutrient: Nutrient, need_g: float) -> float:
     """What may come in all: nitrogen never more than the need; of phosphorus what the harvest takes
-    away may come along; of potassium what the crop takes up, or takes away where the soil is full.
+    away may come along, in tubs any; of potassium what the crop takes up, or takes away where the
+    soil is full.
     """
     crop, soil_class = stand.crop, stand.soil_class(nutrient)
     if nutrient == "N":
         return need_g
-    if nutrient == "P":
+    if nutrient == "P" and stand.where == "ground":
         return max(need_g, crop.removal_p * stand.kg_yield)
     if nutrient == "K":
         along = crop.removal_k if soil_class == "very_high" else crop.uptake_k

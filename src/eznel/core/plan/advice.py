@@ -1,6 +1,8 @@
 """What there is to say about a planting and its jobs, the most important first."""
 
+from collections import Counter
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 from datetime import date, timedelta
 
 from eznel.core.ground.preparing import Prepared
@@ -16,7 +18,7 @@ from eznel.core.products.solutions import most_n_mg_l
 from eznel.core.season.course import JobPlan
 from eznel.core.season.fold import Season
 from eznel.core.season.following import salt_limits
-from eznel.core.shed.shelf import Shed
+from eznel.core.shed.shelf import MixPlan, Shed
 from eznel.core.stands.calendars import COVER_C
 from eznel.core.stands.stand import InTub, Stand
 from eznel.core.stands.stands import Stands
@@ -202,12 +204,12 @@ def of_job(job: JobPlan, season: Season, shed: Shed) -> tuple[Finding, ...]:
     found = [Finding(f"after_{cause}", Level.HOLD) for cause in job.causes]
     if job.status == "covered":
         found.append(Finding("after_fed_unknown", Level.NOTE))
-    found += [Finding(reason, Level.WARNING) for reason in job.reasons]
+    found += job.reasons
     if job.status == "given" and job.entry is not None:
         n_mg_l = shed.strength_n_mg_l(job.entry)
         found += too_strong(season.stand, job.entry.on, n_mg_l)
     if job.mixes:
-        found += _ammonium_rich(job, season, shed)
+        found += [*_ammonium_rich(job, season, shed), *_laborious(job.mixes[0])]
         misses = {
             x: miss
             for x in NAMED_MISSES
@@ -217,6 +219,17 @@ def of_job(job: JobPlan, season: Season, shed: Shed) -> tuple[Finding, ...]:
             numbers = tuple(Quantity(x, 100 * miss, "%") for x, miss in misses.items())
             found.append(Finding("mix_misses", Level.NOTE, numbers=numbers, names=tuple(misses)))
     return tuple(found)
+
+
+MOST_PORTIONS = 20
+"""More cans or parts than this are a day's work: there is a better way."""
+
+
+def _laborious(mix: MixPlan) -> Iterator[Finding]:
+    if mix.portions > MOST_PORTIONS and mix.portion == "can":
+        yield Finding("many_cans", numbers=(Quantity("cans", mix.portions, ""),))
+    elif mix.portions > MOST_PORTIONS and mix.portion == "part":
+        yield Finding("many_parts", numbers=(Quantity("parts", mix.portions, ""),))
 
 
 def _ammonium_rich(job: JobPlan, season: Season, shed: Shed) -> Iterator[Finding]:
@@ -229,6 +242,55 @@ def _ammonium_rich(job: JobPlan, season: Season, shed: Shed) -> Iterator[Finding
     if ammonium > (MOST_AMMONIUM + 1e-6) * soluble:
         number = Quantity("ammonium_pct", 100 * ammonium / soluble, "%")
         yield Finding("ammonium_rich", Level.NOTE, numbers=(number,))
+
+
+def nothing_to_give(season: Season) -> list[Finding]:
+    """Return that no job still to come can be done, and the reason that most of them have.
+
+    Parameters
+    ----------
+    season : Season
+        A planting's.
+
+    Returns
+    -------
+    list of Finding
+        Empty where one can, or none is to come.
+    """
+    planned = [job for job in season.jobs if job.status == "planned"]
+    if not planned or any(job.mixes for job in planned):
+        return []
+    reasons = Counter(reason for job in planned for reason in job.reasons)
+    number = Quantity("jobs", len(planned), "")
+    first = Finding("nothing_can_be_given", Level.HOLD, numbers=(number,))
+    return [first, *(replace(why, level=Level.HOLD) for why, _ in reasons.most_common(1))]
+
+
+ALONG: dict[Nutrient, str] = {"P": "phosphorus_along", "K": "potassium_along"}
+ALONG_WORTH_SAYING = 1.1
+"""More than this many times the ceiling that comes along is worth a word."""
+
+
+def comes_along(season: Season) -> list[Finding]:
+    """Return how much phosphorus or potassium comes along beyond what the crop makes use of.
+
+    Parameters
+    ----------
+    season : Season
+        A planting's.
+
+    Returns
+    -------
+    list of Finding
+        Empty where it stays within the season's ceiling.
+    """
+    found = []
+    for nutrient, key in ALONG.items():
+        given, most = season.totals_g[nutrient], season.needs[nutrient].ceiling_g
+        if given > ALONG_WORTH_SAYING * most:
+            numbers = (Quantity("given", given, "g"), Quantity("room", given - most, "g"))
+            found.append(Finding(key, Level.NOTE, numbers=numbers))
+    return found
 
 
 OVERFED = 1.1
@@ -286,7 +348,7 @@ def salty(season: Season, shed: Shed, worked_in: Sequence[Prepared]) -> list[Fin
     place, filled, of = stand.place, stand.filled_l, shed.products
     litres = filled.value * place.count
     entries = [*(job.entry for job in season.jobs), *season.extras]
-    spread = [taken for entry in entries if entry for taken in shed.taken_by(entry)]
+    spread = [taken for entry in entries if entry for taken in shed.given_by(entry)]
     per_l = sum(line.strength.g_per_l * _salt(of[line.product]) for line in place.charge) + sum(
         taken.grams * _salt(of[taken.product]) for taken in spread
     ) / (litres * stand.share)

@@ -6,13 +6,13 @@ is taken first. Cans are whole, and what is left over is said.
 """
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date, timedelta
 from math import ceil
 from uuid import UUID
 
 from eznel.core.blend import shortfall
-from eznel.core.mixing.caps import Choice, DueJob, Portions, caps
+from eznel.core.mixing.caps import Choice, DueJob, Portions, caps, comes_along
 from eznel.core.nutrients import NOTHING
 from eznel.core.plan.result import SharedCan, SharedPour
 from eznel.core.schedule.jobs import (
@@ -103,20 +103,23 @@ def _pour(source: _Feed, feed: _Feed, workings: Workings) -> SharedPour | None:
     """The litres of a mix that bring a planting its nitrogen; None where a cap forbids them."""
     stand, shed, mix = feed.season.stand, workings.shed, source.mix
     choices = []
-    for of, line in enumerate(mix.lines):
-        product = shed.products[line.product]
+    for of, one in enumerate(mix.taken):
+        product = shed.products[one.product]
         if rules.of_job(product, stand, "feed", feed.job.due_on, feed.due.used):
             return None
         if feed.job.job.only is not None and product.id not in feed.job.job.only:
             return None
         available = shed.available(product.id, stand, feed.job.due_on)
-        choices.append(Choice(of, product, 0, line.grams / mix.water_l, available, None))
-    per_l = sum((c.brings * c.grams for c in choices), NOTHING)
+        choices.append(
+            Choice(of, product, 0, one.grams / (mix.water_l * mix.portions), available, None)
+        )
+    per_l = sum((c.available * c.grams for c in choices), NOTHING)
     litres = _litres(feed, per_l.n)
     brings = per_l * litres
     portions = Portions(1, "can", litres, feed.job.need_g)
-    poured = [_in(choice, litres) for choice in choices]
-    for cap in caps(feed.due, portions, poured, shed, Shelf(dict.fromkeys(shed.products))):
+    poured = [replace(choice, grams=choice.grams * litres) for choice in choices]
+    limits = caps(feed.due, portions, poured, shed, Shelf(dict.fromkeys(shed.products)))
+    for cap in (*limits, *comes_along(feed.due, portions, poured).yielding):
         if sum(cap.per_measure) > cap.limit * (1 + 1e-6) + TOLERANCE:
             return None
     own = shortfall(feed.job.need_g, feed.mix.brings_g)
@@ -131,16 +134,10 @@ def _pour(source: _Feed, feed: _Feed, workings: Workings) -> SharedPour | None:
     )
 
 
-def _in(choice: Choice, litres: float) -> Choice:
-    """All of a product in so much of the mix, as one measure."""
-    grams = choice.grams * litres
-    return Choice(choice.of, choice.product, 0, grams, choice.brings * choice.grams * litres, None)
-
-
 def _litres(feed: _Feed, n_g_l: float) -> float:
     """For its nitrogen, within what is poured at a time; its own litres where it needs none."""
     stand = feed.season.stand
-    own = feed.mix.water_l * feed.mix.portions
+    own = feed.mix.water_l * feed.mix.portions * feed.mix.poured
     wanted = feed.job.need_g.n / n_g_l if n_g_l > 0 and feed.job.need_g.n > 0 else own
     if isinstance(stand, InTub):
         least, most = (drench_l(stand) * share / TUB_DRENCH_SHARE for share in DRENCHES)

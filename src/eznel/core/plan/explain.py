@@ -330,17 +330,14 @@ def _brings(workings: Workings, job: str, answer: str, nutrient: str) -> Worked:
             Quantity("portions", mix.portions, ""),
             Quantity("available", available[x], "g/g", Origin.LABEL),
         )
-    poured = (
-        mix.per_plant_l * season.stand.plants / mix.water_l / mix.portions if mix.water_l else 1
-    )
-    if poured > 1 - SAME:
+    if mix.poured > 1 - SAME:
         return total
     return total.then(
         "poured",
-        total.value * poured,
+        total.value * mix.poured,
         "g",
         Quantity("made_g", total.value, "g"),
-        Quantity("share", poured, ""),
+        Quantity("share", mix.poured, ""),
     )
 
 

@@ -183,7 +183,9 @@ def _planting(season: Season, workings: Workings) -> PlantingPlan:
         refused=tuple(dict.fromkeys(one for job in season.jobs for one in job.refused)),
         to_buy=short_of(season, workings),
         findings=(
+            *advice.nothing_to_give(season),
             *advice.of_stand(stand, stands, standing.fits),
+            *advice.comes_along(season),
             *advice.overfed(season),
             *advice.salty(season, workings.shed, stands.worked_in),
             *_extras_too_strong(season, workings),

@@ -52,7 +52,7 @@ def tides(season: Season, shed: Shed) -> tuple[Tide, ...]:
     portions = [
         _portion(shed.products[one.product], one.grams, fed.on, stand, shed)
         for fed in supplied(season, shed)
-        for one in fed.taken
+        for one in fed.given
     ]
     start, end = stand.calendar.begins, max(stand.calendar.last_pick, stand.calendar.stop)
     days = {start + timedelta(n) for n in range(0, (end - start).days + 1, TIDE_STEP_DAYS)} | {end}

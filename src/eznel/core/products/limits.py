@@ -160,12 +160,36 @@ def falls_out(calcium: Amounts, other: Amounts) -> bool:
     bool
         True where they belong in two tanks.
     """
-    return _brings_calcium(calcium) and _brings_s_or_p(other)
+    return brings_calcium(calcium) and brings_s_or_p(other)
 
 
-def _brings_calcium(held: Amounts) -> bool:
-    return held.ca >= REACTS_CA and not _brings_s_or_p(held)
+def brings_calcium(held: Amounts) -> bool:
+    """Return whether a product is a source of calcium that falls out with sulphur or phosphorus.
+
+    Parameters
+    ----------
+    held : Amounts
+        What a gram of it holds. [g/g]
+
+    Returns
+    -------
+    bool
+        False where it holds those as well, and was made so that it stays dissolved.
+    """
+    return held.ca >= REACTS_CA and not brings_s_or_p(held)
 
 
-def _brings_s_or_p(held: Amounts) -> bool:
+def brings_s_or_p(held: Amounts) -> bool:
+    """Return whether a product brings enough sulphur or phosphorus to fall out with calcium.
+
+    Parameters
+    ----------
+    held : Amounts
+        What a gram of it holds. [g/g]
+
+    Returns
+    -------
+    bool
+        True where it belongs in another tank than calcium.
+    """
     return held.p >= REACTS_S_OR_P or held.s >= REACTS_S_OR_P

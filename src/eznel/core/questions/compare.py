@@ -10,8 +10,8 @@ from uuid import UUID
 
 from eznel.core.blend import WEIGHT
 from eznel.core.errors import Impossible, Unknown
-from eznel.core.mixing.answers import FORMS
 from eznel.core.mixing.caps import SATURATION_L_PER_KG
+from eznel.core.mixing.usable import FORMS
 from eznel.core.nutrients import Amounts, Nutrient
 from eznel.core.places import bed_soil_mass
 from eznel.core.products.fertiliser import Fertiliser, first_season_shares

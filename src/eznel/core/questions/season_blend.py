@@ -17,8 +17,9 @@ import numpy as np
 from eznel.core.blend import WEIGHT
 from eznel.core.document import PlannedAmount, SeasonBlend
 from eznel.core.errors import Impossible
-from eznel.core.mixing.answers import DISSOLVED, useful
-from eznel.core.mixing.caps import BASE_N_ALONG, Choice, DueJob, Portions, apart, caps
+from eznel.core.mixing.caps import BASE_N_ALONG, BOUNDED, Choice, DueJob, Portions, apart, caps
+from eznel.core.mixing.portions import DISSOLVED
+from eznel.core.mixing.usable import useful
 from eznel.core.nutrients import NUTRIENTS, Amounts
 from eznel.core.plan.judging import Judgement, judge
 from eznel.core.schedule.jobs import feed_water_l
@@ -35,7 +36,7 @@ A_PRODUCT = 0.03
 """What a product in use costs: as much as missing so large a part of one need."""
 MONEY = 0.02
 """What a season bought at the dearest costs: of equal blends the cheaper."""
-SEASON_CAPS = ("season_n", "feed_n", "season_p", "season_k", "stock")
+SEASON_CAPS = ("season_n", "feed_n", "stock")
 """Limits of a single mix that are the season's here."""
 GOOD_GAP = 0.005
 """So near the best is near enough: whole scoops miss more. [1]"""
@@ -182,7 +183,7 @@ class _Program:
 
     def _most_g(self, choice: Choice, come: Amounts) -> float:
         """More than meets every need alone is never of use."""
-        return max(come.met_by(choice.brings), default=0.0)
+        return max(come.met_by(choice.available), default=0.0)
 
     def _supply(self, n: int) -> None:
         """By each day what is needed by the next; in the end no more than the season bears."""
@@ -194,8 +195,8 @@ class _Program:
             total = season.needs[nutrient].total.value
             for k, job in enumerate(mine):
                 for m, choice in enumerate(job.choices):
-                    if choice.brings[nutrient]:
-                        so_far[job.first + m] = choice.brings[nutrient]
+                    if choice.available[nutrient]:
+                        so_far[job.first + m] = choice.available[nutrient]
                 if come[nutrient] <= 0:
                     continue
                 last = k == len(mine) - 1
@@ -211,7 +212,7 @@ class _Program:
                 scale = max(come[nutrient], kg_g, 1e-6)
                 over = self._column(UNASKED * WEIGHT[nutrient] / scale)
                 self._row({**so_far, over: -1.0}, come[nutrient])
-            room = season.needs[nutrient].ceiling_g
+            room = BOUNDED.get(nutrient, inf) * season.needs[nutrient].ceiling_g
             if room < inf and mine:
                 held = {
                     job.first + m: choice.product.contents.total[nutrient]
@@ -226,7 +227,7 @@ class _Program:
         due, shed, choices = job.due, self.shed, list(job.choices)
         n_g = job.plan.job.first_g.n
         along = BASE_N_ALONG * due.needs["N"].total.value if job.plan.job.kind == "base" else 0.0
-        nitrogen = {job.first + m: c.brings.n for m, c in enumerate(choices) if c.brings.n}
+        nitrogen = {job.first + m: c.available.n for m, c in enumerate(choices) if c.available.n}
         self._row(nitrogen, max(MOST_GROWTH * n_g, along))
         dissolved = job.plan.job.kind in DISSOLVED
         mix = job.plan.mixes[0] if job.plan.mixes else None

@@ -28,6 +28,7 @@ from eznel.core.shed.rules import Refused, Taken
 from eznel.core.shed.shelf import Brought, MixPlan, Reliance, Shed
 from eznel.core.stands.calendars import EARLIER_DAYS
 from eznel.core.stands.stand import Stand
+from eznel.core.working import Finding
 
 MOST_GROWTH = 1.25
 """No feed grows beyond this many times its first plan."""
@@ -65,7 +66,7 @@ class JobPlan:
     """What it was answered for; None where there was nothing to answer."""
     mixes: tuple[MixPlan, ...]
     entry: FeedEntry | None
-    reasons: tuple[str, ...]
+    reasons: tuple[Finding, ...]
     relies: tuple[Reliance, ...]
     refused: tuple[Refused, ...]
     withheld_g: Amounts
@@ -83,11 +84,11 @@ class JobPlan:
         """Whether it was given, or is to be."""
         return self.status in ("given", "planned")
 
-    def taken(self, shed: Shed) -> list[Taken]:
-        """Return what it took of each product, or is to take."""
+    def given(self, shed: Shed) -> list[Taken]:
+        """Return what the plants got of each product, or are to get."""
         if self.entry is not None:
-            return shed.taken_by(self.entry)
-        return self.mix.taken if self.mix else []
+            return shed.given_by(self.entry)
+        return self.mix.given if self.mix else []
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -261,7 +262,7 @@ class Course:
     def pass_extra(self, entry: FeedEntry, shed: Shed) -> None:
         """Move the season on by a feed that nobody planned."""
         brought = shed.given(entry, self.facts.planned.stand)
-        used = self.tally.used.plus(entry.on, shed.taken_by(entry), shed.boron)
+        used = self.tally.used.plus(entry.on, shed.given_by(entry), shed.boron)
         self.tally = self.tally.plus(brought, entry.on, logged=True).but(used=used)
         self.extras_passed += 1
 
@@ -271,7 +272,7 @@ class Course:
         if job.job.kind != "seedling":  # what seedlings get is of no place's account
             tally = _counted(tally, job)
         if job.counts:
-            tally = tally.but(used=tally.used.plus(job.due_on, job.taken(shed), shed.boron))
+            tally = tally.but(used=tally.used.plus(job.due_on, job.given(shed), shed.boron))
         return tally
 
     def pass_job(self, passed: Passed) -> None:

@@ -16,8 +16,9 @@ from uuid import UUID
 from eznel.core.document import FeedEntry, StockMove
 from eznel.core.ground.preparing import Prepared
 from eznel.core.kept import Kept
-from eznel.core.mixing.answers import WEAK, Answered, answer
+from eznel.core.mixing.answers import Answered, answer
 from eznel.core.mixing.caps import DueJob
+from eznel.core.mixing.portions import WEAK
 from eznel.core.needs.dose import Needs
 from eznel.core.nutrients import Amounts
 from eznel.core.schedule.jobs import FirstPlan, Job
@@ -38,6 +39,8 @@ class Season:
     extras: tuple[FeedEntry, ...]
     given_g: Amounts
     """Given and planned together, available part. [g]"""
+    totals_g: Amounts
+    """All that is in it, what nobody asked for included. [g]"""
     dropped_g: Amounts
     """Missed, covered by what nobody measured, or withheld for what was seen. [g]"""
     logged_n_g: float
@@ -116,6 +119,7 @@ def _season(course: Course, kept: Kept) -> Season:
             jobs,
             known.extras,
             tally.given,
+            tally.totals,
             tally.dropped,
             tally.logged_n,
         ),
@@ -178,6 +182,7 @@ def _due(course: Course, job: Job, day: date, wanted: Wanted) -> DueJob:
         job=job,
         day=day,
         need=wanted.need,
+        season=course.facts.needed,
         left=wanted.left,
         totals=tally.totals,
         used=tally.used,

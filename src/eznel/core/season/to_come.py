@@ -13,10 +13,10 @@ from eznel.core.shed.shelf import Shed
 
 @dataclass(frozen=True, slots=True)
 class Supplied:
-    """What is taken of each product for a planting on a day."""
+    """What a planting gets of each product on a day."""
 
     on: date
-    taken: list[Taken]
+    given: list[Taken]
 
 
 def supplied(season: Season, shed: Shed) -> Iterator[Supplied]:
@@ -34,8 +34,8 @@ def supplied(season: Season, shed: Shed) -> Iterator[Supplied]:
     Supplied
         Of the log where there is an entry, else of the best mix.
     """
-    found = [Supplied(entry.on, shed.taken_by(entry)) for entry in season.extras]
-    found += [Supplied(job.due_on, job.taken(shed)) for job in season.jobs if job.counts]
+    found = [Supplied(entry.on, shed.given_by(entry)) for entry in season.extras]
+    found += [Supplied(job.due_on, job.given(shed)) for job in season.jobs if job.counts]
     yield from sorted(found, key=lambda one: one.on)
 
 

@@ -15,6 +15,9 @@ from eznel.core.products.limits import BORON_PRODUCT, CHLORIDE_PRODUCT, TRACE_PR
 from eznel.core.shed.placing import JobKind, barred
 from eznel.core.stands.stand import Stand
 
+THRIFTY = "declares_phosphorus"
+"""The one refusal that yields, where nothing else in the shed would feed the crop."""
+
 
 @dataclass(frozen=True, slots=True)
 class Refused:
@@ -98,8 +101,6 @@ def of_job(of: Fertiliser, stand: Stand, kind: JobKind, day: date, used: Used) -
         Key of the reason.
     """
     held = of.contents
-    if stand.soil_class("P") == "very_high" and held.total.p > 0:
-        return "declares_phosphorus"
     if held.metals >= TRACE_PRODUCT or held.boron >= TRACE_PRODUCT:
         return "trace_without_test"
     if stand.crop.hates_boron and held.boron >= BORON_PRODUCT:
@@ -107,7 +108,10 @@ def of_job(of: Fertiliser, stand: Stand, kind: JobKind, day: date, used: Used) -
     sensitive = stand.crop.hates_chloride or stand.where == "tub"
     if sensitive and held.chloride >= CHLORIDE_PRODUCT:
         return "chloride_harms"
-    return barred(of, stand, kind, day) or _of_label(of.product, day, used)
+    hard = barred(of, stand, kind, day) or _of_label(of.product, day, used)
+    if hard is None and stand.soil_class("P") == "very_high" and held.total.p > 0:
+        return THRIFTY
+    return hard
 
 
 def _of_label(product: Product, day: date, used: Used) -> str | None:

@@ -18,7 +18,7 @@ from eznel.core.shed.rules import Taken
 from eznel.core.stands.stand import Stand
 from eznel.core.stands.stands import Stands
 
-PortionKind = Literal["can", "tub", "bed", "part"]
+PortionKind = Literal["can", "tub", "bed", "plants", "part"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,6 +42,8 @@ class MixPlan:
     water_l: float
     """Feed in one portion; 0 where it is spread dry. [L]"""
     per_plant_l: float
+    poured: float
+    """Share of the feed that the plants get. [L/L]"""
     left_over_l: float
     """Made because a scoop is whole, and not poured on these plants. [L]"""
     lines: tuple[MixLine, ...]
@@ -55,7 +57,15 @@ class MixPlan:
     @property
     def taken(self) -> list[Taken]:
         """What it takes of each product, for all portions."""
-        return [Taken(line.product, line.grams * self.portions) for line in self.lines]
+        grams: dict[UUID, float] = {}
+        for line in self.lines:
+            grams[line.product] = grams.get(line.product, 0.0) + line.grams * self.portions
+        return [Taken(product, mass) for product, mass in grams.items()]
+
+    @property
+    def given(self) -> list[Taken]:
+        """What the plants get of that."""
+        return [Taken(one.product, one.grams * self.poured) for one in self.taken]
 
     @property
     def brought(self) -> "Brought":
@@ -112,6 +122,8 @@ class Shed:
         self.scoops = {scoop.id: scoop for scoop in self.garden.scoops}
         self.materials = stands.catalogue.materials
         self.by_size = sorted(self.garden.scoops, key=lambda scoop: scoop.volume.ml)
+        self.ml = [scoop.volume.ml for scoop in self.by_size]
+        """What each holds, in the order of `by_size`. [mL]"""
         self.grams = {
             id_: [scoop_mass(one, scoop).value for scoop in self.by_size]
             for id_, one in self.products.items()
@@ -163,7 +175,7 @@ class Shed:
     def given(self, entry: FeedEntry, stand: Stand) -> Brought:
         """Return what a logged feed brought."""
         brings, totals = NOTHING, NOTHING
-        for one in self.taken_by(entry):
+        for one in self.given_by(entry):
             brings += self.available(one.product, stand, entry.on) * one.grams
             totals += self.products[one.product].contents.total * one.grams
         return Brought(brings, totals)
@@ -177,8 +189,12 @@ class Shed:
         )
         return n_g / entry.water.l * 1000
 
+    def given_by(self, entry: FeedEntry) -> list[Taken]:
+        """Return what the plants got of what a logged feed took."""
+        return [Taken(one.product, one.grams * entry.poured) for one in self.taken_by(entry)]
+
     def taken_by(self, entry: FeedEntry) -> list[Taken]:
-        """Return what a logged feed took of each product."""
+        """Return what a logged feed took of each product out of the shed."""
         found = []
         for amount in entry.amounts if entry.outcome == "given" else ():
             product = self.products[amount.product]

@@ -22,9 +22,13 @@ from eznel.core.document import (
 from eznel.core.ground.soils import Soil
 from eznel.core.nutrients import Nutrient
 from eznel.core.outlines import Point
+from eznel.core.places import area
 from eznel.core.reference import Crop, Stage
 from eznel.core.stands.calendars import Calendar
 from eznel.core.working import Worked
+
+FILLS = 0.9
+"""From this share of a bed on, a planting's ground is the whole of it. [m²/m²]"""
 
 Method = Literal["tested", "untested", "light_bed", "tub"]
 Where = Literal["ground", "tub"]
@@ -111,6 +115,11 @@ class OnGround(_Stand):
     def ground_m2(self) -> float:
         """The ground it is fed on. [m²]"""
         return self.area.value
+
+    @property
+    def fills_place(self) -> bool:
+        """Whether the ground it is fed on is the whole bed, but for the edges."""
+        return self.ground_m2 >= FILLS * area(self.place).value
 
     @property
     def kg_yield(self) -> float:

@@ -13,7 +13,7 @@ import { NUTRIENTS } from '../../theme/nutrients'
 import { nextAfter, type Due, type Job } from './state'
 
 type Amount = Schemas['ScoopOf']
-type Entry = Pick<Schemas['FeedEntry'], 'on' | 'amounts' | 'water'>
+type Entry = Pick<Schemas['FeedEntry'], 'on' | 'amounts' | 'water' | 'poured'>
 
 /** What was really given: other products, amounts, water or day. Amounts are for everything together. */
 export function Differently(props: {
@@ -22,6 +22,7 @@ export function Differently(props: {
   on: string
   amounts: Amount[]
   waterL: number
+  poured: number
   error: Error | null
   saving: boolean
   onSave: (entry: Entry) => void
@@ -37,6 +38,7 @@ export function Differently(props: {
     on: on ?? props.on,
     amounts: amounts.filter((one) => one.count > 0),
     water: water ? { value: water, unit: 'L' } : null,
+    poured: props.poured,
   }
   const { job, planting } = props.due
   const whatIf = useWhatIf(props.gardenId, {

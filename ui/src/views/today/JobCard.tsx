@@ -79,6 +79,7 @@ export function JobCard(props: {
           on={props.asking ? job.due_on : plan.as_of}
           amounts={mix ? amountsOf(mix) : []}
           waterL={mix ? mix.water_l * mix.portions : 0}
+          poured={mix?.poured ?? 1}
           error={recording.error}
           saving={recording.saving}
           onSave={recording.record}
@@ -104,6 +105,7 @@ function useRecording(gardenId: string, { job, planting }: Due, mix: Mix | undef
       amounts: mix ? amountsOf(mix) : [],
       planned: job.mixes[0] ? amountsOf(job.mixes[0]) : [],
       water: mix?.water_l ? litres(mix) : null,
+      poured: mix?.poured ?? 1,
       note: '',
       ...entry,
     }

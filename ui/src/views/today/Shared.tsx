@@ -140,6 +140,7 @@ function entryOf(pour: Can['pours'][number], on: string): Schemas['FeedEntry'] {
     })),
     planned: [],
     water: { value: Math.round(pour.litres * 10) / 10, unit: 'L' },
+    poured: 1,
     note: '',
   }
 }

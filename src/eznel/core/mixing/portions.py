@@ -1,0 +1,107 @@
+"""What a mix is made for: cans, tubs, or parts of the ground, in the ways that are worth trying."""
+
+from collections.abc import Iterator
+from math import ceil
+
+from eznel.core.blend import MOST_MEASURES
+from eznel.core.mixing.caps import DueJob, Portions, stage_of, water_ec_ds_m
+from eznel.core.mixing.usable import Usable
+from eznel.core.products.solutions import most_ec_ds_m, most_n_mg_l
+from eznel.core.schedule.jobs import STARTER_L_PER_PLANT, feed_water_l, seedling_l
+from eznel.core.shed.shelf import PortionKind, Shed
+from eznel.core.stands.stand import InTub, OnGround
+
+MOST_WAYS = 3
+"""Numbers of parts of a bed that are tried."""
+MORE_CANS = 2
+"""How many cans more than needed are tried for a better match."""
+
+WEAKEST = 0.5
+"""A weak feed brings at least so much of the nitrogen that its stage bears."""
+
+DISSOLVED = ("feed", "starter", "seedling")
+WEAK = ("starter", "seedling")
+"""Jobs that want so little that whole scoops make more than is poured."""
+
+
+def ways(due: DueJob, usable: list[Usable], shed: Shed) -> Iterator[Portions]:
+    """Yield the cans, tubs or parts of the ground that a job can be done in, the plainest first.
+
+    Parameters
+    ----------
+    due : DueJob
+        The job.
+    usable : list of Usable
+        Products; at least one.
+    shed : Shed
+        Scoops and the can.
+
+    Yields
+    ------
+    Portions
+        With the water and need of each. [L, g]
+    """
+    if due.job.kind in DISSOLVED:
+        yield from _cans(due, usable, shed)
+    elif isinstance(due.stand, InTub):
+        yield Portions(due.stand.tubs, "tub", 0.0, due.need / due.stand.tubs)
+    else:
+        yield from _parts(due, due.stand, usable, shed)
+
+
+def _cans(due: DueJob, usable: list[Usable], shed: Shed) -> Iterator[Portions]:
+    """What the plants drink; in more, smaller cans, where whole scoops suit them better; and cans
+    filled whole and poured in part, where a whole scoop is too much for so little water.
+    """
+    wanted_l, can_l = _poured_l(due), shed.garden.preferences.can.l
+    # A whole scoop in little water would be too strong: more is made than is poured.
+    water_l = max(wanted_l, _least_l(due, usable, shed)) if due.job.kind in WEAK else wanted_l
+    cans = max(ceil(water_l / can_l - 1e-9), 1)
+
+    def made(count: int, litres: float) -> Portions:
+        whole = due.need * (count * litres / wanted_l)
+        return Portions(count, "can", litres, whole / count, wanted_l / (count * litres))
+
+    yield made(cans, water_l / cans)
+    if due.job.kind == "feed":
+        for more in range(1, MORE_CANS + 1):
+            yield made(cans + more, water_l / (cans + more))
+    if water_l / cans < can_l:
+        yield made(cans, can_l)
+
+
+def _parts(due: DueJob, stand: OnGround, usable: list[Usable], shed: Shed) -> Iterator[Portions]:
+    """Ground that is dressed in equal parts, so that twelve of the largest measure are enough for
+    each: of the strongest product, then of those that more is needed of.
+    """
+    whole: PortionKind = "bed" if stand.fills_place else "plants"
+    largest_g = (one.most_g / (MOST_MEASURES * shed.grams[one.product.id][-1]) for one in usable)
+    for parts in sorted({max(ceil(wanted - 1e-9), 1) for wanted in largest_g})[:MOST_WAYS]:
+        yield Portions(parts, "part" if parts > 1 else whole, 0.0, due.need / parts)
+
+
+def _poured_l(due: DueJob) -> float:
+    """Feed that the plants are to get. [L]"""
+    if due.job.kind == "seedling":
+        return seedling_l(due.stand)
+    if due.job.kind == "starter":
+        return STARTER_L_PER_PLANT * due.stand.plants
+    return feed_water_l(due.stand, due.need.n or due.job.first_g.n)
+
+
+def _least_l(due: DueJob, usable: list[Usable], shed: Shed) -> float:
+    """Water in which one of the smallest measures is as weak as the stage bears. [L]
+
+    Of products that then still bring nitrogen, as a weak feed leans to it.
+    """
+    stage = stage_of(due)
+    most_n_g_l = most_n_mg_l(stage) / 1000
+    room = most_ec_ds_m(stage, due.stand.crop.salt_threshold_ds_m) - water_ec_ds_m(shed)
+    found = []
+    for one in usable:
+        held, grams = one.product.contents, shed.grams[one.product.id][0]
+        n_g = grams * held.soluble_n
+        litres = max(n_g / most_n_g_l, grams * held.ec_ds_m_per_g_l / max(room, 0.1))
+        if n_g > 0 and n_g / litres >= WEAKEST * most_n_g_l:
+            found.append(litres)
+    return min(found, default=0.0)

@@ -1,0 +1,161 @@
+"""Why a job has no answer: the limit that binds, its number, and what the least amount would bring.
+
+A refusal names its true cause and the one change that lifts it: another scoop, more water, another
+product, another day.
+"""
+
+from dataclasses import dataclass
+from math import inf
+
+from eznel.core.blend import Cap
+from eznel.core.mixing.caps import Choice, DueJob, Portions, water_ec_ds_m
+from eznel.core.nutrients import NUTRIENTS
+from eznel.core.shed.rules import Refused
+from eznel.core.shed.shelf import Shed
+from eznel.core.working import Finding, Level, Quantity
+
+JUST_OVER = 1 + 1e-9
+
+_IN_WATER = {
+    "feed_ec": ("dS/m", 1.0),
+    "strength_n": ("mg/L", 1000.0),
+    "ammonium_warm": ("mg/L", 1000.0),
+    "label_strength": ("g/L", 1.0),
+    "dissolves": ("g/L", 1.0),
+}
+"""Limits of a litre of feed: their unit, and what a gram in it is worth."""
+
+
+@dataclass(frozen=True, slots=True)
+class Refusal:
+    """How far the least amount is over the limit that binds it, and that in words. [1]"""
+
+    over: float
+    finding: Finding
+
+
+def refusal(
+    due: DueJob, portions: Portions, choices: list[Choice], caps: tuple[Cap, ...], shed: Shed
+) -> Refusal:
+    """Return the limit that comes nearest to bearing one smallest measure of some product.
+
+    Parameters
+    ----------
+    due : DueJob
+        The job.
+    portions : Portions
+        Portions and water. [L]
+    choices : list of Choice
+        The measures that were looked at; at least one.
+    caps : tuple of Cap
+        The hard limits on them.
+    shed : Shed
+        For the names.
+
+    Returns
+    -------
+    Refusal
+        Of the product that comes nearest.
+    """
+    least: dict[int, int] = {}
+    for n, choice in enumerate(choices):
+        if choice.of not in least or choice.grams < choices[least[choice.of]].grams:
+            least[choice.of] = n
+    return min(
+        (_of_choice(due, portions, n, choices[n], caps, shed) for n in least.values()),
+        key=lambda one: one.over,
+    )
+
+
+def _of_choice(
+    due: DueJob, portions: Portions, n: int, choice: Choice, caps: tuple[Cap, ...], shed: Shed
+) -> Refusal:
+    names = (shed.by_size[choice.size].name, choice.product.product.name)
+    binding = max(caps, key=lambda cap: _over(cap, n), default=None)
+    if binding is None or _over(binding, n) <= JUST_OVER:
+        return _too_large(portions, choice, names)
+    finding = _said(binding, n, portions, choice, names, shed)
+    return Refusal(_over(binding, n), finding)
+
+
+def _over(cap: Cap, n: int) -> float:
+    use = cap.per_measure[n]
+    return use / cap.limit if cap.limit > 0 else inf if use > 0 else 0.0
+
+
+def _too_large(portions: Portions, choice: Choice, names: tuple[str, str]) -> Refusal:
+    """No limit forbids it; it is far more than is wanted of what it is to bring."""
+    need = portions.need
+    over, of = max((choice.available[x] * choice.grams / need[x], x) for x in NUTRIENTS if need[x])
+    numbers = (
+        Quantity("brings", choice.available[of] * choice.grams * portions.received, "g"),
+        Quantity("wants", need[of] * portions.received, "g"),
+    )
+    finding = Finding(
+        "scoop_too_large", Level.WARNING, "scoops", numbers=numbers, names=(*names, of)
+    )
+    return Refusal(over, finding)
+
+
+def _said(
+    cap: Cap, n: int, portions: Portions, choice: Choice, names: tuple[str, str], shed: Shed
+) -> Finding:
+    if cap.key == "ammonium":
+        held = choice.product.contents
+        share = (held.ammonium_urea_n or 0.0) / held.soluble_n
+        brings, most, unit = 100 * share, 0.0, "%"
+    elif cap.key in _IN_WATER:
+        unit, worth = _IN_WATER[cap.key]
+        salts = water_ec_ds_m(shed) if cap.key == "feed_ec" else 0.0
+        brings = cap.per_measure[n] / portions.water_l * worth + salts
+        most = cap.limit / portions.water_l * worth + salts
+    else:
+        times = portions.count if cap.key == "stock" else portions.received
+        brings, most, unit = cap.per_measure[n] * times, cap.limit * times, "g"
+    numbers = (
+        Quantity("brings", brings, unit),
+        Quantity("most", most, unit),
+        Quantity("water_l", portions.water_l, "L"),
+    )
+    return Finding(f"refused_{cap.key}", Level.WARNING, numbers=numbers, names=names)
+
+
+def nothing_fits(
+    due: DueJob, shed: Shed, out_of_stock: list[str], refused: tuple[Refused, ...]
+) -> Finding:
+    """Return why no product at all can be used for a job.
+
+    Parameters
+    ----------
+    due : DueJob
+        The job. [g]
+    shed : Shed
+        Products.
+    out_of_stock : list of str
+        Names of the products that would do and are used up.
+    refused : tuple of Refused
+        What could be of use and may not be used.
+
+    Returns
+    -------
+    Finding
+        With the names of products, or of what is wanted.
+    """
+    if not shed.products:
+        return Finding("shed_is_empty", Level.WARNING)
+    if out_of_stock:
+        return Finding("stock_is_out", Level.WARNING, names=tuple(out_of_stock))
+    if refused:
+        names = tuple(shed.products[one.product].product.name for one in refused)
+        return Finding("all_refused", Level.WARNING, names=names)
+    holds = [
+        one.product.name
+        for one in shed.products.values()
+        if not one.is_lime and any(due.need.met_by(one.contents.available))
+    ]
+    if holds:
+        dissolved = due.job.kind in ("feed", "starter", "seedling")
+        key = "only_spread" if dissolved else "only_poured"
+        return Finding(key, Level.WARNING, names=tuple(holds))
+    wanted = tuple(x for x, grams in due.need.items() if grams > 0)
+    return Finding("no_product_for_job", Level.WARNING, names=wanted)

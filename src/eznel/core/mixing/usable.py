@@ -1,0 +1,128 @@
+"""Which products a job can use: of the right form, allowed, of use, and still on the shelf."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from eznel.core.blend import WEIGHT
+from eznel.core.mixing.caps import DueJob
+from eznel.core.nutrients import Amounts, Nutrient
+from eznel.core.products.fertiliser import Fertiliser
+from eznel.core.shed import rules
+from eznel.core.shed.rules import Refused
+from eznel.core.shed.shelf import Shed, Shelf
+
+MOST_CHOICES = 8
+"""Products that a blend looks at; the least useful of a larger shed are left out."""
+
+FORMS = {
+    ("base", "ground"): ("granular", "organic", "coated", "soluble"),
+    ("base", "tub"): ("coated", "organic"),
+    ("dressing", "ground"): ("granular", "soluble"),
+    ("starter", "ground"): ("soluble", "liquid"),
+    ("starter", "tub"): ("soluble", "liquid"),
+    ("seedling", "ground"): ("soluble", "liquid"),
+    ("seedling", "tub"): ("soluble", "liquid"),
+    ("feed", "ground"): ("soluble", "liquid"),
+    ("feed", "tub"): ("soluble", "liquid"),
+}
+"""What can be used for a job: solids are spread or mixed in, feeds are dissolved."""
+
+
+@dataclass(frozen=True, slots=True)
+class Usable:
+    """A product for a job: what a gram brings, and the most that is of use. [g/g, g]"""
+
+    product: Fertiliser
+    available: Amounts
+    most_g: float
+
+
+def useful(due: DueJob, shed: Shed) -> tuple[list[Usable], tuple[Refused, ...]]:
+    """Return the products that a job can use, whatever is left of them, and those it may not use.
+
+    Parameters
+    ----------
+    due : DueJob
+        The job. [g]
+    shed : Shed
+        Products.
+
+    Returns
+    -------
+    tuple of list of Usable and tuple of Refused
+        In the shed's order. [g]
+    """
+    found, refused, rich_in_p = [], [], []
+    for product in _fitting(due, shed):
+        reason = shed.refused[product.id] or rules.of_job(
+            product, due.stand, due.job.kind, due.day, due.used
+        )
+        available = shed.available(product.id, due.stand, due.day)
+        one = Usable(product, available, max(due.need.met_by(available), default=0.0))
+        if reason is None and one.most_g > 0:
+            found.append(one)
+        elif reason == rules.THRIFTY and one.most_g > 0:
+            rich_in_p.append(one)
+        elif reason is not None and any(due.need.met_by(product.contents.declared)):
+            refused.append(Refused(product.id, reason))
+    # Thrift starves no crop: where nothing else brings its nitrogen or potassium, these may.
+    for one in rich_in_p:
+        if any(_alone_brings(one, x, due.need, found) for x in ("N", "K")):
+            found.append(one)
+        else:
+            refused.append(Refused(one.product.id, rules.THRIFTY))
+    return found, tuple(refused)
+
+
+def _fitting(due: DueJob, shed: Shed) -> Iterator[Fertiliser]:
+    """Products of a form that suits the job."""
+    forms, only = FORMS[due.job.kind, due.stand.where], due.job.only
+    for product in shed.products.values():
+        if product.form not in forms or product.is_lime or _quick_n_at_base(due, product):
+            continue
+        if only is None or product.id in only:
+            yield product
+
+
+def _alone_brings(one: Usable, nutrient: Nutrient, need: Amounts, others: list[Usable]) -> bool:
+    wanted = need[nutrient] > 0 and one.available[nutrient] > 0
+    return wanted and not any(o.available[nutrient] > 0 for o in others if o is not one)
+
+
+def _quick_n_at_base(due: DueJob, product: Fertiliser) -> bool:
+    """Soluble nitrogen is for growing plants; soluble salts without it may go in before them."""
+    return due.job.kind == "base" and product.form == "soluble" and product.contents.soluble_n > 0
+
+
+def on_shelf(due: DueJob, useful: list[Usable], shelf: Shelf) -> list[Usable]:
+    """Return what is left of the useful products, the most useful first.
+
+    Parameters
+    ----------
+    due : DueJob
+        The job. [g]
+    useful : list of Usable
+        Products that it can use.
+    shelf : Shelf
+        What is left of them. [g]
+
+    Returns
+    -------
+    list of Usable
+        At most eight.
+    """
+    found = []
+    for one in useful:
+        left = shelf.left_g[one.product.id]
+        if left is None or left >= one.most_g:
+            found.append(one)
+        elif left > 0:
+            found.append(Usable(one.product, one.available, left))
+    found.sort(key=lambda one: -_usefulness(one, due.need))
+    return found[:MOST_CHOICES]
+
+
+def _usefulness(one: Usable, need: Amounts) -> float:
+    return sum(
+        WEIGHT[n] * min(one.available[n] * one.most_g / x, 1.0) for n, x in need.items() if x > 0
+    )

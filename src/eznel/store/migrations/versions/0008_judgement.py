@@ -1,0 +1,15 @@
+"""What of a can was poured"""
+
+import sqlalchemy as sa
+from alembic import op
+
+revision = "0008"
+down_revision = "0007"
+
+
+def upgrade() -> None:
+    op.add_column(
+        "feed_entry",
+        sa.Column("poured", sa.Double(), nullable=False, server_default="1"),
+        if_not_exists=True,
+    )
