@@ -81,6 +81,10 @@ class Crop(Row):
     pause_stage: Key | None = None
     resume_stage: Key | None = None
     """No nitrogen from the start of one stage to the start of the other."""
+    stands_winter: bool = False
+    """Whether it stands in the ground and is picked until spring."""
+    bulbs_from_h: Annotated[float, Field(gt=0, le=24)] | None = None
+    """Day length from which it makes a bulb, however warm it is. [h]"""
     first_picked_year: Annotated[int, Field(ge=0)] = 0
     """Years after planting in which nothing is picked, so that it can establish. [years]"""
     touches_soil: bool = False

@@ -5,7 +5,7 @@ from datetime import date
 import pytest
 
 import gardens
-from eznel.core.document import Garden
+from eznel.core.document import Garden, Ingredient
 
 P, K = 0.43642, 0.83015
 
@@ -89,6 +89,9 @@ def tomato_tub(charge=()) -> Garden:
     )
 
 
+OWN_MIX = (Ingredient(name="coir", parts=1),)
+
+
 def test_tub_without_charge() -> None:
     found = gardens.single(gardens.plan_of(tomato_tub()))
     by = {need.nutrient: need.total_g for need in found.needs}
@@ -96,7 +99,20 @@ def test_tub_without_charge() -> None:
     assert by["N"] == pytest.approx(10.24, abs=0.005)
     assert by["P"] == pytest.approx(1.654, abs=0.001)
     assert by["K"] == pytest.approx(16.54, abs=0.005)
-    assert by["Mg"] == pytest.approx(1.969, abs=0.001)
+    # A bought mix is taken as limed and the water as usual: 31.5 L × 60 mg/L Mg are 1.89 g, and
+    # 20 L for each of 3.15 kg × 5 mg/L are 0.32 g; 1.97 g are needed. Of Ca 9.45 + 2.52 > 8.66 g.
+    assert by["Mg"] == by["Ca"] == 0
+    assert {n.nutrient for n in found.needs if n.total_g > 0} == {"N", "P", "K", "S"}
+
+
+def test_a_mix_of_ones_own_is_not_taken_as_limed() -> None:
+    garden = tomato_tub()
+    own = garden.places[0].model_copy(update={"recipe": OWN_MIX})
+    found = gardens.single(gardens.plan_of(garden.model_copy(update={"places": (own,)})))
+    by = {need.nutrient: need.total_g for need in found.needs}
+    # 3.15 kg × 0.5 g/kg ÷ 0.8 less 63 L × 5 mg/L; 3.15 × 2.2 ÷ 0.8 less 63 L × 40 mg/L
+    assert by["Mg"] == pytest.approx(1.969 - 0.315, abs=0.001)
+    assert by["Ca"] == pytest.approx(8.6625 - 2.52, abs=0.001)
 
 
 def test_a_coated_charge_is_taken_off_as_far_as_it_is_released() -> None:
@@ -166,10 +182,13 @@ def test_what_to_buy_fills_the_gap() -> None:
 
 
 def test_in_a_tub_only_what_dissolves_fills_the_gap() -> None:
-    buys = {b.nutrient: b for b in gardens.single(gardens.plan_of(tomato_tub())).to_buy}
-    # 3.15 kg × 2.2 g Ca ÷ 0.8 = 8.66 g, at 26.5 % CaO × 0.7147
+    garden = tomato_tub()
+    own = garden.places[0].model_copy(update={"recipe": OWN_MIX})
+    made = gardens.plan_of(garden.model_copy(update={"places": (own,)}))
+    buys = {b.nutrient: b for b in gardens.single(made).to_buy}
+    # 8.66 g less 2.52 g in the water, at 26.5 % CaO × 0.7147
     assert buys["Ca"].material == "calcium_nitrate"
-    assert buys["Ca"].grams == pytest.approx(8.6625 / (0.265 * 0.7147), rel=1e-4)
+    assert buys["Ca"].grams == pytest.approx((8.6625 - 2.52) / (0.265 * 0.7147), rel=1e-4)
     assert buys["P"].material == "mono_potassium_phosphate"
     assert list(buys) == ["N", "P", "K", "Ca", "Mg"]
 

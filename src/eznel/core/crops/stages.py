@@ -20,6 +20,8 @@ SLOWEST = 3
 HALF_YEAR = 182
 """From midwinter to midsummer. [days]"""
 
+BULBING = "bulbing"
+"""The stage that waits for long days as well as for warmth."""
 REST = "dormancy"
 """The stage that lasts until spring."""
 
@@ -92,6 +94,8 @@ def stage_spans(
             end = min(end, still) if still is not None else end
         if following in anchors:
             end, end_seen = anchors[following]
+        if following == BULBING and crop.bulbs_from_h is not None and not end_seen:
+            end = max(end, weather.lengthens_to(crop.bulbs_from_h, start))
         end = max(end, start)
         spans.append(StageSpan(stage.key, start, end, seen))
         start, seen = end, end_seen
@@ -105,6 +109,9 @@ def _end(crop: Crop, stage: Stage, weather: Weather, warmer_by_c: float, start: 
         return start + timedelta(stage.typical_days)
     limits = Limits(crop.base_temp_c, crop.upper_temp_c)
     days = weather.days_to(start, stage.degree_days_c, limits, warmer_by_c)
+    if stage.key == "harvest" and crop.stop_before == "last_pick":
+        # Picked as long as it bears: great heat does not end it sooner than a usual summer.
+        days = max(days, stage.typical_days)
     return start + timedelta(min(days, SLOWEST * stage.typical_days, HORIZON_DAYS))
 
 

@@ -10,6 +10,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 from functools import lru_cache
+from math import acos, pi, radians, sin, tan
 from typing import NamedTuple
 
 import numpy as np
@@ -20,6 +21,16 @@ from eznel.core.document import Site, WeatherDay
 _MID_MONTH = np.array([15, 45, 74, 105, 135, 166, 196, 227, 258, 288, 319, 349], dtype=float)
 _YEAR = 366
 
+GROWS_C = 6.0
+"""Alliums and brassicas that stand through a winter grow from here on. [°C]"""
+NO_WINTER_C = 15.0
+"""Where the coldest day is so warm, there is no winter to rest in. [°C]"""
+SHORTEST_DAY, DARK_BEFORE_DAYS, DARK_AFTER_DAYS = 355, 45, 35
+"""Day of the year of the northern winter solstice, and the weeks around it without growth."""
+BOLTS_H, BOLTS_C = 12.5, 8.0
+"""Day length and mean from which a plant that had its winter runs to seed. [h, °C]"""
+SHORT_OF_LONGEST_H = 0.5
+"""Where days never get as long as a bulb wants, it is content with nearly the longest. [h]"""
 STIRS_C = 2.0
 """So far above its base temperature a plant's growth shows; below it stands still. [°C]"""
 
@@ -117,6 +128,77 @@ class Weather:
         before = warmth[index - 1] if index else 0.0
         reached = int(np.searchsorted(warmth, before + degree_days))
         return max(reached - index + 1, 1)
+
+    def day_h(self, day: date) -> float:
+        """Return the length of a day, sunrise to sunset (FAO-56, eq. 24, 25 and 34). [h]"""
+        tilt = 0.409 * sin(2 * pi / 365 * day.timetuple().tm_yday - 1.39)
+        cosine = -tan(radians(self.site.latitude_deg)) * tan(tilt)
+        return 24 / pi * acos(min(max(cosine, -1.0), 1.0))
+
+    def lengthens_to(self, hours: float, day: date) -> date:
+        """Return the first day from one on that is so long.
+
+        Parameters
+        ----------
+        hours : float
+            Day length; where no day is so long, half an hour less than the longest. [h]
+        day : date
+            The day.
+
+        Returns
+        -------
+        date
+            Within a year.
+        """
+        year = [day + timedelta(n) for n in range(366)]
+        wanted = min(hours, max(map(self.day_h, year)) - SHORT_OF_LONGEST_H)
+        return next(one for one in year if self.day_h(one) >= wanted)
+
+    def rests(self, day: date, base_c: float, warmer_by_c: float = 0.0) -> bool:
+        """Return whether what stands through a winter usually rests on a day.
+
+        It does while a week's mean is below 6 °C, or below growth for its kind; and where winters
+        are mild, around the shortest day all the same, from early November to late January of the
+        northern half.
+        """
+        week = np.arange(day.timetuple().tm_yday - 4, day.timetuple().tm_yday + 3) % 365
+        usual = float(self.usual.mean[week].mean()) + warmer_by_c
+        if usual < max(base_c + STIRS_C, GROWS_C):
+            return True
+        winter = float(self.usual.mean.min()) + warmer_by_c
+        return winter < NO_WINTER_C and self._is_dark(day)
+
+    def _is_dark(self, day: date) -> bool:
+        """Within weeks of the shortest day. [bool]"""
+        shortest = SHORTEST_DAY if self.site.latitude_deg >= 0 else SHORTEST_DAY - 182
+        since = (day.timetuple().tm_yday - shortest + 182) % 365 - 182
+        return -DARK_BEFORE_DAYS <= since <= DARK_AFTER_DAYS
+
+    def bolts_from(self, day: date, warmer_by_c: float = 0.0) -> date:
+        """Return when what stood through the winter runs to seed: long days, and no longer cold.
+
+        Parameters
+        ----------
+        day : date
+            A day of that winter.
+        warmer_by_c : float
+            How much warmer the place is. [°C]
+
+        Returns
+        -------
+        date
+            Within a year of the day.
+        """
+        year = (day + timedelta(n) for n in range(366))
+        return next(
+            (
+                one
+                for one in year
+                if self.day_h(one) >= BOLTS_H
+                and self.usual.mean[one.timetuple().tm_yday - 1] + warmer_by_c >= BOLTS_C
+            ),
+            day,
+        )
 
     def stirs_from(self, year: int, base_c: float, warmer_by_c: float = 0.0) -> date:
         """Return when growth shows again after the winter that a year's midwinter belongs to.

@@ -11,6 +11,9 @@ from eznel.core.quantities import Density, Length, Strength, Volume
 
 Texture = Literal["sand", "sandy_loam", "loam", "silt_loam", "clay_loam", "clay"]
 Sun = Literal["full", "half", "shade"]
+COVER_C = 3.0
+"""A place this much warmer than outside is taken to be under cover where nothing else is said."""
+
 Shelter = Literal["open", "sheltered", "wall", "cover"]
 
 
@@ -89,6 +92,16 @@ class _Place(Thing):
     sun: Sun | None = None
     shelter: Shelter | None = None
     note: Note = ""
+
+    @property
+    def covered(self) -> bool:
+        """Whether it is under cover: as it says, else where it is so warm that it must be.
+
+        A wall may be as warm and is none.
+        """
+        if self.shelter is None:
+            return self.warmer_by_c >= COVER_C
+        return self.shelter == "cover"
 
 
 class Bed(_Place):

@@ -122,6 +122,8 @@ class Asked:
     """Whether a crop stands or is planned there that lime harms."""
     free_from: date
     """First day without plants, from today on."""
+    stands_for_years: bool
+    """Whether a perennial stands there: no lime is dug in under it."""
     done: tuple[Mended, ...]
     """What was worked in since the pH was measured, that mends it."""
 
@@ -177,8 +179,11 @@ def _limed(
         findings.append(Finding("lime_scab", Level.WARNING))
     if product.product.material in CAUSTIC:
         findings.append(Finding("lime_is_caustic", Level.WARNING))
+    if asked.stands_for_years:
+        findings.append(Finding("lime_when_lifted", Level.NOTE))
     share = effective_share(product)
-    remedy = Remedy("lime", product, own is not None, share, lime.MOST_LIME_G_M2)
+    most = 0.0 if asked.stands_for_years else lime.MOST_LIME_G_M2
+    remedy = Remedy("lime", product, own is not None, share, most)
     return _work(asked, found, remedy, tuple(findings))
 
 

@@ -61,6 +61,8 @@ class Grown:
     plants: int
     wanted_m2: float
     free_from: date
+    stands_for_years: bool
+    """Whether a perennial stands there that nobody is going to lift."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -167,6 +169,7 @@ def _asked(
         mg_class=mg.soil_class if mg else None,
         hates_lime=any(crop.hates_lime for crop in grown.crops),
         free_from=grown.free_from,
+        stands_for_years=grown.stands_for_years,
         done=tuple(
             Mended(one.preparation.on, _mends(one) / places.area(bed).value)
             for one in prepared

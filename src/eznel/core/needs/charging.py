@@ -10,6 +10,9 @@ from eznel.core.stands.stand import InTub, Stand
 from eznel.core.stands.stands import Stands
 from eznel.core.working import Origin, Quantity, Worked
 
+LIMED_MG_L: dict[Nutrient, float] = {"Ca": 300.0, "Mg": 60.0}
+"""What the lime of a bought mix gives in a season: assumed where no recipe is written down."""
+
 
 def charge_of(stand: InTub, stands: Stands, nutrient: Nutrient) -> Worked:
     """Return what the mix of a tub gives one plant before feeding stops.
@@ -65,7 +68,21 @@ def charge_of(stand: InTub, stands: Stands, nutrient: Nutrient) -> Worked:
             Quantity("fraction", share.value, "g/g"),
             Quantity("released", released.value, "g/g"),
         )
-    return charge
+    limed_mg_l = LIMED_MG_L.get(nutrient)
+    if limed_mg_l is None or stand.place.recipe:
+        return charge
+    return (
+        charge.after(stand.filled_l)
+        .then(
+            "charge_of_limed_mix",
+            charge.value + limed_mg_l / 1000 * litres,
+            "g",
+            Quantity("before_g", charge.value, "g"),
+            Quantity("limed_mg_l", limed_mg_l, "mg/L", Origin.ASSUMED),
+            Quantity("litres", litres, "L"),
+        )
+        .measurable_at(f"places/{stand.place.id}/recipe")
+    )
 
 
 def _added_mg_l(bag: Product | None, nutrient: Nutrient) -> float:

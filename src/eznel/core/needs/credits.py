@@ -251,6 +251,12 @@ def _carried_mg_l(stand: Stand, nutrient: Nutrient) -> float:
     return float(getattr(stand.water, carries[nutrient])) if known else 0.0
 
 
+TAP_MG_L: dict[Nutrient, float] = {"Ca": 40.0, "Mg": 5.0}
+"""What tap water usually carries: assumed until the garden's is written down. [mg/L]"""
+WATER_L_PER_KG = 20.0
+"""Water that a plant in a tub drinks for a kilogram of its harvest: assumed. [L/kg]"""
+
+
 def tub_water(stand: InTub, nutrient: Nutrient) -> Worked | None:
     """Return what a season's watering of tubs brings to one plant.
 
@@ -266,14 +272,22 @@ def tub_water(stand: InTub, nutrient: Nutrient) -> Worked | None:
     Worked or None
         None where nobody said how much they get, or the water carries none. [g]
     """
-    strength, litres = _carried_mg_l(stand, nutrient), stand.place.season_water_l
-    if not strength or litres is None:
+    strength, source = _carried_mg_l(stand, nutrient), Origin.LAB
+    if stand.water is None and nutrient in TAP_MG_L:
+        strength, source = TAP_MG_L[nutrient], Origin.ASSUMED
+    litres = stand.place.season_water_l
+    if litres is not None:
+        each, how_much = litres * stand.tubs * stand.share / stand.plants, Origin.TYPED
+    elif nutrient in TAP_MG_L:
+        each, how_much = WATER_L_PER_KG * stand.crop.yield_kg_plant, Origin.ASSUMED
+    else:
         return None
-    each = litres * stand.tubs * stand.share / stand.plants
+    if not strength:
+        return None
     return Worked.first(
         "water_to_plant",
         strength * each / 1000,
         "g",
-        Quantity("water_mg_l", strength, "mg/L", Origin.LAB),
-        Quantity("water_l", each, "L", Origin.TYPED),
-    )
+        Quantity("water_mg_l", strength, "mg/L", source),
+        Quantity("water_l", each, "L", how_much),
+    ).measurable_at("site/water")

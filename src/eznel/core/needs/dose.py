@@ -14,6 +14,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from datetime import date
 
+from eznel.core.crops.varieties import VIGOUR_N
 from eznel.core.document import SoilClass
 from eznel.core.ground.preparing import RICH_SHARE
 from eznel.core.needs.charging import charge_of
@@ -226,7 +227,8 @@ def _less_organic(
     """A need less what compost, water, and lime with magnesium in it, bring already. [g/m²]"""
     known = [organic_credit(stand, nutrient, since=since), water_credit(stand, nutrient)]
     work = stand.soil.work
-    ahead = work is not None and work.done_on is None
+    # What goes in after the crop is gone gives it nothing.
+    ahead = work is not None and work.done_on is None and work.due_on < stand.calendar.stop
     along = work.brings_g_m2.mg if work is not None and ahead else 0.0
     if nutrient == "Mg" and along:
         number = Quantity("along_g_m2", along, "g/m²", Origin.LABEL)
@@ -396,8 +398,20 @@ def _tub_need(stand: InTub, stands: Stands, nutrient: Nutrient) -> Need:
             Quantity("before_g", charge.value, "g"),
             Quantity("water_g", water.value, "g"),
         )
+    vigour = VIGOUR_N[stand.variety.vigour] if stand.variety and nutrient == "N" else 1.0
+    known = [charge]
+    if vigour != 1:
+        of_variety = Worked.first(
+            "uptake_of_variety",
+            uptake * vigour,
+            "g/kg",
+            Quantity("usual_uptake", uptake, "g/kg", Origin.TYPICAL, crop.name),
+            Quantity("vigour", vigour, "", Origin.TYPED, stand.planting.variety),
+        )
+        uptake = of_variety.value
+        known.append(of_variety)
     whole = crop.yield_kg_plant * uptake * (1 - fixed) / RECOVERED_IN_TUB
-    per = charge.then(
+    per = Worked.first(
         "tub_need",
         max(whole - charge.value, 0.0),
         "g",
@@ -406,7 +420,7 @@ def _tub_need(stand: InTub, stands: Stands, nutrient: Nutrient) -> Need:
         Quantity("fixed_share", fixed, "", Origin.TYPICAL),
         Quantity("recovered", RECOVERED_IN_TUB, "", Origin.TYPICAL),
         Quantity("charge_g", charge.value, "g"),
-    )
+    ).after(*known)
     total = per.then(
         "times_plants",
         per.value * stand.plants,

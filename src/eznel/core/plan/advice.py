@@ -19,7 +19,6 @@ from eznel.core.season.course import JobPlan
 from eznel.core.season.fold import Season
 from eznel.core.season.following import salt_limits
 from eznel.core.shed.shelf import MixPlan, Shed
-from eznel.core.stands.calendars import COVER_C
 from eznel.core.stands.stand import InTub, Stand
 from eznel.core.stands.stands import Stands
 from eznel.core.working import Finding, Level, Origin, Quantity
@@ -169,7 +168,7 @@ def _early(stand: Stand, stands: Stands) -> list[Finding]:
     """Planted out before the frosts are over, or into nights too cold for the crop."""
     site, planted = stands.garden.site, stand.planting.planted_on
     found = []
-    cover = stand.warmer_by_c >= COVER_C
+    cover = stand.place.covered
     frost = site.last_frost_in(planted.year)
     tender = stand.crop.frost == "none" and not cover
     if frost is not None and tender and timedelta() <= frost - planted < timedelta(180):

@@ -10,7 +10,6 @@ from datetime import date, timedelta
 from eznel.core.document import TaskDone
 from eznel.core.plan.result import TakenAlong, TaskView
 from eznel.core.reference import Task
-from eznel.core.stands.calendars import COVER_C
 from eznel.core.stands.stand import Stand
 from eznel.core.stands.stands import Stands
 
@@ -67,7 +66,7 @@ def fits(task: Task, stand: Stand) -> bool:
         and (task.grounds == "any" or stand.where == "ground")
         and (raised_here or not task.raised)
         and (planting.sown_in_place or not task.sown)
-        and (stand.warmer_by_c >= COVER_C or not task.covered)
+        and (stand.place.covered or not task.covered)
         and not (task.indeterminate and own is not None and own.determinate)
     )
 

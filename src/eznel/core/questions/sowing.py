@@ -16,7 +16,7 @@ from eznel.core.crops.varieties import growing
 from eznel.core.document import Place, Planting, Programme
 from eznel.core.errors import Impossible
 from eznel.core.reference import Stage
-from eznel.core.stands.calendars import COVER_C, NOTHING_SEEN, Calendar, calendar_of
+from eznel.core.stands.calendars import NOTHING_SEEN, Calendar, calendar_of
 from eznel.core.stands.stands import Stands
 from eznel.core.working import Finding, Level, Origin, Quantity
 
@@ -186,7 +186,7 @@ class _Dates:
 
     def _frost_ahead(self, day: date) -> date | None:
         """The last frost of spring where it is still to come for plants in the open."""
-        if self.place.warmer_by_c >= COVER_C:
+        if self.place.covered:
             return None
         site = self.stands.garden.site
         frosts = (site.last_frost_in(year) for year in (day.year, day.year + 1))

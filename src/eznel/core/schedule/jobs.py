@@ -5,7 +5,7 @@ their interval goes, so that a job keeps its key for the whole season.
 """
 
 from dataclasses import dataclass, replace
-from datetime import date
+from datetime import date, timedelta
 from math import ceil
 from uuid import UUID, uuid5
 
@@ -43,6 +43,8 @@ SEEDLING_L_PER_PLANT = 0.05
 """What a seedling in its module takes up at a time: assumed. [L]"""
 RAISED_DAYS = {"plain": 7, "charged": 14}
 """Days between feeds of seedlings in unfertilised mix, and in mix with a charge."""
+AUTUMN_N = 0.2
+"""Most of the nitrogen before a winter that a crop stands through: it can hardly use more."""
 SAND_BASE_SHARE, SAND_DRESSING_SHARE = 0.5, 0.7
 """Sand lets nitrate through: half the base, and smaller dressings, so more of them."""
 GROUND_N_MG_L = 150.0
@@ -140,7 +142,7 @@ def window_of(stand: Stand, calendar: Calendar) -> Window:
     curves = {
         x: uptake_curve(x, calendar.spans, calendar.stages).held(calendar.pause) for x in NUTRIENTS
     }
-    return Window(calendar.hold_end, calendar.stop, curves)
+    return Window(calendar.hold_end, calendar.stop, curves, calendar.pause)
 
 
 def first_plan(stand: Stand, needs: Needs, slow_n: Curve | None = None) -> FirstPlan:
@@ -320,11 +322,20 @@ def _dressings(stand: OnGround, window: Window, fed: Amounts) -> _Feeds:
         return _Feeds([], interval, 0.0)
     most = most_dressing_n_g(stand)
     starts = [stand.calendar.start_of(key) for key in stand.programme.side_dress_at]
+    if stand.rests_before_stop:
+        window = replace(window, start=_woken(stand, window.start))
+        starts = [day and _woken(stand, day) for day in starts]
     share = min(most / fed.n, 1.0) if fed.n > 0 else 1.0
     days = dressing_dates(window, [d for d in starts if d], share, len(starts))
     awake = _awake(stand, "dressing", interval, days)
     each = WHOLE * (1 / (len(awake.on) or 1))
     return _split(stand, awake, [each] * len(awake.on), fed, [most] * len(awake.on))
+
+
+def _woken(stand: Stand, day: date) -> date:
+    """The first day from one on that is none of rest."""
+    days = (day + timedelta(n) for n in range(max((stand.calendar.stop - day).days, 1)))
+    return next((one for one in days if not stand.still(one)), day)
 
 
 def _top_dressings(stand: OnGround, window: Window, fed: Amounts, base: Amounts) -> _Feeds:
@@ -357,7 +368,18 @@ def _liquids(stand: Stand, window: Window, fed: Amounts, base: Amounts) -> _Feed
 
 def _shares(stand: Stand, window: Window, days: list[date], base: Amounts) -> list[Amounts]:
     starts = {span.key: span.start for span in stand.calendar.spans}
-    return feed_shares(stand.programme, window, days, starts, base)
+    shares = feed_shares(stand.programme, window, days, starts, base)
+    if not stand.rests_before_stop or stand.crop.habit == "perennial":
+        return shares
+    winter = stand.weather.midwinter_before(window.stop)
+    autumn = sum(share.n for day, share in zip(days, shares, strict=True) if day < winter)
+    if autumn <= AUTUMN_N or autumn >= 1:
+        return shares
+    less, more = AUTUMN_N / autumn, (1 - AUTUMN_N) / (1 - autumn)
+    return [
+        replace(share, n=share.n * (less if day < winter else more))
+        for day, share in zip(days, shares, strict=True)
+    ]
 
 
 def _split(

@@ -7,9 +7,10 @@ The programme's ratio says when potassium and phosphorus come; it never changes 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
-from itertools import accumulate
+from itertools import accumulate, pairwise
 from math import ceil
 
+from eznel.core.crops.stages import Pause
 from eznel.core.crops.uptake import Curve
 from eznel.core.document import Phase, Programme
 from eznel.core.nutrients import Amounts, Nutrient
@@ -31,6 +32,8 @@ class Window:
     start: date
     stop: date
     curves: Mapping[Nutrient, Curve]
+    pause: Pause | None = None
+    """From when until when nothing is fed in between: what falls into it comes after it."""
     slow_n: Curve | None = None
     """How the base's nitrogen becomes available, where it is slow; at once where there is none."""
 
@@ -179,8 +182,9 @@ def feed_shares(
         return []
     phases = [_phase(programme.phases, day, stage_starts) for day in dates]
     columns = []
+    until = [_before_pause(window, day, after) for day, after in pairwise(dates)]
     for nutrient, given in base.items():
-        due = [*(window.due(nutrient, day) for day in dates[1:]), 1.0]
+        due = [*(window.due(nutrient, day) for day in until), 1.0]
         came = [window.came(nutrient, day) for day in (*dates[1:], window.stop)]
         fed = (max(d - given * c, 0.0) for d, c in zip(due, came, strict=True))
         ends = list(accumulate(fed, max))
@@ -192,6 +196,12 @@ def feed_shares(
         total = sum(rises)
         columns.append([r / total if total > 0 else 1 / len(dates) for r in rises])
     return [Amounts(*row) for row in zip(*columns, strict=True)]
+
+
+def _before_pause(window: Window, day: date, following: date) -> date:
+    """Until when a feed carries the crop: to the next one, but only up to a pause before it."""
+    pause = window.pause
+    return pause.begins if pause is not None and day < pause.begins <= following else following
 
 
 def _phase(phases: Sequence[Phase], day: date, stage_starts: Mapping[str, date]) -> Phase:

@@ -14,7 +14,6 @@ from typing import NamedTuple
 from eznel.core.document import Observed
 from eznel.core.nutrients import WHOLE, Amounts
 from eznel.core.products.solutions import SENSITIVE_THRESHOLD_DS_M
-from eznel.core.stands.calendars import COVER_C
 from eznel.core.stands.stand import InTub, Stand
 
 
@@ -164,7 +163,7 @@ def salt_limits(stand: Stand) -> SaltLimits:
 
 def _of_rain(stand: Stand) -> Iterator[Effect]:
     """Measured and forecast rain: days to come in the weather are a forecast."""
-    if stand.where == "tub" or stand.warmer_by_c >= COVER_C:
+    if stand.where == "tub" or stand.place.covered:
         return
     for one in stand.weather.measured:
         near = stand.calendar.begins <= one.on <= stand.calendar.stop

@@ -1,18 +1,18 @@
 """A planting's dates: stages, last picking, the hold, and the day from which nothing is fed."""
 
-from collections.abc import Mapping
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
 from eznel.core.crops.stages import HALF_YEAR, Anchor, Pause, StageSpan, stage_spans
 from eznel.core.crops.varieties import Growing
-from eznel.core.crops.weather import Weather
-from eznel.core.document import Place, Planting, Programme, Site
+from eznel.core.crops.weather import NO_WINTER_C, Weather
+from eznel.core.document import Bed, Place, Planting, Programme, Site
 from eznel.core.errors import Unknown
 from eznel.core.reference import Crop, Stage
 
-COVER_C = 3.0
-"""A place this much warmer than outside is under cover."""
+HARD_FROST_C = {"very_hardy": -15.0, "hardy": -8.0, "moderate": -2.0}
+"""Usual minimum of a night from which a crop that stands through winter is killed. [°C]"""
 COVER_GAINS_DAYS = 42
 """How much later than outside the first frost ends a tender crop there: assumed."""
 
@@ -109,8 +109,7 @@ def calendar_of(
     frost = _first_frost_after(planting.planted_on, site)
     last_pick = planting.ends_on or spans[-1].end
     if planting.ends_on is None and crop.frost == "none" and frost is not None:
-        covered = place.warmer_by_c >= COVER_C
-        last_pick = min(last_pick, frost + timedelta(COVER_GAINS_DAYS if covered else 0))
+        last_pick = min(last_pick, frost + timedelta(COVER_GAINS_DAYS if place.covered else 0))
     starts = {span.key: span.start for span in spans}
     hold_end = begins
     if crop.habit == "perennial" and first_year:
@@ -125,9 +124,51 @@ def calendar_of(
         last_pick=last_pick,
         stop=_stop(crop, spans, last_pick, frost),
         hold_end=hold_end,
-        pause=_pause(crop, starts),
+        pause=_pause(crop, starts) if isinstance(place, Bed) else None,
         past=stages[order - 1].share_n if order and crop.habit == "perennial" else 0.0,
     )
+
+
+def through_winter(
+    calendar: Calendar,
+    growing: Growing,
+    place: Place,
+    weather: Weather,
+    planted_after: Sequence[date],
+) -> Calendar:
+    """Return the dates of a crop that stands and is picked until hard frost or bolting in spring.
+
+    Its feeding ends as if it were picked when it is fully grown.
+
+    Parameters
+    ----------
+    calendar : Calendar
+        Its dates until it is fully grown.
+    growing : Growing
+        The planting and its crop.
+    place : Place
+        Where it stands, for how much warmer that is. [°C]
+    weather : Weather
+        Usual days. [°C]
+    planted_after : sequence of date
+        Days on which something else is planted there: what stood until then is taken out.
+
+    Returns
+    -------
+    Calendar
+        The same where it stands through no winter.
+    """
+    crop, warmer, grown = growing.crop, place.warmer_by_c, calendar.last_pick
+    winter = weather.midwinter_before(grown + timedelta(HALF_YEAR))
+    no_winter = weather.usual.mean.min() + warmer >= NO_WINTER_C
+    if not crop.stands_winter or growing.planting.ends_on or grown >= winter or no_winter:
+        return calendar
+    ends = [weather.bolts_from(winter, warmer), *(day for day in planted_after if day >= grown)]
+    coldest = HARD_FROST_C.get(crop.frost)
+    if coldest is not None:
+        nights = (grown + timedelta(n) for n in range((ends[0] - grown).days))
+        ends += [night for night in nights if weather.low_c(night, warmer) < coldest][:1]
+    return replace(calendar, last_pick=max(min(ends), grown))
 
 
 EARLIER_DAYS = 60

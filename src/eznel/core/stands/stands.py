@@ -31,7 +31,7 @@ from eznel.core.kept import Kept
 from eznel.core.nutrients import Nutrient
 from eznel.core.products.fertiliser import Fertiliser, fertiliser
 from eznel.core.reference import Catalogue
-from eznel.core.stands.calendars import NOTHING_SEEN, Calendar, Seen, calendar_of
+from eznel.core.stands.calendars import NOTHING_SEEN, Calendar, Seen, calendar_of, through_winter
 from eznel.core.stands.ledger import Ledger
 from eznel.core.stands.sharing import Sharing
 from eznel.core.stands.stand import InTub, Method, OnGround, Stand
@@ -224,6 +224,12 @@ class Stands:
             plants=sum(self.sharing.plants_of(p) for p in now),
             wanted_m2=sum(self.sharing.wanted_m2(p) for p in now),
             free_from=free,
+            stands_for_years=any(
+                self.catalogue.crop(p.crop).habit == "perennial"
+                and p.ends_on is None
+                and p.planted_on <= self.today
+                for p in here
+            ),
         )
 
     def _stand(self, planting: Planting) -> Stand:
@@ -305,14 +311,15 @@ class Stands:
         return self.programmes[planting.programme]
 
     def _calendar(self, planting: Planting, weather: Weather, seen: Seen) -> Calendar:
-        return calendar_of(
-            self.growing[planting.id],
-            self.places[planting.place],
-            weather,
-            self._programme(planting),
-            seen,
-            self.today,
-        )
+        grown, place = self.growing[planting.id], self.places[planting.place]
+        programme = self._programme(planting)
+        calendar = calendar_of(grown, place, weather, programme, seen, self.today)
+        after = [
+            other.planted_on
+            for other in self.garden.plantings
+            if other.place == planting.place and other.planted_on > planting.planted_on
+        ]
+        return through_winter(calendar, grown, place, weather, after)
 
 
 CARRIED: tuple[Nutrient, ...] = ("P", "K")
