@@ -15,7 +15,8 @@ HORIZON_DAYS = 500
 """A season that is not over by then is not a season."""
 
 SLOWEST = 3
-"""Where warmth barely comes, a stage takes at most this many times its usual days."""
+"""Where warmth barely comes, a stage takes at most this many times its usual days; a winter's rest
+comes on top."""
 
 HALF_YEAR = 182
 """From midwinter to midsummer. [days]"""
@@ -112,7 +113,10 @@ def _end(crop: Crop, stage: Stage, weather: Weather, warmer_by_c: float, start: 
     if stage.key == "harvest" and crop.stop_before == "last_pick":
         # Picked as long as it bears: great heat does not end it sooner than a usual summer.
         days = max(days, stage.typical_days)
-    return start + timedelta(min(days, SLOWEST * stage.typical_days, HORIZON_DAYS))
+    slowest = SLOWEST * stage.typical_days
+    if crop.frost != "none" and days > slowest:
+        slowest += weather.rest_days(start, slowest + HALF_YEAR, warmer_by_c)
+    return start + timedelta(min(days, slowest, HORIZON_DAYS))
 
 
 def _spring(crop: Crop, weather: Weather, warmer_by_c: float, start: date) -> date:

@@ -84,6 +84,7 @@ class Weather:
         self.site, self.measured = site, tuple(measured)
         self.usual = normals(site)
         self.by_day = {one.on: one for one in measured}
+        self._rest: dict[float, NDArray[np.bool_]] = {}
         self._years: dict[int, tuple[Floats, Floats]] = {}
         self._warmth: dict[tuple[int, Limits, float], Floats] = {}
 
@@ -154,25 +155,33 @@ class Weather:
         wanted = min(hours, max(map(self.day_h, year)) - SHORT_OF_LONGEST_H)
         return next(one for one in year if self.day_h(one) >= wanted)
 
-    def rests(self, day: date, base_c: float, warmer_by_c: float = 0.0) -> bool:
+    def rests(self, day: date, warmer_by_c: float = 0.0) -> bool:
         """Return whether what stands through a winter usually rests on a day.
 
-        It does while a week's mean is below 6 °C, or below growth for its kind; and where winters
-        are mild, around the shortest day all the same, from early November to late January of the
-        northern half.
+        It does while a week's mean is below 6 °C; and where winters are mild, around the shortest
+        day all the same, from early November to late January of the northern half.
         """
-        week = np.arange(day.timetuple().tm_yday - 4, day.timetuple().tm_yday + 3) % 365
-        usual = float(self.usual.mean[week].mean()) + warmer_by_c
-        if usual < max(base_c + STIRS_C, GROWS_C):
-            return True
-        winter = float(self.usual.mean.min()) + warmer_by_c
-        return winter < NO_WINTER_C and self._is_dark(day)
+        return bool(self._resting(warmer_by_c)[day.timetuple().tm_yday - 1])
 
-    def _is_dark(self, day: date) -> bool:
-        """Within weeks of the shortest day. [bool]"""
-        shortest = SHORTEST_DAY if self.site.latitude_deg >= 0 else SHORTEST_DAY - 182
-        since = (day.timetuple().tm_yday - shortest + 182) % 365 - 182
-        return -DARK_BEFORE_DAYS <= since <= DARK_AFTER_DAYS
+    def rest_days(self, start: date, days: int, warmer_by_c: float) -> int:
+        """Return how many of so many days from a start are of rest. [days]"""
+        resting = self._resting(warmer_by_c)
+        index = (np.arange(days) + start.timetuple().tm_yday - 1) % len(resting)
+        return int(np.count_nonzero(resting[index]))
+
+    def _resting(self, warmer_by_c: float) -> NDArray[np.bool_]:
+        """Which days of the year are of rest."""
+        if warmer_by_c not in self._rest:
+            mean = self.usual.mean + warmer_by_c
+            around = np.concatenate([mean[-3:], mean, mean[:3]])
+            week = np.convolve(around, np.full(7, 1 / 7), mode="valid")
+            dark = np.full(len(mean), False)
+            if float(mean.min()) < NO_WINTER_C:
+                shortest = SHORTEST_DAY if self.site.latitude_deg >= 0 else SHORTEST_DAY - 182
+                span = np.arange(-DARK_BEFORE_DAYS, DARK_AFTER_DAYS + 1)
+                dark[(shortest + span) % len(mean)] = True
+            self._rest[warmer_by_c] = (week < GROWS_C) | dark
+        return self._rest[warmer_by_c]
 
     def bolts_from(self, day: date, warmer_by_c: float = 0.0) -> date:
         """Return when what stood through the winter runs to seed: long days, and no longer cold.

@@ -26,8 +26,9 @@ from eznel.core.shed.rules import Refused
 from eznel.core.shed.shelf import MixLine, MixPlan, Reliance, Shed, Shelf
 from eznel.core.working import Finding, Level
 
-GOOD_ENOUGH = 0.2
-"""A miss up to this is not worth more cans: the next feed makes it good."""
+GOOD_ENOUGH, WORTH_POURING_OFF = 0.1, 0.2
+"""A miss up to this is not worth more cans, or making more than is poured: the next feed makes it
+good."""
 SAME = 1e-9
 """Two teaspoons and a larger scoop are the same only if they are exactly."""
 
@@ -69,6 +70,10 @@ def answer(due: DueJob, shed: Shed, shelf: Shelf) -> Answered:
     best: _Way | None = None
     tried = []
     for portions in ways(due, usable, shed) if usable else ():
+        if best is not None and _misses(best) <= (
+            GOOD_ENOUGH if portions.poured == 1 else WORTH_POURING_OFF
+        ):
+            break
         way = _way(due, portions, _choices(portions, usable, shed), shed, shelf)
         tried.append(way)
         for one in way.choices:
@@ -76,8 +81,6 @@ def answer(due: DueJob, shed: Shed, shelf: Shelf) -> Answered:
             plenty_g[one.product.id] = max(plenty_g[one.product.id], offered_g)
         if way.answers and (best is None or way.misses < best.misses - EQUAL):
             best = way
-        if best is not None and _matches(best):
-            break
     relies = tuple(
         Reliance(p, left, g) for p, g in plenty_g.items() if (left := shelf.left_g[p]) is not None
     )
@@ -120,11 +123,11 @@ def _way(due: DueJob, portions: Portions, choices: list[Choice], shed: Shed, she
     return _Way(portions, choices, hard, tuple(one for one in answers if any(one.mix.counts)))
 
 
-def _matches(way: _Way) -> bool:
-    """Whether a way misses so little, or of nitrogen so little, that other cans cannot help."""
+def _misses(way: _Way) -> float:
+    """How short a way is of nitrogen, or of all where that is less: what other cans can help."""
     n_g = way.portions.need.n
-    n_short = n_g > 0 and way.answers[0].mix.brings.n < (1 - GOOD_ENOUGH) * n_g
-    return way.misses <= GOOD_ENOUGH or (n_g > 0 and not n_short)
+    short = 1 - way.answers[0].mix.brings.n / n_g if n_g > 0 else way.misses
+    return min(short, way.misses)
 
 
 def _choices(portions: Portions, usable: list[Usable], shed: Shed) -> list[Choice]:

@@ -7,7 +7,7 @@ from eznel.core.blend import MOST_MEASURES
 from eznel.core.mixing.caps import DueJob, Portions, stage_of, water_ec_ds_m
 from eznel.core.mixing.usable import Usable
 from eznel.core.products.solutions import most_ec_ds_m, most_n_mg_l
-from eznel.core.schedule.jobs import STARTER_L_PER_PLANT, feed_water_l, seedling_l
+from eznel.core.schedule.litres import STARTER_L_PER_PLANT, feed_water_l, seedling_l
 from eznel.core.shed.shelf import PortionKind, Shed
 from eznel.core.stands.stand import InTub, OnGround
 

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from eznel.core.blend import WEIGHT
 from eznel.core.mixing.caps import DueJob
-from eznel.core.nutrients import Amounts, Nutrient
+from eznel.core.nutrients import Amounts
 from eznel.core.products.fertiliser import Fertiliser
 from eznel.core.shed import rules
 from eznel.core.shed.rules import Refused
@@ -65,12 +65,11 @@ def useful(due: DueJob, shed: Shed) -> tuple[list[Usable], tuple[Refused, ...]]:
             rich_in_p.append(one)
         elif reason is not None and any(due.need.met_by(product.contents.declared)):
             refused.append(Refused(product.id, reason))
-    # Thrift starves no crop: where nothing else brings its nitrogen or potassium, these may.
-    for one in rich_in_p:
-        if any(_alone_brings(one, x, due.need, found) for x in ("N", "K")):
-            found.append(one)
-        else:
-            refused.append(Refused(one.product.id, rules.THRIFTY))
+    # Thrift starves no crop: where nothing else feeds it, these may.
+    if any(one.available.n > 0 or one.available.k > 0 for one in found):
+        refused += [Refused(one.product.id, rules.THRIFTY) for one in rich_in_p]
+    else:
+        found += rich_in_p
     return found, tuple(refused)
 
 
@@ -82,11 +81,6 @@ def _fitting(due: DueJob, shed: Shed) -> Iterator[Fertiliser]:
             continue
         if only is None or product.id in only:
             yield product
-
-
-def _alone_brings(one: Usable, nutrient: Nutrient, need: Amounts, others: list[Usable]) -> bool:
-    wanted = need[nutrient] > 0 and one.available[nutrient] > 0
-    return wanted and not any(o.available[nutrient] > 0 for o in others if o is not one)
 
 
 def _quick_n_at_base(due: DueJob, product: Fertiliser) -> bool:

@@ -15,7 +15,7 @@ from eznel.core.blend import shortfall
 from eznel.core.mixing.caps import Choice, DueJob, Portions, caps, comes_along
 from eznel.core.nutrients import NOTHING
 from eznel.core.plan.result import SharedCan, SharedPour
-from eznel.core.schedule.jobs import (
+from eznel.core.schedule.litres import (
     GROUND_L_PER_M2,
     GROUND_L_PER_PLANT,
     TUB_DRENCH_SHARE,

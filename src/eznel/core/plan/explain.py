@@ -25,7 +25,7 @@ from eznel.core.products.fertiliser import first_season_share, fraction
 from eznel.core.products.masses import nutrient_in, scoop_mass
 from eznel.core.products.solutions import strength
 from eznel.core.reference import Catalogue
-from eznel.core.schedule.jobs import STARTER_L_PER_PLANT, feed_water_l, seedling_l
+from eznel.core.schedule.litres import STARTER_L_PER_PLANT, feed_water_l, seedling_l
 from eznel.core.season.course import JobPlan
 from eznel.core.season.fold import Season
 from eznel.core.season.workings import Workings

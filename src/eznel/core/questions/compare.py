@@ -15,7 +15,7 @@ from eznel.core.mixing.usable import FORMS
 from eznel.core.nutrients import Amounts, Nutrient
 from eznel.core.places import bed_soil_mass
 from eznel.core.products.fertiliser import Fertiliser, first_season_shares
-from eznel.core.schedule.jobs import feed_water_l
+from eznel.core.schedule.litres import feed_water_l
 from eznel.core.season.fold import Season
 from eznel.core.season.to_come import to_come
 from eznel.core.season.workings import Workings

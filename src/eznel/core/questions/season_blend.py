@@ -22,7 +22,7 @@ from eznel.core.mixing.portions import DISSOLVED
 from eznel.core.mixing.usable import useful
 from eznel.core.nutrients import NUTRIENTS, Amounts
 from eznel.core.plan.judging import Judgement, judge
-from eznel.core.schedule.jobs import feed_water_l
+from eznel.core.schedule.litres import feed_water_l
 from eznel.core.season.course import MOST_GROWTH, JobPlan
 from eznel.core.season.fold import Season
 from eznel.core.season.to_come import to_come

@@ -6,13 +6,18 @@ their interval goes, so that a job keeps its key for the whole season.
 
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
-from math import ceil
 from uuid import UUID, uuid5
 
 from eznel.core.crops.uptake import Curve, uptake_curve
 from eznel.core.needs.dose import Needs, totals_g
 from eznel.core.nutrients import NUTRIENTS, WHOLE, Amounts, element_of
 from eznel.core.products.solutions import SEEDLING_N_MG_L, most_n_mg_l
+from eznel.core.schedule.litres import (
+    STARTER_L_PER_PLANT,
+    STARTER_N_MG_L,
+    drench_l,
+    seedling_l,
+)
 from eznel.core.schedule.programmes import (
     DRESSING_GAP_DAYS,
     SHORTEST_INTERVAL_DAYS,
@@ -31,25 +36,12 @@ DRESSING_N_G_M2 = 5.0
 """Most soluble nitrogen in one dressing on the ground."""
 LIQUID_N_G_M2 = 2.0
 """Most nitrogen in one liquid feed on the ground."""
-TUB_DRENCH_SHARE = 0.12
-"""Feed per tub as a share of its mix: between 10 and 15 %, until a little drains."""
-GROUND_L_PER_PLANT = (0.5, 2.0)
-"""Least feed for one plant in the ground, and most for a small one. [L]"""
-GROUND_L_PER_M2 = 10.0
-"""Most feed on the ground of a wide plant: a centimetre of water. [L/m²]"""
-STARTER_L_PER_PLANT, STARTER_N_MG_L = 0.25, 100.0
-"""Starter solution at planting: at most so much, and so strong."""
-SEEDLING_L_PER_PLANT = 0.05
-"""What a seedling in its module takes up at a time: assumed. [L]"""
 RAISED_DAYS = {"plain": 7, "charged": 14}
 """Days between feeds of seedlings in unfertilised mix, and in mix with a charge."""
 AUTUMN_N = 0.2
 """Most of the nitrogen before a winter that a crop stands through: it can hardly use more."""
 SAND_BASE_SHARE, SAND_DRESSING_SHARE = 0.5, 0.7
 """Sand lets nitrate through: half the base, and smaller dressings, so more of them."""
-GROUND_N_MG_L = 150.0
-"""Strength that the litres for a plant in the ground aim at."""
-
 JOB_KINDS = UUID("5d0c5b2e-6f54-4c0a-9a53-2f1d8f4f6a10")
 """Namespace of job keys: the same planting, kind and number give the same key for ever."""
 
@@ -106,22 +98,6 @@ def job_key(planting: UUID, kind: JobKind, ordinal: int, year: int | None = None
 def _key(stand: Stand, kind: JobKind, ordinal: int) -> UUID:
     first = stand.calendar.begins == stand.planting.planted_on
     return job_key(stand.id, kind, ordinal, None if first else stand.calendar.begins.year)
-
-
-def drench_l(stand: InTub) -> float:
-    """Return the feed that all tubs of a stand take at a time.
-
-    Parameters
-    ----------
-    stand : InTub
-        The planting in its tubs.
-
-    Returns
-    -------
-    float
-        12 % of the mix that is this planting's. [L]
-    """
-    return stand.filled_l.value * TUB_DRENCH_SHARE * stand.tubs * stand.share
 
 
 def window_of(stand: Stand, calendar: Calendar) -> Window:
@@ -270,22 +246,6 @@ def raising(stand: Stand) -> list[Job]:
     ]
 
 
-def seedling_l(stand: Stand) -> float:
-    """Return the feed that the seedlings of a planting take at a time.
-
-    Parameters
-    ----------
-    stand : Stand
-        The planting.
-
-    Returns
-    -------
-    float
-        For all of them. [L]
-    """
-    return SEEDLING_L_PER_PLANT * stand.plants
-
-
 @dataclass(frozen=True, slots=True)
 class _Days:
     """Days of feeding, each with its number among all that the programme has."""
@@ -323,8 +283,9 @@ def _dressings(stand: OnGround, window: Window, fed: Amounts) -> _Feeds:
     most = most_dressing_n_g(stand)
     starts = [stand.calendar.start_of(key) for key in stand.programme.side_dress_at]
     if stand.rests_before_stop:
-        window = replace(window, start=_woken(stand, window.start))
-        starts = [day and _woken(stand, day) for day in starts]
+        # After the winter: what is spread before it would be washed out by then.
+        winter = stand.weather.midwinter_before(window.stop)
+        window = replace(window, start=_woken(stand, max(window.start, winter)))
     share = min(most / fed.n, 1.0) if fed.n > 0 else 1.0
     days = dressing_dates(window, [d for d in starts if d], share, len(starts))
     awake = _awake(stand, "dressing", interval, days)
@@ -388,7 +349,14 @@ def _split(
     """Jobs that split what is fed by their shares, no nitrogen above its cap."""
     if not days.numbered:
         return _Feeds([], days.gap_days, fed.n)
-    nitrogen = within_caps([share.n * fed.n for share in shares], most_n_g)
+    wanted = [share.n * fed.n for share in shares]
+    if stand.rests_before_stop and stand.crop.habit != "perennial":
+        winter = stand.weather.midwinter_before(stand.calendar.stop)
+        most_n_g = [
+            min(most, n_g) if day < winter else most
+            for day, n_g, most in zip(days.on, wanted, most_n_g, strict=True)
+        ]
+    nitrogen = within_caps(wanted, most_n_g)
     jobs = [
         Job(
             _key(stand, days.kind, n),
@@ -407,7 +375,13 @@ def _interval(stand: Stand, fed_n_g: float) -> int:
     """The programme's interval, or a week where feeds would be too strong for it."""
     wanted = stand.programme.interval_days
     days = feed_dates(stand.first_calendar.hold_end, stand.first_calendar.stop, wanted)
-    fits = sum(_most_n_g(stand, day) for day in days) >= fed_n_g
+    most = [0.0 if stand.still(day) else _most_n_g(stand, day) for day in days]
+    if stand.rests_before_stop:
+        winter = stand.weather.midwinter_before(stand.first_calendar.stop)
+        before = sum(m for day, m in zip(days, most, strict=True) if day < winter)
+        fits = min(before, AUTUMN_N * fed_n_g) + sum(most) - before >= fed_n_g
+    else:
+        fits = sum(most) >= fed_n_g
     return wanted if fits else min(wanted, SHORTEST_INTERVAL_DAYS)
 
 
@@ -416,26 +390,3 @@ def _most_n_g(stand: Stand, day: date) -> float:
     if isinstance(stand, InTub):
         return most_n_mg_l(stand.stage_on(day)) * drench_l(stand) / 1000
     return LIQUID_N_G_M2 * stand.ground_m2
-
-
-def feed_water_l(stand: Stand, need_n_g: float) -> float:
-    """Return the feed to make for a liquid job.
-
-    Parameters
-    ----------
-    stand : Stand
-        The planting in its place.
-    need_n_g : float
-        Nitrogen that the feed is to bring. [g]
-
-    Returns
-    -------
-    float
-        For all plants together. [L]
-    """
-    if isinstance(stand, InTub):
-        return drench_l(stand)
-    least, most = GROUND_L_PER_PLANT
-    most = max(most, GROUND_L_PER_M2 * stand.ground_m2 / stand.plants)
-    per_plant = need_n_g / stand.plants * 1000 / GROUND_N_MG_L
-    return stand.plants * min(max(ceil(per_plant * 10) / 10, least), most)

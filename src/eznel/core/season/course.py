@@ -13,7 +13,8 @@ from eznel.core.document import FeedEntry
 from eznel.core.mixing.caps import DueJob
 from eznel.core.needs.dose import Needs, totals_g
 from eznel.core.nutrients import NOTHING, WHOLE, Amounts
-from eznel.core.schedule.jobs import FirstPlan, Job, feed_water_l
+from eznel.core.schedule.jobs import FirstPlan, Job
+from eznel.core.schedule.litres import feed_water_l
 from eznel.core.season.following import (
     MG_MG_L,
     Effect,

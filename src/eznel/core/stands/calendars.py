@@ -106,7 +106,7 @@ def calendar_of(
     fresh = {k: day for k, day in seen.stages.items() if day >= since and k in known}
     anchors |= {key: Anchor(day, True) for key, day in fresh.items()}
     spans = stage_spans(crop, stages, weather, place.warmer_by_c, anchors)
-    frost = _first_frost_after(planting.planted_on, site)
+    frost = _first_frost_after(begins, site)
     last_pick = planting.ends_on or spans[-1].end
     if planting.ends_on is None and crop.frost == "none" and frost is not None:
         last_pick = min(last_pick, frost + timedelta(COVER_GAINS_DAYS if place.covered else 0))

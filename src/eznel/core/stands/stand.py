@@ -82,7 +82,7 @@ class _Stand:
             return True
         if self.calendar.begins >= self.weather.midwinter_before(self.calendar.last_pick):
             return False
-        return self.weather.rests(day, self.crop.base_temp_c, self.warmer_by_c)
+        return self.weather.rests(day, self.warmer_by_c)
 
     @property
     def rests_before_stop(self) -> bool:
