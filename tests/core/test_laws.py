@@ -294,7 +294,7 @@ def test_random_gardens_reach_everything() -> None:
 
     @settings(
         deadline=None,
-        max_examples=700,
+        max_examples=900,
         database=None,
         derandomize=True,
         suppress_health_check=list(HealthCheck),

@@ -233,6 +233,8 @@ class PlantingRow(_Thing, Base):
     raised_in: Mapped[str | None]
     base_by: Mapped[str]
     residue: Mapped[str | None]
+    kept_since: Mapped[date | None]
+    had: Mapped[str | None]
     ends_on: Mapped[date | None]
     note: Mapped[str] = mapped_column(Text)
 

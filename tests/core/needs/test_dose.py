@@ -186,11 +186,12 @@ def test_in_a_tub_only_what_dissolves_fills_the_gap() -> None:
     own = garden.places[0].model_copy(update={"recipe": OWN_MIX})
     made = gardens.plan_of(garden.model_copy(update={"places": (own,)}))
     buys = {b.nutrient: b for b in gardens.single(made).to_buy}
-    # 8.66 g less 2.52 g in the water, at 26.5 % CaO × 0.7147
-    assert buys["Ca"].material == "calcium_nitrate"
-    assert buys["Ca"].grams == pytest.approx((8.6625 - 2.52) / (0.265 * 0.7147), rel=1e-4)
+    # 10.24 g N at 15.5 %; that much brings more calcium than the 8.66 − 2.52 g that are short:
+    # 66 g × 26.5 % CaO × 0.7147 = 12.5 g
+    assert buys["N"].material == "calcium_nitrate"
+    assert buys["N"].grams == pytest.approx(10.2375 / 0.155, rel=1e-4)
     assert buys["P"].material == "mono_potassium_phosphate"
-    assert list(buys) == ["N", "P", "K", "Ca", "Mg"]
+    assert list(buys) == ["N", "P", "K", "Mg"]
 
 
 def test_two_crops_share_a_tub_by_their_plants() -> None:

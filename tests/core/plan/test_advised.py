@@ -143,6 +143,16 @@ def no_work(*kinds: str) -> Check:
     return look
 
 
+def on_weekday(crop: str, weekday: int) -> Check:
+    """All feeds but the last, which may have no such day left."""
+
+    def look(plan: SeasonPlan) -> str | None:
+        days = [j.due_on for j in _coming(_of(plan, crop)) if j.kind == "feed"][:-1]
+        return next((f"on {d:%A}" for d in days if d.weekday() != weekday), None)
+
+    return look
+
+
 def buys(crop: str, *materials: str) -> Check:
     def look(plan: SeasonPlan) -> str | None:
         found = [one.material for one in _of(plan, crop).to_buy]
@@ -183,7 +193,7 @@ SPRING = date(2026, 4, 1)
 def one(crop: str, place: dict[str, Any], *shed: dict[str, Any], **more: Any) -> dict[str, Any]:
     """A garden of one planting in one place."""
     how = {k: more.pop(k) for k in ("planted_on", "plants", "programme", "sown_in_place",
-                                    "variety", "ends_on") if k in more}  # fmt: skip
+                                    "variety", "ends_on", "kept_since", "had") if k in more}  # fmt: skip
     planting = gardens.planting(crop, **how) | {"place": place["id"]}
     return {"site": INLAND, "places": [place], "plantings": [planting], "products": list(shed),
             "scoops": KITCHEN, **more}  # fmt: skip
@@ -248,6 +258,10 @@ TABLE = (
                 SOLUBLE | {"stock": {"amount": gardens.measure(0, "g"),
                                      "counted_on": "2026-05-01"}}, plants=4),
             (says("stock_is_out"),)),
+    Advised("a grower who feeds on Saturdays", date(2026, 5, 20),
+            one("tomato", gardens.tub(litres=40, count=2), SOLUBLE, plants=2,
+                preferences={"feeding_day": 5}),
+            (on_weekday("tomato", 5), met("tomato", N=0.9))),
     # Tubs
     Advised("a bought mix is limed and tap water is hard enough", date(2026, 5, 20),
             one("tomato", gardens.tub(litres=40), SOLUBLE, plants=1),
@@ -286,6 +300,21 @@ TABLE = (
                 sown_in_place=True, programme="base_and_side_dress"),
             (between("garlic", date(2026, 10, 1), date(2027, 1, 1), most=0.21),
              between("garlic", date(2027, 2, 1), date(2027, 6, 1), least=0.7))),
+    Advised("garlic written down in March that had nothing", date(2026, 3, 20),
+            one("garlic", gardens.bed(), SOLUBLE, planted_on="2025-10-15", sown_in_place=True,
+                kept_since="2026-03-20", had="nothing"),
+            (met("garlic", N=0.9), silent("what_had_it"),
+             between("garlic", date(2026, 3, 20), date(2026, 6, 1), least=0.9))),
+    Advised("tomatoes written down in July that were fed", date(2026, 7, 10),
+            one("tomato", gardens.tub(litres=40), SOLUBLE, plants=1, planted_on="2026-05-12",
+                kept_since="2026-07-10", had="fed"),
+            (met("tomato", N=0.9), silent("what_had_it"),
+             between("tomato", date(2026, 7, 10), date(2026, 10, 1), least=0.2, most=0.8))),
+    Advised("tomatoes of which nobody knows what they had", date(2026, 7, 10),
+            one("tomato", gardens.tub(litres=40), SOLUBLE, plants=1, planted_on="2026-05-12",
+                kept_since="2026-07-10"),
+            (says("what_had_it"),
+             between("tomato", date(2026, 7, 10), date(2026, 10, 1), least=0.2, most=0.8))),
     Advised("autumn onions", date(2026, 9, 25),
             one("onion", gardens.bed(), SOLUBLE, planted_on="2026-09-20"),
             (between("onion", date(2026, 9, 1), date(2027, 1, 1), most=0.21),

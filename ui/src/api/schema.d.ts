@@ -1873,6 +1873,8 @@ export interface components {
             basis: string;
             /** Between Rows M */
             between_rows_m: number;
+            /** Bulbs From H */
+            bulbs_from_h?: number | null;
             /**
              * Confidence
              * @enum {string}
@@ -1958,6 +1960,11 @@ export interface components {
             salt_threshold_ds_m: number;
             /** Season N G M2 */
             season_n_g_m2: number;
+            /**
+             * Stands Winter
+             * @default false
+             */
+            stands_winter: boolean;
             /** Stop Before */
             stop_before?: ("first_harvest" | "last_pick" | "first_frost") | null;
             /** Stop Days */
@@ -3522,11 +3529,15 @@ export interface components {
             crop: string;
             /** Ends On */
             ends_on?: string | null;
+            /** Had */
+            had?: ("nothing" | "fed") | null;
             /**
              * Id
              * Format: uuid
              */
             id: string;
+            /** Kept Since */
+            kept_since?: string | null;
             /**
              * Note
              * @default
@@ -3701,6 +3712,8 @@ export interface components {
              * @default EUR
              */
             currency: string;
+            /** Feeding Day */
+            feeding_day?: number | null;
             /**
              * Kitchen
              * @default metric

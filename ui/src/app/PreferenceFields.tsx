@@ -1,5 +1,6 @@
 import type { Schemas } from '../api/client'
 import { useCatalogue } from '../api/reference'
+import { weekdays } from '../lib/dates'
 import { t } from '../lib/words'
 import {
   ChoiceField,
@@ -78,6 +79,16 @@ function Measuring({ of, faults, onChange }: Fields) {
 function Cans({ of, faults, onChange }: Fields) {
   return (
     <div className="fields">
+      <ChoiceField
+        label={t('Feeding day')}
+        hint={t('Feeds of neighbouring days come on this one.')}
+        value={of.feeding_day == null ? 'any' : String(of.feeding_day)}
+        options={[
+          { value: 'any', label: t('any day') },
+          ...weekdays().map((label, n) => ({ value: String(n), label })),
+        ]}
+        onChange={(value) => onChange({ feeding_day: value === 'any' ? null : Number(value) })}
+      />
       <NumberField
         label={t('One can may serve several where it misses at most')}
         suffix="%"

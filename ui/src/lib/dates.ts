@@ -92,3 +92,13 @@ export function weekStart(date: string): string {
   const since = (weekday - firstWeekday() + 7) % 7
   return addDays(date, -since)
 }
+
+/** The days of the week, Monday first. */
+export function weekdays(): string[] {
+  return Array.from({ length: 7 }, (_, n) =>
+    new Date(Date.UTC(2024, 0, 1 + n)).toLocaleDateString(locale, {
+      weekday: 'long',
+      timeZone: 'UTC',
+    }),
+  )
+}

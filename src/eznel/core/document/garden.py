@@ -98,6 +98,8 @@ class Preferences(Entry):
     no_animal_products: bool = False
     shared_miss_pct: Annotated[float, Field(ge=0, le=50)] = 15
     """How far a can that serves several plantings may miss the need of one of them. [%]"""
+    feeding_day: Annotated[int, Field(ge=0, le=6)] | None = None
+    """Day of the week on which is fed, 0 a Monday; any where none is said."""
     proportioner: Annotated[int, Field(ge=2, le=500)] | None = None
     """Parts of water to one part of stock, where feed is drawn in by a proportioner."""
     tanks: Literal[1, 2] = 1

@@ -46,6 +46,10 @@ class Planting(Thing):
     """Where the base dressing goes: over the ground, in a band beside the row, in the holes."""
     residue: Literal["removed", "left"] | None = None
     """What was done with its roots and tops after the last harvest."""
+    kept_since: Day | None = None
+    """From here on the log is kept, where it grew before anybody wrote it down."""
+    had: Literal["nothing", "fed"] | None = None
+    """What it had until then: no feed at all, or what is usual; None where nobody knows."""
     ends_on: Day | None = None
     """Day of the last harvest, where the grower knows better than the calendar."""
     note: Note = ""

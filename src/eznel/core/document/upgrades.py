@@ -39,7 +39,7 @@ def _to_6(data: Data) -> Data:
 
 
 def _to_7(data: Data) -> Data:
-    """Version 7 knows that a can may be poured in part; all of it where that is left out."""
+    """Version 7 knows cans poured in part, a feeding day, and plants that were there before."""
     return data
 
 

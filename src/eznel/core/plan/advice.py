@@ -8,12 +8,10 @@ from datetime import date, timedelta
 from eznel.core.ground.preparing import Prepared
 from eznel.core.mixing.caps import MOST_AMMONIUM
 from eznel.core.needs.credits import side_dress_nitrate
-from eznel.core.nutrients import NUTRIENTS, Amounts, Nutrient, element_of, nutrient_of
+from eznel.core.nutrients import Nutrient
 from eznel.core.places import tub_findings
-from eznel.core.plan.result import ToBuy
 from eznel.core.plausibility import of_planting
 from eznel.core.products.fertiliser import Fertiliser, sodium_and_chloride
-from eznel.core.products.masses import amount_for
 from eznel.core.products.solutions import most_n_mg_l
 from eznel.core.season.course import JobPlan
 from eznel.core.season.fold import Season
@@ -66,6 +64,8 @@ def of_stand(stand: Stand, stands: Stands, fits: int) -> list[Finding]:
     acidity = stand.soil.acidity
     found = [*(acidity.findings if acidity else ()), *_not_yet(stand, stands)]
     found += _early(stand, stands)
+    if stand.kept_since is not None and stand.planting.had is None:
+        found.append(Finding("what_had_it", Level.QUESTION, "had"))
     found += of_planting(stand.planting, stand.crop)
     if isinstance(stand, InTub):
         together = round(stand.plants / stand.share)
@@ -394,42 +394,3 @@ def too_strong(stand: Stand, on: date, n_mg_l: float | None) -> list[Finding]:
         Quantity("most_mg_l", most, "mg/L", Origin.TYPICAL),
     )
     return [Finding("feed_too_strong", Level.WARNING, numbers=numbers, names=(stage or "",))]
-
-
-def to_buy(short_g: Amounts, need_g: Amounts, *, dissolved: bool, shed: Shed) -> tuple[ToBuy, ...]:
-    """Return which general material would fill what stays short, and how much of it.
-
-    Parameters
-    ----------
-    short_g : Amounts
-        What stays short of each element. [g]
-    need_g : Amounts
-        The season's needs, to leave out what is not worth a word. [g]
-    dissolved : bool
-        Whether it must dissolve, as in tubs.
-    shed : Shed
-        For its materials.
-
-    Returns
-    -------
-    tuple of ToBuy
-        One for each element that is short by more than a trifle, in the order of NUTRIENTS.
-    """
-    found: dict[Nutrient, ToBuy] = {}
-    for material in shed.materials.values():
-        fills = material.fills_water if dissolved else material.fills_ground
-        for declared, pct in fills.items():
-            element, share = nutrient_of(declared), element_of(declared).share
-            short = short_g[element]
-            if element in found or short <= WORTH_SAYING * need_g[element]:
-                continue
-            found[element] = ToBuy(
-                nutrient=element,
-                short_g=short,
-                material=material.key,
-                material_name=material.name,
-                declared=declared,
-                declared_pct=pct,
-                grams=amount_for(short, pct / 100 * share).value,
-            )
-    return tuple(found[x] for x in NUTRIENTS if x in found)

@@ -33,6 +33,7 @@ from eznel.core.plan.result import (
 )
 from eznel.core.plan.tasks import tasks
 from eznel.core.plan.tides import keeping_of, tides
+from eznel.core.plan.to_buy import to_buy
 from eznel.core.products.fertiliser import Fertiliser, first_season_share
 from eznel.core.products.masses import scoop_mass
 from eznel.core.reference import Catalogue
@@ -213,7 +214,9 @@ def short_of(season: Season, workings: Workings) -> tuple[ToBuy, ...]:
         General materials. [g]
     """
     need, dissolved = totals_g(season.needs), season.stand.where == "tub"
-    return advice.to_buy(_short(season), need, dissolved=dissolved, shed=workings.shed)
+    return to_buy(
+        _short(season), need, dissolved=dissolved, shed=workings.shed, shelf=workings.shelf()
+    )
 
 
 def _extras_too_strong(season: Season, workings: Workings) -> list[Finding]:

@@ -32,11 +32,11 @@ def most_on_ground(of: Fertiliser) -> float | None:
     Returns
     -------
     float or None
-        Rate; None where the label names none. [g/m²]
+        Rate; where the label names none, what is usual of its material, if that is known. [g/m²]
     """
     rate = of.product.max_rate
     if rate is None:
-        return None
+        return of.material.max_g_m2 if of.material is not None else None
     if isinstance(rate, Spread):
         return bulk_mass(rate.product, of) / rate.area.m2
     return rate.g_per_m2
@@ -53,9 +53,10 @@ def most_in_water(of: Fertiliser) -> float | None:
     Returns
     -------
     float or None
-        Strength; None where the label names none. [g/L]
+        Strength; where the label names none, what is usual of its material. [g/L]
     """
-    return _diluted(of.product.max_strength, of)
+    usual = of.material.max_g_l if of.material is not None else None
+    return usual if of.product.max_strength is None else _diluted(of.product.max_strength, of)
 
 
 def most_in_mix(of: Fertiliser) -> float | None:

@@ -10,7 +10,7 @@ from uuid import UUID, uuid5
 
 from eznel.core.crops.uptake import Curve, uptake_curve
 from eznel.core.needs.dose import Needs, totals_g
-from eznel.core.nutrients import NUTRIENTS, WHOLE, Amounts, element_of
+from eznel.core.nutrients import NOTHING, NUTRIENTS, WHOLE, Amounts, element_of
 from eznel.core.products.solutions import SEEDLING_N_MG_L, most_n_mg_l
 from eznel.core.schedule.litres import (
     STARTER_L_PER_PLANT,
@@ -26,6 +26,7 @@ from eznel.core.schedule.programmes import (
     dressing_dates,
     feed_dates,
     feed_shares,
+    on_weekday,
     within_caps,
 )
 from eznel.core.shed.placing import JobKind
@@ -42,6 +43,9 @@ AUTUMN_N = 0.2
 """Most of the nitrogen before a winter that a crop stands through: it can hardly use more."""
 SAND_BASE_SHARE, SAND_DRESSING_SHARE = 0.5, 0.7
 """Sand lets nitrate through: half the base, and smaller dressings, so more of them."""
+OF_SEASON = ("base", "feed", "dressing", "starter")
+"""Jobs that are of the season's account; seedlings' are not."""
+
 JOB_KINDS = UUID("5d0c5b2e-6f54-4c0a-9a53-2f1d8f4f6a10")
 """Namespace of job keys: the same planting, kind and number give the same key for ever."""
 
@@ -68,6 +72,8 @@ class FirstPlan:
     window: Window
     interval_days: int
     unplaced_n_g: float
+    before_g: Amounts = NOTHING
+    """What it had before the log was kept. [g]"""
     blend: UUID | None = None
     """The season-wide blend that its jobs follow."""
 
@@ -140,7 +146,11 @@ def first_plan(stand: Stand, needs: Needs, slow_n: Curve | None = None) -> First
     """
     window = replace(window_of(stand, stand.calendar), slow_n=slow_n)
     season = totals_g(needs)
-    base = _base(stand, needs, window)
+    late = stand.kept_since is not None and stand.planting.had == "nothing"
+    if stand.kept_since is not None and late:
+        # Nothing was given: all of it is still to come, as fast as the limits bear it.
+        window = replace(window, start=max(window.start, stand.kept_since))
+    base = NOTHING if late else _base(stand, needs, window)
     first, fed = season.share(base), season.share(WHOLE - base)
     begins = stand.calendar.begins
     jobs = raising(stand)
@@ -157,7 +167,15 @@ def first_plan(stand: Stand, needs: Needs, slow_n: Curve | None = None) -> First
         feeds = _top_dressings(stand, window, fed, base)
     else:
         feeds = _liquids(stand, window, fed, base)
-    return FirstPlan((*jobs, *feeds.jobs), window, feeds.interval_days, feeds.unplaced_n_g)
+    since = stand.kept_since or begins
+    all_jobs = (*jobs, *feeds.jobs)
+    return FirstPlan(
+        tuple(job for job in all_jobs if job.planned_on >= since),
+        window,
+        feeds.interval_days,
+        feeds.unplaced_n_g,
+        sum((j.first_g for j in all_jobs if j.planned_on < since and j.kind in OF_SEASON), NOTHING),
+    )
 
 
 def _base(stand: Stand, needs: Needs, window: Window) -> Amounts:
@@ -314,7 +332,8 @@ def _top_dressings(stand: OnGround, window: Window, fed: Amounts, base: Amounts)
         if len(feed_dates(first.hold_end, first.stop, interval)) * most >= fed.n:
             break
         interval = max(interval // 2, DRESSING_GAP_DAYS)
-    days = _awake(stand, "dressing", interval, feed_dates(window.start, window.stop, interval))
+    dates = feed_dates(window.start, window.stop, interval)
+    days = _awake(stand, "dressing", interval, on_weekday(dates, stand.feeding_day, window.stop))
     return _split(stand, days, _shares(stand, window, days.on, base), fed, [most] * len(days.on))
 
 
@@ -322,7 +341,10 @@ def _liquids(stand: Stand, window: Window, fed: Amounts, base: Amounts) -> _Feed
     if not fed.any:
         return _Feeds([], stand.programme.interval_days, 0.0)
     interval = _interval(stand, fed.n)
-    days = _awake(stand, "feed", interval, feed_dates(window.start, window.stop, interval))
+    dates = feed_dates(window.start, window.stop, interval)
+    if interval >= SHORTEST_INTERVAL_DAYS:
+        dates = on_weekday(dates, stand.feeding_day, window.stop)
+    days = _awake(stand, "feed", interval, dates)
     most = [_most_n_g(stand, day) for day in days.on]
     return _split(stand, days, _shares(stand, window, days.on, base), fed, most)
 

@@ -70,6 +70,35 @@ def feed_dates(start: date, stop: date, interval_days: int) -> list[date]:
     return [start + timedelta(n * interval_days) for n in range(count)]
 
 
+def on_weekday(days: Sequence[date], weekday: int | None, stop: date) -> list[date]:
+    """Return days of feeding moved onto one day of the week, each to the nearest.
+
+    Parameters
+    ----------
+    days : sequence of date
+        At least a week apart, the first from which on may be fed.
+    weekday : int or None
+        Number from 0, a Monday; None leaves all as they are. [days]
+    stop : date
+        From this day on nothing is fed.
+
+    Returns
+    -------
+    list of date
+        As many; one that finds no such day before the stop, or none of its own, stays.
+    """
+    if weekday is None:
+        return list(days)
+    moved: list[date] = []
+    for day in days:
+        nearest = day + timedelta((weekday - day.weekday() + 3) % 7 - 3)
+        earliest = max(days[0], moved[-1] + timedelta(1) if moved else days[0])
+        while nearest < earliest:
+            nearest += timedelta(7)
+        moved.append(nearest if nearest < stop else max(day, earliest))
+    return moved
+
+
 def dressing_dates(
     window: Window, at_stages: Sequence[date], most_n_share: float, least: int
 ) -> list[date]:

@@ -175,7 +175,7 @@ class Course:
     """Where one planting's season has got to."""
 
     facts: Facts
-    tally: Tally = field(default_factory=Tally)
+    tally: Tally
     done: list[Passed] = field(default_factory=list)
     extras_passed: int = 0
     magnesium_given: int = 0

@@ -24,6 +24,7 @@ from eznel.core.nutrients import Amounts
 from eznel.core.schedule.jobs import FirstPlan, Job
 from eznel.core.season.course import Course, JobPlan, Passed, Planned, Status, Wanted, facts
 from eznel.core.season.following import covered
+from eznel.core.season.tally import Tally
 from eznel.core.shed.shelf import Brought, Shed, Shelf
 from eznel.core.stands.stand import Stand
 
@@ -84,7 +85,11 @@ def fold(
     for entry in happened.entries:
         logged.setdefault(entry.planting, []).append(entry)
     courses = [
-        Course(facts(one, logged.get(one.stand.id, []), happened.pins, today)) for one in planned
+        Course(
+            facts(one, logged.get(one.stand.id, []), happened.pins, today),
+            Tally(given=one.plan.before_g, totals=one.plan.before_g),
+        )
+        for one in planned
     ]
     shelf = shed.shelf(happened.entries, happened.worked_in, happened.moves)
     queue = [(day, n) for n, c in enumerate(courses) if (day := c.due()) is not None]

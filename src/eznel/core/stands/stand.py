@@ -55,6 +55,8 @@ class _Stand:
     follows: UUID | None
     """The planting that had this ground before in the same year."""
     water: Water | None
+    feeding_day: int | None
+    """Day of the week on which is fed, 0 a Monday."""
     today: date
     """The garden's date."""
     weather: Weather
@@ -64,6 +66,12 @@ class _Stand:
     """As the grower has described it, if so."""
     observed: tuple[Observed, ...]
     """What was seen in this growing year, in order of days."""
+
+    @property
+    def kept_since(self) -> date | None:
+        """From when the log is kept, if the growing year had begun before."""
+        since = self.planting.kept_since
+        return since if since is not None and since > self.calendar.begins else None
 
     @property
     def id(self) -> UUID:

@@ -249,6 +249,7 @@ class Stands:
             "first_calendar": self._calendar(planting, self._usual_weather, NOTHING_SEEN),
             "follows": self.sharing.follows(planting),
             "water": self.garden.site.water,
+            "feeding_day": self.garden.preferences.feeding_day,
             "today": self.today,
             "weather": self.weather,
             "n_factor": grown.n_factor * (1 - calendar.past),

@@ -1,4 +1,5 @@
 import type { Schemas } from '../../api/client'
+import { dayNumber } from '../../lib/dates'
 import { locale, t } from '../../lib/words'
 import { useCatalogue } from '../../api/reference'
 import {
@@ -34,16 +35,18 @@ interface Fields {
   draft: Planting
   faults: FaultAt[]
   onChange: (draft: Planting) => void
+  today: string
 }
 
 /** Crop, dates, number, spacing and programme of a planting. */
 export function PlantingForm(props: Fields & { garden: Schemas['Garden']; inTub: boolean }) {
-  const { draft, garden, inTub, faults, onChange } = props
-  const fields: Fields = { draft, faults, onChange }
+  const { draft, garden, inTub, faults, onChange, today } = props
+  const fields: Fields = { draft, faults, onChange, today }
   return (
     <div className="fields">
       <What {...fields} gardenId={garden.id} />
       <Start {...fields} />
+      <Before {...fields} />
       <NumberField
         label={t('Plants')}
         hint={t('Empty: as many as fit.')}
@@ -97,6 +100,35 @@ function What({ draft, faults, onChange, gardenId }: Fields & { gardenId: string
         <VarietyFields key={variety} gardenId={gardenId} crop={draft.crop} name={variety} />
       )}
     </>
+  )
+}
+
+/** So long in the ground, it may have been fed before it was written down. */
+const LONG_DAYS = 15
+
+/** What it had before the log was kept, where it has been growing for weeks. */
+function Before({ draft, faults, onChange, today }: Fields) {
+  if (!draft.kept_since && dayNumber(today) - dayNumber(draft.planted_on) < LONG_DAYS) return null
+  const value = draft.kept_since ? (draft.had ?? 'unknown') : 'logged'
+  return (
+    <ChoiceField
+      label={t('What it had so far')}
+      value={value}
+      options={[
+        { value: 'logged', label: t('I enter each feed') },
+        { value: 'nothing', label: t('nothing yet') },
+        { value: 'fed', label: t('fed as usual') },
+        { value: 'unknown', label: t('I do not know') },
+      ]}
+      faults={faultsAt(faults, 'had')}
+      onChange={(said) =>
+        onChange({
+          ...draft,
+          kept_since: said === 'logged' ? null : (draft.kept_since ?? today),
+          had: said === 'nothing' || said === 'fed' ? said : null,
+        })
+      }
+    />
   )
 }
 

@@ -77,6 +77,7 @@ export function Plantings(props: {
       {draft ? (
         <div className="stack planting-form">
           <PlantingForm
+            today={plan.as_of}
             draft={draft}
             garden={file.garden}
             inTub={place.kind === 'tub'}

@@ -1,4 +1,4 @@
-"""What of a can was poured"""
+"""What of a can was poured; what a planting had before the log was kept"""
 
 import sqlalchemy as sa
 from alembic import op
@@ -12,4 +12,8 @@ def upgrade() -> None:
         "feed_entry",
         sa.Column("poured", sa.Double(), nullable=False, server_default="1"),
         if_not_exists=True,
+    )
+    op.add_column("planting", sa.Column("kept_since", sa.Date(), nullable=True), if_not_exists=True)
+    op.add_column(
+        "planting", sa.Column("had", sa.String(length=80), nullable=True), if_not_exists=True
     )
