@@ -3,6 +3,7 @@
 import dataclasses
 from collections import Counter
 from datetime import date, timedelta
+from math import isclose
 
 import pytest
 from hypothesis import HealthCheck, Phase, find, given, settings
@@ -11,10 +12,11 @@ from hypothesis import strategies as st
 import checks
 import gardens
 import strategies
-from eznel import catalogue
+from eznel import catalogue, demo
 from eznel.core.document import FeedEntry, Garden, Log, ScoopOf
 from eznel.core.nutrients import NUTRIENTS
 from eznel.core.plan import explain, make, plan
+from eznel.core.working import Origin
 from eznel.words import formulas
 
 SLOW = settings(deadline=None, max_examples=25, suppress_health_check=[HealthCheck.too_slow])
@@ -168,6 +170,29 @@ def test_every_step_of_a_working_gives_the_number_shown(garden: Garden) -> None:
             assert again == pytest.approx(step.value, rel=1e-9, abs=1e-12), (key, step.key)
         if worked.steps:
             assert worked.steps[-1].value == worked.value, key
+
+
+@settings(SLOW, max_examples=12)
+@given(strategies.any_garden())
+def test_what_is_worked_out_above_stands_above(garden: Garden) -> None:
+    """A number that a working calls worked out above is the result of an earlier step of it."""
+    _stands_above(garden, Log(), gardens.TODAY)
+
+
+def test_in_the_demo_too_what_is_worked_out_above_stands_above() -> None:
+    file = demo.garden_file(catalogue.load())
+    _stands_above(file.garden, file.log, file.garden.stands_on or gardens.TODAY)
+
+
+def _stands_above(garden: Garden, log: Log, day: date) -> None:
+    for key in _numbers(gardens.plan_of(garden, log, day)):
+        above: list[float] = []
+        for step in explain(garden, log, day, catalogue.load(), key).steps:
+            for quantity in step.quantities:
+                if quantity.origin is Origin.COMPUTED and quantity.value:
+                    found = any(isclose(quantity.value, x, rel_tol=1e-9) for x in above)
+                    assert found, (key, step.key, quantity.name)
+            above.append(step.value)
 
 
 def test_the_working_is_of_the_number_in_the_plan() -> None:

@@ -21,6 +21,8 @@ class Origin(StrEnum):
     ASSUMED = "assumed"
     COMPUTED = "computed"
     FIXED = "fixed"
+    PLAN = "plan"
+    """Of the plan or the log: a mix that was chosen, what was given before."""
 
 
 class Sourced(NamedTuple):

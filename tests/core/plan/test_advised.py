@@ -193,7 +193,8 @@ SPRING = date(2026, 4, 1)
 def one(crop: str, place: dict[str, Any], *shed: dict[str, Any], **more: Any) -> dict[str, Any]:
     """A garden of one planting in one place."""
     how = {k: more.pop(k) for k in ("planted_on", "plants", "programme", "sown_in_place",
-                                    "variety", "ends_on", "kept_since", "had") if k in more}  # fmt: skip
+                                    "variety", "ends_on", "kept_since",
+                                    "had") if k in more}  # fmt: skip
     planting = gardens.planting(crop, **how) | {"place": place["id"]}
     return {"site": INLAND, "places": [place], "plantings": [planting], "products": list(shed),
             "scoops": KITCHEN, **more}  # fmt: skip

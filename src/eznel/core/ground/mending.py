@@ -18,7 +18,7 @@ from eznel.core.reference import Catalogue
 from eznel.core.soil import lime
 from eznel.core.soil.acidity import Acidity
 from eznel.core.soil.lime import Layer, Requirement
-from eznel.core.working import Finding, Level, Origin, Quantity, Worked
+from eznel.core.working import Finding, Level, Origin, Quantity, Sourced, Worked
 
 PLACE_JOBS = UUID("c7a1d6a2-3f0d-4a43-9c55-7d1f7b0d2f90")
 """Namespace of the keys of a place's own jobs."""
@@ -114,7 +114,8 @@ class Asked:
     """What mending looks at in a bed."""
 
     bed: Bed
-    density_g_ml: float
+    density: Sourced
+    """Of its soil, dry. [g/mL]"""
     report: SoilReport
     acidity: Acidity
     mg_class: SoilClass | None
@@ -148,7 +149,7 @@ def mend(asked: Asked, shed: tuple[Fertiliser, ...], catalogue: Catalogue) -> Ph
     """
     acidity = asked.acidity
     bed = asked.bed
-    layer = Layer(bed.depth.m, asked.density_g_ml, bed.texture)
+    layer = Layer(bed.depth.m, asked.density.value, bed.texture, asked.density.origin)
     if acidity.below:
         found = lime.requirements_for(asked.report, acidity.target, layer)
         return _limed(asked, found, shed, catalogue) if found else None

@@ -62,6 +62,8 @@ Bound = Literal["", "phosphorus"]
 class Room:
     """What sizing needs to know of a place. [m², count, g/m²]"""
 
+    opening: Worked
+    """Ground of a bed, or one tub's opening. [m²]"""
     ground_m2: float
     """Ground of a bed, or the tubs' openings."""
     plants: int
@@ -183,6 +185,7 @@ def _mass(
             return _for_nitrogen(how, room, product, density)
         case Layer(thickness=thickness):
             volume = places.layer_volume(area_m2=room.ground_m2, layer_m=thickness.m)
+            volume = volume.after(room.opening)
         case InHoles() as how:
             volume = _holes(how, room.plants)
         case PerPlant(volume=each):

@@ -138,6 +138,7 @@ def _room(place: Place, grown: Grown, reading: Reading) -> Room:
     ground = places.area(place).value * (place.count if isinstance(place, Tub) else 1)
     p = reading.ratings.get("P")
     return Room(
+        opening=places.area(place),
         ground_m2=ground,
         plants=grown.plants,
         fed_m2=min(ground, grown.wanted_m2) or ground,
@@ -163,7 +164,7 @@ def _asked(
     mg, measured = reading.ratings.get("Mg"), reading.ph.sampled_on
     return Asked(
         bed=bed,
-        density_g_ml=places.density_g_ml(bed).value,
+        density=places.density_g_ml(bed),
         report=reading.ph,
         acidity=known,
         mg_class=mg.soil_class if mg else None,

@@ -32,6 +32,15 @@ def charge_of(stand: InTub, stands: Stands, nutrient: Nutrient) -> Worked:
         From bagged mixes and from what was mixed through. [g]
     """
     litres = stand.litres / stand.plants
+    each = stand.filled_l.then(
+        "litres_per_plant",
+        litres,
+        "L",
+        Quantity("filled_l", stand.filled_l.value, "L"),
+        Quantity("tubs", stand.tubs, "tubs", Origin.TYPED),
+        Quantity("share", stand.share, "", Origin.PLAN),
+        Quantity("plants", stand.plants, "plants", Origin.TYPED),
+    )
     charge = Worked(value=0.0, unit="g")
     parts = sum(part.parts for part in stand.place.recipe)
     for part in stand.place.recipe:
@@ -39,7 +48,7 @@ def charge_of(stand: InTub, stands: Stands, nutrient: Nutrient) -> Worked:
         mg_l = _added_mg_l(bag, nutrient)
         if bag is None or not mg_l:
             continue
-        charge = charge.after(stand.filled_l).then(
+        charge = charge.after(each).then(
             "charge_of_mix",
             charge.value + mg_l / 1000 * litres * part.parts / parts,
             "g",
@@ -58,7 +67,7 @@ def charge_of(stand: InTub, stands: Stands, nutrient: Nutrient) -> Worked:
             if whole
             else released_share(product, stand, stand.calendar.begins)
         )
-        charge = charge.after(stand.filled_l, share, released).then(
+        charge = charge.after(each, share, released).then(
             "charge",
             charge.value + line.strength.g_per_l * litres * share.value * released.value,
             "g",
@@ -72,7 +81,7 @@ def charge_of(stand: InTub, stands: Stands, nutrient: Nutrient) -> Worked:
     if limed_mg_l is None or stand.place.recipe:
         return charge
     return (
-        charge.after(stand.filled_l)
+        charge.after(each)
         .then(
             "charge_of_limed_mix",
             charge.value + limed_mg_l / 1000 * litres,

@@ -213,13 +213,21 @@ def _lime(workings: Workings, place: str, method: str) -> Worked:
 def _mend(workings: Workings, place: str) -> Worked:
     """What goes on now, for the whole bed. [g]"""
     work, ground = _work(workings, place), places.area(_the_bed(workings, place))
+    wanted = work.wanted.value
+    once = Worked.first(
+        "mend_once",
+        work.now_g_m2,
+        "g/m²",
+        Quantity("wanted_g_m2", wanted, "g/m²"),
+        Quantity("gone_g_m2", wanted - work.now_g_m2, "g/m²", Origin.PLAN),
+    )
     return Worked.first(
         "mend_now",
         work.now_g_m2 * ground.value,
         "g",
         Quantity("now_g_m2", work.now_g_m2, "g/m²"),
         Quantity("area_m2", ground.value, "m²"),
-    ).after(work.wanted, ground)
+    ).after(work.wanted, once, ground)
 
 
 def _cec(workings: Workings, place: str) -> Worked:
@@ -286,13 +294,37 @@ def _job_need(workings: Workings, job: str, nutrient: str) -> Worked:
     ahead = season.jobs[season.jobs.index(found) :]
     first, rest = found.job.first_g[x], sum(j.job.first_g[x] for j in ahead)
     whole = need + found.withheld_g[x]
-    worked = season.needs[x].total.then(
-        "job_need",
-        whole,
-        "g",
-        Quantity("left_g", found.left_g[x], "g"),
-        Quantity("first_g", first, "g"),
-        Quantity("ahead_g", rest, "g"),
+    total, left = season.needs[x].total, found.left_g[x]
+    worked = (
+        total.then(
+            "first_ahead",
+            rest,
+            "g",
+            Quantity("season_g", total.value, "g"),
+            Quantity("earlier_g", total.value - rest, "g", Origin.PLAN),
+        )
+        .then(
+            "first_of_job",
+            first,
+            "g",
+            Quantity("ahead_g", rest, "g"),
+            Quantity("share", first / rest if rest else 0.0, "", Origin.PLAN),
+        )
+        .then(
+            "left_of_season",
+            left,
+            "g",
+            Quantity("season_g", total.value, "g"),
+            Quantity("gone_g", total.value - left, "g", Origin.PLAN),
+        )
+        .then(
+            "job_need",
+            whole,
+            "g",
+            Quantity("left_g", left, "g"),
+            Quantity("first_g", first, "g"),
+            Quantity("ahead_g", rest, "g"),
+        )
     )
     if not found.withheld_g[x]:
         return worked
@@ -325,9 +357,9 @@ def _brings(workings: Workings, job: str, answer: str, nutrient: str) -> Worked:
             total.value + grams * available[x],
             "g",
             Quantity("before_g", total.value, "g"),
-            Quantity("scoops", line.count, "scoops", Origin.COMPUTED, product.name),
+            Quantity("scoops", line.count, "scoops", Origin.PLAN, product.name),
             Quantity("scoop_g", line.grams / line.count, "g"),
-            Quantity("portions", mix.portions, ""),
+            Quantity("portions", mix.portions, "", Origin.PLAN),
             Quantity("available", available[x], "g/g", Origin.LABEL),
         )
     if mix.poured > 1 - SAME:
@@ -337,7 +369,7 @@ def _brings(workings: Workings, job: str, answer: str, nutrient: str) -> Worked:
         total.value * mix.poured,
         "g",
         Quantity("made_g", total.value, "g"),
-        Quantity("share", mix.poured, ""),
+        Quantity("share", mix.poured, "", Origin.PLAN),
     )
 
 

@@ -99,7 +99,7 @@ def coated_released(temperatures_c: Sequence[float], rated_days: int) -> Worked:
         "coated_released",
         min(warm_days / rated_days, 1.0),
         "g/g",
-        Quantity("warm_days", warm_days, "days", Origin.COMPUTED),
+        Quantity("warm_days", warm_days, "days", Origin.TYPICAL),
         Quantity("rated_days", rated_days, "days", Origin.LABEL),
     )
 

@@ -1,6 +1,6 @@
 """Feed in water: strengths, conductivity, and how strong a feed may be at a stage."""
 
-from eznel.core.working import Quantity, Worked
+from eznel.core.working import Origin, Quantity, Worked
 
 SEEDLING_N_MG_L = 50.0
 GROWING_ON_N_MG_L = 100.0
@@ -46,8 +46,8 @@ def strength(*, product_g: float, water_l: float, fraction: Worked) -> Worked:
         "strength",
         product_g / water_l * fraction.value * 1000,
         "mg/L",
-        Quantity("product_g", product_g, "g"),
-        Quantity("water_l", water_l, "L"),
+        Quantity("product_g", product_g, "g", Origin.PLAN),
+        Quantity("water_l", water_l, "L", Origin.PLAN),
         Quantity("fraction", fraction.value, "g/g"),
     )
 

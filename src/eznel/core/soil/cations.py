@@ -101,16 +101,30 @@ def _acidity_known(report: SoilReport) -> bool:
 
 
 def _summed(report: SoilReport, known: dict[str, Worked]) -> Worked:
-    numbers, total = [], 0.0
+    numbers, total, charges = [], 0.0, []
     for element in ("Ca", "Mg", "K", "Na"):
         charge = known[element].value / mg_per_cmol(element) if element in known else 0.0
         numbers.append(Quantity(f"{element.lower()}_cmol", charge, "cmol/kg"))
         total += charge
+        if charge:
+            one = Quantity("mg_per_cmol", mg_per_cmol(element), "mg/cmol", Origin.FIXED, element)
+            mass = Quantity("mg_kg", known[element].value, "mg/kg")
+            charges.append(known[element].then("as_cmol", charge, "cmol/kg", mass, one))
     acid = mehlich_acidity(report)
     density = sample_density(report)
     acid_held = acid.value / density.value if acid else 0.0
     numbers.append(Quantity("acid_cmol", acid_held, "cmol/kg"))
-    return Worked.first("cec_by_sum", total + acid_held, "cmol/kg", *numbers).after(*known.values())
+    if acid:
+        charges.append(
+            acid.then(
+                "acid_by_mass",
+                acid_held,
+                "cmol/kg",
+                Quantity("acid_cmol_l", acid.value, "cmol/L"),
+                Quantity("sample_density", density.value, "g/mL", density.origin),
+            )
+        )
+    return Worked.first("cec_by_sum", total + acid_held, "cmol/kg", *numbers).after(*charges)
 
 
 def exchange(report: SoilReport, texture: str | None) -> Exchange | None:

@@ -57,6 +57,7 @@ class Layer:
     depth_m: float
     density_g_ml: float
     texture: str | None
+    density_from: Origin = Origin.TYPED
 
 
 @dataclass(frozen=True, slots=True)
@@ -225,7 +226,7 @@ def _by_texture(ph: float, target: float, layer: Layer) -> Worked:
         Quantity("per_unit", per_unit, "g/m²", Origin.TYPICAL, layer.texture),
         Quantity("ph", ph, "pH", Origin.LAB),
         Quantity("target", target, "pH", Origin.TYPICAL),
-        Quantity("density_g_ml", layer.density_g_ml, "g/mL"),
+        Quantity("density_g_ml", layer.density_g_ml, "g/mL", layer.density_from),
         _depth(layer),
     )
 

@@ -136,18 +136,28 @@ def _build(
     carried = question.carried.get(nutrient, 0.0)
     now = mass.value + carried / question.soil_kg_m2.value * 1000 / buffer
     gap = max(critical - now, 0.0) if rating.soil_class != "high" else 0.0
+    short = Worked.first(
+        "build_gap",
+        gap,
+        "mg/kg",
+        Quantity("critical", critical if gap else 0.0, "mg/kg", Origin.TYPICAL),
+        Quantity("tested", mass.value, "mg/kg"),
+        Quantity("carried", carried, "g/m²", Origin.PLAN),
+        Quantity("soil_kg_m2", question.soil_kg_m2.value, "kg/m²"),
+        Quantity("buffer", buffer, "g/g", Origin.TYPICAL),
+    )
     return Worked.first(
         "build",
         min(removal + gap * question.soil_kg_m2.value / 1000 * buffer / BUILD_YEARS, most),
         "g/m²",
         Quantity("removal", removal, "g/m²", Origin.TYPICAL, crop.name),
-        Quantity("carried", carried, "g/m²"),
+        Quantity("carried", carried, "g/m²", Origin.PLAN),
         Quantity("gap", gap, "mg/kg"),
         Quantity("soil_kg_m2", question.soil_kg_m2.value, "kg/m²"),
         Quantity("buffer", buffer, "g/g", Origin.TYPICAL),
         Quantity("build_years", BUILD_YEARS, "years", Origin.FIXED),
         Quantity("most", most, "g/m²", Origin.TYPICAL),
-    ).after(mass, question.soil_kg_m2)
+    ).after(mass, question.soil_kg_m2, short)
 
 
 def _buffer_k(texture: str | None) -> float:
@@ -195,7 +205,7 @@ def _balance(nutrient: Nutrient, question: Question, catalogue: Catalogue) -> Wo
         min(missing * question.soil_kg_m2.value / 1000, most),
         "g/m²",
         Quantity("wanted_pct", wanted, "%", Origin.TYPICAL),
-        Quantity("has_pct", has, "%"),
+        Quantity("has_pct", has, "%", Origin.LAB),
         Quantity("cec", exchange.capacity.value, "cmol/kg"),
         Quantity("mg_per_cmol", one, "mg/cmol", Origin.FIXED),
         Quantity("soil_kg_m2", question.soil_kg_m2.value, "kg/m²"),
