@@ -58,7 +58,7 @@ def test_other_units_and_nothing_stored_changes(slip_page: Page) -> None:
     slip_page.keyboard.press("Escape")
     leek = slip_page.get_by_role("article", name=re.compile("Leek"))
     expect(leek).to_contain_text("40 ft²")  # 3.71 m² × 10.764
-    expect(leek).to_contain_text("1.8 oz")  # 11 × 4.75 g = 52.25 g ÷ 28.35
+    expect(leek).to_contain_text("1.5 oz")  # 3 × 14.25 g = 42.75 g ÷ 28.35
     slip_page.get_by_role("link", name="Plot").click()
     slip_page.get_by_role("button", name=re.compile("^Keel bed")).focus()
     slip_page.keyboard.press("Enter")

@@ -43,7 +43,7 @@ def test_today_ticks_a_feed_once_and_takes_it_back(slip_page: Page) -> None:
     # The card shows the core's scoops and grams.
     for line in job["mixes"][0]["lines"]:
         expect(card).to_contain_text(f"{line['count']} level")
-        expect(card).to_contain_text(f"{round(line['grams'])} g")
+        expect(card).to_contain_text(f"{line['grams']:.2g} g")
     before = len(read(slip_page)["file"]["log"]["feeds"])
     card.get_by_role("button", name="Done", exact=True).dblclick()
     expect(slip_page.get_by_text("fed today")).to_be_visible()

@@ -26,14 +26,14 @@ EQUAL = 0.02
 ACCEPTABLE = 0.15
 """How much further than the best a simpler or cheaper answer may be off, both ways together."""
 
-STARVING: tuple[Nutrient, ...] = ("N", "K")
-STARVED = 0.1
-"""A thrifty limit yields where one of these would stay further short than this."""
+FEEDING: tuple[Nutrient, ...] = ("N", "K")
+FED, SLACK_OVER = 0.9, 0.1
+"""A thrifty limit yields where less than this share of one of these would be met, and then no
+further than it must, or a tenth more."""
 
 WEIGHT: dict[Nutrient, float] = {"N": 1.0, "P": 0.7, "K": 1.0, "Ca": 0.5, "Mg": 0.5, "S": 0.2}
 
 Floats = NDArray[np.float64]
-Flags = NDArray[np.bool_]
 
 _WEIGHT = [WEIGHT[n] for n in NUTRIENTS]
 _SHARE = np.array(_WEIGHT) / sum(_WEIGHT)
@@ -160,25 +160,24 @@ def blend(
     apart : Apart or None
         Items that may not be in one mix.
     thrifty : tuple of Cap
-        Kept, unless the best mix would then leave nitrogen or potassium more than a tenth short.
+        Kept, unless the best mix would then leave nitrogen or potassium more than a tenth short;
+        then exceeded no further than it must be.
 
     Returns
     -------
     tuple of Answer
         Best first; fewer than three where they coincide. The best may be no measure at all.
     """
-    table, thrifty_too = _allowed(items, caps, thrifty, apart)
+    table, over = _allowed(items, caps, thrifty, apart)
     per_gram = np.array([item.per_gram.values for item in items]).reshape(-1, len(NUTRIENTS))
     grams = np.array([item.grams for item in items])
     brings = (per_gram * grams[:, None]).T @ table.counts
     short, excess = _score(brings, need, scale)
     miss, cost = short + excess, _costs(table, items)
     scored = _Scored(short, excess, miss, table.used, table.measures, cost)
-    columns = np.arange(len(miss))
-    if thrifty:
-        columns = columns[thrifty_too]
-        if _starves(brings[:, scored.best(columns)], need):
-            columns = np.arange(len(miss))
+    columns = np.flatnonzero(over <= _EPS)
+    if len(columns) < len(over) and _fed(brings[:, [scored.best(columns)]], need)[0] < FED:
+        columns = _yielded(_fed(brings, need), over)
     best = scored.best(columns)
     chosen = [("best", best), *scored.simpler(columns, best)]
     titles: dict[int, list[str]] = {}
@@ -226,16 +225,26 @@ class _Scored:
             yield "cheapest", _first(near, self.cost, self.miss, self.used, self.measures)
 
 
-def _starves(brings: Floats, need: Amounts) -> bool:
-    """Whether a mix leaves nitrogen or potassium more than a tenth short."""
-    pairs = ((brings[NUTRIENTS.index(x)], need[x]) for x in STARVING)
-    return any(comes < (1 - STARVED) * wanted for comes, wanted in pairs)
+def _fed(brings: Floats, need: Amounts) -> Floats:
+    """How well each mix feeds a crop: of nitrogen and potassium the less, as far as it matters."""
+    fed: Floats = np.full(brings.shape[1], FED)
+    for nutrient in FEEDING:
+        if need[nutrient] > 0:
+            fed = np.minimum(fed, brings[NUTRIENTS.index(nutrient)] / need[nutrient] + _EPS)
+    return fed
+
+
+def _yielded(fed: Floats, over: Floats) -> NDArray[np.int_]:
+    """The mixes that feed best, and of those the ones that go hardly further over than need be."""
+    columns = np.flatnonzero(fed >= fed.max() - _EPS)
+    near: NDArray[np.int_] = columns[over[columns] <= over[columns].min() * (1 + SLACK_OVER) + _EPS]
+    return near
 
 
 def _allowed(
     items: tuple[Item, ...], caps: tuple[Cap, ...], thrifty: tuple[Cap, ...], apart: Apart | None
-) -> tuple[_Table, Flags]:
-    """Every mix that no cap forbids, and which of them the thrifty ones allow as well.
+) -> tuple[_Table, Floats]:
+    """Every mix that no cap forbids, and how far each is over the thrifty ones, in all.
 
     To do nothing is always allowed.
     """
@@ -253,13 +262,13 @@ def _allowed(
         both = counts[list(apart.one)].any(axis=0) & counts[list(apart.other)].any(axis=0)
         table = table.rows_at(np.flatnonzero(~both))
     if not limits or not items:
-        return table, np.ones(len(table.used), dtype=bool)
+        return table, np.zeros(len(table.used))
     uses = np.array([cap.per_measure for cap in (*caps, *thrifty)]) @ table.counts
-    over = uses > np.array(limits)[:, None]
-    over[:, 0] = False
-    kept = np.flatnonzero(~np.logical_or.reduce(over[: len(caps)], axis=0))
-    too: Flags = ~np.logical_or.reduce(over[len(caps) :, kept], axis=0)
-    return (table if len(kept) == len(over[0]) else table.rows_at(kept)), too
+    over = uses - np.array(limits)[:, None]
+    over[:, 0] = 0.0
+    kept = np.flatnonzero(np.logical_and.reduce(over[: len(caps)] <= 0, axis=0))
+    beyond: Floats = np.maximum(over[len(caps) :, kept], 0.0).sum(axis=0)
+    return (table if len(kept) == len(over[0]) else table.rows_at(kept)), beyond
 
 
 def _score(brings: Floats, need: Amounts, scale: Amounts) -> tuple[Floats, Floats]:

@@ -11,6 +11,7 @@ from typing import Any, NamedTuple
 import pytest
 
 import gardens
+from eznel import catalogue
 from eznel.core.plan import SeasonPlan
 from eznel.core.plan.result import JobView, PlantingPlan
 
@@ -143,6 +144,14 @@ def no_work(*kinds: str) -> Check:
     return look
 
 
+def jobs_of(crop: str, kind: str, least: int) -> Check:
+    def look(plan: SeasonPlan) -> str | None:
+        found = len(gardens.jobs(_of(plan, crop), kind))
+        return None if found >= least else f"{found} of {kind}"
+
+    return look
+
+
 def on_weekday(crop: str, weekday: int) -> Check:
     """All feeds but the last, which may have no such day left."""
 
@@ -157,6 +166,18 @@ def buys(crop: str, *materials: str) -> Check:
     def look(plan: SeasonPlan) -> str | None:
         found = [one.material for one in _of(plan, crop).to_buy]
         return None if found == list(materials) else f"buys {found}"
+
+    return look
+
+
+def buys_organic(crop: str) -> Check:
+    """Something is named to buy, and an organic grower without animals may use all of it."""
+
+    def look(plan: SeasonPlan) -> str | None:
+        known = catalogue.load().materials
+        found = [known[one.material] for one in _of(plan, crop).to_buy]
+        fit = all(one.organic == "yes" and not one.animal for one in found)
+        return None if found and fit else f"buys {[one.key for one in found]}"
 
     return look
 
@@ -232,7 +253,7 @@ TABLE = (
             one("tomato", gardens.tub(litres=40), SOLUBLE, plants=6,
                 preferences={"can": gardens.measure(4, "L")})
             | {"plantings": [gardens.planting("tomato", "tub", plants=6, sown_on="2026-03-10")]},
-            (all_answered("tomato", but=("base",)),)),
+            (all_answered("tomato", but=("base",)), jobs_of("tomato", "seedling", 2))),
     Advised("ten square metres of potatoes on spoons", date(2026, 4, 15),
             one("potato", gardens.bed(length=5, width=2), gardens.product("potash", K2O=50),
                 gardens.product("n", N=21), scoops=SPOONS, planted_on="2026-04-15",
@@ -254,6 +275,15 @@ TABLE = (
             one("tomato", gardens.bed(), plants=4),
             (says("nothing_can_be_given", "shed_is_empty"),
              buys("tomato", "calcium_nitrate", "potassium_sulphate"))),
+    Advised("an organic garden is told of no mineral", date(2026, 5, 12),
+            one("tomato", gardens.bed(), plants=4,
+                preferences={"organic_only": True, "no_animal_products": True}),
+            (buys_organic("tomato"),)),
+    Advised("nitrate in the shed is not to be bought", date(2026, 5, 20),
+            one("tomato", gardens.tub(litres=40, recipe=[{"name": "coir", "parts": 1}]),
+                NITRATE | {"material": "calcium_nitrate"}, plants=1),
+            (buys("tomato", "mono_potassium_phosphate", "potassium_sulphate", "magnesium_sulphate"),
+             )),
     Advised("half a handful left", date(2026, 5, 12),
             one("tomato", gardens.bed(),
                 SOLUBLE | {"stock": {"amount": gardens.measure(0, "g"),

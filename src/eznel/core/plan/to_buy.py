@@ -15,6 +15,8 @@ from eznel.core.shed.shelf import Shed, Shelf
 
 DRY, DISSOLVED = ("granular", "organic"), ("soluble", "liquid")
 
+MOST_CL_PCT = 10.0
+"""From here on a product is mainly a chloride, and not what is named first. [%]"""
 LEAST_PCT = 2.0
 """What is bought for a nutrient holds at least so much of it as labels declare it. [%]"""
 
@@ -79,30 +81,43 @@ def to_buy(
 
 
 def _sources(element: Nutrient, *, dissolved: bool, shed: Shed, shelf: Shelf) -> Iterator[_Source]:
-    """What an adviser would name first, then the strongest that the garden's rules allow."""
+    """What an adviser would name, unless it is there already; where the garden's rules forbid it,
+    the strongest that they allow.
+    """
     there = {
         product.product.material
         for id_, product in shed.products.items()
         if (left := shelf.left_g[id_]) is None or left > 0
     }
-    allowed = [
-        material
+    named = [
+        source
         for material in shed.materials.values()
-        if material.key not in there
-        and rules.of_garden(general(material), shed.garden.preferences) is None
+        for source in _declared(
+            material, material.fills_water if dissolved else material.fills_ground, element
+        )
     ]
-    for material in allowed:
-        fills = material.fills_water if dissolved else material.fills_ground
-        yield from _declared(material, fills, element)
+    if any(one.material.key in there for one in named):
+        return  # a limit keeps it from being given: more of it changes nothing
+    yield from (one for one in named if _allowed(one.material, shed))
     forms = DISSOLVED if dissolved else DRY
     others = (
         source
-        for material in allowed
-        if material.form in forms and not (material.bulk or material.liming)
+        for material in shed.materials.values()
+        if material.form in forms and material.key not in there and _allowed(material, shed)
         for source in _declared(material, material.analysis, element)
         if source.pct >= LEAST_PCT
     )
-    yield from sorted(others, key=lambda one: -one.pct)
+
+    def works(source: _Source) -> float:
+        return general(source.material).contents.available[element]
+
+    yield from sorted(others, key=works, reverse=True)
+
+
+def _allowed(material: Material, shed: Shed) -> bool:
+    """Whether a garden's grower would be told to buy it."""
+    unfit = material.bulk or material.liming or material.analysis.get("Cl", 0.0) >= MOST_CL_PCT
+    return not unfit and rules.of_garden(general(material), shed.garden.preferences) is None
 
 
 def _declared(

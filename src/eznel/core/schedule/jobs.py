@@ -167,7 +167,7 @@ def first_plan(stand: Stand, needs: Needs, slow_n: Curve | None = None) -> First
         feeds = _top_dressings(stand, window, fed, base)
     else:
         feeds = _liquids(stand, window, fed, base)
-    since = stand.kept_since or begins
+    since = stand.kept_since or date.min
     all_jobs = (*jobs, *feeds.jobs)
     return FirstPlan(
         tuple(job for job in all_jobs if job.planned_on >= since),
