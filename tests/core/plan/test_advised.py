@@ -293,6 +293,12 @@ TABLE = (
             one("tomato", gardens.tub(litres=40, count=2), SOLUBLE, plants=2,
                 preferences={"feeding_day": 5}),
             (on_weekday("tomato", 5), met("tomato", N=0.9))),
+    Advised("every fortnight would be too strong", date(2026, 5, 12),
+            one("tomato", gardens.tub(litres=35), SOLUBLE, plants=1),
+            (says("fed_more_often"), met("tomato", N=0.9))),
+    Advised("cabbages by the can alone", date(2026, 5, 10),
+            one("cabbage", gardens.bed(), SOLUBLE, planted_on="2026-05-10"),
+            (says("no_room_in_feeds"),)),
     # Tubs
     Advised("a bought mix is limed and tap water is hard enough", date(2026, 5, 20),
             one("tomato", gardens.tub(litres=40), SOLUBLE, plants=1),

@@ -13,6 +13,9 @@ from eznel.core.places import tub_findings
 from eznel.core.plausibility import of_planting
 from eznel.core.products.fertiliser import Fertiliser, sodium_and_chloride
 from eznel.core.products.solutions import most_n_mg_l
+from eznel.core.schedule.jobs import LIQUID_N_G_M2
+from eznel.core.schedule.litres import drench_l
+from eznel.core.schedule.programmes import feed_dates
 from eznel.core.season.course import JobPlan
 from eznel.core.season.fold import Season
 from eznel.core.season.following import salt_limits
@@ -263,6 +266,48 @@ def nothing_to_give(season: Season) -> list[Finding]:
     number = Quantity("jobs", len(planned), "")
     first = Finding("nothing_can_be_given", Level.HOLD, numbers=(number,))
     return [first, *(replace(why, level=Level.HOLD) for why, _ in reasons.most_common(1))]
+
+
+WORTH_PLACING = 0.1
+"""Nitrogen that finds no room in the feeds is worth a word from this share of the season's on."""
+
+
+def of_caps(season: Season) -> list[Finding]:
+    """Return what the limits on one feed make of the programme that was chosen.
+
+    Parameters
+    ----------
+    season : Season
+        A planting's.
+
+    Returns
+    -------
+    list of Finding
+        That it is fed more often than the programme has it, and what finds no room at all.
+    """
+    stand, plan = season.stand, season.plan
+    found, wanted_days = [], stand.programme.interval_days
+    feeds = [job for job in plan.jobs if job.kind == "feed"]
+    if feeds and plan.interval_days < wanted_days:
+        first = stand.first_calendar
+        each_g = sum(job.first_g.n for job in feeds) / max(
+            len(feed_dates(first.hold_end, first.stop, wanted_days)), 1
+        )
+        numbers = [
+            Quantity("wanted_days", wanted_days, "days"),
+            Quantity("interval_days", plan.interval_days, "days"),
+        ]
+        if isinstance(stand, InTub):
+            numbers.append(Quantity("needs", each_g / drench_l(stand) * 1000, "mg/L"))
+            numbers.append(Quantity("most", most_n_mg_l(None), "mg/L", Origin.TYPICAL))
+        else:
+            numbers.append(Quantity("needs", each_g / stand.ground_m2, "g/m²"))
+            numbers.append(Quantity("most", LIQUID_N_G_M2, "g/m²", Origin.TYPICAL))
+        found.append(Finding("fed_more_often", Level.NOTE, "programme", numbers=tuple(numbers)))
+    if plan.unplaced_n_g > WORTH_PLACING * season.needs["N"].total.value:
+        number = Quantity("unplaced", plan.unplaced_n_g, "g")
+        found.append(Finding("no_room_in_feeds", Level.WARNING, "programme", numbers=(number,)))
+    return found
 
 
 ALONG: dict[Nutrient, str] = {"P": "phosphorus_along", "K": "potassium_along"}

@@ -186,6 +186,7 @@ def _planting(season: Season, workings: Workings) -> PlantingPlan:
         findings=(
             *advice.nothing_to_give(season),
             *advice.of_stand(stand, stands, standing.fits),
+            *advice.of_caps(season),
             *advice.comes_along(season),
             *advice.overfed(season),
             *advice.salty(season, workings.shed, stands.worked_in),
