@@ -3,13 +3,14 @@
 It asks; it never changes a value by itself. What cannot be at all is refused by the document.
 """
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from datetime import date
 from uuid import UUID
 
 from eznel.core.document import (
     Bed,
     Garden,
+    Log,
     Nominal,
     Place,
     Planting,
@@ -127,6 +128,8 @@ def of_report(report: SoilReport, today: date) -> list[Finding]:
             found.append(
                 _ask(report.id, f"values.{n}.extractant", "olsen_is_for_p", names=(value.analyte,))
             )
+    if len(report.values) > 1 and not any(value.value for value in report.values):
+        found.append(_ask(report.id, "values", "report_of_zeros"))
     if report.sampled_on > today:
         found.append(_ask(report.id, "sampled_on", "report_from_future"))
     if is_stale(report, today):
@@ -270,6 +273,44 @@ def of_mix(
     return found
 
 
+PH_APART, YEAR_DAYS = 1.0, 365
+"""Reports of one place within a year do not differ by more than this."""
+
+
+def _contradictions(reports: Sequence[SoilReport], today: date) -> list[Finding]:
+    """Reports of one place within a year whose pH cannot both be right, the newest of each pair."""
+    found = []
+    past = sorted((r for r in reports if r.sampled_on <= today), key=lambda r: r.sampled_on)
+    for n, later in enumerate(past):
+        for earlier in past[:n]:
+            near = (later.sampled_on - earlier.sampled_on).days <= YEAR_DAYS
+            shared = set(later.places) & set(earlier.places)
+            if later.ph is None or earlier.ph is None or not (near and shared):
+                continue
+            if later.ph_in == earlier.ph_in and abs(later.ph - earlier.ph) > PH_APART:
+                numbers = (_typed("ph", later.ph, ""), _typed("before", earlier.ph, ""))
+                found.append(_ask(later.id, "ph", "reports_contradict", *numbers))
+    return found
+
+
+def of_log(log: Log, today: date) -> list[Finding]:
+    """Return what is odd about the log.
+
+    Parameters
+    ----------
+    log : Log
+        What happened.
+    today : date
+        The garden's date.
+
+    Returns
+    -------
+    list of Finding
+        Feeds of days that are still to come, which may be a slip.
+    """
+    return [_ask(e.id, "on", "entry_from_future") for e in log.feeds if e.on > today]
+
+
 def of_garden(
     garden: Garden, today: date, materials: Mapping[str, Material]
 ) -> tuple[Finding, ...]:
@@ -293,6 +334,7 @@ def of_garden(
     found = [f for place in garden.places for f in of_place(place)]
     found += [f for place in garden.places for f in of_mix(place, products, materials)]
     found += [f for report in garden.reports for f in of_report(report, today)]
+    found += _contradictions(garden.reports, today)
     found += [f for product in garden.products for f in of_product(product)]
     found += [f for scoop in garden.scoops for f in of_scoop(scoop)]
     if max(garden.site.monthly_max_c) > 45:

@@ -44,6 +44,9 @@ RECOVERED_IN_TUB = 0.8
 
 COMPOST_CREDIT_MOST = 2 / 3
 """Most of the season's nitrogen that compost is credited with before a nitrate test."""
+PLENTY = 2.0
+"""Compost that should give more than this many times the season's nitrogen feeds the crop alone,
+until a nitrate test or pale leaves say otherwise."""
 COMPOST_COUNTED = 0.5
 """Of what a mix's compost should give, this is counted on."""
 
@@ -171,6 +174,16 @@ def _nitrogen_of_mix(stand: OnGround, nutrient: Nutrient, rate: float, season: Q
         ).measurable_at(f"places/{stand.place.id}/density")
         span = (per.value, max(rate - from_water, 0.0))
         return _ground_need(stand, nutrient, per, credit=most + from_water, span=span)
+    if counted.value > PLENTY * rate:
+        per = counted.then(
+            "season_n_plenty",
+            0.0,
+            "g/m²",
+            season,
+            Quantity("compost_n", counted.value, "g/m²"),
+            Quantity("plenty", PLENTY, "", Origin.TYPICAL),
+        )
+        return _ground_need(stand, nutrient, per, credit=rate)
     credit = min(COMPOST_COUNTED * counted.value, most)
     per = counted.then(
         "season_n_compost",

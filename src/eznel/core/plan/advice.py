@@ -83,8 +83,8 @@ def of_stand(stand: Stand, stands: Stands, fits: int) -> list[Finding]:
     if nitrate is not None:
         most = Quantity("most_g_m2", nitrate.value, "g/m²")
         found.append(Finding("nitrate_decides", Level.NOTE, numbers=(most,)))
-    if stand.method in ("untested", "light_bed"):
-        found.append(Finding(stand.method, Level.NOTE))
+    if stand.method == "untested":
+        found.append(Finding("untested", Level.NOTE))
     found += _of_harvest(stand)
     found += _of_programme(stand)
     found += _flush(stand)
@@ -273,7 +273,7 @@ WORTH_PLACING = 0.1
 
 
 def of_caps(season: Season) -> list[Finding]:
-    """Return what the limits on one feed make of the programme that was chosen.
+    """Return what limits and compost make of the programme that was chosen.
 
     Parameters
     ----------
@@ -283,10 +283,14 @@ def of_caps(season: Season) -> list[Finding]:
     Returns
     -------
     list of Finding
-        That it is fed more often than the programme has it, and what finds no room at all.
+        That it is fed more often than the programme has it, what finds no room at all, and that
+        compost feeds it.
     """
     stand, plan = season.stand, season.plan
     found, wanted_days = [], stand.programme.interval_days
+    if stand.method == "light_bed":
+        plenty = any(step.key == "season_n_plenty" for step in season.needs["N"].per.steps)
+        found.append(Finding("compost_is_plenty" if plenty else "light_bed", Level.NOTE))
     feeds = [job for job in plan.jobs if job.kind == "feed"]
     if feeds and plan.interval_days < wanted_days:
         first = stand.first_calendar

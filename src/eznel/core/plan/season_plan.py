@@ -115,7 +115,10 @@ def make(
             shared=shared_cans(workings),
             products=tuple(_products(workings)),
             scoops=tuple(ScoopSize(scoop.id, scoop.volume.ml) for scoop in garden.scoops),
-            findings=plausibility.of_garden(garden, today, catalogue.materials),
+            findings=(
+                *plausibility.of_garden(garden, today, catalogue.materials),
+                *plausibility.of_log(log, today),
+            ),
         ),
     )
 
