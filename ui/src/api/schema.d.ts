@@ -3259,7 +3259,7 @@ export interface components {
          * @description Where a number comes from. Assumed and measured look different everywhere.
          * @enum {string}
          */
-        Origin: "measured" | "label" | "lab" | "typed" | "typical" | "assumed" | "computed" | "fixed";
+        Origin: "measured" | "label" | "lab" | "typed" | "typical" | "assumed" | "computed" | "fixed" | "plan";
         /**
          * PerPlant
          * @description A volume for each plant.
