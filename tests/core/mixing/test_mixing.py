@@ -118,7 +118,7 @@ def test_a_dressing_may_not_salt_the_soil() -> None:
 @pytest.mark.parametrize(
     ("form", "kinds"),
     [
-        ("granular", {"base", "dressing"}),
+        ("granular", {"base", "dressing", "feed"}),  # sprinkled, for want of a soluble feed
         ("organic", {"base"}),
         ("coated", {"base"}),
         ("soluble", {"dressing", "feed"}),
@@ -202,7 +202,9 @@ def test_reasons_for_no_mix() -> None:
         return {f.key for job in planting.jobs for f in job.findings}
 
     assert reasons(planned()) == {"shed_is_empty"}
-    assert reasons(planned(gardens.product("n", N=10))) >= {"only_spread"}
+    assert reasons(planned(gardens.product("n", N=10))) >= {"sprinkled"}
+    starting = gardens.planting("cucumber", sown_on="2026-04-20", plants=8)
+    assert "only_spread" in reasons(planned(gardens.product("n", N=10), plantings=[starting]))
     assert "no_product_for_job" in reasons(planned(gardens.product("p", "soluble", P2O5=50)))
     assert reasons(planned(gardens.product("n", "soluble", N=10), scoops=())) == {"no_scoops"}
     bucket = gardens.scoop("bucket", 9000)

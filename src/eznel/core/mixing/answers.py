@@ -89,11 +89,11 @@ def answer(due: DueJob, shed: Shed, shelf: Shelf) -> Answered:
         return Answered(mixes, relies=relies, refused=refused)
     if tried:
         over = (refusal(due, one.portions, one.choices, one.hard, shed) for one in tried)
-        reason = min(over, key=lambda one: one.over).finding
+        reasons: tuple[Finding, ...] = (min(over, key=lambda one: one.over).finding,)
     else:
         used_up = [one.product.product.name for one in fitting]
-        reason = nothing_fits(due, shed, used_up, refused)
-    return Answered(reasons=(reason,), relies=relies, refused=refused)
+        reasons = nothing_fits(due, shed, used_up, refused)
+    return Answered(reasons=reasons, relies=relies, refused=refused)
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,7 +6,7 @@ come along; they yield where they would starve the crop.
 """
 
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 from math import inf
 
@@ -28,6 +28,7 @@ from eznel.core.products.limits import (
 )
 from eznel.core.products.solutions import ASSUMED_WATER_EC_DS_M, most_ec_ds_m, most_n_mg_l
 from eznel.core.schedule.jobs import DRESSING_N_G_M2, LIQUID_N_G_M2, Job
+from eznel.core.schedule.litres import drench_l
 from eznel.core.shed.placing import placing_caps
 from eznel.core.shed.rules import Used
 from eznel.core.shed.shelf import PortionKind, Shed, Shelf
@@ -132,12 +133,34 @@ def caps(
     found = [] if due.job.kind == "seedling" else list(_season_caps(due, portions, choices))
     if portions.water_l:
         found += _solution_caps(due, portions, choices, shed)
+    elif isinstance(due.stand, InTub) and due.job.kind == "feed":
+        found += _solution_caps(due, dissolved_in(due, portions), choices, shed)
     elif isinstance(due.stand, OnGround):
         found += _dressing_caps(due, portions, choices, due.stand.place)
         if due.job.kind == "base":
             found += placing_caps(due.stand, choices, portions.count)
     found += _product_caps(due, portions, choices, shed, shelf)
     return tuple(cap for cap in found if cap.limit < inf)
+
+
+def dissolved_in(due: DueJob, portions: Portions) -> Portions:
+    """Return portions with the water that dissolves them.
+
+    Parameters
+    ----------
+    due : DueJob
+        The job.
+    portions : Portions
+        As they are made.
+
+    Returns
+    -------
+    Portions
+        The same; what is sprinkled on a tub with the water that it takes at a time. [L]
+    """
+    if portions.water_l or not isinstance(due.stand, InTub):
+        return portions
+    return replace(portions, water_l=drench_l(due.stand) / portions.count)
 
 
 def _season_caps(due: DueJob, portions: Portions, choices: list[Choice]) -> Iterable[Cap]:

@@ -5,7 +5,7 @@ from math import ceil
 
 from eznel.core.blend import MOST_MEASURES
 from eznel.core.mixing.caps import DueJob, Portions, stage_of, water_ec_ds_m
-from eznel.core.mixing.usable import Usable
+from eznel.core.mixing.usable import SPRINKLED, Usable
 from eznel.core.products.solutions import most_ec_ds_m, most_n_mg_l
 from eznel.core.schedule.litres import STARTER_L_PER_PLANT, feed_water_l, seedling_l
 from eznel.core.shed.shelf import PortionKind, Shed
@@ -41,7 +41,7 @@ def ways(due: DueJob, usable: list[Usable], shed: Shed) -> Iterator[Portions]:
     Portions
         With the water and need of each. [L, g]
     """
-    if due.job.kind in DISSOLVED:
+    if due.job.kind in DISSOLVED and any(one.product.form not in SPRINKLED for one in usable):
         yield from _cans(due, usable, shed)
     elif isinstance(due.stand, InTub):
         yield Portions(due.stand.tubs, "tub", 0.0, due.need / due.stand.tubs)

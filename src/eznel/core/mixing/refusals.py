@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from math import inf
 
 from eznel.core.blend import Cap
-from eznel.core.mixing.caps import Choice, DueJob, Portions, water_ec_ds_m
+from eznel.core.mixing.caps import Choice, DueJob, Portions, dissolved_in, water_ec_ds_m
 from eznel.core.nutrients import NUTRIENTS
 from eznel.core.shed.rules import Refused
 from eznel.core.shed.shelf import Shed
@@ -74,7 +74,7 @@ def _of_choice(
     binding = max(caps, key=lambda cap: _over(cap, n), default=None)
     if binding is None or _over(binding, n) <= JUST_OVER:
         return _too_large(portions, choice, names)
-    finding = _said(binding, n, portions, choice, names, shed)
+    finding = _said(binding, n, dissolved_in(due, portions), choice, names, shed)
     return Refusal(_over(binding, n), finding)
 
 
@@ -100,6 +100,7 @@ def _too_large(portions: Portions, choice: Choice, names: tuple[str, str]) -> Re
 def _said(
     cap: Cap, n: int, portions: Portions, choice: Choice, names: tuple[str, str], shed: Shed
 ) -> Finding:
+    water_l = portions.water_l
     if cap.key == "ammonium":
         held = choice.product.contents
         share = (held.ammonium_urea_n or 0.0) / held.soluble_n
@@ -107,22 +108,22 @@ def _said(
     elif cap.key in _IN_WATER:
         unit, worth = _IN_WATER[cap.key]
         salts = water_ec_ds_m(shed) if cap.key == "feed_ec" else 0.0
-        brings = cap.per_measure[n] / portions.water_l * worth + salts
-        most = cap.limit / portions.water_l * worth + salts
+        brings = cap.per_measure[n] / water_l * worth + salts
+        most = cap.limit / water_l * worth + salts
     else:
         times = portions.count if cap.key == "stock" else portions.received
         brings, most, unit = cap.per_measure[n] * times, cap.limit * times, "g"
     numbers = (
         Quantity("brings", brings, unit),
         Quantity("most", most, unit),
-        Quantity("water_l", portions.water_l, "L"),
+        Quantity("water_l", water_l, "L"),
     )
     return Finding(f"refused_{cap.key}", Level.WARNING, numbers=numbers, names=names)
 
 
 def nothing_fits(
     due: DueJob, shed: Shed, out_of_stock: list[str], refused: tuple[Refused, ...]
-) -> Finding:
+) -> tuple[Finding, ...]:
     """Return why no product at all can be used for a job.
 
     Parameters
@@ -138,16 +139,20 @@ def nothing_fits(
 
     Returns
     -------
-    Finding
-        With the names of products, or of what is wanted.
+    tuple of Finding
+        With the names of products, or of what is wanted; of refused ones their reasons as well.
     """
     if not shed.products:
-        return Finding("shed_is_empty", Level.WARNING)
+        return (Finding("shed_is_empty", Level.WARNING),)
     if out_of_stock:
-        return Finding("stock_is_out", Level.WARNING, names=tuple(out_of_stock))
+        return (Finding("stock_is_out", Level.WARNING, names=tuple(out_of_stock)),)
     if refused:
         names = tuple(shed.products[one.product].product.name for one in refused)
-        return Finding("all_refused", Level.WARNING, names=names)
+        why = dict.fromkeys(one.reason for one in refused)
+        return (
+            Finding("all_refused", Level.WARNING, names=names),
+            *(Finding(reason, Level.NOTE) for reason in why),
+        )
     holds = [
         one.product.name
         for one in shed.products.values()
@@ -156,6 +161,6 @@ def nothing_fits(
     if holds:
         dissolved = due.job.kind in ("feed", "starter", "seedling")
         key = "only_spread" if dissolved else "only_poured"
-        return Finding(key, Level.WARNING, names=tuple(holds))
+        return (Finding(key, Level.WARNING, names=tuple(holds)),)
     wanted = tuple(x for x, grams in due.need.items() if grams > 0)
-    return Finding("no_product_for_job", Level.WARNING, names=wanted)
+    return (Finding("no_product_for_job", Level.WARNING, names=wanted),)

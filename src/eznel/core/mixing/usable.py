@@ -26,6 +26,8 @@ FORMS = {
     ("feed", "tub"): ("soluble", "liquid"),
 }
 """What can be used for a job: solids are spread or mixed in, feeds are dissolved."""
+SPRINKLED = ("granular",)
+"""What a feed is sprinkled of and watered in, where the shed has nothing to dissolve."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,8 +54,20 @@ def useful(due: DueJob, shed: Shed) -> tuple[list[Usable], tuple[Refused, ...]]:
     tuple of list of Usable and tuple of Refused
         In the shed's order. [g]
     """
-    found, refused, rich_in_p = [], [], []
-    for product in _fitting(due, shed):
+    found, refused = _of_forms(due, shed, FORMS[due.job.kind, due.stand.where])
+    if due.job.kind == "feed" and not found:
+        found, others = _of_forms(due, shed, SPRINKLED)
+        refused += others
+    return found, tuple(refused)
+
+
+def _of_forms(
+    due: DueJob, shed: Shed, forms: tuple[str, ...]
+) -> tuple[list[Usable], list[Refused]]:
+    found: list[Usable] = []
+    refused: list[Refused] = []
+    rich_in_p = []
+    for product in _fitting(due, shed, forms):
         reason = shed.refused[product.id] or rules.of_job(
             product, due.stand, due.job.kind, due.day, due.used
         )
@@ -70,12 +84,12 @@ def useful(due: DueJob, shed: Shed) -> tuple[list[Usable], tuple[Refused, ...]]:
         refused += [Refused(one.product.id, rules.THRIFTY) for one in rich_in_p]
     else:
         found += rich_in_p
-    return found, tuple(refused)
+    return found, refused
 
 
-def _fitting(due: DueJob, shed: Shed) -> Iterator[Fertiliser]:
+def _fitting(due: DueJob, shed: Shed, forms: tuple[str, ...]) -> Iterator[Fertiliser]:
     """Products of a form that suits the job."""
-    forms, only = FORMS[due.job.kind, due.stand.where], due.job.only
+    only = due.job.only
     for product in shed.products.values():
         if product.form not in forms or product.is_lime or _quick_n_at_base(due, product):
             continue

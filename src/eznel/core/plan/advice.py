@@ -212,6 +212,8 @@ def of_job(job: JobPlan, season: Season, shed: Shed) -> tuple[Finding, ...]:
         found += too_strong(season.stand, job.entry.on, n_mg_l)
     if job.mixes:
         found += [*_ammonium_rich(job, season, shed), *_laborious(job.mixes[0])]
+        if job.job.kind == "feed" and not job.mixes[0].water_l:
+            found.append(Finding("sprinkled", Level.NOTE))
         misses = {
             x: miss
             for x in NAMED_MISSES
@@ -262,10 +264,11 @@ def nothing_to_give(season: Season) -> list[Finding]:
     planned = [job for job in season.jobs if job.status == "planned"]
     if not planned or any(job.mixes for job in planned):
         return []
-    reasons = Counter(reason for job in planned for reason in job.reasons)
+    reasons = Counter(job.reasons for job in planned)
     number = Quantity("jobs", len(planned), "")
     first = Finding("nothing_can_be_given", Level.HOLD, numbers=(number,))
-    return [first, *(replace(why, level=Level.HOLD) for why, _ in reasons.most_common(1))]
+    ((commonest, _),) = reasons.most_common(1)
+    return [first, *(replace(why, level=Level.HOLD) for why in commonest)]
 
 
 WORTH_PLACING = 0.1

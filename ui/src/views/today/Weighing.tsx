@@ -134,7 +134,11 @@ function where(mix: Mix, planting: Due['planting'], kind: string, base: string):
       n: planting.plants,
     })
   }
-  if (mix.portion === 'tub') return t('mix evenly through it')
+  if (mix.portion === 'tub') {
+    return kind === 'base'
+      ? t('mix evenly through it')
+      : t('sprinkle over the mix, off the stems, and water in')
+  }
   const ground = showArea(planting.area_m2)
   if (kind === 'base' && base === 'hole') {
     return t('an equal part into each of {n} holes, mixed in and off the roots', {
