@@ -137,6 +137,8 @@ def caps(
         found += _solution_caps(due, dissolved_in(due, portions), choices, shed)
     elif isinstance(due.stand, OnGround):
         found += _dressing_caps(due, portions, choices, due.stand.place)
+        if due.job.kind == "feed":
+            found.append(_liquid_cap(due.stand, portions, choices))
         if due.job.kind == "base":
             found += placing_caps(due.stand, choices, portions.count)
     found += _product_caps(due, portions, choices, shed, shelf)
@@ -239,7 +241,12 @@ def _solution_caps(
     if isinstance(due.stand, InTub):
         yield _ammonium_cap(due, choices, portions)
     else:
-        yield Cap("liquid_n", soluble, LIQUID_N_G_M2 * due.stand.ground_m2 / portions.received)
+        yield _liquid_cap(due.stand, portions, choices)
+
+
+def _liquid_cap(stand: OnGround, portions: Portions, choices: list[Choice]) -> Cap:
+    soluble = tuple(c.grams * c.product.contents.soluble_n for c in choices)
+    return Cap("liquid_n", soluble, LIQUID_N_G_M2 * stand.ground_m2 / portions.received)
 
 
 def stage_of(due: DueJob) -> str | None:

@@ -29,12 +29,7 @@ from eznel.core.needs.credits import (
 from eznel.core.nutrients import NUTRIENTS, Amounts, Nutrient, element_of
 from eznel.core.places import bed_soil_mass
 from eznel.core.soil.ratings import CLASSES
-from eznel.core.soil.schools import (
-    GYPSUM_CAO_PCT,
-    Question,
-    recommended,
-    table_rate,
-)
+from eznel.core.soil.schools import GYPSUM_CAO_PCT, Question, recommended, table_rate
 from eznel.core.stands.stand import InTub, OnGround, Stand
 from eznel.core.stands.stands import Stands
 from eznel.core.working import Origin, Quantity, Worked

@@ -85,7 +85,8 @@ def _days(workings: Workings) -> dict[date, list[_Feed]]:
         for job in season.jobs:
             if not workings.today <= job.due_on <= last or job.status != "planned":
                 continue
-            if job.job.kind == "feed" and job.due is not None and job.mixes and not job.causes:
+            poured = job.mix is not None and job.mix.water_l > 0
+            if job.job.kind == "feed" and job.due is not None and poured and not job.causes:
                 feed = _Feed(season, job, job.due, job.mixes[0])
                 found.setdefault(job.due_on, []).append(feed)
     return found

@@ -340,7 +340,9 @@ def _job_need(workings: Workings, job: str, nutrient: str) -> Worked:
 def _dissolved(grams: float, litres: float) -> tuple[Quantity, Quantity]:
     """So strong a feed, and so much of it."""
     mg_l = grams / litres * 1000 if litres else 0.0
-    return Quantity("mg_l", mg_l, "mg/L", Origin.TYPICAL), Quantity("feed_l", litres, "L")
+    return Quantity("mg_l", mg_l, "mg/L", Origin.TYPICAL), Quantity(
+        "feed_l", litres, "L", Origin.PLAN
+    )
 
 
 def _brings(workings: Workings, job: str, answer: str, nutrient: str) -> Worked:

@@ -35,7 +35,7 @@ from eznel.core.stands.calendars import NOTHING_SEEN, Calendar, Seen, calendar_o
 from eznel.core.stands.ledger import Ledger
 from eznel.core.stands.sharing import Sharing
 from eznel.core.stands.stand import InTub, Method, OnGround, Stand
-from eznel.core.working import Worked
+from eznel.core.working import Origin, Quantity, Worked
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -294,10 +294,18 @@ class Stands:
         one = places.plant_area(places.spacing_of(planting, self.catalogue.crop(planting.crop)))
         whole = places.area(place)
         crowding = self.sharing.crowding(planting)
+        if crowding > 1:
+            one = one.then(
+                "crowded_area",
+                one.value / crowding,
+                "m²",
+                Quantity("own_m2", one.value, "m²"),
+                Quantity("crowding", crowding, "", Origin.PLAN),
+            )
         return places.dosed_area(
             place_area_m2=whole.value,
             plants=self.sharing.plants_of(planting),
-            plant_area_m2=one.value / crowding,
+            plant_area_m2=one.value,
         ).after(whole, one)
 
     def _method(self, place: Bed) -> Method:
