@@ -194,7 +194,7 @@ def _mass(
                 each.l * room.plants,
                 "L",
                 Quantity("each_l", each.l, "L", Origin.TYPED),
-                Quantity("plants", room.plants, "plants"),
+                Quantity("plants", room.plants, "plants", Origin.PLAN),
             )
     return _weighed(volume, density), ""
 
