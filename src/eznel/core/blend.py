@@ -37,6 +37,7 @@ Floats = NDArray[np.float64]
 
 _WEIGHT = [WEIGHT[n] for n in NUTRIENTS]
 _SHARE = np.array(_WEIGHT) / sum(_WEIGHT)
+_FEEDING_ROWS = [(nutrient, NUTRIENTS.index(nutrient)) for nutrient in FEEDING]
 _EPS = 1e-9
 
 
@@ -98,7 +99,9 @@ class _Table:
 
     def rows_at(self, columns: NDArray[np.int_]) -> "_Table":
         """Return some of the mixes."""
-        return _Table(self.counts[:, columns], self.used[columns], self.measures[columns])
+        return _Table(
+            self.counts.take(columns, axis=1), self.used.take(columns), self.measures.take(columns)
+        )
 
 
 @lru_cache(maxsize=64)
@@ -176,9 +179,10 @@ def blend(
     miss, cost = short + excess, _costs(table, items)
     scored = _Scored(short, excess, miss, table.used, table.measures, cost)
     columns = np.flatnonzero(over <= _EPS)
-    if len(columns) < len(over) and _fed(brings[:, [scored.best(columns)]], need)[0] < FED:
-        columns = _yielded(_fed(brings, need), over)
     best = scored.best(columns)
+    if len(columns) < len(over) and not _feeds(brings[:, best], need):
+        columns = _yielded(_fed(brings, need), over)
+        best = scored.best(columns)
     chosen = [("best", best), *scored.simpler(columns, best)]
     titles: dict[int, list[str]] = {}
     for title, column in chosen:
@@ -211,8 +215,11 @@ class _Scored:
 
     def best(self, columns: NDArray[np.int_]) -> int:
         """The best match among some of the mixes; of equals the simplest."""
-        good = columns[self.short[columns] <= self.short[columns].min() + EQUAL]
-        good = good[self.excess[good] <= self.excess[good].min() + EQUAL]
+        short = self.short[columns]
+        good = columns[short <= short.min() + EQUAL]
+        if len(good) > 1:
+            excess = self.excess[good]
+            good = good[excess <= excess.min() + EQUAL]
         return _first(good, self.used, self.cost, self.measures, self.short, self.excess)
 
     def simpler(self, columns: NDArray[np.int_], best: int) -> Iterator[tuple[str, int]]:
@@ -225,12 +232,17 @@ class _Scored:
             yield "cheapest", _first(near, self.cost, self.miss, self.used, self.measures)
 
 
+def _feeds(brings: Floats, need: Amounts) -> bool:
+    """Whether one mix feeds a crop."""
+    return all(brings[row] + _EPS >= FED * need[x] for x, row in _FEEDING_ROWS)
+
+
 def _fed(brings: Floats, need: Amounts) -> Floats:
     """How well each mix feeds a crop: of nitrogen and potassium the less, as far as it matters."""
     fed: Floats = np.full(brings.shape[1], FED)
-    for nutrient in FEEDING:
+    for nutrient, row in _FEEDING_ROWS:
         if need[nutrient] > 0:
-            fed = np.minimum(fed, brings[NUTRIENTS.index(nutrient)] / need[nutrient] + _EPS)
+            fed = np.minimum(fed, brings[row] / need[nutrient] + _EPS)
     return fed
 
 
@@ -249,8 +261,9 @@ def _allowed(
     To do nothing is always allowed.
     """
     most = [float(MOST_MEASURES)] * len(items)
-    limits = [cap.limit + _EPS * max(1.0, abs(cap.limit)) for cap in (*caps, *thrifty)]
-    for cap, limit in zip(caps, limits, strict=False):
+    caps, thrifty = _binding(caps), _binding(thrifty)
+    for cap in caps:
+        limit = _just_over(cap)
         # Where a use can be negative, an item may go further than alone: that is for the sums.
         if min(cap.per_measure, default=0.0) >= 0:
             for n, use in enumerate(cap.per_measure):
@@ -261,14 +274,30 @@ def _allowed(
         counts = table.counts
         both = counts[list(apart.one)].any(axis=0) & counts[list(apart.other)].any(axis=0)
         table = table.rows_at(np.flatnonzero(~both))
-    if not limits or not items:
+    if caps and items:
+        uses = np.array([cap.per_measure for cap in caps]) @ table.counts
+        within = uses <= np.array([_just_over(cap) for cap in caps])[:, None]
+        within[:, 0] = True
+        kept = np.logical_and.reduce(within, axis=0).nonzero()[0]
+        table = table if len(kept) == len(table.used) else table.rows_at(kept)
+    if not thrifty or not items:
         return table, np.zeros(len(table.used))
-    uses = np.array([cap.per_measure for cap in (*caps, *thrifty)]) @ table.counts
-    over = uses - np.array(limits)[:, None]
-    over[:, 0] = 0.0
-    kept = np.flatnonzero(np.logical_and.reduce(over[: len(caps)] <= 0, axis=0))
-    beyond: Floats = np.maximum(over[len(caps) :, kept], 0.0).sum(axis=0)
-    return (table if len(kept) == len(over[0]) else table.rows_at(kept)), beyond
+    over = np.array([cap.per_measure for cap in thrifty]) @ table.counts
+    over -= np.array([_just_over(cap) for cap in thrifty])[:, None]
+    beyond: Floats = np.maximum(over, 0.0).sum(axis=0)
+    return table, beyond
+
+
+def _just_over(cap: Cap) -> float:
+    """A cap's limit, and as much more as sums of floats are off."""
+    return cap.limit + _EPS * max(1.0, abs(cap.limit))
+
+
+def _binding(caps: tuple[Cap, ...]) -> tuple[Cap, ...]:
+    """Those that twelve measures of something can exceed."""
+    return tuple(
+        [cap for cap in caps if MOST_MEASURES * max(cap.per_measure, default=0.0) > cap.limit]
+    )
 
 
 def _score(brings: Floats, need: Amounts, scale: Amounts) -> tuple[Floats, Floats]:

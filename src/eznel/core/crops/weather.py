@@ -6,11 +6,12 @@ McMaster and Wilhelm 1997 call method 1, with an upper cut-off). Monthly normals
 days.
 """
 
+from calendar import isleap
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
-from functools import lru_cache
-from math import acos, pi, radians, sin, tan
+from functools import cached_property, lru_cache
+from math import pi, radians, tan
 from typing import NamedTuple
 
 import numpy as np
@@ -70,6 +71,21 @@ def normals(site: Site) -> Normals:
     return Normals(low, high)
 
 
+@lru_cache(maxsize=64)
+def _days_h(latitude_deg: float) -> Floats:
+    """The length of each day of a year. [h]"""
+    tilt = 0.409 * np.sin(2 * pi / 365 * np.arange(1, _YEAR + 1) - 1.39)
+    cosine = -tan(radians(latitude_deg)) * np.tan(tilt)
+    return np.asarray(24 / pi * np.arccos(np.clip(cosine, -1.0, 1.0)))
+
+
+def _year_from(day: date) -> NDArray[np.int_]:
+    """The index in a year of each of the 366 days from one on."""
+    length = 366 if isleap(day.year) else 365
+    index = np.arange(_YEAR) + day.timetuple().tm_yday - 1
+    return np.where(index < length, index, index - length)
+
+
 class Limits(NamedTuple):
     """The temperature that a crop grows above, and that from which more does not help. [°C]"""
 
@@ -94,7 +110,9 @@ class Weather:
 
     def mean_c(self, day: date, warmer_by_c: float = 0.0) -> float:
         """Return the mean of a day, as measured or as usual. [°C]"""
-        return self.means_c(day, day + timedelta(1), warmer_by_c)[0]
+        low, high = self._days_of(day.year)
+        today = day.timetuple().tm_yday - 1
+        return float(low[today] + high[today]) / 2 + warmer_by_c
 
     def means_c(self, start: date, end: date, warmer_by_c: float = 0.0) -> list[float]:
         """Return the mean of each day from start to before end. [°C]"""
@@ -132,9 +150,7 @@ class Weather:
 
     def day_h(self, day: date) -> float:
         """Return the length of a day, sunrise to sunset (FAO-56, eq. 24, 25 and 34). [h]"""
-        tilt = 0.409 * sin(2 * pi / 365 * day.timetuple().tm_yday - 1.39)
-        cosine = -tan(radians(self.site.latitude_deg)) * tan(tilt)
-        return 24 / pi * acos(min(max(cosine, -1.0), 1.0))
+        return float(_days_h(self.site.latitude_deg)[day.timetuple().tm_yday - 1])
 
     def lengthens_to(self, hours: float, day: date) -> date:
         """Return the first day from one on that is so long.
@@ -151,9 +167,9 @@ class Weather:
         date
             Within a year.
         """
-        year = [day + timedelta(n) for n in range(366)]
-        wanted = min(hours, max(map(self.day_h, year)) - SHORT_OF_LONGEST_H)
-        return next(one for one in year if self.day_h(one) >= wanted)
+        days_h = _days_h(self.site.latitude_deg)[_year_from(day)]
+        wanted = min(hours, float(days_h.max()) - SHORT_OF_LONGEST_H)
+        return day + timedelta(int(np.argmax(days_h >= wanted)))
 
     def rests(self, day: date, warmer_by_c: float = 0.0) -> bool:
         """Return whether what stands through a winter usually rests on a day.
@@ -198,16 +214,33 @@ class Weather:
         date
             Within a year of the day.
         """
-        year = (day + timedelta(n) for n in range(366))
-        return next(
-            (
-                one
-                for one in year
-                if self.day_h(one) >= BOLTS_H
-                and self.usual.mean[one.timetuple().tm_yday - 1] + warmer_by_c >= BOLTS_C
-            ),
-            day,
-        )
+        year = _year_from(day)
+        mild = self.usual.mean[year] + warmer_by_c >= BOLTS_C
+        bolts = mild & (_days_h(self.site.latitude_deg)[year] >= BOLTS_H)
+        return day + timedelta(int(np.argmax(bolts)))
+
+    def first_night_below(
+        self, low_c: float, start: date, end: date, warmer_by_c: float = 0.0
+    ) -> date | None:
+        """Return the first night that is usually so cold.
+
+        Parameters
+        ----------
+        low_c : float
+            The cold. [°C]
+        start, end : date
+            The first night that counts, and the first that does not.
+        warmer_by_c : float
+            How much warmer the place is. [°C]
+
+        Returns
+        -------
+        date or None
+            None where no night up to the end, or within a year, is so cold.
+        """
+        nights = _year_from(start)[: max((end - start).days, 0)]
+        cold = self.usual.low_c[nights] + warmer_by_c < low_c
+        return start + timedelta(int(np.argmax(cold))) if cold.any() else None
 
     def stirs_from(self, year: int, base_c: float, warmer_by_c: float = 0.0) -> date:
         """Return when growth shows again after the winter that a year's midwinter belongs to.
@@ -231,7 +264,7 @@ class Weather:
         order = np.roll(mean, -coldest)
         return date(year, 1, 1) + timedelta(coldest + int(np.argmax(order >= base_c + STIRS_C)))
 
-    @property
+    @cached_property
     def midwinter_index(self) -> int:
         """The coldest day of the year, from 0."""
         return int(np.argmin(self.usual.mean))

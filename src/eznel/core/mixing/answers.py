@@ -12,9 +12,11 @@ from eznel.core.mixing.caps import (
     Choice,
     DueJob,
     Portions,
+    Room,
     apart,
     caps,
     comes_along,
+    room_along,
     water_ec_ds_m,
 )
 from eznel.core.mixing.concentrates import two_tanks
@@ -68,13 +70,13 @@ def answer(due: DueJob, shed: Shed, shelf: Shelf) -> Answered:
     usable = on_shelf(due, fitting, shelf)
     plenty_g = {one.product.id: one.most_g for one in fitting}
     best: _Way | None = None
-    tried = []
+    tried, job = [], _Sized(due, _own_use(due), room_along(due))
     for portions in ways(due, usable, shed) if usable else ():
         if best is not None and _misses(best) <= (
             GOOD_ENOUGH if portions.poured == 1 else WORTH_POURING_OFF
         ):
             break
-        way = _way(due, portions, _choices(portions, usable, shed), shed, shelf)
+        way = _way(job, portions, _choices(portions, usable, shed), shed, shelf)
         tried.append(way)
         for one in way.choices:
             offered_g = MOST_MEASURES * one.grams * portions.count
@@ -112,13 +114,32 @@ class _Way:
         return self.answers[0].mix.short
 
 
-def _way(due: DueJob, portions: Portions, choices: list[Choice], shed: Shed, shelf: Shelf) -> _Way:
-    kg_a_job = due.stand.kg_yield / due.jobs / portions.received
-    crop = due.stand.crop
-    scale = Amounts(*(max(x, crop.uptake(n) * kg_a_job, 1e-6) for n, x in portions.need.items()))
+@dataclass(frozen=True, slots=True)
+class _Sized:
+    """A job with what its ways are measured against. [g]"""
+
+    due: DueJob
+    own_use: Amounts
+    """What the crop takes up for a job's share of the yield, above 0."""
+    room: tuple[Room, ...]
+
+
+def _own_use(due: DueJob) -> Amounts:
+    kg_a_job, crop = due.stand.kg_yield / due.jobs, due.stand.crop
+    return Amounts.of_each(lambda n: max(crop.uptake(n) * kg_a_job, 1e-6))
+
+
+def _way(job: _Sized, portions: Portions, choices: list[Choice], shed: Shed, shelf: Shelf) -> _Way:
+    due, per = job.due, portions.received
+    scale = Amounts(
+        *(max(x, y / per) for x, y in zip(portions.need.values, job.own_use.values, strict=True))
+    )
     items = tuple(Item(c.of, c.grams, c.available, c.cost) for c in choices)
     never = apart(choices) if portions.water_l and not two_tanks(shed.garden.preferences) else None
-    hard, along = caps(due, portions, choices, shed, shelf), comes_along(due, portions, choices)
+    hard, along = (
+        caps(due, portions, choices, shed, shelf),
+        comes_along(job.room, portions, choices),
+    )
     answers = blend(portions.need, scale, items, (*hard, *along.yielding), never, along.thrifty)
     return _Way(portions, choices, hard, tuple(one for one in answers if any(one.mix.counts)))
 
@@ -160,8 +181,8 @@ def _plan(due: DueJob, way: _Way, answer: Answer, shed: Shed) -> MixPlan:
         lines=_lines(used, shed),
         poured=poured,
         left_over_l=water_l * count * (1 - poured),
-        brings_g=answer.mix.brings * count * poured,
-        totals_g=total * count * poured,
+        brings_g=answer.mix.brings * portions.received,
+        totals_g=total * portions.received,
         miss=answer.mix.short,
         cost=sum(costs) * count if len(costs) == len(used) else None,
         n_mg_l=total.n / water_l * 1000 if water_l else 0.0,

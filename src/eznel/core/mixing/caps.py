@@ -131,14 +131,15 @@ def caps(
         Only those that limit anything.
     """
     found = [] if due.job.kind == "seedling" else list(_season_caps(due, portions, choices))
+    salts = _Salts(choices)
     if portions.water_l:
-        found += _solution_caps(due, portions, choices, shed)
+        found += _solution_caps(due, portions, salts, shed)
     elif isinstance(due.stand, InTub) and due.job.kind == "feed":
-        found += _solution_caps(due, dissolved_in(due, portions), choices, shed)
+        found += _solution_caps(due, dissolved_in(due, portions), salts, shed)
     elif isinstance(due.stand, OnGround):
-        found += _dressing_caps(due, portions, choices, due.stand.place)
+        found += _dressing_caps(due, portions, salts, due.stand.place)
         if due.job.kind == "feed":
-            found.append(_liquid_cap(due.stand, portions, choices))
+            found.append(_liquid_cap(due.stand, portions, salts))
         if due.job.kind == "base":
             found += placing_caps(due.stand, choices, portions.count)
     found += _product_caps(due, portions, choices, shed, shelf)
@@ -185,17 +186,51 @@ class Along:
     """How far those yield where the crop would starve by them."""
 
 
-def comes_along(due: DueJob, portions: Portions, choices: list[Choice]) -> Along:
-    """Return the limits on what comes along unasked.
+@dataclass(frozen=True, slots=True)
+class Room:
+    """What of a nutrient may come along with a job unasked, and how far that yields. [g]"""
+
+    nutrient: Nutrient
+    thrifty_g: float
+    yields_g: float
+
+
+def room_along(due: DueJob) -> tuple[Room, ...]:
+    """Return what may come along unasked with a job.
 
     A job has its share of what room is left, by its share of what the season still needs, so that
-    the first feeds do not take the room of the last. The limits yield to a multiple of the job's
-    share of the ceiling, but never to less than one measure.
+    the first feeds do not take the room of the last. It yields to a multiple of the job's share of
+    the ceiling.
 
     Parameters
     ----------
     due : DueJob
-        The job.
+        The job. [g]
+
+    Returns
+    -------
+    tuple of Room
+        Of phosphorus and of potassium; in tubs, whose mix is thrown away, of potassium alone.
+    """
+    bounded = [(x, t) for x, t in BOUNDED.items() if due.needs[x].ceiling_g < inf]
+    if due.job.kind == "seedling" or not bounded:
+        return ()
+    now, whole = _share(due.need, due.left), _share(due.job.first_g, due.season)
+    found = []
+    for x, times in bounded:
+        ceiling = due.needs[x].ceiling_g
+        left = max(ceiling - due.totals[x], 0.0)
+        found.append(Room(x, now * left, times * whole * ceiling))
+    return tuple(found)
+
+
+def comes_along(room: tuple[Room, ...], portions: Portions, choices: list[Choice]) -> Along:
+    """Return the limits on what comes along unasked; they yield at least to one measure.
+
+    Parameters
+    ----------
+    room : tuple of Room
+        The job's. [g]
     portions : Portions
         Portions and water. [L]
     choices : list of Choice
@@ -204,22 +239,15 @@ def comes_along(due: DueJob, portions: Portions, choices: list[Choice]) -> Along
     Returns
     -------
     Along
-        Of phosphorus and of potassium; in tubs, whose mix is thrown away, of potassium alone.
+        For one portion.
     """
-    if due.job.kind == "seedling":
-        return Along((), ())
     thrifty, yielding, per = [], [], portions.received
-    now, whole = _share(due.need, due.left), _share(due.job.first_g, due.season)
-    for x, times in BOUNDED.items():
-        ceiling = due.needs[x].ceiling_g
-        if ceiling == inf:
-            continue
+    for one in room:
+        x = one.nutrient
         uses = tuple(c.grams * c.product.contents.total[x] for c in choices)
         least = min((use for use in uses if use > 0), default=0.0)
-        room = max(ceiling - due.totals[x], 0.0)
-        thrifty.append(Cap(f"season_{x.lower()}", uses, now * room / per))
-        most = max(times * whole * ceiling / per, least)
-        yielding.append(Cap(f"along_{x.lower()}", uses, most))
+        thrifty.append(Cap(f"season_{x.lower()}", uses, one.thrifty_g / per))
+        yielding.append(Cap(f"along_{x.lower()}", uses, max(one.yields_g / per, least)))
     return Along(tuple(thrifty), tuple(yielding))
 
 
@@ -229,24 +257,28 @@ def _share(part: Amounts, whole: Amounts) -> float:
     return max((min(a / b, 1.0) for a, b in pairs if b > 0), default=1.0)
 
 
-def _solution_caps(
-    due: DueJob, portions: Portions, choices: list[Choice], shed: Shed
-) -> Iterable[Cap]:
-    soluble = tuple(c.grams * c.product.contents.soluble_n for c in choices)
-    salt = tuple(c.grams * c.product.contents.ec_ds_m_per_g_l for c in choices)
+class _Salts:
+    """What a measure of each choice dissolves: nitrogen, and all that conducts."""
+
+    def __init__(self, choices: list[Choice]) -> None:
+        self.choices = choices
+        self.n_g = tuple(c.grams * c.product.contents.soluble_n for c in choices)
+        self.ds_m_l = tuple(c.grams * c.product.contents.ec_ds_m_per_g_l for c in choices)
+
+
+def _solution_caps(due: DueJob, portions: Portions, salts: _Salts, shed: Shed) -> Iterable[Cap]:
     stage = stage_of(due)
     room = most_ec_ds_m(stage, due.stand.crop.salt_threshold_ds_m) - water_ec_ds_m(shed)
-    yield Cap("feed_ec", salt, max(room, 0.0) * portions.water_l)
-    yield Cap("strength_n", soluble, most_n_mg_l(stage) * portions.water_l / 1000)
+    yield Cap("feed_ec", salts.ds_m_l, max(room, 0.0) * portions.water_l)
+    yield Cap("strength_n", salts.n_g, most_n_mg_l(stage) * portions.water_l / 1000)
     if isinstance(due.stand, InTub):
-        yield _ammonium_cap(due, choices, portions)
+        yield _ammonium_cap(due, salts, portions)
     else:
-        yield _liquid_cap(due.stand, portions, choices)
+        yield _liquid_cap(due.stand, portions, salts)
 
 
-def _liquid_cap(stand: OnGround, portions: Portions, choices: list[Choice]) -> Cap:
-    soluble = tuple(c.grams * c.product.contents.soluble_n for c in choices)
-    return Cap("liquid_n", soluble, LIQUID_N_G_M2 * stand.ground_m2 / portions.received)
+def _liquid_cap(stand: OnGround, portions: Portions, salts: _Salts) -> Cap:
+    return Cap("liquid_n", salts.n_g, LIQUID_N_G_M2 * stand.ground_m2 / portions.received)
 
 
 def stage_of(due: DueJob) -> str | None:
@@ -265,18 +297,17 @@ def stage_of(due: DueJob) -> str | None:
     return "seedling" if due.job.kind == "seedling" else due.stand.stage_on(due.day)
 
 
-def _ammonium_cap(due: DueJob, choices: list[Choice], portions: Portions) -> Cap:
+def _ammonium_cap(due: DueJob, salts: _Salts, portions: Portions) -> Cap:
     """Ammonium and urea harm roots in soilless mix, the more so in the cold: a share of the
     nitrogen at most. A label that does not say its forms counts as neither good nor bad. Where
     nothing in the shed keeps that share, warm roots bear a weak feed of it.
     """
     warmth = _warmth(due)
     most = MOST_AMMONIUM if warmth >= COLD_ROOTS_C else MOST_AMMONIUM_COLD
-    over = tuple(c.grams * _ammonium_over(c.product, most) for c in choices)
-    soluble = tuple(c.grams * c.product.contents.soluble_n for c in choices)
-    better = any(n > 0 and more <= 0 for n, more in zip(soluble, over, strict=True))
+    over = tuple(c.grams * _ammonium_over(c.product, most) for c in salts.choices)
+    better = any(n > 0 and more <= 0 for n, more in zip(salts.n_g, over, strict=True))
     if warmth >= WARM_ROOTS_C and not better:
-        return Cap("ammonium_warm", soluble, WARM_AMMONIUM_N_MG_L * portions.water_l / 1000)
+        return Cap("ammonium_warm", salts.n_g, WARM_AMMONIUM_N_MG_L * portions.water_l / 1000)
     return Cap("ammonium", over, 0.0)
 
 
@@ -288,42 +319,49 @@ def _ammonium_over(product: Fertiliser, most: float) -> float:
     return held.ammonium_urea_n - most * held.soluble_n
 
 
-def _dressing_caps(
-    due: DueJob, portions: Portions, choices: list[Choice], bed: Bed
-) -> Iterable[Cap]:
-    soluble = tuple(c.grams * c.product.contents.soluble_n for c in choices)
-    salt = tuple(c.grams * c.product.contents.ec_ds_m_per_g_l for c in choices)
+def _dressing_caps(due: DueJob, portions: Portions, salts: _Salts, bed: Bed) -> Iterable[Cap]:
     ground = due.stand.ground_m2 / portions.count
-    yield Cap("dressing_n", soluble, DRESSING_N_G_M2 * ground)
+    yield Cap("dressing_n", salts.n_g, DRESSING_N_G_M2 * ground)
     water_l_m2 = SATURATION_L_PER_KG * bed_soil_mass(bed).value
-    yield Cap("dressing_ec", salt, DRESSING_EC_DS_M * water_l_m2 * ground)
+    yield Cap("dressing_ec", salts.ds_m_l, DRESSING_EC_DS_M * water_l_m2 * ground)
 
 
 def _product_caps(
     due: DueJob, portions: Portions, choices: list[Choice], shed: Shed, shelf: Shelf
 ) -> Iterable[Cap]:
-    """Each product's own limits: label, stock, and what the water dissolves."""
-    per, ground = portions.received, due.stand.ground_m2
-    water_c = can_water_c(_warmth(due)) if portions.water_l else 0.0
+    """Each product's own limits, of which the least binds; and what boron the ground may have."""
+    warmth = _warmth(due)
     for of, product in {c.of: c.product for c in choices}.items():
-        left, a_plant = shelf.left_g[product.id], most_per_plant(product)
-        limits = {
-            "stock": None if left is None else max(left, 0.0) / portions.count,
-            "label_plant": None if a_plant is None else a_plant * due.stand.plants / per,
-        }
-        if ground and (on_ground := most_on_ground(product)) is not None:
-            limits["label_rate"] = on_ground * ground / per
-        if portions.water_l:
-            in_water, dissolves = most_in_water(product), solubility_g_l(product, water_c)
-            limits["label_strength"] = None if in_water is None else in_water * portions.water_l
-            limits["dissolves"] = None if dissolves is None else dissolves * portions.water_l
-        for key, limit in limits.items():
-            if limit is not None:
-                yield Cap(key, tuple(c.grams if c.of == of else 0.0 for c in choices), limit)
+        limits = _limits_of(product, due.stand, portions, warmth)
+        left = shelf.left_g[product.id]
+        if left is not None:
+            limits["stock"] = max(left, 0.0) / portions.count
+        if limits:
+            key = min(limits, key=lambda one: limits[one])
+            uses = tuple(c.grams if c.of == of else 0.0 for c in choices)
+            yield Cap(key, uses, limits[key])
     boron = tuple(c.grams * c.product.contents.boron for c in choices)
     if any(boron) and due.stand.ground_m2:
         room = max(BORON_G_M2 * due.stand.ground_m2 - due.used.boron_g, 0.0)
-        yield Cap("boron", boron, room / per)
+        yield Cap("boron", boron, room / portions.received)
+
+
+def _limits_of(
+    product: Fertiliser, stand: Stand, portions: Portions, warmth_c: float
+) -> dict[str, float]:
+    """What its label allows in one portion, and what the water dissolves. [g]"""
+    per, limits = portions.received, {}
+    if (a_plant := most_per_plant(product)) is not None:
+        limits["label_plant"] = a_plant * stand.plants / per
+    if stand.ground_m2 and (on_ground := most_on_ground(product)) is not None:
+        limits["label_rate"] = on_ground * stand.ground_m2 / per
+    if not portions.water_l:
+        return limits
+    if (in_water := most_in_water(product)) is not None:
+        limits["label_strength"] = in_water * portions.water_l
+    if (dissolves := solubility_g_l(product, can_water_c(warmth_c))) is not None:
+        limits["dissolves"] = dissolves * portions.water_l
+    return limits
 
 
 def _warmth(due: DueJob) -> float:

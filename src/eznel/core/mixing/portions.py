@@ -63,7 +63,8 @@ def _cans(due: DueJob, usable: list[Usable], shed: Shed) -> Iterator[Portions]:
         return Portions(count, "can", litres, whole / count, wanted_l / (count * litres))
 
     yield made(cans, water_l / cans)
-    if due.job.kind == "feed":
+    # What one can holds is not split: two half cans take the same scoops, only coarser.
+    if due.job.kind == "feed" and cans > 1:
         for more in range(1, MORE_CANS + 1):
             yield made(cans + more, water_l / (cans + more))
     if water_l / cans < can_l:

@@ -33,7 +33,7 @@ from eznel.core.plan.result import (
 )
 from eznel.core.plan.tasks import tasks
 from eznel.core.plan.tides import keeping_of, tides
-from eznel.core.plan.to_buy import to_buy
+from eznel.core.plan.to_buy import Market
 from eznel.core.products.fertiliser import Fertiliser, first_season_share
 from eznel.core.products.masses import scoop_mass
 from eznel.core.reference import Catalogue
@@ -102,7 +102,7 @@ def make(
         known = kept.part(
             ("planting plan", season.stand.id), (season,), lambda: _planting(season, workings)
         )
-        return replace(known, tasks=tasks(season.stand, stands))
+        return replace(known, tasks=tasks(season.stand, stands), to_buy=short_of(season, workings))
 
     walk = walking_order(garden.places)
     return Made(
@@ -185,7 +185,7 @@ def _planting(season: Season, workings: Workings) -> PlantingPlan:
         coated=coated_sizes(stand, stands),
         blend=season.plan.blend,
         refused=tuple(dict.fromkeys(one for job in season.jobs for one in job.refused)),
-        to_buy=short_of(season, workings),
+        to_buy=(),
         findings=(
             *advice.nothing_to_give(season),
             *advice.of_stand(stand, stands, standing.fits),
@@ -217,10 +217,14 @@ def short_of(season: Season, workings: Workings) -> tuple[ToBuy, ...]:
     tuple of ToBuy
         General materials. [g]
     """
-    need, dissolved = totals_g(season.needs), season.stand.where == "tub"
-    return to_buy(
-        _short(season), need, dissolved=dissolved, shed=workings.shed, shelf=workings.shelf()
-    )
+    there, kept = workings.there, workings.kept
+    market = kept.part("market", (there,), lambda: Market(workings.shed, there))
+    dissolved = season.stand.where == "tub"
+
+    def bought() -> tuple[ToBuy, ...]:
+        return market.to_buy(_short(season), totals_g(season.needs), dissolved=dissolved)
+
+    return kept.part(("to buy", season.stand.id), (season, there), bought)
 
 
 def _extras_too_strong(season: Season, workings: Workings) -> list[Finding]:

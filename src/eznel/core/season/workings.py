@@ -1,6 +1,7 @@
 """Everything a plan is made from, each part computed once."""
 
 from datetime import date
+from functools import cached_property
 
 from eznel.core.document import Garden, Log
 from eznel.core.kept import Kept
@@ -71,3 +72,13 @@ class Workings:
     def shelf(self) -> Shelf:
         """Return what is in the shed today, after all that was logged."""
         return self.shed.shelf(self.log.feeds, self.stands.worked_in, self.log.stock_moves)
+
+    @cached_property
+    def there(self) -> frozenset[str]:
+        """Keys of the general materials of which something is in the shed today."""
+        left_g = self.shelf().left_g
+        return frozenset(
+            one.product.material
+            for id_, one in self.shed.products.items()
+            if one.product.material and (left_g[id_] is None or left_g[id_])
+        )

@@ -166,8 +166,8 @@ def through_winter(
     ends = [weather.bolts_from(winter, warmer), *(day for day in planted_after if day >= grown)]
     coldest = HARD_FROST_C.get(crop.frost)
     if coldest is not None:
-        nights = (grown + timedelta(n) for n in range((ends[0] - grown).days))
-        ends += [night for night in nights if weather.low_c(night, warmer) < coldest][:1]
+        night = weather.first_night_below(coldest, grown, ends[0], warmer)
+        ends += [] if night is None else [night]
     return replace(calendar, last_pick=max(min(ends), grown))
 
 
