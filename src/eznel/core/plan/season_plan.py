@@ -35,7 +35,6 @@ from eznel.core.plan.tasks import tasks
 from eznel.core.plan.tides import keeping_of, tides
 from eznel.core.plan.to_buy import Market
 from eznel.core.products.fertiliser import Fertiliser, first_season_share
-from eznel.core.products.masses import scoop_mass
 from eznel.core.reference import Catalogue
 from eznel.core.season.course import JobPlan
 from eznel.core.season.fold import Season
@@ -351,8 +350,8 @@ def _product(
         first_season_n=first_season_share(product).value,
         ec_of_1g_l_ds_m=held.ec_ds_m_per_g_l,
         scoops=tuple(
-            _scoop(scoop.id, scoop_mass(product, scoop).value, held.declared)
-            for scoop in workings.stands.garden.scoops
+            ScoopFacts(scoop, grams, held.declared * grams)
+            for scoop, grams in shed.scoop_g[product.id].items()
         ),
         left_g=now.left_g[product.id],
         left_after_g=after.left_g[product.id],
@@ -362,7 +361,3 @@ def _product(
         refused=shed.refused[product.id],
         cautions=cautions.cautions(product, None),
     )
-
-
-def _scoop(scoop: UUID, grams: float, held: Amounts) -> ScoopFacts:
-    return ScoopFacts(scoop, grams, held * grams)

@@ -124,11 +124,16 @@ class Shed:
         self.by_size = sorted(self.garden.scoops, key=lambda scoop: scoop.volume.ml)
         self.ml = [scoop.volume.ml for scoop in self.by_size]
         """What each holds, in the order of `by_size`. [mL]"""
-        self.grams = {
-            id_: [scoop_mass(one, scoop).value for scoop in self.by_size]
+        self.scoop_g = {
+            id_: {scoop.id: scoop_mass(one, scoop).value for scoop in self.garden.scoops}
             for id_, one in self.products.items()
         }
-        """What one level scoop of each product weighs, in the order of `by_size`. [g]"""
+        """What one level scoop of each product weighs, by scoop. [g]"""
+        self.grams = {
+            id_: [by_scoop[scoop.id] for scoop in self.by_size]
+            for id_, by_scoop in self.scoop_g.items()
+        }
+        """The same in the order of `by_size`. [g]"""
         self.boron = {id_: one.contents.boron for id_, one in self.products.items()}
         """Grams of it in a gram of each product. [g/g]"""
         self.refused = {
