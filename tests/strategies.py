@@ -220,7 +220,10 @@ def schools(draw: st.DrawFn) -> dict[str, Any]:
     return base.model_dump(mode="json") | {
         "key": "our_school",
         "name": "Our school",
-        "hold_days": draw(st.integers(0, 14)),
+        "hold_days": draw(st.integers(0, 40)),
+        "stop_days": draw(st.sampled_from((None, None, 0, 20))),
+        "label_share": draw(st.sampled_from((None, None, 0.25, 1.0))),
+        "rich_mix": draw(st.sampled_from(("counts", "instead_of_feed"))),
         "interval_days": draw(st.integers(5, 60)),
         "at_planting": draw(st.sampled_from(("nothing", "starter"))),
         "base_p_share": draw(st.sampled_from((1.0, 0.4))),

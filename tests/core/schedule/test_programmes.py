@@ -10,6 +10,7 @@ from hypothesis import strategies as st
 
 from eznel import catalogue
 from eznel.core.crops.uptake import Curve
+from eznel.core.document import Programme
 from eznel.core.nutrients import NOTHING, NUTRIENTS, Amounts
 from eznel.core.schedule.programmes import (
     Window,
@@ -17,6 +18,7 @@ from eznel.core.schedule.programmes import (
     dressing_dates,
     feed_dates,
     feed_shares,
+    interval_of,
     within_caps,
 )
 
@@ -36,8 +38,25 @@ def window(at_start: float = 0.0, at_stop: float = 1.0) -> Window:
     [(28, 14, [0, 14]), (29, 14, [0, 14, 28]), (1, 14, [0]), (0, 14, []), (-5, 14, [])],
 )
 def test_feed_dates(days, interval, expected) -> None:
-    found = feed_dates(START, START + timedelta(days), interval)
-    assert [(day - START).days for day in found] == expected
+    found = feed_dates(START, START + timedelta(days), lambda _: interval)
+    assert [(day.on - START).days for day in found] == expected
+
+
+def test_each_phase_may_have_an_interval_of_its_own() -> None:
+    """Every fourteen days, from fruit set every seven; closer still where a limit asks it."""
+    base = catalogue.load().programmes["leaf_then_fruit"].model_dump()
+    phases = [
+        {"until_stage": "fruit_set", "n": 1, "p2o5": 1, "k2o": 1},
+        {"n": 1, "p2o5": 1, "k2o": 2, "interval_days": 7},
+    ]
+    own = Programme.model_validate(base | {"phases": phases})
+    starts = {"fruit_set": START + timedelta(20)}
+    days = feed_dates(START, START + timedelta(43), interval_of(own, starts))
+    # 0 and 14 are before fruit set and carry a fortnight; from 28 on, weekly: 28, 35, 42
+    assert [(day.on - START).days for day in days] == [0, 14, 28, 35, 42]
+    assert [day.gap_days for day in days] == [14, 14, 7, 7, 7]
+    closer = feed_dates(START, START + timedelta(28), interval_of(own, starts, 10))
+    assert [(day.on - START).days for day in closer] == [0, 10, 20, 27]
 
 
 def test_each_feed_carries_the_crop_to_the_next() -> None:

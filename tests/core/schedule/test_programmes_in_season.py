@@ -1,5 +1,6 @@
 """The eight programmes on one planting: days, splits, and that none changes the season's amount."""
 
+from collections.abc import Sequence
 from itertools import pairwise
 
 import pytest
@@ -7,6 +8,7 @@ import pytest
 import gardens
 from eznel import catalogue
 from eznel.core.document import Log, Programme
+from eznel.core.plan.season_advice import of_caps
 from eznel.core.season.workings import Workings
 
 PROGRAMMES = tuple(catalogue.load().programmes)
@@ -19,13 +21,19 @@ SHED = [
 
 
 def workings(
-    programme: str, crop: str = "cucumber", place: str = "bed", own: tuple[Programme, ...] = ()
+    programme: str,
+    crop: str = "cucumber",
+    place: str = "bed",
+    own: tuple[Programme, ...] = (),
+    *,
+    shed: Sequence[dict] = SHED,
+    places: Sequence[dict] | None = None,
 ) -> Workings:
-    places = [gardens.bed()] if place == "bed" else [gardens.tub(litres=40)]
+    usual = gardens.bed() if place == "bed" else gardens.tub(litres=40)
     garden = gardens.garden(
-        places=places,
+        places=places or [usual],
         plantings=[gardens.planting(crop, place, plants=2, programme=programme)],
-        products=SHED,
+        products=shed,
         programmes=own,
         scoops=[gardens.scoop("gram", 1), gardens.scoop("spoon", 10), gardens.scoop("cup", 100)],
     )
@@ -101,3 +109,68 @@ def test_a_tub_on_slow_release_gets_most_at_the_start() -> None:
 def test_granules_are_for_the_ground_and_a_tub_is_fed_instead() -> None:
     assert planned("monthly_granular", "dressing", place="tub") == []
     assert planned("monthly_granular", "feed", place="tub")
+
+
+def own(of: str, **fields: object) -> Programme:
+    """A programme that ships, with answers of one's own."""
+    base = catalogue.load().programmes[of].model_dump(mode="json")
+    return Programme.model_validate(base | {"key": "own_way", "name": "Our way"} | fields)
+
+
+def season(programme: Programme, crop: str, place: str, **more: object):
+    (found,) = workings("own_way", crop, place, own=(programme,), **more).seasons
+    return found
+
+
+def test_feeding_to_the_last_picking_and_so_many_days_before_it() -> None:
+    """A cucumber is fed until 14 days before its last picking, a head of lettuce until 14 days
+    before it is cut: a programme may feed the fruit longer, the leaves never."""
+    for days in (0, 30):
+        cucumber = season(own("leaf_then_fruit", stop_days=days), "cucumber", "bed")
+        calendar = cucumber.stand.calendar
+        assert (calendar.last_pick - calendar.stop).days == days
+        last = max(job.planned_on for job in cucumber.plan.jobs)
+        assert last < calendar.stop
+    usual = season(own("leaf_then_fruit"), "lettuce", "bed").stand.calendar
+    longer = season(own("leaf_then_fruit", stop_days=0), "lettuce", "bed").stand.calendar
+    assert longer.stop == usual.stop < usual.last_pick
+
+
+def test_a_month_of_plain_water() -> None:
+    """Planted on 12 May: with a hold of 30 days the first feed is on 11 June."""
+    found = season(own("leaf_then_fruit", hold_days=30), "cucumber", "bed")
+    feeds = [job for job in found.plan.jobs if job.kind == "feed"]
+    assert feeds[0].planned_on.isoformat() == "2026-06-11"
+
+
+def test_a_quarter_of_the_label_is_fed_more_often_and_in_more_water() -> None:
+    """The label allows 1 g/L of 12 % nitrogen: a quarter is 30 mg N/L. Two cucumbers in a square
+    metre's bed need grams a feed, so a fortnight is too long, and the limit is named."""
+    feed = gardens.product(
+        "feed", "soluble", N=12, P2O5=4, K2O=18, max_strength=gardens.measure(1, "g/L")
+    )
+    found = season(own("leaf_then_fruit", label_share=0.25), "cucumber", "bed", shed=[feed])
+    mixes = [job.mixes[0] for job in found.jobs if job.job.kind == "feed" and job.mixes]
+    assert mixes
+    assert max(mix.n_mg_l for mix in mixes) <= 30 + 1e-6
+    assert found.plan.interval_days == 7
+    (said,) = [one for one in of_caps(found) if one.key == "fed_more_often"]
+    numbers = {one.name: one.value for one in said.numbers}
+    assert numbers["needs"] > numbers["most"]
+    full = season(own("leaf_then_fruit", label_share=1.0), "cucumber", "bed", shed=[feed])
+    assert full.plan.interval_days == 14
+
+
+def test_either_a_rich_mix_or_feed_and_never_both() -> None:
+    """Thirty litres with 4 g/L of a coated 15-0-10 hold 18 g N, more than a tenth of what cucumbers
+    take: no feed comes, and what is missing is said. Plain mix is fed and nothing is worked in."""
+    either = own("slow_release_tub", rich_mix="instead_of_feed")
+    charged = gardens.tub(
+        litres=40,
+        charge=[{"product": gardens.uid("coated"), "strength": gardens.measure(4, "g/L")}],
+    )
+    rich = season(either, "cucumber", "tub", places=[charged])
+    assert not rich.plan.jobs
+    assert "rich_mix_only" in [one.key for one in of_caps(rich)]
+    plain = season(either, "cucumber", "tub")
+    assert {job.kind for job in plain.plan.jobs} == {"feed"}

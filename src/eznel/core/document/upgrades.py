@@ -43,6 +43,11 @@ def _to_7(data: Data) -> Data:
     return data
 
 
+def _to_8(data: Data) -> Data:
+    """Version 8 knows when a programme stops, its interval by phase, and how strong it mixes."""
+    return data
+
+
 STEPS: tuple[Callable[[Data], Data], ...] = (_to_2, _to_3, _to_4, _to_5, _to_6, _to_7)
 """Step n (from 0) brings version n + 1 to n + 2."""
 

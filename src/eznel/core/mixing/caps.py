@@ -358,7 +358,7 @@ def _limits_of(
     if not portions.water_l:
         return limits
     if (in_water := most_in_water(product)) is not None:
-        limits["label_strength"] = in_water * portions.water_l
+        limits["label_strength"] = in_water * portions.water_l * (stand.programme.label_share or 1)
     if (dissolves := solubility_g_l(product, can_water_c(warmth_c))) is not None:
         limits["dissolves"] = dissolves * portions.water_l
     return limits

@@ -87,7 +87,7 @@ def _poured_l(due: DueJob) -> float:
         return seedling_l(due.stand)
     if due.job.kind == "starter":
         return STARTER_L_PER_PLANT * due.stand.plants
-    return feed_water_l(due.stand, due.need.n or due.job.first_g.n)
+    return feed_water_l(due.stand, due.need.n or due.job.first_g.n, due.job.aim_n_mg_l)
 
 
 def _least_l(due: DueJob, usable: list[Usable], shed: Shed) -> float:

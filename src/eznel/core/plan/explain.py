@@ -289,7 +289,7 @@ def _job_need(workings: Workings, job: str, nutrient: str) -> Worked:
         litres = STARTER_L_PER_PLANT * stand.plants
         return Worked.first("starter_need", need, "g", *_dissolved(need, litres))
     if found.causes == ("magnesium_short",):
-        litres = feed_water_l(stand, found.job.first_g.n)
+        litres = feed_water_l(stand, found.job.first_g.n, found.job.aim_n_mg_l)
         return Worked.first("magnesium_need", need, "g", *_dissolved(need, litres))
     ahead = season.jobs[season.jobs.index(found) :]
     first, rest = found.job.first_g[x], sum(j.job.first_g[x] for j in ahead)

@@ -13,7 +13,7 @@ from eznel.core.mixing.concentrates import Concentrate, concentrates_of
 from eznel.core.needs.dose import Need, totals_g
 from eznel.core.nutrients import Amounts
 from eznel.core.places import walking_order
-from eznel.core.plan import advice
+from eznel.core.plan import advice, season_advice
 from eznel.core.plan.cans import shared_cans
 from eznel.core.plan.changes import changes
 from eznel.core.plan.measures import standing as standing_of
@@ -186,12 +186,12 @@ def _planting(season: Season, workings: Workings) -> PlantingPlan:
         refused=tuple(dict.fromkeys(one for job in season.jobs for one in job.refused)),
         to_buy=(),
         findings=(
-            *advice.nothing_to_give(season),
+            *season_advice.nothing_to_give(season),
             *advice.of_stand(stand, stands, standing.fits),
-            *advice.of_caps(season),
-            *advice.comes_along(season),
-            *advice.overfed(season),
-            *advice.salty(season, workings.shed, stands.worked_in),
+            *season_advice.of_caps(season),
+            *season_advice.comes_along(season),
+            *season_advice.overfed(season),
+            *season_advice.salty(season, workings.shed, stands.worked_in),
             *_extras_too_strong(season, workings),
         ),
     )

@@ -1,20 +1,24 @@
 """Feeding programmes side by side for one planting: the same season planned anew by each."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
+from math import isclose
 from uuid import UUID
 
 import numpy as np
 
+from eznel.core.blend import EQUAL
 from eznel.core.document import Programme
 from eznel.core.errors import Unknown
 from eznel.core.nutrients import Amounts, Nutrient
 from eznel.core.plan.judging import Judgement, judge
 from eznel.core.plan.result import Tide
+from eznel.core.plan.season_advice import of_caps
 from eznel.core.plan.tides import tides
 from eznel.core.season.fold import Season
 from eznel.core.season.workings import Workings
+from eznel.core.working import Finding
 
 FITTED: tuple[Nutrient, ...] = ("N", "P", "K")
 """What a programme is judged by, stage by stage."""
@@ -54,6 +58,10 @@ class ProgrammeSeason:
     highest_ec_ds_m: float
     """Of all its feeds, with the water. 0 where none is dissolved."""
     highest_n_mg_l: float
+    findings: tuple[Finding, ...]
+    """What limits make of it."""
+    same_as: str | None = None
+    """An earlier one that comes to the same jobs and amounts, if any."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -89,14 +97,24 @@ def by_programme(planting: UUID, workings: Workings) -> Programmes:
     mine = next((one for one in garden.plantings if one.id == planting), None)
     if mine is None:
         raise Unknown("planting", "no_such_planting")
-    return Programmes(
-        planting,
-        mine.programme,
-        tuple(
-            _season(_by(programme, planting, workings), planting, programme)
-            for programme in workings.stands.programmes.values()
-        ),
+    found: list[ProgrammeSeason] = []
+    for programme in workings.stands.programmes.values():
+        one = _season(_by(programme, planting, workings), planting, programme)
+        like = next((other.programme for other in found if _same(one, other)), None)
+        found.append(replace(one, same_as=like))
+    return Programmes(planting, mine.programme, tuple(found))
+
+
+def _same(one: ProgrammeSeason, other: ProgrammeSeason) -> bool:
+    """Whether two programmes come to the same jobs on the same days, amounts within a fiftieth."""
+    return len(one.jobs) == len(other.jobs) and all(
+        (a.on, a.kind, a.planned) == (b.on, b.kind, b.planned) and _near(a.need_g, b.need_g)
+        for a, b in zip(one.jobs, other.jobs, strict=True)
     )
+
+
+def _near(one: Amounts, other: Amounts) -> bool:
+    return all(isclose(a, b, rel_tol=EQUAL) for a, b in zip(one.values, other.values, strict=True))
 
 
 def _by(programme: Programme, planting: UUID, workings: Workings) -> Workings:
@@ -120,6 +138,7 @@ def _season(workings: Workings, planting: UUID, programme: Programme) -> Program
         fits=tuple(_fits(season, tides(season, workings.shed))),
         highest_ec_ds_m=max((mix.ec_ds_m for mix in mixes), default=0.0),
         highest_n_mg_l=max((mix.n_mg_l for mix in mixes), default=0.0),
+        findings=tuple(of_caps(season)),
     )
 
 

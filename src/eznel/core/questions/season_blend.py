@@ -231,7 +231,9 @@ class _Program:
         self._row(nitrogen, max(MOST_GROWTH * n_g, along))
         dissolved = job.plan.job.kind in DISSOLVED
         mix = job.plan.mixes[0] if job.plan.mixes else None
-        planned_l = mix.water_l * mix.portions if mix else feed_water_l(due.stand, n_g)
+        planned_l = (
+            mix.water_l * mix.portions if mix else feed_water_l(due.stand, n_g, due.job.aim_n_mg_l)
+        )
         portions = Portions(1, "can", planned_l if dissolved else 0.0, due.need)
         shelf = self.workings.shelf()
         for cap in caps(due, portions, choices, shed, shelf):

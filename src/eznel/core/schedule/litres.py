@@ -2,7 +2,7 @@
 
 from math import ceil
 
-from eznel.core.stands.stand import InTub, Stand
+from eznel.core.stands.stand import InTub, OnGround, Stand
 
 TUB_DRENCH_SHARE = 0.12
 """Feed per tub as a share of its mix: between 10 and 15 %, until a little drains."""
@@ -50,7 +50,7 @@ def seedling_l(stand: Stand) -> float:
     return SEEDLING_L_PER_PLANT * stand.plants
 
 
-def feed_water_l(stand: Stand, need_n_g: float) -> float:
+def feed_water_l(stand: Stand, need_n_g: float, n_mg_l: float = GROUND_N_MG_L) -> float:
     """Return the feed to make for a liquid job.
 
     Parameters
@@ -59,6 +59,8 @@ def feed_water_l(stand: Stand, need_n_g: float) -> float:
         The planting in its place.
     need_n_g : float
         Nitrogen that the feed is to bring. [g]
+    n_mg_l : float
+        Strength that it aims at in the ground. [mg/L]
 
     Returns
     -------
@@ -67,7 +69,22 @@ def feed_water_l(stand: Stand, need_n_g: float) -> float:
     """
     if isinstance(stand, InTub):
         return drench_l(stand)
-    least, most = GROUND_L_PER_PLANT
-    most = max(most, GROUND_L_PER_M2 * stand.ground_m2 / stand.plants)
-    per_plant = need_n_g / stand.plants * 1000 / GROUND_N_MG_L
+    least, most = GROUND_L_PER_PLANT[0], most_ground_l(stand)
+    per_plant = need_n_g / stand.plants * 1000 / n_mg_l
     return stand.plants * min(max(ceil(per_plant * 10) / 10, least), most)
+
+
+def most_ground_l(stand: OnGround) -> float:
+    """Return the most feed that a plant in the ground takes at a time.
+
+    Parameters
+    ----------
+    stand : OnGround
+        The planting in a bed.
+
+    Returns
+    -------
+    float
+        For one plant. [L]
+    """
+    return max(GROUND_L_PER_PLANT[1], GROUND_L_PER_M2 * stand.ground_m2 / stand.plants)

@@ -4,7 +4,7 @@ Nitrogen follows the crop's uptake, brought forward so that all of it is in befo
 The programme's ratio says when potassium and phosphorus come; it never changes how much in all.
 """
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 from itertools import accumulate, pairwise
@@ -49,7 +49,15 @@ class Window:
         return min(curve.at(day) / at_stop, 1.0) if at_stop > 0 else 1.0
 
 
-def feed_dates(start: date, stop: date, interval_days: int) -> list[date]:
+@dataclass(frozen=True, slots=True)
+class FeedDay:
+    """A day of regular feeding, and how long it is to carry the crop."""
+
+    on: date
+    gap_days: int
+
+
+def feed_dates(start: date, stop: date, interval: Callable[[date], int]) -> list[FeedDay]:
     """Return the days of regular feeding, from the start to before the stop.
 
     Parameters
@@ -58,24 +66,55 @@ def feed_dates(start: date, stop: date, interval_days: int) -> list[date]:
         First feed: the end of the hold.
     stop : date
         From this day on nothing is fed.
-    interval_days : int
-        Days between feeds. [days]
+    interval : callable
+        Days from a feed on a day to the next. [days]
 
     Returns
     -------
-    list of date
+    list of FeedDay
         Empty where the stop comes first.
     """
-    count = ceil(max((stop - start).days, 0) / interval_days)
-    return [start + timedelta(n * interval_days) for n in range(count)]
+    days: list[FeedDay] = []
+    day = start
+    while day < stop:
+        days.append(FeedDay(day, interval(day)))
+        day += timedelta(days[-1].gap_days)
+    return days
 
 
-def on_weekday(days: Sequence[date], weekday: int | None, stop: date) -> list[date]:
+def interval_of(
+    programme: Programme, stage_starts: Mapping[str, date], most_days: int | None = None
+) -> Callable[[date], int]:
+    """Return a programme's interval as it depends on the day.
+
+    Parameters
+    ----------
+    programme : Programme
+        The programme; its phases may have intervals of their own.
+    stage_starts : mapping of str to date
+        First day of each stage.
+    most_days : int or None
+        Where feeds have to come closer than the programme has them. [days]
+
+    Returns
+    -------
+    callable
+        From a day to the days until the next feed. [days]
+    """
+
+    def interval(day: date) -> int:
+        own = _phase(programme.phases, day, stage_starts).interval_days or programme.interval_days
+        return own if most_days is None else min(own, most_days)
+
+    return interval
+
+
+def on_weekday(days: Sequence[FeedDay], weekday: int | None, stop: date) -> list[FeedDay]:
     """Return days of feeding moved onto one day of the week, each to the nearest.
 
     Parameters
     ----------
-    days : sequence of date
+    days : sequence of FeedDay
         At least a week apart, the first from which on may be fed.
     weekday : int or None
         Number from 0, a Monday; None leaves all as they are. [days]
@@ -84,18 +123,19 @@ def on_weekday(days: Sequence[date], weekday: int | None, stop: date) -> list[da
 
     Returns
     -------
-    list of date
+    list of FeedDay
         As many; one that finds no such day before the stop, or none of its own, stays.
     """
     if weekday is None:
         return list(days)
-    moved: list[date] = []
+    moved: list[FeedDay] = []
     for day in days:
-        nearest = day + timedelta((weekday - day.weekday() + 3) % 7 - 3)
-        earliest = max(days[0], moved[-1] + timedelta(1) if moved else days[0])
+        nearest = day.on + timedelta((weekday - day.on.weekday() + 3) % 7 - 3)
+        earliest = max(days[0].on, moved[-1].on + timedelta(1) if moved else days[0].on)
         while nearest < earliest:
             nearest += timedelta(7)
-        moved.append(nearest if nearest < stop else max(day, earliest))
+        on = nearest if nearest < stop else max(day.on, earliest)
+        moved.append(FeedDay(on, day.gap_days))
     return moved
 
 

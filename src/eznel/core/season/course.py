@@ -242,7 +242,7 @@ class Course:
 
     def _magnesium(self, job: Job) -> Wanted:
         """Magnesium in place of a feed, once for each time it was seen to be short."""
-        litres = feed_water_l(self.facts.planned.stand, job.first_g.n)
+        litres = feed_water_l(self.facts.planned.stand, job.first_g.n, job.aim_n_mg_l)
         need = Amounts(mg=MG_MG_L / 1000 * litres)
         return Wanted(need, need, causes=("magnesium_short",))
 

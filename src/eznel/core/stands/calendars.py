@@ -34,6 +34,11 @@ class Calendar:
     past: float = 0.0
     """Share of the year's uptake that was over when a perennial was planted. [g/g]"""
 
+    @property
+    def starts(self) -> dict[str, date]:
+        """First day of each stage."""
+        return {span.key: span.start for span in self.spans}
+
     def start_of(self, stage: str) -> date | None:
         """Return the first day of a stage, if it comes."""
         return next((span.start for span in self.spans if span.key == stage), None)
@@ -122,7 +127,7 @@ def calendar_of(
         stages=stages,
         begins=begins,
         last_pick=last_pick,
-        stop=_stop(crop, spans, last_pick, frost),
+        stop=_stop(crop, programme, spans, last_pick, frost),
         hold_end=hold_end,
         pause=_pause(crop, starts) if isinstance(place, Bed) else None,
         past=stages[order - 1].share_n if order and crop.habit == "perennial" else 0.0,
@@ -268,16 +273,26 @@ def _hold_end(
 
 
 def _stop(
-    crop: Crop, spans: tuple[StageSpan, ...], last_pick: date, first_frost: date | None
+    crop: Crop,
+    programme: Programme,
+    spans: tuple[StageSpan, ...],
+    last_pick: date,
+    first_frost: date | None,
 ) -> date:
-    """The earliest of the stop stage, the stop days and the last picking."""
+    """The earliest of the stop stage, the stop days and the last picking.
+
+    A programme's own days stand in the place of the crop's days before the last picking, and
+    shorten the others.
+    """
     starts = {span.key: span.start for span in spans}
     before = {"last_pick": last_pick, "first_frost": first_frost, "first_harvest": None}
     before["first_harvest"] = starts.get("harvest")
     ends = [last_pick]
     if crop.stop_stage in starts:
         ends.append(starts[crop.stop_stage])
-    event = before.get(crop.stop_before or "")
-    if event is not None:
+    own, event = programme.stop_days, before.get(crop.stop_before or "")
+    if own is not None:
+        ends.append(last_pick - timedelta(own))
+    if event is not None and (own is None or crop.stop_before != "last_pick"):
         ends.append(event - timedelta(crop.stop_days or 0))
     return min(ends)
