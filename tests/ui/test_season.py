@@ -52,14 +52,19 @@ def test_programmes_side_by_side_and_one_of_our_own(season: Page) -> None:
     choose(season, "Tomato Red Lantern")
     season.get_by_role("button", name="Programmes side by side").click()
     drawer = season.get_by_role("dialog", name="Programmes side by side")
-    expect(drawer.get_by_role("listitem")).to_have_count(8)
+    programmes = drawer.locator(".programmes > li")
+    expect(programmes).to_have_count(8)
     drawer.get_by_role("button", name="Copy and edit").first.click()
     drawer.get_by_label("Name").fill("Tidal feeding")
-    drawer.get_by_label("Interval").fill("10")
+    drawer.get_by_label("Interval", exact=True).fill("10")
+    drawer.get_by_label("Interval in it").last.fill("7")
+    drawer.get_by_label("Feeding ends").select_option("before")
+    drawer.get_by_label("Days before the last picking").fill("30")
+    drawer.get_by_label("Feeds are mixed").select_option("0.5")
     drawer.get_by_label("Calcium").select_option("supplement_at_planting")
     drawer.get_by_role("button", name="Save", exact=True).click()
-    expect(drawer.get_by_role("listitem")).to_have_count(9)
-    own = drawer.get_by_role("listitem").last
+    expect(programmes).to_have_count(9)
+    own = programmes.last
     expect(own).to_contain_text("Tidal feeding")
     own.get_by_role("button", name="Try it").click()
     # The old plan stays as a ghost until it is kept.
@@ -69,6 +74,8 @@ def test_programmes_side_by_side_and_one_of_our_own(season: Page) -> None:
     kept = read(season)["file"]["garden"]
     (programme,) = kept["programmes"]
     assert (programme["name"], programme["interval_days"]) == ("Tidal feeding", 10)
+    assert programme["phases"][-1]["interval_days"] == 7
+    assert (programme["stop_days"], programme["label_share"]) == (30, 0.5)
     assert programme["key"] in [p["programme"] for p in kept["plantings"]]
 
 

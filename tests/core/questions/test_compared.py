@@ -54,6 +54,28 @@ def test_own_programmes_stand_beside_the_others() -> None:
     assert len(compared.seasons) == len(catalogue.load().programmes) + 1
 
 
+def test_two_that_come_to_the_same_say_so() -> None:
+    """A copy under another name is the same; one that feeds every ten days is not."""
+    weekly = catalogue.load().programmes["little_and_often"].model_dump(mode="json")
+    copy = weekly | {"key": "mine", "name": "Mine"}
+    other = weekly | {"key": "slower", "name": "Slower", "interval_days": 10}
+    compared = by_programme(CUCUMBER, workings(garden(programmes=[copy, other])))
+    found = {one.programme: one.same_as for one in compared.seasons}
+    assert found["mine"] == "little_and_often"
+    assert found["slower"] is None
+    assert found["little_and_often"] is None
+
+
+def test_what_a_limit_makes_of_a_programme_is_said_where_it_is_chosen() -> None:
+    """A feed every sixty days would have to bring more than 2 g N/m² at once: weekly instead."""
+    rare = catalogue.load().programmes["leaf_then_fruit"].model_dump(mode="json")
+    rare |= {"key": "rare", "name": "Rare", "interval_days": 60}
+    compared = by_programme(CUCUMBER, workings(garden(programmes=[rare])))
+    said = {one.programme: [f.key for f in one.findings] for one in compared.seasons}
+    assert "fed_more_often" in said["rare"]
+    assert "fed_more_often" not in said["little_and_often"]
+
+
 def test_how_supply_keeps_pace_by_stage() -> None:
     """What is there by the end of the last stage, over what is needed by then, is what is met."""
     compared = by_programme(CUCUMBER, workings(garden()))

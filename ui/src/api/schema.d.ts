@@ -3334,6 +3334,8 @@ export interface components {
          * @description The emphasis of the feeds up to a stage, as parts of N, P₂O₅ and K₂O.
          */
         Phase: {
+            /** Interval Days */
+            interval_days?: number | null;
             /** K2O */
             k2o: number;
             /** N */
@@ -4071,6 +4073,8 @@ export interface components {
             interval_days: number;
             /** Key */
             key: string;
+            /** Label Share */
+            label_share?: number | null;
             /**
              * Magnesium
              * @default if_low
@@ -4086,11 +4090,21 @@ export interface components {
             name: string;
             /** Phases */
             phases: components["schemas"]["Phase"][];
+            /** Raised In */
+            raised_in?: ("plain" | "charged") | null;
+            /**
+             * Rich Mix
+             * @default counts
+             * @enum {string}
+             */
+            rich_mix: "counts" | "instead_of_feed";
             /**
              * Side Dress At
              * @default []
              */
             side_dress_at: string[];
+            /** Stop Days */
+            stop_days?: number | null;
         };
         /**
          * ProgrammeJob
@@ -4113,6 +4127,8 @@ export interface components {
          * @description One planting's season by one programme.
          */
         ProgrammeSeason: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
             /** Fits */
             fits: components["schemas"]["StageFit"][];
             /** Highest Ec Ds M */
@@ -4126,6 +4142,8 @@ export interface components {
             judged: components["schemas"]["Judgement"];
             /** Programme */
             programme: string;
+            /** Same As */
+            same_as?: string | null;
         };
         /**
          * Programmes

@@ -3,6 +3,7 @@ import type { Schemas } from '../../api/client'
 import type { ThingEditing } from '../../api/editing'
 import { useGarden } from '../../api/gardens'
 import { useCatalogue, useWords } from '../../api/reference'
+import { showNumber } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import {
   ChoiceField,
@@ -153,6 +154,81 @@ function Feeding(fields: Fields) {
       {draft.method !== 'side_dress' && (
         <Number {...fields} of="interval_days" label={t('Interval')} suffix={t('days')} />
       )}
+      <Stop {...fields} />
+      <Strength {...fields} />
+    </>
+  )
+}
+
+/** When feeding ends. */
+function Stop({ draft, faults, onChange }: Fields) {
+  const own = draft.stop_days
+  return (
+    <>
+      <ChoiceField
+        label={t('Feeding ends')}
+        hint={t('Leafy crops are never fed later than their kind has it, for the nitrate in them.')}
+        value={own == null ? 'crop' : own === 0 ? 'last' : 'before'}
+        options={[
+          { value: 'crop', label: t('as the crop has it') },
+          { value: 'last', label: t('with the last picking') },
+          { value: 'before', label: t('so many days before it') },
+        ]}
+        onChange={(ends) =>
+          onChange({ stop_days: ends === 'crop' ? null : ends === 'last' ? 0 : 21 })
+        }
+      />
+      {own != null && own > 0 && (
+        <NumberField
+          label={t('Days before the last picking')}
+          suffix={t('days')}
+          value={own}
+          faults={faultsAt(faults, 'stop_days')}
+          onChange={(stop_days) => onChange({ stop_days })}
+        />
+      )}
+    </>
+  )
+}
+
+/** How strong feeds are, and what a rich mix means for them. */
+function Strength({ draft, onChange }: Fields) {
+  const shares = [1, 0.5, 0.25]
+  const kept = draft.label_share
+  const listed = kept == null || shares.includes(kept) ? shares : [...shares, kept]
+  return (
+    <>
+      <ChoiceField
+        label={t('Feeds are mixed')}
+        value={kept == null ? 'stage' : String(kept)}
+        options={[
+          { value: 'stage', label: t('as strong as the stage bears') },
+          ...listed.map((share) => ({
+            value: String(share),
+            label: t('at {share} % of the label’s strength', { share: showNumber(100 * share) }),
+          })),
+        ]}
+        onChange={(share) => onChange({ label_share: share === 'stage' ? null : +share })}
+      />
+      <ChoiceField
+        label={t('A rich potting mix')}
+        value={draft.rich_mix}
+        options={[
+          { value: 'counts', label: t('counts, and feeds make up the rest') },
+          { value: 'instead_of_feed', label: t('stands in the place of feeds') },
+        ]}
+        onChange={(rich_mix) => onChange({ rich_mix })}
+      />
+      <ChoiceField
+        label={t('Seedlings stand in')}
+        value={draft.raised_in ?? ''}
+        options={[
+          { value: '', label: t('what the planting says') },
+          { value: 'plain', label: t('mix without feed') },
+          { value: 'charged', label: t('mix with a charge') },
+        ]}
+        onChange={(raised) => onChange({ raised_in: raised || null })}
+      />
     </>
   )
 }
@@ -243,6 +319,7 @@ function Emphasis({ draft, faults, onChange }: Fields) {
           key={n}
           phase={phase}
           last={n === phases.length - 1}
+          spread={draft.method === 'side_dress'}
           stages={stages}
           faults={faultsAt(faults, `phases.${n}`)}
           onChange={(next) => onChange({ phases: phases.map((one, m) => (m === n ? next : one)) })}
@@ -261,6 +338,7 @@ function Emphasis({ draft, faults, onChange }: Fields) {
 function PhaseFields(props: {
   phase: Phase
   last: boolean
+  spread: boolean
   stages: readonly Option[]
   faults: FaultAt[]
   onChange: (phase: Phase) => void
@@ -288,6 +366,15 @@ function PhaseFields(props: {
           onChange={(value) => onChange({ ...phase, [part]: value ?? 0 })}
         />
       ))}
+      {props.spread || (
+        <NumberField
+          label={t('Interval in it')}
+          suffix={t('days')}
+          value={phase.interval_days ?? undefined}
+          faults={faultsAt(props.faults, 'interval_days')}
+          onChange={(interval_days) => onChange({ ...phase, interval_days: interval_days ?? null })}
+        />
+      )}
       {props.onRemove && (
         <Button size="small" type="text" onClick={props.onRemove}>
           {t('Remove')}

@@ -11,6 +11,7 @@ import { newId } from '../../lib/ids'
 import { showLitres, showPrice, showNumber } from '../../lib/numbers'
 import { plural, t } from '../../lib/words'
 import { Refused } from '../../parts/Field'
+import { Findings } from '../../parts/Findings'
 import { programmesOf } from '../../parts/names'
 import type { Nutrient } from '../../theme/nutrients'
 import { ProgrammeForm } from './ProgrammeForm'
@@ -81,6 +82,14 @@ export default function Programmes(props: {
                     to={planting.last_pick}
                     label={t('Feeds over the season')}
                   />
+                  {one.same_as && (
+                    <p className="small">
+                      {t('It comes to the same as “{name}”: the same days, the same amounts.', {
+                        name: known.get(one.same_as)?.name ?? one.same_as,
+                      })}
+                    </p>
+                  )}
+                  <Findings of={one.findings} words={words} />
                   <Figures one={one} currency={file.garden.preferences.currency} />
                   <Fits one={one} terms={words.terms} />
                 </li>
