@@ -111,10 +111,17 @@ def test_the_labels_interval_is_kept_and_others_fill_the_days_between() -> None:
 
 
 def test_the_labels_times_are_kept() -> None:
+    """Two are spread: one for the first half of the season's nitrogen, one for the second."""
     planting = gardens.single(plan_with({**FEED, "max_times": 2}, SPARE))
-    assert len(days_of(planting, "feed")) == 2
+    first, second = (job.due_on for job in days_of(planting, "feed"))
     assert days_of(planting, "spare")
-    assert ("label_times") in {one.reason for one in planting.refused}
+    reasons = {one.reason for one in planting.refused}
+    assert {"label_times", "label_times_spread"} <= reasons
+    jobs = [job for job in planting.jobs if job.kind == "feed"]
+    whole = sum(job.first_g.n for job in jobs)
+    assert first == jobs[0].due_on
+    assert sum(job.first_g.n for job in jobs if job.due_on <= second) > whole / 2
+    assert sum(job.first_g.n for job in jobs if job.due_on < second) <= whole / 2 + 1e-9
 
 
 def test_a_label_counts_by_the_plant() -> None:

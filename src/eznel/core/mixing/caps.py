@@ -73,6 +73,8 @@ class DueJob:
     used: Used
     """Which products this planting has had, and when."""
     jobs: int
+    through: float
+    """Share of the first plan's feeding that is done with this job. [g/g]"""
 
 
 @dataclass(frozen=True, slots=True)

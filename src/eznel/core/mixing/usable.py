@@ -69,7 +69,7 @@ def _of_forms(
     rich_in_p = []
     for product in _fitting(due, shed, forms):
         reason = shed.refused[product.id] or rules.of_job(
-            product, due.stand, due.job.kind, due.day, due.used
+            product, due.stand, due.job.kind, due.day, due.used, due.through
         )
         available = shed.available(product.id, due.stand, due.day)
         one = Usable(product, available, max(due.need.met_by(available), default=0.0))

@@ -106,7 +106,7 @@ def _pour(source: _Feed, feed: _Feed, workings: Workings) -> SharedPour | None:
     choices = []
     for of, one in enumerate(mix.taken):
         product = shed.products[one.product]
-        if rules.of_job(product, stand, "feed", feed.job.due_on, feed.due.used):
+        if rules.of_job(product, stand, "feed", feed.job.due_on, feed.due.used, feed.due.through):
             return None
         if feed.job.job.only is not None and product.id not in feed.job.job.only:
             return None

@@ -186,6 +186,13 @@ class Course:
         return self.facts.planned.plan.jobs[len(self.done)]
 
     @property
+    def through(self) -> float:
+        """Share of the first plan's nitrogen that is in with the next job, 1 without any. [g/g]"""
+        ahead = self.facts.ahead
+        after_g = ahead[len(self.done)].n - self.next_job.first_g.n
+        return 1 - after_g / ahead[0].n if ahead[0].n > 0 else 1.0
+
+    @property
     def next_extra(self) -> FeedEntry | None:
         """The extra feed after those that have passed."""
         extras = self.facts.extras

@@ -22,6 +22,7 @@ from eznel.core.mixing.portions import WEAK
 from eznel.core.needs.dose import Needs
 from eznel.core.nutrients import Amounts
 from eznel.core.schedule.jobs import FirstPlan, Job
+from eznel.core.season.allotting import Ahead, Use
 from eznel.core.season.course import Course, JobPlan, Passed, Planned, Status, Wanted, facts
 from eznel.core.season.following import covered
 from eznel.core.season.tally import Tally
@@ -92,6 +93,7 @@ def fold(
         for one in planned
     ]
     shelf = shed.shelf(happened.entries, happened.worked_in, happened.moves)
+    ahead = Ahead(((_use(one, job), job) for one in planned for job in one.plan.jobs), shed)
     queue = [(day, n) for n, c in enumerate(courses) if (day := c.due()) is not None]
     heapq.heapify(queue)
     while queue:
@@ -101,7 +103,9 @@ def fold(
         if extra is not None and extra.on == day:
             course.pass_extra(extra, shed)
         else:
-            passed = _passed(course, day, shed, shelf, kept)
+            use, job = _use(course.facts.planned, course.next_job), course.next_job
+            passed = _passed(course, day, shed, ahead.offered(use, job, shelf), kept)
+            ahead.passed(use, job)
             if passed.job.mix is not None:
                 shelf.take(passed.job.mix.taken)
             course.pass_job(passed)
@@ -109,6 +113,10 @@ def fold(
         if following is not None:
             heapq.heappush(queue, (following, n))
     return tuple(_season(course, kept) for course in courses)
+
+
+def _use(planned: Planned, job: Job) -> Use:
+    return Use(job.kind, planned.stand.where)
 
 
 def _season(course: Course, kept: Kept) -> Season:
@@ -192,6 +200,7 @@ def _due(course: Course, job: Job, day: date, wanted: Wanted) -> DueJob:
         totals=tally.totals,
         used=tally.used,
         jobs=len(planned.plan.jobs),
+        through=course.through,
     )
 
 

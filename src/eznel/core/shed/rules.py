@@ -7,6 +7,7 @@ test and of the crop. A product that is refused is left out of the mix before an
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date, timedelta
+from math import ceil
 from uuid import UUID
 
 from eznel.core.document import Preferences, Product
@@ -15,6 +16,7 @@ from eznel.core.products.limits import BORON_PRODUCT, CHLORIDE_PRODUCT, TRACE_PR
 from eznel.core.shed.placing import JobKind, barred
 from eznel.core.stands.stand import Stand
 
+JUST = 1e-9
 THRIFTY = "declares_phosphorus"
 """The one refusal that yields, where nothing else in the shed would feed the crop."""
 
@@ -79,7 +81,9 @@ def of_garden(of: Fertiliser, rules: Preferences) -> str | None:
     return "from_animals" if rules.no_animal_products and animal else None
 
 
-def of_job(of: Fertiliser, stand: Stand, kind: JobKind, day: date, used: Used) -> str | None:
+def of_job(
+    of: Fertiliser, stand: Stand, kind: JobKind, day: date, used: Used, through: float = 1.0
+) -> str | None:
     """Return why a product may not be used for one job, if so.
 
     Parameters
@@ -94,6 +98,9 @@ def of_job(of: Fertiliser, stand: Stand, kind: JobKind, day: date, used: Used) -
         The job's day.
     used : Used
         What the planting has had before.
+    through : float
+        Share of the season's feeding that is done with this job: by then as large a share of a
+        label's number of uses may be gone, so that they last. [g/g]
 
     Returns
     -------
@@ -108,16 +115,18 @@ def of_job(of: Fertiliser, stand: Stand, kind: JobKind, day: date, used: Used) -
     sensitive = stand.crop.hates_chloride or stand.where == "tub"
     if sensitive and held.chloride >= CHLORIDE_PRODUCT:
         return "chloride_harms"
-    hard = barred(of, stand, kind, day) or _of_label(of.product, day, used)
+    hard = barred(of, stand, kind, day) or _of_label(of.product, day, used, through)
     if hard is None and stand.soil_class("P") == "very_high" and held.total.p > 0:
         return THRIFTY
     return hard
 
 
-def _of_label(product: Product, day: date, used: Used) -> str | None:
+def _of_label(product: Product, day: date, used: Used, through: float) -> str | None:
     days: Sequence[date] = used.days.get(product.id, ())
     if product.max_times is not None and len(days) >= product.max_times:
         return "label_times"
+    if product.max_times is not None and len(days) >= ceil(product.max_times * through - JUST):
+        return "label_times_spread"
     if product.interval_days is not None and any(
         abs(day - one) < timedelta(product.interval_days) for one in days
     ):
