@@ -155,7 +155,7 @@ def blend(
     need : Amounts
         Targets; one of 0 is scored for excess only. [g]
     scale : Amounts
-        What an excess of each is compared with, above 0: the target, or the crop's own use. [g]
+        The crop's own use, above 0: an excess is compared with the larger of it and the target. [g]
     items : tuple of Item
         One measure each; a product may come in two sizes. [g]
     caps : tuple of Cap
@@ -302,12 +302,13 @@ def _binding(caps: tuple[Cap, ...]) -> tuple[Cap, ...]:
 
 def _score(brings: Floats, need: Amounts, scale: Amounts) -> tuple[Floats, Floats]:
     """Weighted mean relative shortfall of each mix, and weighted mean relative excess. [g/g]"""
-    beyond = brings - np.array(need.values)[:, None]
+    wanted_g = np.array(need.values)
+    beyond = brings - wanted_g[:, None]
     wanted = [w if grams > 0 else 0.0 for w, grams in zip(_WEIGHT, need.values, strict=True)]
     whole = sum(wanted)
     missed = [w / whole / grams if w else 0.0 for w, grams in zip(wanted, need.values, strict=True)]
     short = np.array(missed) @ np.maximum(-beyond, 0.0)
-    excess = (_SHARE / np.array(scale.values)) @ np.maximum(beyond, 0.0)
+    excess = (_SHARE / np.maximum(wanted_g, scale.values)) @ np.maximum(beyond, 0.0)
     return short, excess
 
 

@@ -31,6 +31,7 @@ from eznel.core.working import Finding, Level
 GOOD_ENOUGH, WORTH_POURING_OFF = 0.1, 0.2
 """A miss up to this is not worth more cans, or making more than is poured: the next feed makes it
 good."""
+LEAST_G = 1e-6
 SAME = 1e-9
 """Two teaspoons and a larger scoop are the same only if they are exactly."""
 
@@ -125,15 +126,20 @@ class _Sized:
 
 
 def _own_use(due: DueJob) -> Amounts:
-    kg_a_job, crop = due.stand.kg_yield / due.jobs, due.stand.crop
-    return Amounts.of_each(lambda n: max(crop.uptake(n) * kg_a_job, 1e-6))
+    kg, crop = due.stand.kg_yield / due.jobs, due.stand.crop
+    return Amounts(
+        max(crop.uptake_n * kg, LEAST_G),
+        max(crop.uptake_p * kg, LEAST_G),
+        max(crop.uptake_k * kg, LEAST_G),
+        max(crop.uptake_ca * kg, LEAST_G),
+        max(crop.uptake_mg * kg, LEAST_G),
+        max(crop.uptake_s * kg, LEAST_G),
+    )
 
 
 def _way(job: _Sized, portions: Portions, choices: list[Choice], shed: Shed, shelf: Shelf) -> _Way:
-    due, per = job.due, portions.received
-    scale = Amounts(
-        *(max(x, y / per) for x, y in zip(portions.need.values, job.own_use.values, strict=True))
-    )
+    due = job.due
+    scale = job.own_use / portions.received
     items = tuple(Item(c.of, c.grams, c.available, c.cost) for c in choices)
     never = apart(choices) if portions.water_l and not two_tanks(shed.garden.preferences) else None
     hard, along = (

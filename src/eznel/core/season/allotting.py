@@ -26,10 +26,17 @@ class Ahead:
     """What all jobs of a garden that are still to come are to bring, by their use. [g]"""
 
     def __init__(self, jobs: Iterable[tuple[Use, Job]], shed: Shed) -> None:
-        self._shed = shed
         self._first_g: dict[Use, Amounts] = {}
         for use, job in jobs:
             self._first_g[use] = self._first_g.get(use, NOTHING) + job.first_g
+        self._feeds = {
+            id_: _Feeds(
+                one.contents.available.n,
+                tuple(use for use in self._first_g if one.form in FORMS[use]),
+            )
+            for id_, one in shed.products.items()
+            if shed.refused[id_] is None and one.contents.available.n > 0
+        }
 
     def offered(self, use: Use, job: Job, shelf: Shelf) -> Shelf:
         """Return what a job may take of each product.
@@ -48,35 +55,44 @@ class Ahead:
         Shelf
             At most that; the same where it lasts. [g]
         """
+        claim_g = _claim_g(job.first_g)
         scarce = [id_ for id_, left in shelf.left_g.items() if left and not self._lasts(id_, left)]
-        wanted = _claim_g(job.first_g)
-        if not scarce or wanted <= 0:
+        if not scarce or claim_g <= 0:
             return shelf
-        lasting = [id_ for id_, left in shelf.left_g.items() if id_ not in scarce and left != 0]
+        lasting = [
+            one.uses
+            for id_, one in self._feeds.items()
+            if id_ not in scarce and shelf.left_g[id_] != 0
+        ]
         left_g = dict(shelf.left_g)
         for id_ in scarce:
-            rivals = self._rivals(id_)
-            needy = [one for one in rivals if not any(one in self._rivals(x) for x in lasting)]
-            whole = sum(_claim_g(self._first_g[one]) for one in (needy if use in needy else rivals))
+            rivals = self._feeds[id_].uses
+            needy = [x for x in rivals if not any(x in uses for uses in lasting)]
+            whole = sum(_claim_g(self._first_g[x]) for x in (needy if use in needy else rivals))
             if use in rivals and whole > 0:
-                left_g[id_] = (left_g[id_] or 0.0) * min(wanted / whole, 1.0)
+                left_g[id_] = (left_g[id_] or 0.0) * min(claim_g / whole, 1.0)
         return Shelf(left_g)
 
     def passed(self, use: Use, job: Job) -> None:
         """Take a job from those ahead."""
         self._first_g[use] = self._first_g[use].beyond(job.first_g)
 
-    def _rivals(self, product: UUID) -> list[Use]:
-        """What a product can be used for, of what is ahead."""
-        one = self._shed.products[product]
-        if self._shed.refused[product] is not None or one.contents.available.n <= 0:
-            return []
-        return [use for use in self._first_g if one.form in FORMS[use]]
-
     def _lasts(self, product: UUID, left_g: float) -> bool:
         """Whether a product alone has the nitrogen for all that it can be used for."""
-        n_g = sum(self._first_g[use].n for use in self._rivals(product))
-        return left_g * self._shed.products[product].contents.available.n >= n_g
+        feeds = self._feeds.get(product)
+        if feeds is None:
+            return True
+        n_g = left_g * feeds.n
+        for use in feeds.uses:
+            n_g -= self._first_g[use].n
+        return n_g >= 0
+
+
+class _Feeds(NamedTuple):
+    """What a gram of a product brings, and what it can be used for. [g/g]"""
+
+    n: float
+    uses: tuple[Use, ...]
 
 
 def _claim_g(first_g: Amounts) -> float:
