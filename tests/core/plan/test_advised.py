@@ -71,6 +71,30 @@ def between(crop: str, start: date, end: date, *, least: float = 0, most: float 
     return look
 
 
+def in_step(crop: str, nutrient: str, stage: str, least: float) -> Check:
+    """When a stage begins, at least such a share of what is needed by then has come."""
+
+    def look(plan: SeasonPlan) -> str | None:
+        planting = _of(plan, crop)
+        tide = next(one for one in planting.tides if one.nutrient == nutrient)
+        began = next(s.start for s in planting.stages if s.key == stage)
+        n = max(n for n, day in enumerate(tide.days) if day <= began)
+        share = tide.supply_g[n] / tide.need_g[n]
+        return None if share >= least else f"{share:.2f} of {nutrient} by {stage}"
+
+    return look
+
+
+def lasts(crop: str) -> Check:
+    """One of the last two feeds is given: what there is was not all taken by the first."""
+
+    def look(plan: SeasonPlan) -> str | None:
+        feeds = [job for job in _of(plan, crop).jobs if job.kind == "feed"]
+        return None if any(job.mixes for job in feeds[-2:]) else "the last feeds are without"
+
+    return look
+
+
 def no_nitrogen(crop: str, start: date, end: date) -> Check:
     return between(crop, start, end, most=0)
 
@@ -249,6 +273,26 @@ TABLE = (
             one("basil", gardens.tub(litres=5, count=3, shelter="cover"), SOLUBLE, plants=3,
                 site=WINDOWSILL),
             (all_answered("basil"), met("basil", N=0.8))),
+    Advised("weekly feeds of three small pots", date(2026, 5, 20),
+            one("parsley", gardens.tub(litres=5, count=3, shelter="cover"), SOLUBLE, plants=3,
+                site=WINDOWSILL, programme="little_and_often"),
+            (says("fed_together"), all_answered("parsley"), met("parsley", N=0.8))),
+    Advised("potassium of a tomato in a tub keeps its own curve", date(2026, 5, 12),
+            one("tomato", gardens.tub(litres=40), SOLUBLE, gardens.product("potash", "soluble",
+                K2O=50, S=17)), (in_step("tomato", "K", "fruit_set", 0.7), met("tomato", K=0.9))),
+    Advised("a third of a bottle for two tubs", date(2026, 5, 12),
+            one("tomato", gardens.tub(litres=40, count=2), TOMATO_FEED | {"stock":
+                {"amount": gardens.measure(300, "mL"), "counted_on": "2026-05-01"}}, plants=2),
+            (lasts("tomato"),)),
+    Advised("a feed that its label allows three times", date(2026, 5, 12),
+            one("tomato", gardens.tub(litres=40, count=2), TOMATO_FEED | {"max_times": 3},
+                plants=2),
+            (says("label_times_spread"),
+             between("tomato", date(2026, 7, 10), date(2026, 10, 15), least=0.08))),
+    Advised("lettuce under glass in the dark weeks", date(2026, 10, 10),
+            one("lettuce", gardens.bed(shelter="cover"), SOLUBLE, plants=12,
+                planted_on="2026-10-05", programme="little_and_often"),
+            (says("after_low_light"),)),
     Advised("seedlings and a can of four litres", date(2026, 3, 20),
             one("tomato", gardens.tub(litres=40), SOLUBLE, plants=6,
                 preferences={"can": gardens.measure(4, "L")})

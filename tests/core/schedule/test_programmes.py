@@ -112,3 +112,13 @@ def test_dressings_keep_a_fortnight(starts, share, least) -> None:
     room = 1 + 99 // 14
     asked = max(least, math.ceil(1 / share - 1e-9), sum(n < 100 for n in starts))
     assert len(days) == min(asked, room)
+
+
+def test_emphasis_leaves_a_tub_three_quarters_of_its_potassium_in_time() -> None:
+    """Two feeds, halves by uptake, potassium leaned to the second: a quarter and three quarters.
+    To keep three quarters of the curve, the first brings 0.75 × 0.5."""
+    school = catalogue.load().programmes["leaf_then_fruit"]
+    days = [START, START + timedelta(50)]
+    rows = feed_shares(school, window(), days, {"flowering": days[1]}, NOTHING, 0.75)
+    assert [row.k for row in rows] == pytest.approx([0.375, 0.625])
+    assert [row.n for row in rows] == pytest.approx([0.5, 0.5])

@@ -93,6 +93,13 @@ class Limits(NamedTuple):
     upper: float
 
 
+class Span(NamedTuple):
+    """Days from one to before another."""
+
+    since: date
+    until: date
+
+
 class Weather:
     """A site's warmth by day. Measured days replace what is usual."""
 
@@ -151,6 +158,29 @@ class Weather:
     def day_h(self, day: date) -> float:
         """Return the length of a day, sunrise to sunset (FAO-56, eq. 24, 25 and 34). [h]"""
         return float(_days_h(self.site.latitude_deg)[day.timetuple().tm_yday - 1])
+
+    def dark_spans(self, hours: float, start: date, end: date) -> list[Span]:
+        """Return the spans of days that are shorter.
+
+        Parameters
+        ----------
+        hours : float
+            Day length. [h]
+        start, end : date
+            The first day that counts, and the first that does not.
+
+        Returns
+        -------
+        list of Span
+            In order of days.
+        """
+        short = _days_h(self.site.latitude_deg)[_year_from(start)] < hours
+        days = np.resize(short, max((end - start).days, 0)).astype(int)
+        edges = np.flatnonzero(np.diff(days, prepend=0, append=0)).tolist()
+        return [
+            Span(start + timedelta(a), start + timedelta(b))
+            for a, b in zip(edges[::2], edges[1::2], strict=True)
+        ]
 
     def lengthens_to(self, hours: float, day: date) -> date:
         """Return the first day from one on that is so long.

@@ -73,10 +73,18 @@ def of_caps(season: Season) -> list[Finding]:
 
 
 def _fed_more_often(season: Season) -> Iterator[Finding]:
-    """What the programme's interval would take, and the limit that it would break."""
+    """What the programme's interval would take, and the limit that it would break; or that weak
+    feeds come together.
+    """
     stand, plan = season.stand, season.plan
     wanted_days, first = stand.programme.interval_days, stand.first_calendar
     feeds = [job for job in plan.jobs if job.kind == "feed"]
+    days = (
+        Quantity("wanted_days", wanted_days, "days"),
+        Quantity("interval_days", plan.interval_days, "days"),
+    )
+    if feeds and isinstance(stand, InTub) and plan.interval_days > wanted_days:
+        yield Finding("fed_together", Level.NOTE, "programme", numbers=days)
     if not feeds or plan.interval_days >= wanted_days:
         return
     wanted = feed_dates(first.hold_end, first.stop, interval_of(stand.programme, first.starts))
@@ -87,8 +95,7 @@ def _fed_more_often(season: Season) -> Iterator[Finding]:
     else:
         unit, worth = "g/m²", 1 / stand.ground_m2
     numbers = (
-        Quantity("wanted_days", wanted_days, "days"),
-        Quantity("interval_days", plan.interval_days, "days"),
+        *days,
         Quantity("needs", each_g * worth, unit),
         Quantity("most", most_g * worth, unit, Origin.TYPICAL),
     )

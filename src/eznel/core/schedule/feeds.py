@@ -18,6 +18,7 @@ from eznel.core.schedule.litres import (
 )
 from eznel.core.schedule.programmes import (
     DRESSING_GAP_DAYS,
+    MERGED_DAYS,
     SHORTEST_INTERVAL_DAYS,
     FeedDay,
     Window,
@@ -33,6 +34,13 @@ from eznel.core.stands.stand import InTub, OnGround, Stand
 
 AUTUMN_N = 0.2
 """Most of the nitrogen before a winter that a crop stands through: it can hardly use more."""
+TUB_K_KEEPS = 0.75
+"""A programme's emphasis leaves a tub, which holds no potassium of its own, at least this share of
+what the crop has taken up by then. [g/g]"""
+SMALL_POT_L = 8.0
+"""A pot that holds no more than this is small. [L]"""
+WEAK = 0.75
+"""Feeds that make no more than this share of what the stages bear are weak."""
 SAND_DRESSING_SHARE = 0.7
 """Sand lets nitrate through: smaller dressings, so more of them."""
 
@@ -204,12 +212,14 @@ def liquids(stand: Stand, window: Window, fed: Amounts, base: Amounts, most_n_mg
     """
     if not fed.any:
         return Feeds([], stand.programme.interval_days, 0.0)
-    interval = _closest_days(stand, fed.n, most_n_mg_l)
-    starts = stand.calendar.starts
-    dates = feed_dates(window.start, window.stop, interval_of(stand.programme, starts, interval))
+    closest = _closest_days(stand, fed.n, most_n_mg_l)
+    least = _merged_days(stand, fed.n, most_n_mg_l)
+    every = interval_of(stand.programme, stand.calendar.starts, closest, least)
+    dates = feed_dates(window.start, window.stop, every)
     if all(day.gap_days >= SHORTEST_INTERVAL_DAYS for day in dates):
         dates = on_weekday(dates, stand.feeding_day, window.stop)
-    days = _awake(stand, "feed", interval or stand.programme.interval_days, dates)
+    interval = max(closest or stand.programme.interval_days, least)
+    days = _awake(stand, "feed", interval, dates)
     most = [most_liquid_n_g(stand, day, most_n_mg_l) for day in days.on]
     feeds = _split(stand, days, _shares(stand, window, days.on, base), fed, most)
     aim = min(most_n_mg_l, GROUND_N_MG_L)
@@ -217,7 +227,8 @@ def liquids(stand: Stand, window: Window, fed: Amounts, base: Amounts, most_n_mg
 
 
 def _shares(stand: Stand, window: Window, days: list[date], base: Amounts) -> list[Amounts]:
-    shares = feed_shares(stand.programme, window, days, stand.calendar.starts, base)
+    keeps = TUB_K_KEEPS if isinstance(stand, InTub) else 0.0
+    shares = feed_shares(stand.programme, window, days, stand.calendar.starts, base, keeps)
     if not stand.rests_before_stop or stand.crop.habit == "perennial":
         return shares
     winter = stand.weather.midwinter_before(window.stop)
@@ -272,6 +283,18 @@ def _closest_days(stand: Stand, fed_n_g: float, most_n_mg_l: float) -> int | Non
     else:
         fits = sum(most) >= fed_n_g
     return None if fits else SHORTEST_INTERVAL_DAYS
+
+
+def _merged_days(stand: Stand, fed_n_g: float, most_n_mg_l: float) -> int:
+    """A fortnight for small pots whose weekly feeds would be weak: a scoop is too much for so
+    little, and two weeks' feed still within what the stages bear. 0 where not. [days]
+    """
+    if not isinstance(stand, InTub) or stand.filled_l.value > SMALL_POT_L:
+        return 0
+    first = stand.first_calendar
+    days = feed_dates(first.hold_end, first.stop, lambda _: MERGED_DAYS)
+    most = [0.0 if stand.still(d.on) else most_liquid_n_g(stand, d.on, most_n_mg_l) for d in days]
+    return MERGED_DAYS if sum(most) * WEAK >= fed_n_g else 0
 
 
 def most_liquid_n_g(stand: Stand, day: date | None, most_n_mg_l: float) -> float:

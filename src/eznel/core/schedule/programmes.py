@@ -18,6 +18,9 @@ from eznel.core.nutrients import Amounts, Nutrient
 DRESSING_GAP_DAYS = 14
 """Dressings of soluble nitrogen on the ground are at least this far apart."""
 
+MERGED_DAYS = 14
+"""Days between the feeds of small pots, where weekly ones would be weak."""
+
 SHORTEST_INTERVAL_DAYS = 7
 """Where a feed would be too strong, feeds come weekly; never more often."""
 
@@ -83,7 +86,10 @@ def feed_dates(start: date, stop: date, interval: Callable[[date], int]) -> list
 
 
 def interval_of(
-    programme: Programme, stage_starts: Mapping[str, date], most_days: int | None = None
+    programme: Programme,
+    stage_starts: Mapping[str, date],
+    most_days: int | None = None,
+    least_days: int = 0,
 ) -> Callable[[date], int]:
     """Return a programme's interval as it depends on the day.
 
@@ -95,6 +101,8 @@ def interval_of(
         First day of each stage.
     most_days : int or None
         Where feeds have to come closer than the programme has them. [days]
+    least_days : int
+        Where weak ones come together. [days]
 
     Returns
     -------
@@ -104,7 +112,7 @@ def interval_of(
 
     def interval(day: date) -> int:
         own = _phase(programme.phases, day, stage_starts).interval_days or programme.interval_days
-        return own if most_days is None else min(own, most_days)
+        return max(own if most_days is None else min(own, most_days), least_days)
 
     return interval
 
@@ -223,6 +231,7 @@ def feed_shares(
     dates: Sequence[date],
     stage_starts: Mapping[str, date],
     base: Amounts,
+    k_keeps: float = 0.0,
 ) -> list[Amounts]:
     """Return how the part that is fed is split over the feeds, by uptake and emphasis.
 
@@ -241,6 +250,8 @@ def feed_shares(
         First day of each stage.
     base : Amounts
         Share of each nutrient that was worked in before. [g/g]
+    k_keeps : float
+        Share of the potassium due by its own curve that emphasis leaves at any time. [g/g]
 
     Returns
     -------
@@ -261,10 +272,26 @@ def feed_shares(
         if nutrient in ("P", "K"):
             part = "p2o5" if nutrient == "P" else "k2o"
             emphasis = [getattr(p, part) / p.n if p.n else 1.0 for p in phases]
-            rises = [rise * weight for rise, weight in zip(rises, emphasis, strict=True)]
-        total = sum(rises)
-        columns.append([r / total if total > 0 else 1 / len(dates) for r in rises])
+            leaned = [rise * weight for rise, weight in zip(rises, emphasis, strict=True)]
+            least = k_keeps if nutrient == "K" else 0.0
+            columns.append(_keeping(_shares(leaned), _shares(rises), least))
+        else:
+            columns.append(_shares(rises))
     return [Amounts(*row) for row in zip(*columns, strict=True)]
+
+
+def _shares(rises: Sequence[float]) -> list[float]:
+    """Shares that sum to 1; even ones of nothing."""
+    total = sum(rises)
+    return [rise / total if total > 0 else 1 / len(rises) for rise in rises]
+
+
+def _keeping(shares: list[float], curve: list[float], least: float) -> list[float]:
+    """Shares that at no time have come to less than a share of what a curve has by then."""
+    reached = [
+        max(a, least * b) for a, b in zip(accumulate(shares), accumulate(curve), strict=True)
+    ]
+    return [now - before for before, now in pairwise((0.0, *reached))]
 
 
 def _before_pause(window: Window, day: date, following: date) -> date:

@@ -3,7 +3,7 @@
 Over-feeding shows as rank leaf without fruit, as burnt tips, and in measured salts. Rank plants get
 no nitrogen for three weeks; burnt tips and too much salt get water only, then half strength. Roots
 under water or in dry soil take up nothing, and heavy rain carries away what lies on the ground.
-What is withheld is dropped, never made up.
+What is withheld is dropped, never made up. Leafy crops get half the nitrogen in low winter light.
 """
 
 from collections.abc import Iterator
@@ -33,6 +33,8 @@ SALTY_DAYS = 28
 FLOODED_DAYS, DRY_DAYS = 7, 2
 """Until roots breathe again; until dry soil has been wetted through."""
 HEAVY_RAIN_MM = 25.0
+LOW_LIGHT_H = 10.0
+"""Leafy crops hardly grow in days shorter than this. [h]"""
 RAIN_DAYS = 2
 """Before and after heavy rain nothing is spread or poured on open ground. [days]"""
 SENSITIVE_MIX, OTHER_MIX = SaltLimits(2.5, 3.5), SaltLimits(3.5, 5.0)
@@ -90,6 +92,7 @@ def effects(stand: Stand) -> tuple[Effect, ...]:
         In order of days.
     """
     found = [*_of_sights(stand), *_of_losses(stand), *_of_salts(stand), *_of_rain(stand)]
+    found += _of_light(stand)
     return tuple(sorted(found, key=lambda effect: (effect.since, effect.cause)))
 
 
@@ -170,6 +173,15 @@ def _of_rain(stand: Stand) -> Iterator[Effect]:
         if near and (one.rain_mm or 0.0) > HEAVY_RAIN_MM:
             days = timedelta(RAIN_DAYS)
             yield Effect(cause="heavy_rain", since=one.on - days, until=one.on + days, hold=True)
+
+
+def _of_light(stand: Stand) -> Iterator[Effect]:
+    """In low light leaves pile up nitrate instead of growing: half the nitrogen."""
+    calendar = stand.calendar
+    if stand.crop.habit != "leafy":
+        return
+    for dark in stand.weather.dark_spans(LOW_LIGHT_H, calendar.begins, calendar.stop):
+        yield Effect(cause="low_light", since=dark.since, until=dark.until, n_share=0.5)
 
 
 def first_open(effects_: tuple[Effect, ...], day: date, today: date) -> Opening:
