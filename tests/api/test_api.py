@@ -63,7 +63,7 @@ def test_ticking_twice_feeds_once_and_the_rest_is_computed_again(small: TestClie
     mix = first["mixes"][0]
     entry = {
         "id": first["key"], "planting": make.uid("cucumber"), "job": first["key"],
-        "on": "2026-05-26", "outcome": "given",
+        "on": "2026-05-01", "outcome": "given",
         "amounts": [
             {"product": line["product"], "scoop": line["scoop"], "count": 3 * line["count"]}
             for line in mix["lines"]

@@ -242,17 +242,25 @@ def test_twice_the_area_twice_the_need(length: float, width: float, crop: str) -
 @SLOW
 @given(strategies.any_garden(), st.data())
 def test_a_feed_given_as_planned_changes_nothing_later(garden: Garden, data: st.DataObject) -> None:
+    """On the day of the first job that is planned."""
     log = data.draw(strategies.histories(garden))
-    before = gardens.plan_of(garden, log)
-    planned = [
-        (planting, job)
-        for planting in before.plantings
-        for job in planting.jobs
-        if job.mixes and job.status == "planned"
-    ]
-    if not planned:
+
+    def planned(plan):
+        return [
+            (planting, job)
+            for planting in plan.plantings
+            for job in planting.jobs
+            if job.mixes and job.status == "planned"
+        ]
+
+    day = min((job.due_on for _, job in planned(gardens.plan_of(garden, log))), default=None)
+    if day is None:
         return
-    planting, first = min(planned, key=lambda pair: (pair[1].due_on, pair[1].ordinal))
+    before = gardens.plan_of(garden, log, day)
+    due = [(planting, job) for planting, job in planned(before) if job.due_on == day]
+    if not due:
+        return
+    planting, first = min(due, key=lambda pair: pair[1].ordinal)
     mix = first.mixes[0]
     entry = FeedEntry(
         id=first.key,
@@ -266,7 +274,7 @@ def test_a_feed_given_as_planned_changes_nothing_later(garden: Garden, data: st.
         ),
         poured=mix.poured,
     )
-    after = gardens.plan_of(garden, log.model_copy(update={"feeds": (entry,)}))
+    after = gardens.plan_of(garden, log.model_copy(update={"feeds": (entry,)}), day)
 
     def rest(plan):
         jobs = (j for p in plan.plantings for j in p.jobs if j.key != first.key)

@@ -64,7 +64,7 @@ def test_what_was_given_is_ticked_and_the_same_plan_is_the_same_file() -> None:
         "on": job.due_on.isoformat(), "outcome": "given",
         "amounts": [{"product": str(line.product), "scoop": str(line.scoop), "count": 1}],
     }  # fmt: skip
-    later = gardens.plan_of(garden, Log.model_validate({"feeds": [given]}))
+    later = gardens.plan_of(garden, Log.model_validate({"feeds": [given]}), job.due_on)
     assert str(events(later, garden)[f"{job.key}@eznel.garden"]["summary"]).startswith("✓ ")
     once = write_calendar(plan, garden, words("en"), 7)
     assert write_calendar(gardens.plan_of(garden), garden, words("en"), 7) == once

@@ -308,7 +308,8 @@ def of_log(log: Log, today: date) -> list[Finding]:
     list of Finding
         Feeds of days that are still to come, which may be a slip.
     """
-    return [_ask(e.id, "on", "entry_from_future") for e in log.feeds if e.on > today]
+    ahead = (e for e in log.feeds if e.on > today and e.outcome == "given")
+    return [_ask(e.id, "on", "entry_from_future") for e in ahead]
 
 
 def of_garden(

@@ -34,7 +34,10 @@ def entry(of, /, **more) -> FeedEntry:
     return FeedEntry.model_validate({**data, **more})
 
 
-def feeds(log: Log | None = None, today: date = gardens.TODAY, **more):
+def feeds(log: Log | None = None, today: date | None = None, **more):
+    """The season's feeds: today, or on the day of the last entry."""
+    if today is None:
+        today = max([gardens.TODAY, *(one.on for one in log.feeds)] if log else [gardens.TODAY])
     planting = gardens.single(gardens.plan_of(garden(**more), log, today))
     return planting, gardens.jobs(planting, "feed")
 
@@ -142,10 +145,22 @@ def test_given_late_the_next_comes_no_sooner_than_three_quarters_of_the_interval
     assert after[2].due_on == max(before[2].due_on, after[1].due_on + timedelta(11))
 
 
+def test_what_is_logged_of_a_day_to_come_is_asked_about_and_does_not_count() -> None:
+    """Typed with next month's date: until that day comes, the feed is planned as before."""
+    _, before = feeds()
+    early = Log(feeds=(entry(before[0]),))
+    asked = gardens.plan_of(garden(), early, gardens.TODAY)
+    assert "entry_from_future" in [one.key for one in asked.findings]
+    jobs = gardens.jobs(gardens.single(asked), "feed")
+    assert (jobs[0].status, jobs[0].need_g) == ("planned", before[0].need_g)
+    _, then = feeds(early)
+    assert then[0].status == "given"
+
+
 def test_an_extra_feed_counts() -> None:
     _, before = feeds()
     extra = entry(before[0], id=gardens.uid("neighbour"), job=None, on=date(2026, 5, 27))
-    planting, after = feeds(Log(feeds=(extra,)), today=date(2026, 5, 1))
+    planting, after = feeds(Log(feeds=(extra,)))
     assert sum(j.need_g["N"] for j in after) < sum(j.need_g["N"] for j in before)
     assert planting.needs[0].supplied_g <= planting.needs[0].total_g + 1e-9
 

@@ -3,7 +3,7 @@
 from datetime import date
 from functools import cached_property
 
-from eznel.core.document import Garden, Log
+from eznel.core.document import FeedEntry, Garden, Log
 from eznel.core.kept import Kept
 from eznel.core.needs.dose import needs
 from eznel.core.reference import Catalogue
@@ -38,9 +38,14 @@ class Workings:
         self.stands = Stands(garden, log, today, catalogue, self.kept)
         self.shed: Shed = self.kept.part("shed", (), lambda: Shed(self.stands))
         pins = {pin.job: pin.to for pin in garden.pins}
-        happened = Happened(log.feeds, pins, self.stands.worked_in, log.stock_moves)
+        happened = Happened(self.given, pins, self.stands.worked_in, log.stock_moves)
         planned = [self._planned(stand) for stand in self.stands.all]
         self.seasons = fold(planned, happened, today, self.shed, self.kept)
+
+    @cached_property
+    def given(self) -> tuple[FeedEntry, ...]:
+        """What the log says: a feed of a day still to come is asked about, and does not count."""
+        return tuple(e for e in self.log.feeds if e.on <= self.today or e.outcome != "given")
 
     def _planned(self, stand: Stand) -> Planned:
         def planned() -> Planned:
@@ -73,7 +78,7 @@ class Workings:
 
     def shelf(self) -> Shelf:
         """Return what is in the shed today, after all that was logged."""
-        return self.shed.shelf(self.log.feeds, self.stands.worked_in, self.log.stock_moves)
+        return self.shed.shelf(self.given, self.stands.worked_in, self.log.stock_moves)
 
     @cached_property
     def there(self) -> frozenset[str]:
