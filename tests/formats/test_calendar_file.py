@@ -34,7 +34,7 @@ def test_every_planned_job_is_one_event_on_its_day() -> None:
         event = found[f"{job.key}@eznel.garden"]
         assert event.decoded("dtstart") == job.due_on
         assert event.decoded("dtend") == job.due_on + timedelta(1)
-        assert "Cucumber: liquid feed" in str(event["summary"])
+        assert "Cucumber: feed" in str(event["summary"])
         text = str(event["description"])
         assert text.startswith("bed; with, marks\n")  # marks of the format are escaped and back
         assert f"{job.mixes[0].lines[0].count} level" in text

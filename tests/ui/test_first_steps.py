@@ -53,7 +53,7 @@ def test_from_nothing_to_what_to_weigh(page: Page, address: str) -> None:
     hand.type("K₂O or K, %", "18")
     hand.press("Save")
     hand.press("Season", "link")
-    marks = page.locator(".strip-lane title").filter(has_text="liquid feed, planned; N")
+    marks = page.locator(".strip-lane title").filter(has_text="feed, planned; N")
     expect(marks.nth(4)).to_be_attached()
     hand.press("Today", "link")
     expect(page.get_by_role("heading", name="One thing to feed today")).to_be_visible()

@@ -268,6 +268,10 @@ TABLE = (
                 programme="base_and_side_dress",
                 reports=[gardens.report(values={"P": 300}, extractant="Mehlich-3")]),
             (met("cabbage", N=0.9), silent("phosphorus_along"))),
+    Advised("a garden whose rules allow phosphorus only by a test", date(2026, 5, 12),
+            one("cabbage", gardens.bed(), ALL_TEN, gardens.product("n", N=21),
+                programme="base_and_side_dress", preferences={"phosphorus_by_test": True}),
+            (met("cabbage", N=0.9),)),
     # Measures that people have
     Advised("three small pots of basil on a sill", date(2026, 5, 20),
             one("basil", gardens.tub(litres=5, count=3, shelter="cover"), SOLUBLE, plants=3,

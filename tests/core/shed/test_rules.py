@@ -124,6 +124,16 @@ def test_the_labels_times_are_kept() -> None:
     assert sum(job.first_g.n for job in jobs if job.due_on < second) <= whole / 2 + 1e-9
 
 
+def test_phosphorus_only_where_a_test_is_low() -> None:
+    """A rule of the garden, not a thrift: without a test it is refused though nothing else is
+    there; where the test is low it is used."""
+    rich = gardens.product("rich", "soluble", N=10, P2O5=5, K2O=15)
+    rules = {"preferences": {"phosphorus_by_test": True}}
+    assert reason(plan_with(rich, **rules), "rich") == "phosphorus_by_test"
+    low = gardens.report(values={"P": 5}, extractant="Mehlich-3")
+    assert reason(plan_with(rich, reports=[low], **rules), "rich") is None
+
+
 def test_a_label_counts_by_the_plant() -> None:
     """8 plants at 2 g each: no feed holds more than 16 g of it in all."""
     planting = gardens.single(plan_with({**FEED, "max_per_plant": gardens.measure(2, "g")}))

@@ -2307,6 +2307,7 @@ export interface components {
              *       "kitchen": "metric",
              *       "no_animal_products": false,
              *       "organic_only": false,
+             *       "phosphorus_by_test": false,
              *       "reminders": [],
              *       "shared_miss_pct": 15,
              *       "tanks": 1
@@ -3732,6 +3733,11 @@ export interface components {
              * @default false
              */
             organic_only: boolean;
+            /**
+             * Phosphorus By Test
+             * @default false
+             */
+            phosphorus_by_test: boolean;
             /** Proportioner */
             proportioner?: number | null;
             /**

@@ -38,6 +38,11 @@ export function PreferenceFields(fields: Fields) {
         on={of.no_animal_products}
         onChange={(no_animal_products) => onChange({ no_animal_products })}
       />
+      <Rule
+        label={t('Phosphorus on beds only where a test is low')}
+        on={of.phosphorus_by_test}
+        onChange={(phosphorus_by_test) => onChange({ phosphorus_by_test })}
+      />
       <h2>{t('Cans')}</h2>
       <Cans {...fields} />
       <h2>{t('Besides feeding')}</h2>

@@ -96,6 +96,8 @@ class Preferences(Entry):
     organic_only: bool = False
     """Nothing that is not allowed in organic growing."""
     no_animal_products: bool = False
+    phosphorus_by_test: bool = False
+    """No phosphorus on the ground but where a test is low, as some local rules have it."""
     shared_miss_pct: Annotated[float, Field(ge=0, le=50)] = 15
     """How far a can that serves several plantings may miss the need of one of them. [%]"""
     feeding_day: Annotated[int, Field(ge=0, le=6)] | None = None

@@ -116,9 +116,15 @@ def of_job(
     if sensitive and held.chloride >= CHLORIDE_PRODUCT:
         return "chloride_harms"
     hard = barred(of, stand, kind, day) or _of_label(of.product, day, used, through)
-    if hard is None and stand.soil_class("P") == "very_high" and held.total.p > 0:
-        return THRIFTY
-    return hard
+    return hard or (_of_phosphorus(stand) if held.total.p > 0 else None)
+
+
+def _of_phosphorus(stand: Stand) -> str | None:
+    tested = stand.soil_class("P")
+    by_test = stand.phosphorus_by_test and stand.where == "ground"
+    if by_test and tested not in ("very_low", "low"):
+        return "phosphorus_by_test"
+    return THRIFTY if tested == "very_high" else None
 
 
 def _of_label(product: Product, day: date, used: Used, through: float) -> str | None:

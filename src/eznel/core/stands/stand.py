@@ -57,6 +57,8 @@ class _Stand:
     water: Water | None
     feeding_day: int | None
     """Day of the week on which is fed, 0 a Monday."""
+    phosphorus_by_test: bool
+    """Whether the garden's rules allow phosphorus only where a test is low."""
     today: date
     """The garden's date."""
     weather: Weather

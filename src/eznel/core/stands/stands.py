@@ -250,6 +250,7 @@ class Stands:
             "follows": self.sharing.follows(planting),
             "water": self.garden.site.water,
             "feeding_day": self.garden.preferences.feeding_day,
+            "phosphorus_by_test": self.garden.preferences.phosphorus_by_test,
             "today": self.today,
             "weather": self.weather,
             "n_factor": grown.n_factor * (1 - calendar.past),
