@@ -119,7 +119,7 @@ def test_a_dressing_may_not_salt_the_soil() -> None:
     ("form", "kinds"),
     [
         ("granular", {"base", "dressing", "feed"}),  # sprinkled, for want of a soluble feed
-        ("organic", {"base"}),
+        ("organic", {"base", "dressing", "feed"}),  # scratched in, likewise
         ("coated", {"base"}),
         ("soluble", {"dressing", "feed"}),
         ("liquid", {"feed"}),

@@ -85,6 +85,18 @@ def in_step(crop: str, nutrient: str, stage: str, least: float) -> Check:
     return look
 
 
+def ahead_of_stop(crop: str, days: int) -> Check:
+    """The last dressing or feed is given so long before feeding stops."""
+
+    def look(plan: SeasonPlan) -> str | None:
+        planting = _of(plan, crop)
+        last = max(j.due_on for j in planting.jobs if j.mixes and j.kind in ("dressing", "feed"))
+        left = (planting.stop_on - last).days
+        return None if left >= days else f"{left} days before the stop"
+
+    return look
+
+
 def lasts(crop: str) -> Check:
     """One of the last two feeds is given: what there is was not all taken by the first."""
 
@@ -213,6 +225,7 @@ KITCHEN = [gardens.scoop("quarter", 1.25), *SPOONS, gardens.scoop("cup", 250)]
 ALL_TEN = gardens.product("all ten", N=10, P2O5=10, K2O=10)
 ALL_TWENTY = gardens.product("all twenty", "soluble", N=20, P2O5=20, K2O=20)
 TOMATO_FEED = gardens.product("tomato feed", "liquid", N=4, P2O5=3, K2O=8)
+MEAL = gardens.product("meal", "organic", N=10, organic=True)
 SOLUBLE = gardens.product("soluble", "soluble", N=12, P2O5=8, K2O=16)
 NITRATE = gardens.product("nitrate", "soluble", N=15.5, CaO=26.5)
 INLAND = gardens.site(
@@ -322,6 +335,14 @@ TABLE = (
     Advised("one bag of all ten and two buckets", date(2026, 5, 20),
             one("tomato", gardens.tub(litres=12, count=2), ALL_TEN, plants=2),
             (says("sprinkled", "no_room_in_feeds"), met("tomato", N=0.35))),
+    Advised("an organic allotment with one bag of meal", date(2026, 5, 1),
+            one("cabbage", gardens.bed(length=8), MEAL, plants=20, planted_on="2026-05-10",
+                programme="base_and_side_dress", preferences={"organic_only": True}),
+            (met("cabbage", N=0.9), says("scratched_in"), ahead_of_stop("cabbage", 24),
+             all_answered("cabbage"))),
+    Advised("meal alone, and a programme that pours", date(2026, 5, 1),
+            one("tomato", gardens.bed(), MEAL, plants=4),
+            (met("tomato", N=0.8), says("scratched_in"), ahead_of_stop("tomato", 24))),
     Advised("pellets that nobody knows to be organic", date(2026, 5, 10),
             one("cabbage", gardens.bed(), gardens.product(
                 "pellets", "organic", N=4, P2O5=2.5, K2O=2.3,

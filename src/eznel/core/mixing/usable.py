@@ -7,6 +7,7 @@ from eznel.core.blend import WEIGHT
 from eznel.core.mixing.caps import DueJob
 from eznel.core.nutrients import Amounts
 from eznel.core.products.fertiliser import Fertiliser
+from eznel.core.schedule.slow_base import slow_comes_in_time
 from eznel.core.shed import rules
 from eznel.core.shed.rules import Refused
 from eznel.core.shed.shelf import Shed, Shelf
@@ -26,8 +27,9 @@ FORMS = {
     ("feed", "tub"): ("soluble", "liquid"),
 }
 """What can be used for a job: solids are spread or mixed in, feeds are dissolved."""
-SPRINKLED = ("granular",)
-"""What a feed is sprinkled of and watered in, where the shed has nothing to dissolve."""
+SPRINKLED = ("granular", "organic")
+"""What a feed is sprinkled of and watered in, where the shed has nothing to dissolve: granules, and
+where there are none, meals and pellets, scratched in."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,10 +56,13 @@ def useful(due: DueJob, shed: Shed) -> tuple[list[Usable], tuple[Refused, ...]]:
     tuple of list of Usable and tuple of Refused
         In the shed's order. [g]
     """
-    found, refused = _of_forms(due, shed, FORMS[due.job.kind, due.stand.where])
-    if due.job.kind == "feed" and not found:
-        found, others = _of_forms(due, shed, SPRINKLED)
-        refused += others
+    forms = FORMS[due.job.kind, due.stand.where]
+    found, refused = _of_forms(due, shed, forms)
+    for form in SPRINKLED if due.job.kind in ("feed", "dressing") else ():
+        slow_in_tub = form == "organic" and due.stand.where == "tub"
+        if not found and form not in forms and not slow_in_tub:
+            found, others = _of_forms(due, shed, (form,))
+            refused += others
     return found, tuple(refused)
 
 
@@ -71,6 +76,8 @@ def _of_forms(
         reason = shed.refused[product.id] or rules.of_job(
             product, due.stand, due.job.kind, due.day, due.used, due.through
         )
+        if reason is None and product.form == "organic" and due.job.kind != "base":
+            reason = None if slow_comes_in_time(due.stand, due.day) else "too_late_for_slow"
         available = shed.available(product.id, due.stand, due.day)
         one = Usable(product, available, max(due.need.met_by(available), default=0.0))
         if reason is None and one.most_g > 0:
@@ -92,6 +99,8 @@ def _fitting(due: DueJob, shed: Shed, forms: tuple[str, ...]) -> Iterator[Fertil
     only = due.job.only
     for product in shed.products.values():
         if product.form not in forms or product.is_lime or _quick_n_at_base(due, product):
+            continue
+        if product.material is not None and product.material.bulk and due.job.kind != "base":
             continue
         if only is None or product.id in only:
             yield product

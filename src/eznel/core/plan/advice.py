@@ -205,8 +205,7 @@ def of_job(job: JobPlan, season: Season, shed: Shed) -> tuple[Finding, ...]:
         found += too_strong(season.stand, job.entry.on, n_mg_l)
     if job.mixes:
         found += [*_ammonium_rich(job, season, shed), *_laborious(job.mixes[0])]
-        if job.job.kind == "feed" and not job.mixes[0].water_l:
-            found.append(Finding("sprinkled", Level.NOTE))
+        found += _spread(job, job.mixes[0], shed)
         misses = {
             x: miss
             for x in NAMED_MISSES
@@ -216,6 +215,15 @@ def of_job(job: JobPlan, season: Season, shed: Shed) -> tuple[Finding, ...]:
             numbers = tuple(Quantity(x, 100 * miss, "%") for x, miss in misses.items())
             found.append(Finding("mix_misses", Level.NOTE, numbers=numbers, names=tuple(misses)))
     return tuple(found)
+
+
+def _spread(job: JobPlan, mix: MixPlan, shed: Shed) -> Iterator[Finding]:
+    """How what is not dissolved reaches the roots."""
+    forms = {shed.products[line.product].form for line in mix.lines}
+    if job.job.kind in ("feed", "dressing") and "organic" in forms:
+        yield Finding("scratched_in", Level.NOTE)
+    elif job.job.kind == "feed" and not mix.water_l:
+        yield Finding("sprinkled", Level.NOTE)
 
 
 MOST_PORTIONS = 20

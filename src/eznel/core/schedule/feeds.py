@@ -7,6 +7,7 @@ for the whole season.
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
+from math import inf
 
 from eznel.core.nutrients import WHOLE, Amounts
 from eznel.core.products.solutions import most_n_mg_l as bearable_n_mg_l
@@ -108,7 +109,7 @@ def _awake(stand: Stand, kind: JobKind, interval_days: int, days: list[FeedDay])
     return _Days(kind, interval_days, awake or numbered)
 
 
-def dressings(stand: OnGround, window: Window, fed: Amounts) -> Feeds:
+def dressings(stand: OnGround, window: Window, fed: Amounts, lead_days: int = 0) -> Feeds:
     """Return the dressings at a programme's stages, or more of them where the limit asks it.
 
     Parameters
@@ -119,6 +120,8 @@ def dressings(stand: OnGround, window: Window, fed: Amounts) -> Feeds:
         When it may be fed.
     fed : Amounts
         What is fed in all. [g]
+    lead_days : int
+        How long ahead of the need they are given. [days]
 
     Returns
     -------
@@ -128,17 +131,25 @@ def dressings(stand: OnGround, window: Window, fed: Amounts) -> Feeds:
     interval = stand.programme.interval_days
     if not fed.any:
         return Feeds([], interval, 0.0)
-    most = most_dressing_n_g(stand)
+    # What is slow is none of the soluble nitrogen that one dressing may bring.
+    most = inf if lead_days else most_dressing_n_g(stand)
     starts = [stand.calendar.start_of(key) for key in stand.programme.side_dress_at]
     if stand.rests_before_stop:
         # After the winter: what is spread before it would be washed out by then.
         winter = stand.weather.midwinter_before(window.stop)
         window = replace(window, start=_woken(stand, max(window.start, winter)))
     share = min(most / fed.n, 1.0) if fed.n > 0 else 1.0
-    days = dressing_dates(window, [d for d in starts if d], share, len(starts))
+    window, lead = _ahead(window, lead_days), timedelta(lead_days)
+    days = dressing_dates(window, [d - lead for d in starts if d], share, len(starts))
     awake = _awake(stand, "dressing", interval, [FeedDay(day, interval) for day in days])
     each = WHOLE * (1 / (len(awake.on) or 1))
     return _split(stand, awake, [each] * len(awake.on), fed, [most] * len(awake.on))
+
+
+def _ahead(window: Window, days: int) -> Window:
+    """Dressings that need time to act are all given so long before feeding stops."""
+    stop = window.stop - timedelta(days)
+    return replace(window, stop=stop) if window.start < stop else window
 
 
 def _woken(stand: Stand, day: date) -> date:
@@ -189,7 +200,14 @@ def _spread_every(stand: OnGround, most_days: int) -> Callable[[date], int]:
     return lambda day: max(interval(day), DRESSING_GAP_DAYS)
 
 
-def liquids(stand: Stand, window: Window, fed: Amounts, base: Amounts, most_n_mg_l: float) -> Feeds:
+def liquids(
+    stand: Stand,
+    window: Window,
+    fed: Amounts,
+    base: Amounts,
+    most_n_mg_l: float,
+    lead_days: int = 0,
+) -> Feeds:
     """Return feeds at a programme's intervals, or weekly where they would be too strong.
 
     Parameters
@@ -204,6 +222,8 @@ def liquids(stand: Stand, window: Window, fed: Amounts, base: Amounts, most_n_mg
         Share of each nutrient that was worked in before. [g/g]
     most_n_mg_l : float
         Strength that the programme mixes feeds at, at most. [mg/L]
+    lead_days : int
+        How long ahead of the need they are given, where there are only meals. [days]
 
     Returns
     -------
@@ -212,15 +232,16 @@ def liquids(stand: Stand, window: Window, fed: Amounts, base: Amounts, most_n_mg
     """
     if not fed.any:
         return Feeds([], stand.programme.interval_days, 0.0)
-    closest = _closest_days(stand, fed.n, most_n_mg_l)
+    closest = None if lead_days else _closest_days(stand, fed.n, most_n_mg_l)
     least = _merged_days(stand, fed.n, most_n_mg_l)
     every = interval_of(stand.programme, stand.calendar.starts, closest, least)
+    window = _ahead(window, lead_days)
     dates = feed_dates(window.start, window.stop, every)
     if all(day.gap_days >= SHORTEST_INTERVAL_DAYS for day in dates):
         dates = on_weekday(dates, stand.feeding_day, window.stop)
     interval = max(closest or stand.programme.interval_days, least)
     days = _awake(stand, "feed", interval, dates)
-    most = [most_liquid_n_g(stand, day, most_n_mg_l) for day in days.on]
+    most = [inf if lead_days else most_liquid_n_g(stand, day, most_n_mg_l) for day in days.on]
     feeds = _split(stand, days, _shares(stand, window, days.on, base), fed, most)
     aim = min(most_n_mg_l, GROUND_N_MG_L)
     return replace(feeds, jobs=[replace(job, aim_n_mg_l=aim) for job in feeds.jobs])

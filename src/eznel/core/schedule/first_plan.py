@@ -59,7 +59,11 @@ def window_of(stand: Stand, calendar: Calendar) -> Window:
 
 
 def first_plan(
-    stand: Stand, needs: Needs, slow_n: Curve | None = None, most_n_mg_l: float = inf
+    stand: Stand,
+    needs: Needs,
+    slow_n: Curve | None = None,
+    most_n_mg_l: float = inf,
+    lead_days: int = 0,
 ) -> FirstPlan:
     """Return a planting's jobs.
 
@@ -73,6 +77,8 @@ def first_plan(
         How a base's nitrogen becomes available, where it is slow. [g/g]
     most_n_mg_l : float
         Strength that the programme mixes feeds at, at most. [mg/L]
+    lead_days : int
+        How long ahead of the need dressings are given. [days]
 
     Returns
     -------
@@ -100,11 +106,11 @@ def first_plan(
         key = key_of(stand, "starter", 1)
         jobs.append(Job(key, "starter", 1, begins, 0, Amounts(n=starter_n_g)))
     if stand.programme.method == "side_dress" and isinstance(stand, OnGround):
-        feeds = dressings(stand, window, fed)
+        feeds = dressings(stand, window, fed, lead_days)
     elif stand.programme.method == "top_dress" and isinstance(stand, OnGround):
         feeds = top_dressings(stand, window, fed, base)
     else:
-        feeds = liquids(stand, window, fed, base, most_n_mg_l)
+        feeds = liquids(stand, window, fed, base, most_n_mg_l, lead_days)
     since = stand.kept_since or date.min
     all_jobs = (*jobs, *feeds.jobs)
     return FirstPlan(

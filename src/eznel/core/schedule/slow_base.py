@@ -4,7 +4,7 @@ Organic and coated nitrogen comes with warm days. Feeds then carry the crop unti
 later on, so that base and feeds together follow the need.
 """
 
-from datetime import timedelta
+from datetime import date, timedelta
 
 from eznel.core.crops.uptake import Curve
 from eznel.core.needs.charging import release_course
@@ -13,6 +13,8 @@ from eznel.core.shed.shelf import Shed
 from eznel.core.stands.stand import OnGround, Stand
 
 SLOW = ("organic", "coated")
+SLOW_LEAD_DAYS = 24
+"""Meals and pellets on the ground feed from three to four weeks on."""
 LEAST_N = 0.005  # available nitrogen worth the name [g/g]
 
 
@@ -51,3 +53,41 @@ def slow_base(stand: Stand, shed: Shed) -> Curve | None:
 def _brings_n(product: Fertiliser, shed: Shed) -> bool:
     """Whether it may be used here and brings nitrogen worth the name."""
     return shed.refused[product.id] is None and product.contents.available.n > LEAST_N
+
+
+def slow_comes_in_time(stand: Stand, day: date) -> bool:
+    """Return whether a meal or pellets spread on a day still feed before feeding stops.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting.
+    day : date
+        The day.
+
+    Returns
+    -------
+    bool
+        Where at least the time that they need to begin is left.
+    """
+    return day + timedelta(SLOW_LEAD_DAYS) <= stand.calendar.stop
+
+
+def lead_days(stand: Stand, shed: Shed) -> int:
+    """Return how long ahead of the need dressings are given.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting in its place.
+    shed : Shed
+        What there is to spread.
+
+    Returns
+    -------
+    int
+        Between three and four weeks where all that brings nitrogen is meals and pellets. [days]
+    """
+    offered = [one for one in shed.products.values() if _brings_n(one, shed)]
+    slow = stand.where == "ground" and all(one.form in SLOW for one in offered)
+    return SLOW_LEAD_DAYS if slow and any(one.form == "organic" for one in offered) else 0

@@ -9,7 +9,7 @@ from eznel.core.needs.dose import needs
 from eznel.core.reference import Catalogue
 from eznel.core.schedule.blended import blended
 from eznel.core.schedule.first_plan import first_plan
-from eznel.core.schedule.slow_base import slow_base
+from eznel.core.schedule.slow_base import lead_days, slow_base
 from eznel.core.schedule.strength import label_n_mg_l
 from eznel.core.season.course import Planned
 from eznel.core.season.fold import Happened, fold
@@ -51,7 +51,7 @@ class Workings:
         def planned() -> Planned:
             wanted = needs(stand, self.stands)
             slow, strength = slow_base(stand, self.shed), label_n_mg_l(stand, self.shed)
-            plan = first_plan(stand, wanted, slow, strength)
+            plan = first_plan(stand, wanted, slow, strength, lead_days(stand, self.shed))
             return Planned(
                 stand, wanted, blended(plan, stand, wanted, self.garden.blends, self.shed)
             )
