@@ -78,7 +78,7 @@ def _of_season(planting: PlantingPlan, garden: Garden) -> Iterator[str]:
         single = max((job.brings_g[nutrient] for job in counted), default=0.0)
         if came > (bearable + single) * SLACK + 1e-9 and (nutrient == "K" or planting.area_m2):
             yield f"season {nutrient}"
-    days = sorted(j.due_on for j in planting.jobs if j.kind == "dressing")
+    days = sorted(j.due_on for j in planting.jobs if j.kind == "dressing" and j.mixes)
     if any((b - a).days < 14 for a, b in itertools.pairwise(days)):
         yield "dressings closer than a fortnight"
     if any(j.due_on >= planting.stop_on for j in planting.jobs if j.kind != "base" and j.mixes):

@@ -2373,10 +2373,10 @@ export interface components {
             log: components["schemas"]["Log"];
             /**
              * Version
-             * @default 7
+             * @default 8
              * @constant
              */
-            version: 7;
+            version: 8;
         };
         /**
          * GardenListed
