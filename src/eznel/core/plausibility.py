@@ -24,7 +24,7 @@ from eznel.core.places import spacing_of
 from eznel.core.products.fertiliser import fertiliser
 from eznel.core.products.limits import most_in_mix
 from eznel.core.reference import Crop, Material
-from eznel.core.soil.reading import age_years, is_stale
+from eznel.core.soil.reading import age_years, is_stale, ph_contradicts
 from eznel.core.soil.units import by_mass
 from eznel.core.working import Finding, Level, Origin, Quantity
 
@@ -273,22 +273,15 @@ def of_mix(
     return found
 
 
-PH_APART, YEAR_DAYS = 1.0, 365
-"""Reports of one place within a year do not differ by more than this."""
-
-
 def _contradictions(reports: Sequence[SoilReport], today: date) -> list[Finding]:
     """Reports of one place within a year whose pH cannot both be right, the newest of each pair."""
     found = []
     past = sorted((r for r in reports if r.sampled_on <= today), key=lambda r: r.sampled_on)
     for n, later in enumerate(past):
         for earlier in past[:n]:
-            near = (later.sampled_on - earlier.sampled_on).days <= YEAR_DAYS
             shared = set(later.places) & set(earlier.places)
-            if later.ph is None or earlier.ph is None or not (near and shared):
-                continue
-            if later.ph_in == earlier.ph_in and abs(later.ph - earlier.ph) > PH_APART:
-                numbers = (_typed("ph", later.ph, ""), _typed("before", earlier.ph, ""))
+            if shared and ph_contradicts(later, earlier):
+                numbers = (_typed("ph", later.ph or 0, ""), _typed("before", earlier.ph or 0, ""))
                 found.append(_ask(later.id, "ph", "reports_contradict", *numbers))
     return found
 

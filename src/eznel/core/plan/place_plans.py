@@ -56,7 +56,7 @@ from eznel.core.shed import cautions
 from eznel.core.soil.acidity import KIT_SPREAD
 from eznel.core.soil.cations import WANTED_PCT
 from eznel.core.soil.ratings import Rating
-from eznel.core.soil.reading import is_stale
+from eznel.core.soil.reading import Reading, is_stale
 from eznel.core.soil.salts import MIX_STOP_DS_M, MIX_WARN_DS_M
 from eznel.core.soil.schools import SCHOOLS, recommended
 from eznel.core.soil.supply import held_in_layer
@@ -132,7 +132,11 @@ def place_plan(place: Place, stands: Stands) -> PlacePlan:
         changes=(),
         jobs=tuple(_jobs(place, soil, stands)),
         water=_water(bed, stands) if bed else None,
-        findings=(*(soil.acidity.findings if soil.acidity else ()), *_by_feel(bed)),
+        findings=(
+            *(soil.acidity.findings if soil.acidity else ()),
+            *_by_feel(bed),
+            *_contradicting(soil.reading),
+        ),
     )
 
 
@@ -281,6 +285,18 @@ def _salts(soil: Soil, place: Place, stands: Stands, *, soilless: bool) -> Salts
         key = "salts_burn" if stop else "salts_high"
         findings = (Finding(key, Level.WARNING, "ec", numbers=numbers),)
     return SaltsView(soil.salts.value, first, findings)
+
+
+def _contradicting(reading: Reading) -> Iterator[Finding]:
+    """Values of two reports of one year that cannot both be right, at the newer one."""
+    for pair in reading.contradicted:
+        now, before = pair.newer.value, pair.older.value
+        numbers = (
+            Quantity("now", now.value or 0.0, now.unit, Origin.LAB),
+            Quantity("before", before.value or 0.0, before.unit, Origin.LAB),
+        )
+        about, names = str(pair.newer.report.id), (now.analyte,)
+        yield Finding("classes_contradict", Level.QUESTION, "values", about, numbers, names)
 
 
 def _by_feel(bed: Bed | None) -> Iterator[Finding]:
