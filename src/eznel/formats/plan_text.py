@@ -85,6 +85,10 @@ def _place(place: PlacePlan, names: Names, words: Words) -> Iterator[str]:
         amount = f" {number(job.grams)} g" if job.grams else ""
         kind, status = words.terms[f"kind.{job.kind}"], words.terms[f"status.{job.status}"]
         yield f"  {job.due_on}  {kind}{amount} {job.name}, {status}"
+    of_work = place.ph_work.findings if place.ph_work else ()
+    for finding in (*of_work, *(f for one in place.preparations for f in one.findings)):
+        said = say(finding, words)
+        yield f"  ! {said.text} {said.remedy}"
     for ingredient in place.mix:
         yield f"  {ingredient.name}: {number(ingredient.litres)} L"
 
