@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 import checks
 import gardens
 import strategies
-from eznel import catalogue, demo
+from eznel import catalogue
 from eznel.core.document import FeedEntry, Garden, Log, ScoopOf
 from eznel.core.nutrients import NUTRIENTS
 from eznel.core.plan import explain, make, plan
@@ -172,18 +172,38 @@ def test_every_step_of_a_working_gives_the_number_shown(garden: Garden) -> None:
             assert worked.steps[-1].value == worked.value, key
 
 
-def test_what_is_worked_out_above_stands_above() -> None:
-    """In the workings of the demo, every fifth of them."""
-    file = demo.garden_file(catalogue.load())
-    day = file.garden.stands_on or gardens.TODAY
-    for key in _numbers(gardens.plan_of(file.garden, file.log, day))[::5]:
+@settings(SLOW, max_examples=12)
+@given(strategies.any_garden(), st.data())
+def test_what_is_worked_out_above_stands_above(garden: Garden, data: st.DataObject) -> None:
+    """Of every working in a plan: what it calls worked out is the result of a step before."""
+    log = data.draw(strategies.histories(garden))
+    for key in _numbers(gardens.plan_of(garden, log)):
         above: list[float] = []
-        for step in explain(file.garden, file.log, day, catalogue.load(), key).steps:
+        for step in explain(garden, log, gardens.TODAY, catalogue.load(), key).steps:
             for quantity in step.quantities:
                 if quantity.origin is Origin.COMPUTED and quantity.value:
                     found = any(isclose(quantity.value, x, rel_tol=1e-9) for x in above)
                     assert found, (key, step.key, quantity.name)
             above.append(step.value)
+
+
+THRIFT = {"refused_season_p", "refused_season_k", "refused_along_p", "refused_along_k"}
+
+
+@SLOW
+@given(strategies.any_garden(), st.data())
+def test_no_thrift_refuses_a_job_and_no_share_grows(garden: Garden, data: st.DataObject) -> None:
+    """Whatever the shed holds and whatever was seen: a limit on what comes along refuses nothing,
+    and no job is to bring more than 1.25 times what the first plan gave it."""
+    log = data.draw(strategies.histories(garden))
+    for planting in gardens.plan_of(garden, log).plantings:
+        for job in planting.jobs:
+            said = {finding.key for finding in job.findings}
+            if job.status == "planned" and not job.mixes:
+                assert not said & THRIFT
+            for nutrient, grams in job.need_g.items():
+                if "after_magnesium_short" not in said:  # then magnesium stands in for the feed
+                    assert grams <= 1.25 * job.first_g[nutrient] + 1e-9
 
 
 def test_the_working_is_of_the_number_in_the_plan() -> None:

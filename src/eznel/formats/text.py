@@ -170,10 +170,15 @@ def show(worked: Worked, words: Words, system: System = "metric") -> Shown:
     )
 
 
+SOURCES = ("class", "group", "texture")
+"""Kinds of terms that a number's source may be named by."""
+
+
 def _source(name: str, words: Words) -> str:
-    """A class or texture by its word, a catalogue's name translated; else as it is."""
-    term = words.terms.get(f"class.{name}") or words.terms.get(f"texture.{name}")
-    return term or words.of_row(name)
+    """Classes, groups and textures by their words, a catalogue's name translated; else as it is."""
+    keys = [f"{kind}.{part}" for part in name.split(", ") for kind in SOURCES]
+    found = [words.terms[key] for key in keys if key in words.terms]
+    return ", ".join(found) or words.of_row(name)
 
 
 def say(finding: Finding, words: Words, system: System = "metric") -> ShownFinding:

@@ -3,6 +3,9 @@
 import pytest
 
 import gardens
+from eznel import catalogue
+from eznel.core.document import Log
+from eznel.core.plan.explain import explain
 from eznel.core.working import Origin
 
 # Kale takes 0.70 × 2.5 = 1.75 g P and 4.6 × 2.5 = 11.5 g K from a square metre; heavy feeder.
@@ -223,3 +226,20 @@ def test_texture_by_feel_feeds_density_and_lime() -> None:
     # To the middle of kale's 6.0–7.5: 130 × 1.25 × 1.4 ÷ 1.33
     assert place.ph_work is not None
     assert place.ph_work.methods[0].pure_g_m2 == pytest.approx(171.1, abs=0.1)
+
+
+def test_a_table_rate_shows_its_class_its_bounds_and_the_crops_group() -> None:
+    """By Mehlich-3, 60 mg K/kg lies in one class whose bounds stand beside the rate; a carrot, a
+    root, is read one group up, and says so."""
+    made = gardens.garden(
+        places=[gardens.bed(texture="loam")],
+        plantings=[gardens.planting("carrot", sown_in_place=True)],
+        reports=[gardens.report(values={"K": 60}, extractant="Mehlich-3")],
+    )
+    key = f"need/{gardens.uid('carrot')}/K"
+    worked = explain(made, Log(), gardens.TODAY, catalogue.load(), key)
+    step = next(one for one in worked.steps if one.key == "sufficiency")
+    known = {one.name: one for one in step.quantities}
+    assert known["class_from"].value <= 60 < known["class_below"].value
+    assert known["table_rate"].source.endswith("_feeder, root_up")
+    assert known["class_from"].source in known["table_rate"].source

@@ -6,13 +6,13 @@ the exchange capacity; trials rarely find that yields gain by it.
 """
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from eznel.core.document import School, SoilClass
 from eznel.core.nutrients import Nutrient, element_of
 from eznel.core.reference import Catalogue, Crop
 from eznel.core.soil.cations import WANTED_PCT, Exchange
-from eznel.core.soil.ratings import Rating
+from eznel.core.soil.ratings import CLASSES, Rating
 from eznel.core.soil.units import mg_per_cmol
 from eznel.core.working import Origin, Quantity, Worked
 
@@ -70,15 +70,17 @@ def table_rate(
     """
     declared = DECLARED[nutrient]
     group: str = crop.n_group
+    basis = f"{soil_class}, {group}_feeder"
     if nutrient == "K" and crop.habit in ("root", "tuber"):
         group = _GROUP_UP[group]
+        basis = f"{soil_class}, {group}_feeder, root_up"
     rate = float(getattr(catalogue.sufficiency[declared, soil_class], group))
     share = element_of(declared)[1]
     return Worked.first(
         "sufficiency" if tested else "sufficiency_untested",
         rate * share,
         "g/m²",
-        Quantity("table_rate", rate, f"g {declared}/m²", Origin.TYPICAL, soil_class),
+        Quantity("table_rate", rate, f"g {declared}/m²", Origin.TYPICAL, basis),
         Quantity("element_share", share, "", Origin.FIXED),
     )
 
@@ -115,7 +117,22 @@ def recommended(
     if nutrient == "Ca":
         return Worked.first("calcium_none", 0.0, "g/m²")
     found = table_rate(question.crop, nutrient, rating.soil_class, catalogue, tested=True)
-    return found.after(rating.compared) if rating.compared else found
+    return _by_class(found, rating).after(rating.compared) if rating.compared else found
+
+
+def _by_class(found: Worked, rating: Rating) -> Worked:
+    """The same with the bounds of the class that it is read from, where a value was compared."""
+    if rating.compared is None or not rating.bounds:
+        return found
+    place, unit = CLASSES.index(rating.soil_class), rating.compared.unit
+    bounds = (0.0, *rating.bounds)
+    within = [Quantity("class_from", bounds[place], unit, Origin.TYPICAL, rating.soil_class)]
+    if place < len(rating.bounds):
+        within.append(
+            Quantity("class_below", rating.bounds[place], unit, Origin.TYPICAL, rating.soil_class)
+        )
+    (step,) = found.steps
+    return replace(found, steps=(replace(step, quantities=(*step.quantities, *within)),))
 
 
 def _build(
