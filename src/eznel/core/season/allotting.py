@@ -38,6 +38,11 @@ class Ahead:
             if shed.refused[id_] is None and one.contents.available.n > 0
         }
 
+        self._n_g = {
+            one.uses: sum(self._first_g[use].n for use in one.uses) for one in self._feeds.values()
+        }
+        """Nitrogen ahead, by what it can be brought with: asked for at every job."""
+
     def offered(self, use: Use, job: Job, shelf: Shelf) -> Shelf:
         """Return what a job may take of each product.
 
@@ -76,16 +81,14 @@ class Ahead:
     def passed(self, use: Use, job: Job) -> None:
         """Take a job from those ahead."""
         self._first_g[use] = self._first_g[use].beyond(job.first_g)
+        for uses in self._n_g:
+            if use in uses:
+                self._n_g[uses] -= job.first_g.n
 
     def _lasts(self, product: UUID, left_g: float) -> bool:
         """Whether a product alone has the nitrogen for all that it can be used for."""
         feeds = self._feeds.get(product)
-        if feeds is None:
-            return True
-        n_g = left_g * feeds.n
-        for use in feeds.uses:
-            n_g -= self._first_g[use].n
-        return n_g >= 0
+        return feeds is None or left_g * feeds.n >= self._n_g[feeds.uses]
 
 
 class _Feeds(NamedTuple):
