@@ -47,7 +47,7 @@ def pull_a_side(page: Page) -> None:
 def compare_programmes(page: Page) -> None:
     choose_tomatoes(page)
     page.get_by_role("button", name="Programmes side by side").click()
-    page.get_by_role("listitem").filter(has_text="Little and often").wait_for()
+    page.get_by_role("listitem").filter(has_text="Little and often").first.wait_for()
 
 
 def ask_when_to_sow(page: Page) -> None:
