@@ -176,9 +176,11 @@ SOURCES = ("class", "group", "texture")
 
 def _source(name: str, words: Words) -> str:
     """Classes, groups and textures by their words, a catalogue's name translated; else as it is."""
-    keys = [f"{kind}.{part}" for part in name.split(", ") for kind in SOURCES]
-    found = [words.terms[key] for key in keys if key in words.terms]
-    return ", ".join(found) or words.of_row(name)
+    known = [
+        next((words.terms[key] for k in SOURCES if (key := f"{k}.{part}") in words.terms), None)
+        for part in name.split(", ")
+    ]
+    return words.of_row(name) if None in known else ", ".join(filter(None, known))
 
 
 def say(finding: Finding, words: Words, system: System = "metric") -> ShownFinding:

@@ -343,6 +343,13 @@ TABLE = (
     Advised("meal alone, and a programme that pours", date(2026, 5, 1),
             one("tomato", gardens.bed(), MEAL, plants=4),
             (met("tomato", N=0.8), says("scratched_in"), ahead_of_stop("tomato", 24))),
+    Advised("meal alone, spread once a month", date(2026, 5, 1),
+            one("tomato", gardens.bed(), MEAL, plants=4, programme="monthly_granular"),
+            (met("tomato", N=0.9), says("scratched_in"), ahead_of_stop("tomato", 24),
+             all_answered("tomato"))),
+    Advised("half a bag of meal for a season", date(2026, 5, 1),
+            one("tomato", gardens.bed(), MEAL | {"stock": {"amount": gardens.measure(150, "g"),
+                "counted_on": "2026-04-20"}}, plants=4), (lasts("tomato"),)),
     Advised("pellets that nobody knows to be organic", date(2026, 5, 10),
             one("cabbage", gardens.bed(), gardens.product(
                 "pellets", "organic", N=4, P2O5=2.5, K2O=2.3,

@@ -95,8 +95,7 @@ class Prepared:
     @property
     def bulk(self) -> bool:
         """Whether it makes up a part of the soil: compost and manure."""
-        material = self.product.material
-        return material is not None and material.bulk
+        return self.product.is_bulk
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,6 +1,6 @@
 """Which products a job can use: of the right form, allowed, of use, and still on the shelf."""
 
-from collections.abc import Iterator
+from collections.abc import Collection, Iterator
 from dataclasses import dataclass
 
 from eznel.core.blend import WEIGHT
@@ -9,8 +9,10 @@ from eznel.core.nutrients import Amounts
 from eznel.core.products.fertiliser import Fertiliser
 from eznel.core.schedule.slow_base import slow_comes_in_time
 from eznel.core.shed import rules
+from eznel.core.shed.placing import JobKind
 from eznel.core.shed.rules import Refused
 from eznel.core.shed.shelf import Shed, Shelf
+from eznel.core.stands.stand import Where
 
 MOST_CHOICES = 8
 """Products that a blend looks at; the least useful of a larger shed are left out."""
@@ -41,6 +43,32 @@ class Usable:
     most_g: float
 
 
+def forms_of(kind: JobKind, where: Where, there: Collection[str]) -> tuple[str, ...]:
+    """Return the forms of product that a job is done with.
+
+    Parameters
+    ----------
+    kind : JobKind
+        Its kind.
+    where : Where
+        On ground or in a tub.
+    there : collection of str
+        Forms that the shed has.
+
+    Returns
+    -------
+    tuple of str
+        What suits it; where the shed has none of that, what may be sprinkled in its place.
+    """
+    forms = FORMS[kind, where]
+    if kind not in ("feed", "dressing") or any(form in there for form in forms):
+        return forms
+    others = (form for form in SPRINKLED if form in there)
+    # A tub has no ground that meals and pellets are scratched into.
+    instead = next((form for form in others if form != "organic" or where == "ground"), None)
+    return forms if instead is None else (instead,)
+
+
 def useful(due: DueJob, shed: Shed) -> tuple[list[Usable], tuple[Refused, ...]]:
     """Return the products that a job can use, whatever is left of them, and those it may not use.
 
@@ -56,14 +84,16 @@ def useful(due: DueJob, shed: Shed) -> tuple[list[Usable], tuple[Refused, ...]]:
     tuple of list of Usable and tuple of Refused
         In the shed's order. [g]
     """
-    forms = FORMS[due.job.kind, due.stand.where]
-    found, refused = _of_forms(due, shed, forms)
-    for form in SPRINKLED if due.job.kind in ("feed", "dressing") else ():
-        slow_in_tub = form == "organic" and due.stand.where == "tub"
-        if not found and form not in forms and not slow_in_tub:
-            found, others = _of_forms(due, shed, (form,))
-            refused += others
-    return found, tuple(refused)
+    there = {product.form for product in shed.products.values()}
+    refused: list[Refused] = []
+    while there:
+        forms = forms_of(due.job.kind, due.stand.where, there)
+        found, others = _of_forms(due, shed, tuple(there.intersection(forms)))
+        refused += others
+        if found or not there.intersection(forms):
+            return found, tuple(refused)
+        there.difference_update(forms)
+    return [], tuple(refused)
 
 
 def _of_forms(
@@ -100,7 +130,7 @@ def _fitting(due: DueJob, shed: Shed, forms: tuple[str, ...]) -> Iterator[Fertil
     for product in shed.products.values():
         if product.form not in forms or product.is_lime or _quick_n_at_base(due, product):
             continue
-        if product.material is not None and product.material.bulk and due.job.kind != "base":
+        if product.is_bulk and due.job.kind != "base":
             continue
         if only is None or product.id in only:
             yield product

@@ -65,14 +65,14 @@ def of_caps(season: Season) -> list[Finding]:
         need = season.needs["N"]
         numbers = (Quantity("held", need.credit_g, "g"), Quantity("missing", need.total.value, "g"))
         found.append(Finding("rich_mix_only", Level.NOTE, "programme", numbers=numbers))
-    found += _fed_more_often(season)
+    found += _interval_kept(season)
     if plan.unplaced_n_g > WORTH_PLACING * season.needs["N"].total.value:
         number = Quantity("unplaced", plan.unplaced_n_g, "g")
         found.append(Finding("no_room_in_feeds", Level.WARNING, "programme", numbers=(number,)))
     return found
 
 
-def _fed_more_often(season: Season) -> Iterator[Finding]:
+def _interval_kept(season: Season) -> Iterator[Finding]:
     """What the programme's interval would take, and the limit that it would break; or that weak
     feeds come together.
     """

@@ -83,6 +83,11 @@ class Fertiliser:
         return self.product.form in ("soluble", "liquid")
 
     @property
+    def is_bulk(self) -> bool:
+        """Whether it is heaped, as compost and manure are, and makes up a part of the soil."""
+        return self.material is not None and self.material.bulk
+
+    @property
     def is_lime(self) -> bool:
         """Whether it raises pH."""
         return self.material is not None and self.material.liming

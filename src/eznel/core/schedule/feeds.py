@@ -17,6 +17,7 @@ from eznel.core.schedule.litres import (
     drench_l,
     most_ground_l,
 )
+from eznel.core.schedule.means import Means
 from eznel.core.schedule.programmes import (
     DRESSING_GAP_DAYS,
     MERGED_DAYS,
@@ -79,6 +80,11 @@ def most_dressing_n_g(stand: OnGround) -> float:
     return most * stand.ground_m2
 
 
+def _most_spread_n_g(stand: OnGround, means: Means) -> float:
+    """What is slow is none of the soluble nitrogen that one dressing may bring. [g]"""
+    return inf if means.lead_days else most_dressing_n_g(stand)
+
+
 @dataclass(frozen=True, slots=True)
 class _Days:
     """Days of feeding, each with its number among all that the programme has."""
@@ -109,7 +115,7 @@ def _awake(stand: Stand, kind: JobKind, interval_days: int, days: list[FeedDay])
     return _Days(kind, interval_days, awake or numbered)
 
 
-def dressings(stand: OnGround, window: Window, fed: Amounts, lead_days: int = 0) -> Feeds:
+def dressings(stand: OnGround, window: Window, fed: Amounts, means: Means) -> Feeds:
     """Return the dressings at a programme's stages, or more of them where the limit asks it.
 
     Parameters
@@ -120,8 +126,8 @@ def dressings(stand: OnGround, window: Window, fed: Amounts, lead_days: int = 0)
         When it may be fed.
     fed : Amounts
         What is fed in all. [g]
-    lead_days : int
-        How long ahead of the need they are given. [days]
+    means : Means
+        What there is to spread.
 
     Returns
     -------
@@ -131,25 +137,18 @@ def dressings(stand: OnGround, window: Window, fed: Amounts, lead_days: int = 0)
     interval = stand.programme.interval_days
     if not fed.any:
         return Feeds([], interval, 0.0)
-    # What is slow is none of the soluble nitrogen that one dressing may bring.
-    most = inf if lead_days else most_dressing_n_g(stand)
+    most = _most_spread_n_g(stand, means)
     starts = [stand.calendar.start_of(key) for key in stand.programme.side_dress_at]
     if stand.rests_before_stop:
         # After the winter: what is spread before it would be washed out by then.
         winter = stand.weather.midwinter_before(window.stop)
         window = replace(window, start=_woken(stand, max(window.start, winter)))
     share = min(most / fed.n, 1.0) if fed.n > 0 else 1.0
-    window, lead = _ahead(window, lead_days), timedelta(lead_days)
+    lead = timedelta(means.lead_days)
     days = dressing_dates(window, [d - lead for d in starts if d], share, len(starts))
     awake = _awake(stand, "dressing", interval, [FeedDay(day, interval) for day in days])
     each = WHOLE * (1 / (len(awake.on) or 1))
     return _split(stand, awake, [each] * len(awake.on), fed, [most] * len(awake.on))
-
-
-def _ahead(window: Window, days: int) -> Window:
-    """Dressings that need time to act are all given so long before feeding stops."""
-    stop = window.stop - timedelta(days)
-    return replace(window, stop=stop) if window.start < stop else window
 
 
 def _woken(stand: Stand, day: date) -> date:
@@ -158,7 +157,9 @@ def _woken(stand: Stand, day: date) -> date:
     return next((one for one in days if not stand.still(one)), day)
 
 
-def top_dressings(stand: OnGround, window: Window, fed: Amounts, base: Amounts) -> Feeds:
+def top_dressings(
+    stand: OnGround, window: Window, fed: Amounts, base: Amounts, means: Means
+) -> Feeds:
     """Return dressings at an interval, each carrying the crop to the next; closer where it must be.
 
     The interval is halved, down to a fortnight, until no dressing is too large. No programme
@@ -174,6 +175,8 @@ def top_dressings(stand: OnGround, window: Window, fed: Amounts, base: Amounts) 
         What is fed in all. [g]
     base : Amounts
         Share of each nutrient that was worked in before. [g/g]
+    means : Means
+        What there is to spread.
 
     Returns
     -------
@@ -183,7 +186,7 @@ def top_dressings(stand: OnGround, window: Window, fed: Amounts, base: Amounts) 
     interval = max(stand.programme.interval_days, DRESSING_GAP_DAYS)
     if not fed.any:
         return Feeds([], interval, 0.0)
-    most = most_dressing_n_g(stand)
+    most = _most_spread_n_g(stand, means)
     first = stand.first_calendar
     while interval > DRESSING_GAP_DAYS:
         wanted = feed_dates(first.hold_end, first.stop, _spread_every(stand, interval))
@@ -200,14 +203,7 @@ def _spread_every(stand: OnGround, most_days: int) -> Callable[[date], int]:
     return lambda day: max(interval(day), DRESSING_GAP_DAYS)
 
 
-def liquids(
-    stand: Stand,
-    window: Window,
-    fed: Amounts,
-    base: Amounts,
-    most_n_mg_l: float,
-    lead_days: int = 0,
-) -> Feeds:
+def liquids(stand: Stand, window: Window, fed: Amounts, base: Amounts, means: Means) -> Feeds:
     """Return feeds at a programme's intervals, or weekly where they would be too strong.
 
     Parameters
@@ -220,10 +216,8 @@ def liquids(
         What is fed in all. [g]
     base : Amounts
         Share of each nutrient that was worked in before. [g/g]
-    most_n_mg_l : float
-        Strength that the programme mixes feeds at, at most. [mg/L]
-    lead_days : int
-        How long ahead of the need they are given, where there are only meals. [days]
+    means : Means
+        What there is to dissolve, or to sprinkle in its place.
 
     Returns
     -------
@@ -232,18 +226,18 @@ def liquids(
     """
     if not fed.any:
         return Feeds([], stand.programme.interval_days, 0.0)
-    closest = None if lead_days else _closest_days(stand, fed.n, most_n_mg_l)
-    least = _merged_days(stand, fed.n, most_n_mg_l)
+    slow, strength = means.lead_days > 0, means.most_n_mg_l
+    closest = None if slow else _closest_days(stand, fed.n, strength)
+    least = _merged_days(stand, fed.n, strength)
     every = interval_of(stand.programme, stand.calendar.starts, closest, least)
-    window = _ahead(window, lead_days)
     dates = feed_dates(window.start, window.stop, every)
     if all(day.gap_days >= SHORTEST_INTERVAL_DAYS for day in dates):
         dates = on_weekday(dates, stand.feeding_day, window.stop)
     interval = max(closest or stand.programme.interval_days, least)
     days = _awake(stand, "feed", interval, dates)
-    most = [inf if lead_days else most_liquid_n_g(stand, day, most_n_mg_l) for day in days.on]
+    most = [inf if slow else most_liquid_n_g(stand, day, strength) for day in days.on]
     feeds = _split(stand, days, _shares(stand, window, days.on, base), fed, most)
-    aim = min(most_n_mg_l, GROUND_N_MG_L)
+    aim = min(strength, GROUND_N_MG_L)
     return replace(feeds, jobs=[replace(job, aim_n_mg_l=aim) for job in feeds.jobs])
 
 

@@ -5,10 +5,9 @@ their interval goes, so that a job keeps its key for the whole season.
 """
 
 from dataclasses import replace
-from datetime import date
-from math import inf
+from datetime import date, timedelta
 
-from eznel.core.crops.uptake import Curve, uptake_curve
+from eznel.core.crops.uptake import uptake_curve
 from eznel.core.needs.dose import Needs, totals_g
 from eznel.core.nutrients import NOTHING, NUTRIENTS, WHOLE, Amounts, element_of
 from eznel.core.products.solutions import SEEDLING_N_MG_L
@@ -19,6 +18,7 @@ from eznel.core.schedule.litres import (
     STARTER_N_MG_L,
     seedling_l,
 )
+from eznel.core.schedule.means import Means
 from eznel.core.schedule.programmes import (
     Window,
     base_shares,
@@ -58,13 +58,7 @@ def window_of(stand: Stand, calendar: Calendar) -> Window:
     return Window(calendar.hold_end, calendar.stop, curves, calendar.pause)
 
 
-def first_plan(
-    stand: Stand,
-    needs: Needs,
-    slow_n: Curve | None = None,
-    most_n_mg_l: float = inf,
-    lead_days: int = 0,
-) -> FirstPlan:
+def first_plan(stand: Stand, needs: Needs, means: Means) -> FirstPlan:
     """Return a planting's jobs.
 
     Parameters
@@ -73,19 +67,15 @@ def first_plan(
         The planting in its place.
     needs : dict of str to Need
         Its season's needs. [g]
-    slow_n : Curve or None
-        How a base's nitrogen becomes available, where it is slow. [g/g]
-    most_n_mg_l : float
-        Strength that the programme mixes feeds at, at most. [mg/L]
-    lead_days : int
-        How long ahead of the need dressings are given. [days]
+    means : Means
+        What there is to feed it with.
 
     Returns
     -------
     FirstPlan
         Base dressing first, then feeds or dressings in order of their days. [g]
     """
-    window = replace(window_of(stand, stand.calendar), slow_n=slow_n)
+    window = replace(window_of(stand, stand.calendar), slow_n=means.slow_n)
     season = totals_g(needs)
     late = stand.kept_since is not None and stand.planting.had == "nothing"
     if stand.kept_since is not None and late:
@@ -105,12 +95,13 @@ def first_plan(
         fed = replace(fed, n=fed.n - starter_n_g)
         key = key_of(stand, "starter", 1)
         jobs.append(Job(key, "starter", 1, begins, 0, Amounts(n=starter_n_g)))
+    feeding = _ahead(window, means.lead_days)
     if stand.programme.method == "side_dress" and isinstance(stand, OnGround):
-        feeds = dressings(stand, window, fed, lead_days)
+        feeds = dressings(stand, feeding, fed, means)
     elif stand.programme.method == "top_dress" and isinstance(stand, OnGround):
-        feeds = top_dressings(stand, window, fed, base)
+        feeds = top_dressings(stand, feeding, fed, base, means)
     else:
-        feeds = liquids(stand, window, fed, base, most_n_mg_l, lead_days)
+        feeds = liquids(stand, feeding, fed, base, means)
     since = stand.kept_since or date.min
     all_jobs = (*jobs, *feeds.jobs)
     return FirstPlan(
@@ -119,9 +110,15 @@ def first_plan(
         feeds.interval_days,
         feeds.unplaced_n_g,
         sum((j.first_g for j in all_jobs if j.planned_on < since and j.kind in OF_SEASON), NOTHING),
-        most_n_mg_l=most_n_mg_l,
+        most_n_mg_l=means.most_n_mg_l,
         rich_mix=rich,
     )
+
+
+def _ahead(window: Window, days: int) -> Window:
+    """What needs time to act is all given so long before feeding stops."""
+    stop = window.stop - timedelta(days)
+    return replace(window, stop=stop) if window.start < stop else window
 
 
 def _is_rich(stand: Stand, needs: Needs) -> bool:

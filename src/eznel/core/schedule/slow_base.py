@@ -90,4 +90,5 @@ def lead_days(stand: Stand, shed: Shed) -> int:
     """
     offered = [one for one in shed.products.values() if _brings_n(one, shed)]
     slow = stand.where == "ground" and all(one.form in SLOW for one in offered)
-    return SLOW_LEAD_DAYS if slow and any(one.form == "organic" for one in offered) else 0
+    spread = any(one.form == "organic" and not one.is_bulk for one in offered)
+    return SLOW_LEAD_DAYS if slow and spread else 0

@@ -5,21 +5,22 @@ done with the product. Those that something else would do for, which lasts, leav
 """
 
 from collections.abc import Iterable
-from typing import Literal, NamedTuple
+from typing import NamedTuple
 from uuid import UUID
 
-from eznel.core.mixing.usable import FORMS
+from eznel.core.mixing.usable import forms_of
 from eznel.core.nutrients import NOTHING, Amounts
 from eznel.core.schedule.jobs import Job
 from eznel.core.shed.placing import JobKind
 from eznel.core.shed.shelf import Shed, Shelf
+from eznel.core.stands.stand import Where
 
 
 class Use(NamedTuple):
     """What a job is done with depends on its kind, and on ground or tub."""
 
     kind: JobKind
-    where: Literal["ground", "tub"]
+    where: Where
 
 
 class Ahead:
@@ -29,15 +30,17 @@ class Ahead:
         self._first_g: dict[Use, Amounts] = {}
         for use, job in jobs:
             self._first_g[use] = self._first_g.get(use, NOTHING) + job.first_g
-        self._feeds = {
-            id_: _Feeds(
-                one.contents.available.n,
-                tuple(use for use in self._first_g if one.form in FORMS[use]),
-            )
+        feeding = {
+            id_: one
             for id_, one in shed.products.items()
             if shed.refused[id_] is None and one.contents.available.n > 0
         }
-
+        there = {one.form for one in feeding.values()}
+        forms = {use: forms_of(*use, there) for use in self._first_g}
+        self._feeds = {
+            id_: _Feeds(one.contents.available.n, tuple(x for x in forms if one.form in forms[x]))
+            for id_, one in feeding.items()
+        }
         self._n_g = {
             one.uses: sum(self._first_g[use].n for use in one.uses) for one in self._feeds.values()
         }

@@ -9,8 +9,7 @@ from eznel.core.needs.dose import needs
 from eznel.core.reference import Catalogue
 from eznel.core.schedule.blended import blended
 from eznel.core.schedule.first_plan import first_plan
-from eznel.core.schedule.slow_base import lead_days, slow_base
-from eznel.core.schedule.strength import label_n_mg_l
+from eznel.core.schedule.means import means_of
 from eznel.core.season.course import Planned
 from eznel.core.season.fold import Happened, fold
 from eznel.core.shed.shelf import Shed, Shelf
@@ -50,8 +49,7 @@ class Workings:
     def _planned(self, stand: Stand) -> Planned:
         def planned() -> Planned:
             wanted = needs(stand, self.stands)
-            slow, strength = slow_base(stand, self.shed), label_n_mg_l(stand, self.shed)
-            plan = first_plan(stand, wanted, slow, strength, lead_days(stand, self.shed))
+            plan = first_plan(stand, wanted, means_of(stand, self.shed))
             return Planned(
                 stand, wanted, blended(plan, stand, wanted, self.garden.blends, self.shed)
             )

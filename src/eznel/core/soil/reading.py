@@ -136,7 +136,7 @@ def read(
     for report in past:
         for value in report.values:
             first = rated.get(value.analyte)
-            if first is not None and not _of_one_year(first.report, report):
+            if first is not None and (report.is_kit or not _of_one_year(first.report, report)):
                 continue
             found = rate(value, report, ground, bands)
             if first is not None:
@@ -163,7 +163,7 @@ def read(
 
 
 def _of_one_year(one: SoilReport, other: SoilReport) -> bool:
-    return abs((one.sampled_on - other.sampled_on).days) <= YEAR_DAYS and not other.is_kit
+    return abs((one.sampled_on - other.sampled_on).days) <= YEAR_DAYS
 
 
 def _contradict(newer: Rating, older: Rating) -> bool:
@@ -189,8 +189,7 @@ def ph_contradicts(one: SoilReport, other: SoilReport) -> bool:
     """
     if one.ph is None or other.ph is None or one.ph_in != other.ph_in:
         return False
-    near = abs((one.sampled_on - other.sampled_on).days) <= YEAR_DAYS
-    return near and abs(one.ph - other.ph) > PH_APART
+    return _of_one_year(one, other) and abs(one.ph - other.ph) > PH_APART
 
 
 def _ph(past: list[SoilReport]) -> SoilReport | None:
