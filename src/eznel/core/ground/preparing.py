@@ -62,16 +62,19 @@ Bound = Literal["", "phosphorus"]
 class Room:
     """What sizing needs to know of a place. [m², count, g/m²]"""
 
-    opening: Worked
-    """Ground of a bed, or one tub's opening. [m²]"""
-    ground_m2: float
-    """Ground of a bed, or the tubs' openings."""
+    ground: Worked
+    """Ground of a bed, or the tubs' openings. [m²]"""
     plants: int
     fed_m2: float
     """The ground of its plants."""
     p_class: SoilClass | None
     p_removed_g_m2: float
     """Phosphorus that a year's harvest takes away."""
+
+    @property
+    def ground_m2(self) -> float:
+        """Ground of a bed, or the tubs' openings."""
+        return self.ground.value
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -184,7 +187,7 @@ def _mass(
             return _for_nitrogen(how, room, product, density)
         case Layer(thickness=thickness):
             volume = places.layer_volume(area_m2=room.ground_m2, layer_m=thickness.m)
-            volume = volume.after(room.opening)
+            volume = volume.after(room.ground)
         case InHoles() as how:
             volume = _holes(how, room.plants)
         case PerPlant(volume=each):

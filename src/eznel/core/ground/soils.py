@@ -18,7 +18,7 @@ from eznel.core.soil.ratings import Ground, own_band
 from eznel.core.soil.reading import Reading, read
 from eznel.core.soil.salts import paste_ec
 from eznel.core.soil.supply import MOST_MINERAL_OM_PCT
-from eznel.core.working import Worked
+from eznel.core.working import Origin, Quantity, Worked
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -135,13 +135,20 @@ def soil_of(
 
 
 def _room(place: Place, grown: Grown, reading: Reading) -> Room:
-    ground = places.area(place).value * (place.count if isinstance(place, Tub) else 1)
+    ground = places.area(place)
+    if isinstance(place, Tub) and place.count > 1:
+        ground = ground.then(
+            "openings",
+            ground.value * place.count,
+            "m²",
+            Quantity("opening_m2", ground.value, "m²"),
+            Quantity("tubs", place.count, "tubs", Origin.TYPED),
+        )
     p = reading.ratings.get("P")
     return Room(
-        opening=places.area(place),
-        ground_m2=ground,
+        ground=ground,
         plants=grown.plants,
-        fed_m2=min(ground, grown.wanted_m2) or ground,
+        fed_m2=min(ground.value, grown.wanted_m2) or ground.value,
         p_class=p.soil_class if p else None,
         p_removed_g_m2=max((c.yield_kg_m2 * c.removal_p for c in grown.crops), default=0.0),
     )

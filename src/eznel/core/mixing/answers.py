@@ -9,14 +9,14 @@ from dataclasses import dataclass
 
 from eznel.core.blend import EQUAL, MOST_MEASURES, Answer, Cap, Item, blend, choose_measures
 from eznel.core.mixing.caps import (
+    Allowance,
     Choice,
     DueJob,
     Portions,
-    Room,
+    allowances,
     apart,
     caps,
     comes_along,
-    room_along,
     water_ec_ds_m,
 )
 from eznel.core.mixing.concentrates import two_tanks
@@ -71,7 +71,7 @@ def answer(due: DueJob, shed: Shed, shelf: Shelf) -> Answered:
     usable = on_shelf(due, fitting, shelf)
     plenty_g = {one.product.id: one.most_g for one in fitting}
     best: _Way | None = None
-    tried, job = [], _Sized(due, _own_use(due), room_along(due))
+    tried, job = [], _Sized(due, _own_use(due), allowances(due))
     for portions in ways(due, usable, shed) if usable else ():
         if best is not None and _misses(best) <= (
             GOOD_ENOUGH if portions.poured == 1 else WORTH_POURING_OFF
@@ -122,7 +122,7 @@ class _Sized:
     due: DueJob
     own_use: Amounts
     """What the crop takes up for a job's share of the yield, above 0."""
-    room: tuple[Room, ...]
+    allowed: tuple[Allowance, ...]
 
 
 def _own_use(due: DueJob) -> Amounts:
@@ -144,7 +144,7 @@ def _way(job: _Sized, portions: Portions, choices: list[Choice], shed: Shed, she
     never = apart(choices) if portions.water_l and not two_tanks(shed.garden.preferences) else None
     hard, along = (
         caps(due, portions, choices, shed, shelf),
-        comes_along(job.room, portions, choices),
+        comes_along(job.allowed, portions, choices),
     )
     answers = blend(portions.need, scale, items, (*hard, *along.yielding), never, along.thrifty)
     return _Way(portions, choices, hard, tuple(one for one in answers if any(one.mix.counts)))

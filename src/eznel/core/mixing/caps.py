@@ -189,7 +189,7 @@ class Along:
 
 
 @dataclass(frozen=True, slots=True)
-class Room:
+class Allowance:
     """What of a nutrient may come along with a job unasked, and how far that yields. [g]"""
 
     nutrient: Nutrient
@@ -197,7 +197,7 @@ class Room:
     yields_g: float
 
 
-def room_along(due: DueJob) -> tuple[Room, ...]:
+def allowances(due: DueJob) -> tuple[Allowance, ...]:
     """Return what may come along unasked with a job.
 
     A job has its share of what room is left, by its share of what the season still needs, so that
@@ -211,7 +211,7 @@ def room_along(due: DueJob) -> tuple[Room, ...]:
 
     Returns
     -------
-    tuple of Room
+    tuple of Allowance
         Of phosphorus and of potassium; in tubs, whose mix is thrown away, of potassium alone.
     """
     bounded = [(x, t) for x, t in BOUNDED.items() if due.needs[x].ceiling_g < inf]
@@ -222,16 +222,16 @@ def room_along(due: DueJob) -> tuple[Room, ...]:
     for x, times in bounded:
         ceiling = due.needs[x].ceiling_g
         left = max(ceiling - due.totals[x], 0.0)
-        found.append(Room(x, now * left, times * whole * ceiling))
+        found.append(Allowance(x, now * left, times * whole * ceiling))
     return tuple(found)
 
 
-def comes_along(room: tuple[Room, ...], portions: Portions, choices: list[Choice]) -> Along:
+def comes_along(allowed: tuple[Allowance, ...], portions: Portions, choices: list[Choice]) -> Along:
     """Return the limits on what comes along unasked; they yield at least to one measure.
 
     Parameters
     ----------
-    room : tuple of Room
+    allowed : tuple of Allowance
         The job's. [g]
     portions : Portions
         Portions and water. [L]
@@ -244,7 +244,7 @@ def comes_along(room: tuple[Room, ...], portions: Portions, choices: list[Choice
         For one portion.
     """
     thrifty, yielding, per = [], [], portions.received
-    for one in room:
+    for one in allowed:
         x = one.nutrient
         uses = tuple(c.grams * c.product.contents.total[x] for c in choices)
         least = min((use for use in uses if use > 0), default=0.0)

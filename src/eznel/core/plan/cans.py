@@ -12,7 +12,7 @@ from math import ceil
 from uuid import UUID
 
 from eznel.core.blend import shortfall
-from eznel.core.mixing.caps import Choice, DueJob, Portions, caps, comes_along, room_along
+from eznel.core.mixing.caps import Choice, DueJob, Portions, allowances, caps, comes_along
 from eznel.core.nutrients import NOTHING
 from eznel.core.plan.result import SharedCan, SharedPour
 from eznel.core.schedule.litres import (
@@ -120,7 +120,7 @@ def _pour(source: _Feed, feed: _Feed, workings: Workings) -> SharedPour | None:
     portions = Portions(1, "can", litres, feed.job.need_g)
     poured = [replace(choice, grams=choice.grams * litres) for choice in choices]
     limits = caps(feed.due, portions, poured, shed, Shelf(dict.fromkeys(shed.products)))
-    for cap in (*limits, *comes_along(room_along(feed.due), portions, poured).yielding):
+    for cap in (*limits, *comes_along(allowances(feed.due), portions, poured).yielding):
         if sum(cap.per_measure) > cap.limit * (1 + 1e-6) + TOLERANCE:
             return None
     own = shortfall(feed.job.need_g, feed.mix.brings_g)

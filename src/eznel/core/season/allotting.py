@@ -6,10 +6,9 @@ done with the product. Those that something else would do for, which lasts, leav
 
 from collections.abc import Iterable
 from typing import NamedTuple
-from uuid import UUID
 
 from eznel.core.mixing.usable import forms_of
-from eznel.core.nutrients import NOTHING, Amounts
+from eznel.core.nutrients import Amounts
 from eznel.core.schedule.jobs import Job
 from eznel.core.shed.placing import JobKind
 from eznel.core.shed.shelf import Shed, Shelf
@@ -27,23 +26,23 @@ class Ahead:
     """What all jobs of a garden that are still to come are to bring, by their use. [g]"""
 
     def __init__(self, jobs: Iterable[tuple[Use, Job]], shed: Shed) -> None:
-        self._first_g: dict[Use, Amounts] = {}
+        self._claims_g: dict[Use, float] = {}
+        n_g: dict[Use, float] = {}
         for use, job in jobs:
-            self._first_g[use] = self._first_g.get(use, NOTHING) + job.first_g
+            self._claims_g[use] = self._claims_g.get(use, 0.0) + _claim_g(job.first_g)
+            n_g[use] = n_g.get(use, 0.0) + job.first_g.n
         feeding = {
             id_: one
             for id_, one in shed.products.items()
             if shed.refused[id_] is None and one.contents.available.n > 0
         }
         there = {one.form for one in feeding.values()}
-        forms = {use: forms_of(*use, there) for use in self._first_g}
+        forms = {use: forms_of(*use, there) for use in n_g}
         self._feeds = {
             id_: _Feeds(one.contents.available.n, tuple(x for x in forms if one.form in forms[x]))
             for id_, one in feeding.items()
         }
-        self._n_g = {
-            one.uses: sum(self._first_g[use].n for use in one.uses) for one in self._feeds.values()
-        }
+        self._n_g = {one.uses: sum(n_g[use] for use in one.uses) for one in self._feeds.values()}
         """Nitrogen ahead, by what it can be brought with: asked for at every job."""
 
     def offered(self, use: Use, job: Job, shelf: Shelf) -> Shelf:
@@ -64,7 +63,11 @@ class Ahead:
             At most that; the same where it lasts. [g]
         """
         claim_g = _claim_g(job.first_g)
-        scarce = [id_ for id_, left in shelf.left_g.items() if left and not self._lasts(id_, left)]
+        scarce = [
+            id_
+            for id_, one in self._feeds.items()
+            if (left := shelf.left_g[id_]) and left * one.n < self._n_g[one.uses]
+        ]
         if not scarce or claim_g <= 0:
             return shelf
         lasting = [
@@ -76,22 +79,17 @@ class Ahead:
         for id_ in scarce:
             rivals = self._feeds[id_].uses
             needy = [x for x in rivals if not any(x in uses for uses in lasting)]
-            whole = sum(_claim_g(self._first_g[x]) for x in (needy if use in needy else rivals))
+            whole = sum(self._claims_g[x] for x in (needy if use in needy else rivals))
             if use in rivals and whole > 0:
                 left_g[id_] = (left_g[id_] or 0.0) * min(claim_g / whole, 1.0)
         return Shelf(left_g)
 
     def passed(self, use: Use, job: Job) -> None:
         """Take a job from those ahead."""
-        self._first_g[use] = self._first_g[use].beyond(job.first_g)
+        self._claims_g[use] -= _claim_g(job.first_g)
         for uses in self._n_g:
             if use in uses:
                 self._n_g[uses] -= job.first_g.n
-
-    def _lasts(self, product: UUID, left_g: float) -> bool:
-        """Whether a product alone has the nitrogen for all that it can be used for."""
-        feeds = self._feeds.get(product)
-        return feeds is None or left_g * feeds.n >= self._n_g[feeds.uses]
 
 
 class _Feeds(NamedTuple):
