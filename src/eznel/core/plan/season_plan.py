@@ -90,20 +90,26 @@ def make(
     def of_place(place: Place, nth: int) -> PlacePlan:
         known = kept.part(
             ("place plan", place.id),
-            (stands.known[place.id],),
-            lambda: place_plan(place, stands),
+            (stands.known[place.id], nth),
+            lambda: replace(place_plan(place, stands), walk=nth),
         )
         if isinstance(place, Bed) and tested[place.id] > 1:
             known = replace(known, changes=changes(place, stands))
-        return replace(known, walk=nth)
+        return known
 
     def of_planting(season: Season) -> PlantingPlan:
         known = kept.part(
             ("planting plan", season.stand.id), (season,), lambda: _planting(season, workings)
         )
-        return replace(known, tasks=tasks(season.stand, stands), to_buy=short_of(season, workings))
+        todo, short = tasks(season.stand, stands), short_of(season, workings)
+        return kept.part(
+            ("planting plan with its tasks", season.stand.id),
+            (known, todo, short),
+            lambda: replace(known, tasks=todo, to_buy=short),
+        )
 
-    walk = walking_order(garden.places)
+    spots = tuple((place.x_m, place.y_m) for place in garden.places)
+    walk = kept.part("walk", spots, lambda: walking_order(garden.places))
     return Made(
         workings,
         SeasonPlan(
@@ -315,11 +321,8 @@ def _products(workings: Workings) -> Iterator[ProductPlan]:
     uses: dict[UUID, list[Use]] = {}
     for season in workings.seasons:
         for job in season.jobs:
-            if job.status != "planned" or not job.mixes:
-                continue
-            whole = job.mixes[0].taken
-            after.take(whole)
-            for taken in whole:
+            after.take(job.taken)
+            for taken in job.taken:
                 use = Use(job.due_on, season.stand.id, taken.grams)
                 uses.setdefault(taken.product, []).append(use)
     opened = {m.product: m.on for m in sorted(log.stock_moves, key=_day) if m.kind == "opened"}

@@ -8,7 +8,6 @@ from collections.abc import Iterable
 from typing import NamedTuple
 
 from eznel.core.mixing.usable import forms_of
-from eznel.core.nutrients import Amounts
 from eznel.core.schedule.jobs import Job
 from eznel.core.shed.placing import JobKind
 from eznel.core.shed.shelf import Shed, Shelf
@@ -22,15 +21,41 @@ class Use(NamedTuple):
     where: Where
 
 
+class Claim(NamedTuple):
+    """What a job claims of the shed: nitrogen with potassium, and nitrogen. [g]"""
+
+    use: Use
+    nk_g: float
+    n_g: float
+
+
+def claim_of(job: Job, where: Where) -> Claim:
+    """Return what a job claims of the shed, as first planned.
+
+    Parameters
+    ----------
+    job : Job
+        With its amounts. [g]
+    where : Where
+        On ground or in a tub.
+
+    Returns
+    -------
+    Claim
+        What its share of a bag that does not last is weighed by. [g]
+    """
+    return Claim(Use(job.kind, where), job.first_g.n + job.first_g.k, job.first_g.n)
+
+
 class Ahead:
     """What all jobs of a garden that are still to come are to bring, by their use. [g]"""
 
-    def __init__(self, jobs: Iterable[tuple[Use, Job]], shed: Shed) -> None:
+    def __init__(self, claims: Iterable[Claim], shed: Shed) -> None:
         self._claims_g: dict[Use, float] = {}
         n_g: dict[Use, float] = {}
-        for use, job in jobs:
-            self._claims_g[use] = self._claims_g.get(use, 0.0) + _claim_g(job.first_g)
-            n_g[use] = n_g.get(use, 0.0) + job.first_g.n
+        for use, claim_g, claim_n_g in claims:
+            self._claims_g[use] = self._claims_g.get(use, 0.0) + claim_g
+            n_g[use] = n_g.get(use, 0.0) + claim_n_g
         feeding = {
             id_: one
             for id_, one in shed.products.items()
@@ -45,14 +70,12 @@ class Ahead:
         self._n_g = {one.uses: sum(n_g[use] for use in one.uses) for one in self._feeds.values()}
         """Nitrogen ahead, by what it can be brought with: asked for at every job."""
 
-    def offered(self, use: Use, job: Job, shelf: Shelf) -> Shelf:
+    def offered(self, claim: Claim, shelf: Shelf) -> Shelf:
         """Return what a job may take of each product.
 
         Parameters
         ----------
-        use : Use
-            The job's.
-        job : Job
+        claim : Claim
             The next of them. [g]
         shelf : Shelf
             What is left. [g]
@@ -62,34 +85,32 @@ class Ahead:
         Shelf
             At most that; the same where it lasts. [g]
         """
-        claim_g = _claim_g(job.first_g)
+        left, ahead_g = shelf.left_g, self._n_g
         scarce = [
             id_
             for id_, one in self._feeds.items()
-            if (left := shelf.left_g[id_]) and left * one.n < self._n_g[one.uses]
+            if (grams := left[id_]) and grams * one.n < ahead_g[one.uses]
         ]
-        if not scarce or claim_g <= 0:
+        if not scarce or claim.nk_g <= 0:
             return shelf
         lasting = [
-            one.uses
-            for id_, one in self._feeds.items()
-            if id_ not in scarce and shelf.left_g[id_] != 0
+            one.uses for id_, one in self._feeds.items() if id_ not in scarce and left[id_] != 0
         ]
-        left_g = dict(shelf.left_g)
+        left_g = dict(left)
         for id_ in scarce:
             rivals = self._feeds[id_].uses
             needy = [x for x in rivals if not any(x in uses for uses in lasting)]
-            whole = sum(self._claims_g[x] for x in (needy if use in needy else rivals))
-            if use in rivals and whole > 0:
-                left_g[id_] = (left_g[id_] or 0.0) * min(claim_g / whole, 1.0)
+            whole = sum(self._claims_g[x] for x in (needy if claim.use in needy else rivals))
+            if claim.use in rivals and whole > 0:
+                left_g[id_] = (left_g[id_] or 0.0) * min(claim.nk_g / whole, 1.0)
         return Shelf(left_g)
 
-    def passed(self, use: Use, job: Job) -> None:
+    def passed(self, claim: Claim) -> None:
         """Take a job from those ahead."""
-        self._claims_g[use] -= _claim_g(job.first_g)
+        self._claims_g[claim.use] -= claim.nk_g
         for uses in self._n_g:
-            if use in uses:
-                self._n_g[uses] -= job.first_g.n
+            if claim.use in uses:
+                self._n_g[uses] -= claim.n_g
 
 
 class _Feeds(NamedTuple):
@@ -97,8 +118,3 @@ class _Feeds(NamedTuple):
 
     n: float
     uses: tuple[Use, ...]
-
-
-def _claim_g(first_g: Amounts) -> float:
-    """What a job's claim on a bag is weighed by: nitrogen and potassium, as first planned. [g]"""
-    return first_g.n + first_g.k

@@ -15,6 +15,7 @@ from eznel.core.needs.dose import Needs, totals_g
 from eznel.core.nutrients import NOTHING, WHOLE, Amounts
 from eznel.core.schedule.jobs import FirstPlan, Job
 from eznel.core.schedule.litres import feed_water_l
+from eznel.core.season.allotting import Claim, claim_of
 from eznel.core.season.following import (
     MG_MG_L,
     Effect,
@@ -66,6 +67,8 @@ class JobPlan:
     due: DueJob | None
     """What it was answered for; None where there was nothing to answer."""
     mixes: tuple[MixPlan, ...]
+    taken: tuple[Taken, ...]
+    """What the best of them takes out of the shed. [g]"""
     entry: FeedEntry | None
     reasons: tuple[Finding, ...]
     relies: tuple[Reliance, ...]
@@ -129,6 +132,8 @@ class Facts:
     """Days from which a feed is replaced by magnesium."""
     ahead: tuple[Amounts, ...]
     """What the first plan gave each job and all after it. [g]"""
+    claims: tuple[Claim, ...]
+    """What each job claims of the shed."""
 
 
 def facts(
@@ -167,6 +172,7 @@ def facts(
         effects=effects(planned.stand),
         short_of_mg=tuple(magnesium_feeds(planned.stand)),
         ahead=tuple(accumulate((job.first_g for job in reversed(jobs)), add))[::-1],
+        claims=tuple(claim_of(job, planned.stand.where) for job in jobs),
     )
 
 
@@ -184,6 +190,11 @@ class Course:
     def next_job(self) -> Job:
         """The job after those that are done."""
         return self.facts.planned.plan.jobs[len(self.done)]
+
+    @property
+    def next_claim(self) -> Claim:
+        """What the next job claims of the shed."""
+        return self.facts.claims[len(self.done)]
 
     @property
     def through(self) -> float:

@@ -22,8 +22,8 @@ from eznel.core.mixing.portions import WEAK
 from eznel.core.needs.dose import Needs
 from eznel.core.nutrients import Amounts
 from eznel.core.schedule.jobs import FirstPlan, Job
-from eznel.core.season.allotting import Ahead, Use
-from eznel.core.season.course import Course, JobPlan, Passed, Planned, Status, Wanted, facts
+from eznel.core.season.allotting import Ahead
+from eznel.core.season.course import Course, Facts, JobPlan, Passed, Planned, Status, Wanted, facts
 from eznel.core.season.following import covered
 from eznel.core.season.tally import Tally
 from eznel.core.shed.shelf import Brought, Shed, Shelf
@@ -87,13 +87,13 @@ def fold(
         logged.setdefault(entry.planting, []).append(entry)
     courses = [
         Course(
-            facts(one, logged.get(one.stand.id, []), happened.pins, today),
+            _facts(one, tuple(logged.get(one.stand.id, ())), happened.pins, today, kept),
             Tally(given=one.plan.before_g, totals=one.plan.before_g),
         )
         for one in planned
     ]
     shelf = shed.shelf(happened.entries, happened.worked_in, happened.moves)
-    ahead = Ahead(((_use(one, job), job) for one in planned for job in one.plan.jobs), shed)
+    ahead = Ahead((claim for course in courses for claim in course.facts.claims), shed)
     queue = [(day, n) for n, c in enumerate(courses) if (day := c.due()) is not None]
     heapq.heapify(queue)
     while queue:
@@ -103,11 +103,10 @@ def fold(
         if extra is not None and extra.on == day:
             course.pass_extra(extra, shed)
         else:
-            use, job = _use(course.facts.planned, course.next_job), course.next_job
-            passed = _passed(course, day, shed, ahead.offered(use, job, shelf), kept)
-            ahead.passed(use, job)
-            if passed.job.mix is not None:
-                shelf.take(passed.job.mix.taken)
+            claim = course.next_claim
+            passed = _passed(course, day, shed, ahead.offered(claim, shelf), kept)
+            ahead.passed(claim)
+            shelf.take(passed.job.taken)
             course.pass_job(passed)
         following = course.due()
         if following is not None:
@@ -115,8 +114,19 @@ def fold(
     return tuple(_season(course, kept) for course in courses)
 
 
-def _use(planned: Planned, job: Job) -> Use:
-    return Use(job.kind, planned.stand.where)
+def _facts(
+    planned: Planned,
+    feeds: tuple[FeedEntry, ...],
+    pins: Mapping[UUID, date],
+    today: date,
+    kept: Kept,
+) -> Facts:
+    """What is known of a planting before it is folded; as earlier, where that is the same."""
+    return kept.part(
+        ("facts", planned.stand.id),
+        (planned, feeds, pins),
+        lambda: facts(planned, feeds, pins, today),
+    )
 
 
 def _season(course: Course, kept: Kept) -> Season:
@@ -178,6 +188,7 @@ def _answered(course: Course, day: date, shed: Shed, shelf: Shelf) -> JobPlan:
         totals_g=brought.totals_g,
         due=due,
         mixes=answered.mixes,
+        taken=tuple(answered.mixes[0].taken) if answered.mixes else (),
         entry=entry,
         reasons=answered.reasons,
         relies=answered.relies,
