@@ -99,6 +99,8 @@ class _Table:
 
     def rows_at(self, columns: NDArray[np.int_]) -> "_Table":
         """Return some of the mixes."""
+        if len(columns) == len(self.used):
+            return self
         return _Table(
             self.counts.take(columns, axis=1), self.used.take(columns), self.measures.take(columns)
         )
@@ -172,18 +174,16 @@ def blend(
         Best first; fewer than three where they coincide. The best may be no measure at all.
     """
     table, over = _allowed(items, caps, thrifty, apart)
-    per_gram = np.array([item.per_gram.values for item in items]).reshape(-1, len(NUTRIENTS))
-    grams = np.array([item.grams for item in items])
-    brings = (per_gram * grams[:, None]).T @ table.counts
-    short, excess = _score(brings, need, scale)
-    miss, cost = short + excess, _costs(table, items)
-    scored = _Scored(short, excess, miss, table.used, table.measures, cost)
-    columns = np.flatnonzero(over <= _EPS)
-    best = scored.best(columns)
-    if len(columns) < len(over) and not _feeds(brings[:, best], need):
-        columns = _yielded(_fed(brings, need), over)
-        best = scored.best(columns)
-    chosen = [("best", best), *scored.simpler(columns, best)]
+    grams = [(item.per_gram * item.grams).values for item in items]
+    per_measure = np.array(grams).reshape(-1, len(NUTRIENTS)).T
+    within = np.flatnonzero(over <= _EPS)
+    mixes = _scored(table.rows_at(within), per_measure, items, need, scale)
+    best = mixes.best()
+    if len(within) < len(over) and not _feeds(mixes.brings[:, best], need):
+        yielded = _yielded(_fed(per_measure @ table.counts, need), over)
+        mixes = _scored(table.rows_at(yielded), per_measure, items, need, scale)
+        best = mixes.best()
+    chosen = [("best", best), *mixes.simpler(best)]
     titles: dict[int, list[str]] = {}
     for title, column in chosen:
         titles.setdefault(column, []).append(title)
@@ -191,11 +191,11 @@ def blend(
         Answer(
             tuple(names),
             Mix(
-                counts=tuple(map(int, table.counts[:, column].tolist())),
-                brings=Amounts(*brings[:, column].tolist()),
-                short=float(short[column]),
-                excess=float(excess[column]),
-                cost=None if cost is None else float(cost[column]),
+                counts=tuple(map(int, mixes.table.counts[:, column].tolist())),
+                brings=Amounts(*mixes.brings[:, column].tolist()),
+                short=float(mixes.short[column]),
+                excess=float(mixes.excess[column]),
+                cost=None if mixes.cost is None else float(mixes.cost[column]),
             ),
         )
         for column, names in titles.items()
@@ -204,32 +204,42 @@ def blend(
 
 @dataclass(frozen=True, slots=True)
 class _Scored:
-    """Every mix that is allowed, with what it is judged by."""
+    """Mixes that are allowed, with what they are judged by."""
 
+    table: _Table
+    brings: Floats
     short: Floats
     excess: Floats
     miss: Floats
-    used: Floats
-    measures: Floats
     cost: Floats | None
 
-    def best(self, columns: NDArray[np.int_]) -> int:
-        """The best match among some of the mixes; of equals the simplest."""
-        short = self.short[columns]
-        good = columns[short <= short.min() + EQUAL]
+    def best(self) -> int:
+        """The best match; of equals the simplest."""
+        good = np.flatnonzero(self.short <= self.short.min() + EQUAL)
         if len(good) > 1:
             excess = self.excess[good]
             good = good[excess <= excess.min() + EQUAL]
-        return _first(good, self.used, self.cost, self.measures, self.short, self.excess)
+        table = self.table
+        return _first(good, table.used, self.cost, table.measures, self.short, self.excess)
 
-    def simpler(self, columns: NDArray[np.int_], best: int) -> Iterator[tuple[str, int]]:
+    def simpler(self, best: int) -> Iterator[tuple[str, int]]:
         """The fewest products and the cheapest among those that are not much further off."""
-        near = columns[self.miss[columns] <= self.miss[best] + ACCEPTABLE]
-        near = near[near > 0]  # no measure is no answer
+        table = self.table
+        # No measure is no answer.
+        good = (self.miss <= self.miss[best] + ACCEPTABLE) & (table.measures > 0)
+        near = np.flatnonzero(good)
         if len(near):
-            yield "fewest", _first(near, self.used, self.miss, self.cost, self.measures)
+            yield "fewest", _first(near, table.used, self.miss, self.cost, table.measures)
         if len(near) and self.cost is not None:
-            yield "cheapest", _first(near, self.cost, self.miss, self.used, self.measures)
+            yield "cheapest", _first(near, self.cost, self.miss, table.used, table.measures)
+
+
+def _scored(
+    table: _Table, per_measure: Floats, items: tuple[Item, ...], need: Amounts, scale: Amounts
+) -> _Scored:
+    brings = per_measure @ table.counts
+    short, excess = _score(brings, need, scale)
+    return _Scored(table, brings, short, excess, short + excess, _costs(table, items))
 
 
 def _feeds(brings: Floats, need: Amounts) -> bool:
@@ -278,8 +288,7 @@ def _allowed(
         uses = np.array([cap.per_measure for cap in caps]) @ table.counts
         within = uses <= np.array([_just_over(cap) for cap in caps])[:, None]
         within[:, 0] = True
-        kept = np.logical_and.reduce(within, axis=0).nonzero()[0]
-        table = table if len(kept) == len(table.used) else table.rows_at(kept)
+        table = table.rows_at(np.logical_and.reduce(within, axis=0).nonzero()[0])
     if not thrifty or not items:
         return table, np.zeros(len(table.used))
     over = np.array([cap.per_measure for cap in thrifty]) @ table.counts

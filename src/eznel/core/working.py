@@ -113,19 +113,17 @@ class Worked:
     def measurable_at(self, where: str, *names: str) -> "Worked":
         """Return the same value, with where its assumed or so named numbers can be measured."""
 
-        def with_field(quantity: Quantity) -> Quantity:
-            open_ = quantity.origin is Origin.ASSUMED or quantity.name in names
-            return (
-                replace(quantity, measure_at=where)
-                if open_ and not quantity.measure_at
-                else quantity
-            )
+        def open_(quantity: Quantity) -> bool:
+            named = quantity.origin is Origin.ASSUMED or quantity.name in names
+            return named and not quantity.measure_at
 
-        steps = (
-            replace(step, quantities=tuple(with_field(q) for q in step.quantities))
-            for step in self.steps
-        )
-        return replace(self, steps=tuple(steps))
+        def with_field(step: Step) -> Step:
+            if not any(map(open_, step.quantities)):
+                return step
+            told = (replace(q, measure_at=where) if open_(q) else q for q in step.quantities)
+            return replace(step, quantities=tuple(told))
+
+        return replace(self, steps=tuple(map(with_field, self.steps)))
 
     def after(self, *others: "Worked") -> "Worked":
         """Return this value with the working of the values it was made from in front."""

@@ -254,8 +254,10 @@ class Course:
             wanted = Amounts(*map(min, left.values, job.first_g.values))
         else:
             wanted = _share_of(left, job.first_g, self.facts.ahead[len(self.done)])
-        causes = (*((opening.held_by,) if opening.held_by else ()), *reduced.causes)
-        kept = reduced.kept
+        held = (opening.held_by,) if opening.held_by else ()
+        if not reduced.causes:
+            return Wanted(wanted, left, causes=held)
+        kept, causes = reduced.kept, (*held, *reduced.causes)
         return Wanted(wanted.share(kept), left, wanted.share(WHOLE - kept), causes)
 
     def _magnesium(self, job: Job) -> Wanted:

@@ -228,7 +228,7 @@ def reduction(effects_: tuple[Effect, ...], day: date) -> Reduction:
         if not effect.hold and effect.since <= day < effect.until:
             n_share, share = n_share * effect.n_share, share * effect.share
             causes.append(effect.cause)
-    kept = replace(WHOLE * share, n=share * n_share)
+    kept = replace(WHOLE * share, n=share * n_share) if causes else WHOLE
     return Reduction(kept, tuple(dict.fromkeys(causes)))
 
 
