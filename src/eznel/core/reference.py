@@ -154,6 +154,8 @@ class Material(Row):
     form: Literal["granular", "soluble", "liquid", "organic", "coated"]
     density_g_ml: Annotated[float, Field(gt=0)]
     ec_of_1g_l_ds_m: float | None = None
+    paste_ec_ds_m: Annotated[float, Field(ge=0)] | None = None
+    """Of compost and manure: conductivity of a saturated paste, typical and low in confidence."""
     solubility_g_l_20c: Annotated[float, Field(gt=0)] | None = None
     solubility_g_l_5c: Annotated[float, Field(gt=0)] | None = None
     """How much dissolves in a litre of water of 20 and of 5 °C. [g/L]"""

@@ -3,15 +3,19 @@
 from collections import Counter
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
+from datetime import timedelta
 
 from eznel.core.ground.preparing import Prepared
 from eznel.core.nutrients import Nutrient
+from eznel.core.places import area
 from eznel.core.products.fertiliser import Fertiliser, sodium_and_chloride
 from eznel.core.schedule.feeds import most_liquid_n_g
 from eznel.core.schedule.litres import drench_l
 from eznel.core.schedule.programmes import feed_dates, interval_of
 from eznel.core.season.fold import Season
+from eznel.core.season.following import salt_limits
 from eznel.core.shed.shelf import Shed
+from eznel.core.soil.reading import YEAR_DAYS
 from eznel.core.stands.stand import InTub
 from eznel.core.working import Finding, Level, Origin, Quantity
 
@@ -199,6 +203,62 @@ def salty(season: Season, shed: Shed, worked_in: Sequence[Prepared]) -> list[Fin
         Quantity("salt_g_l", per_l, "g/L"),
     )
     return [Finding("salty_tub", Level.WARNING, numbers=numbers)]
+
+
+MOST_RISE_DS_M = 1.0
+"""What is given may raise the conductivity of a saturated paste so much. [dS/m]"""
+
+WASHED_DAYS = 120
+"""By then rain has washed the salts of compost and manure below most roots of open ground."""
+
+
+def rich_in_salts(season: Season) -> list[Finding]:
+    """Return the warning that compost or manure brings more salts than a crop bears.
+
+    Each raises the paste's conductivity by its own, typical for the material, times its share of
+    the soil or mix. A test that was taken afterwards is believed instead.
+
+    Parameters
+    ----------
+    season : Season
+        A planting's.
+
+    Returns
+    -------
+    list of Finding
+        Empty where it rises little, or the crop bears it.
+    """
+    stand, soil = season.stand, season.stand.soil
+    begins, tested = stand.calendar.begins, soil.reading.salts
+    if isinstance(stand, InTub):
+        place_l, washed_days = stand.filled_l.value * stand.tubs, YEAR_DAYS
+    else:
+        place_l = area(stand.place).value * stand.place.depth.m * 1000
+        washed_days = YEAR_DAYS if stand.place.covered else WASHED_DAYS
+    since = begins - timedelta(washed_days)
+    if tested is not None:
+        since = max(since, tested.sampled_on)
+    rise = sum(
+        _paste_ec(one) * one.litres / place_l
+        for one in soil.prepared
+        if one.counts
+        and not one.preparation.mulch
+        and since < one.preparation.on <= stand.calendar.stop
+    )
+    before, warn = soil.salts.value if soil.salts else 0.0, salt_limits(stand).warn_ds_m
+    if rise <= MOST_RISE_DS_M or before + rise <= warn:
+        return []
+    numbers = (
+        Quantity("rise_ds_m", rise, "dS/m", Origin.TYPICAL),
+        Quantity("threshold", warn, "dS/m", Origin.TYPICAL),
+    )
+    key = "rich_salts" if stand.where == "ground" else "rich_salts_tub"
+    return [Finding(key, Level.WARNING, numbers=numbers)]
+
+
+def _paste_ec(one: Prepared) -> float:
+    material = one.product.material
+    return material.paste_ec_ds_m or 0.0 if material else 0.0
 
 
 def _salt(of: Fertiliser) -> float:

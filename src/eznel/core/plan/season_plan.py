@@ -198,6 +198,7 @@ def _planting(season: Season, workings: Workings) -> PlantingPlan:
             *season_advice.comes_along(season),
             *season_advice.overfed(season),
             *season_advice.salty(season, workings.shed, stands.worked_in),
+            *season_advice.rich_in_salts(season),
             *_extras_too_strong(season, workings),
         ),
     )
