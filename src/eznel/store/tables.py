@@ -76,6 +76,7 @@ class PlaceRow(_Thing, Base):
     texture_by_feel: Mapped[bool | None]
     drained: Mapped[Nested | None]
     school: Mapped[str | None]
+    lower_ph: Mapped[bool | None]
     watering: Mapped[Nested | None]
     season_water_l: Mapped[float | None]
     from_below: Mapped[bool | None]

@@ -119,6 +119,26 @@ def test_sulphur_is_for_crops_that_want_acid_soil() -> None:
     assert work(ph=7.9) is None
 
 
+def test_sulphur_where_it_is_asked_for() -> None:
+    def place(ph: float):
+        bed = gardens.bed(depth=gardens.measure(15, "cm"), texture="loam", lower_ph=True)
+        garden = gardens.garden(
+            places=[bed],
+            plantings=[gardens.planting("tomato")],
+            reports=[gardens.report(ph=ph)],
+        )
+        return gardens.plan_of(garden).places[0]
+
+    # Tomatoes' range 6.0–6.8, target 6.4: 100 × (7.2 − 6.4) = 80 g S/m²; ÷ 0.92 = 87: 70 now
+    work = place(7.2).ph_work
+    assert (work.kind, work.now_g_m2) == ("sulphur", 70)
+    assert work.wanted_g_m2 == pytest.approx(80 / 0.92)
+    assert place(6.6).ph_work is None
+    limy = place(8.5)
+    assert limy.ph_work is None
+    assert "sulphur_in_vain" in [f.key for f in limy.findings]
+
+
 def test_ammonium_keeps_away_from_lime() -> None:
     ammonium = gardens.product("sulphate of ammonia", N=21, material="ammonium_sulphate",
                                nitrogen={"ammonium_pct": 21})  # fmt: skip

@@ -1359,6 +1359,11 @@ export interface components {
              * @enum {string}
              */
             kind: "bed";
+            /**
+             * Lower Ph
+             * @default false
+             */
+            lower_ph: boolean;
             /** Name */
             name: string;
             /**
@@ -2373,10 +2378,10 @@ export interface components {
             log: components["schemas"]["Log"];
             /**
              * Version
-             * @default 8
+             * @default 9
              * @constant
              */
-            version: 8;
+            version: 9;
         };
         /**
          * GardenListed
@@ -3009,6 +3014,8 @@ export interface components {
              * @enum {string}
              */
             organic: "yes" | "no" | "depends";
+            /** Paste Ec Ds M */
+            paste_ec_ds_m?: number | null;
             /** Ranges */
             ranges?: {
                 [key: string]: [

@@ -118,6 +118,8 @@ class Bed(_Place):
     """How fast water sank in a hole that had been filled once before."""
     school: School = "sufficiency"
     """How its soil tests become amounts."""
+    lower_ph: bool = False
+    """Whether the grower asks for sulphur where pH is above what the crops want."""
     watering: Watering | None = None
 
     @model_validator(mode="after")

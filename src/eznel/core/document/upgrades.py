@@ -48,7 +48,14 @@ def _to_8(data: Data) -> Data:
     return data
 
 
-STEPS: tuple[Callable[[Data], Data], ...] = (_to_2, _to_3, _to_4, _to_5, _to_6, _to_7, _to_8)
+def _to_9(data: Data) -> Data:
+    """Version 9 knows whether sulphur is asked for."""
+    return data
+
+
+STEPS: tuple[Callable[[Data], Data], ...] = (
+    _to_2, _to_3, _to_4, _to_5, _to_6, _to_7, _to_8, _to_9,
+)  # fmt: skip
 """Step n (from 0) brings version n + 1 to n + 2."""
 
 CURRENT = len(STEPS) + 1

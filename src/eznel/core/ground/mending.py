@@ -145,7 +145,7 @@ def mend(asked: Asked, shed: tuple[Fertiliser, ...], catalogue: Catalogue) -> Ph
     -------
     PhWork or None
         None where pH is in range, or a kit's or nobody's number; above the range, unless every
-        crop there wants acid soil and sulphur can bring it.
+        crop there wants acid soil or the grower asks for it, and sulphur can bring it.
     """
     acidity = asked.acidity
     bed = asked.bed
@@ -154,7 +154,8 @@ def mend(asked: Asked, shed: tuple[Fertiliser, ...], catalogue: Catalogue) -> Ph
         found = lime.requirements_for(asked.report, acidity.target, layer)
         return _limed(asked, found, shed, catalogue) if found else None
     # Most crops need nothing above their range; far above it sulphur does not get there.
-    if acidity.wants_acid and acidity.high < acidity.ph.value <= MOST_PH_FOR_SULPHUR:
+    asked_for = acidity.wants_acid or bed.lower_ph
+    if asked_for and acidity.high < acidity.ph.value <= MOST_PH_FOR_SULPHUR:
         pure = lime.sulphur(ph=acidity.ph.value, target=acidity.target, layer=layer)
         return _acidified(asked, pure, layer, shed, catalogue) if pure else None
     return None

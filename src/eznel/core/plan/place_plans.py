@@ -32,6 +32,7 @@ from eznel.core.places import (
     layer_volume,
     place_extent_m,
 )
+from eznel.core.plan.place_advice import asked_in_vain, by_feel, contradicting
 from eznel.core.plan.place_result import (
     ExchangeView,
     Gauge,
@@ -56,7 +57,7 @@ from eznel.core.shed import cautions
 from eznel.core.soil.acidity import KIT_SPREAD
 from eznel.core.soil.cations import WANTED_PCT
 from eznel.core.soil.ratings import Rating
-from eznel.core.soil.reading import Reading, is_stale
+from eznel.core.soil.reading import is_stale
 from eznel.core.soil.salts import MIX_STOP_DS_M, MIX_WARN_DS_M
 from eznel.core.soil.schools import SCHOOLS, recommended
 from eznel.core.soil.supply import held_in_layer
@@ -71,9 +72,6 @@ FIELD_RULE_KG_M2 = 200.0
 
 SCHOOLED: tuple[Nutrient, ...] = ("P", "K", "Mg", "Ca")
 """What the schools differ in."""
-
-SLOW_CM_H, FAST_CM_H = 1.0, 15.0
-"""Water that sinks slower stands on roots; faster, it takes nitrate along."""
 
 
 def place_plan(place: Place, stands: Stands) -> PlacePlan:
@@ -134,8 +132,9 @@ def place_plan(place: Place, stands: Stands) -> PlacePlan:
         water=_water(bed, stands) if bed else None,
         findings=(
             *(soil.acidity.findings if soil.acidity else ()),
-            *_by_feel(bed),
-            *_contradicting(soil.reading),
+            *(asked_in_vain(bed, soil) if bed else ()),
+            *(by_feel(bed) if bed else ()),
+            *contradicting(soil.reading),
         ),
     )
 
@@ -285,29 +284,6 @@ def _salts(soil: Soil, place: Place, stands: Stands, *, soilless: bool) -> Salts
         key = "salts_burn" if stop else "salts_high"
         findings = (Finding(key, Level.WARNING, "ec", numbers=numbers),)
     return SaltsView(soil.salts.value, first, findings)
-
-
-def _contradicting(reading: Reading) -> Iterator[Finding]:
-    """Values of two reports of one year that cannot both be right, at the newer one."""
-    for pair in reading.contradicted:
-        now, before = pair.newer.value, pair.older.value
-        numbers = (
-            Quantity("now", now.value or 0.0, now.unit, Origin.LAB),
-            Quantity("before", before.value or 0.0, before.unit, Origin.LAB),
-        )
-        about, names = str(pair.newer.report.id), (now.analyte,)
-        yield Finding("classes_contradict", Level.QUESTION, "values", about, numbers, names)
-
-
-def _by_feel(bed: Bed | None) -> Iterator[Finding]:
-    """What the grower found by hand, and what follows from it."""
-    if bed is None or bed.drained is None:
-        return
-    number = (Quantity("drains_cm_h", bed.drained.cm_h, "cm/h", Origin.TYPED),)
-    if bed.drained.cm_h < SLOW_CM_H:
-        yield Finding("drains_slowly", Level.NOTE, "drained", numbers=number)
-    elif bed.drained.cm_h > FAST_CM_H:
-        yield Finding("drains_fast", Level.NOTE, "drained", numbers=number)
 
 
 def _schools(bed: Bed, stands: Stands) -> Iterator[SchoolView]:

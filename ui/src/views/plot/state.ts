@@ -255,6 +255,7 @@ export function newBed(places: readonly Place[]): Bed {
     depth: system === 'metric' ? { value: 20, unit: 'cm' } : { value: 8, unit: 'in' },
     texture_by_feel: false,
     school: 'sufficiency',
+    lower_ph: false,
   }
 }
 

@@ -1,4 +1,6 @@
+import { Checkbox } from 'antd'
 import type { Schemas } from '../../api/client'
+import { useWrites } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { Ruler } from '../../drawing/Ruler'
 import { showDate } from '../../lib/dates'
@@ -87,5 +89,34 @@ export function PhWork({ facts, today }: { facts: Schemas['PlacePlan']; today: s
       </p>
       <Findings of={work.findings} words={words} />
     </section>
+  )
+}
+
+/** Sulphur is only for those who ask for it: most vegetables do well a little above their range. */
+export function AskForSulphur(props: {
+  gardenId: string
+  bed: Schemas['Bed']
+  facts: Schemas['PlacePlan']
+}) {
+  const { bed, facts } = props
+  const { save } = useWrites(props.gardenId)
+  const above = facts.ph && facts.ph.ph > facts.ph.high
+  if (!above && !bed.lower_ph) return null
+  const picked = save.isPending && save.variables.thing.lower_ph === true
+  return (
+    <p className="small">
+      <Checkbox
+        checked={save.isPending ? picked : bed.lower_ph}
+        disabled={save.isPending}
+        onChange={(event) =>
+          save.mutate({ kind: 'places', thing: { ...bed, lower_ph: event.target.checked } })
+        }
+      >
+        {t('Lower the pH of this bed with sulphur')}
+      </Checkbox>{' '}
+      <span className="soft">
+        {t('Most vegetables do without; it takes a warm season to work.')}
+      </span>
+    </p>
   )
 }

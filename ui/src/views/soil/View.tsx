@@ -19,7 +19,7 @@ import { Exchange } from './Exchange'
 import { Follows } from './Follows'
 import { Gauges } from './Gauges'
 import { Past } from './Past'
-import { PhWork } from './PhWork'
+import { AskForSulphur, PhWork } from './PhWork'
 import { Preparations } from './Preparations'
 import { ReadFile } from './ReadFile'
 import { ReportForm } from './ReportForm'
@@ -191,6 +191,9 @@ function Tested(props: {
   const [beside, setBeside] = useState('')
   const [banding, setBanding] = useState<Banded | null>(null)
   const others = reportsFor(file.garden.reports, report?.id ?? null)
+  const bed = file.garden.places.find(
+    (one): one is Bed => one.kind === 'bed' && one.id === facts.id,
+  )
   return (
     <>
       <Gauges
@@ -199,7 +202,12 @@ function Tested(props: {
         report={report}
         beside={others.find((one) => one.id === beside) ?? null}
         today={plan.as_of}
-        phWork={<PhWork facts={facts} today={plan.as_of} />}
+        phWork={
+          <>
+            <PhWork facts={facts} today={plan.as_of} />
+            {bed && props.stored && <AskForSulphur gardenId={gardenId} bed={bed} facts={facts} />}
+          </>
+        }
         onBands={setBanding}
       />
       {banding && (
