@@ -5,7 +5,9 @@ from datetime import date
 import pytest
 
 import gardens
+from eznel import catalogue
 from eznel.core.document import Log
+from eznel.core.plan.explain import explain
 
 LIME = gardens.product("lime", CaO=50, material="ground_limestone", liming={"cce_pct": 100})
 DOLOMITE = gardens.product("dolomite", CaO=30, MgO=20, material="dolomitic_limestone")
@@ -263,3 +265,20 @@ def test_what_the_log_explains_of_a_change() -> None:
     assert change.removed_g_m2 == pytest.approx(9.58, abs=0.01)
     assert change.explained == pytest.approx(-14.74, abs=0.01)
     assert change.estimate == 70  # nothing has ended since
+
+
+def test_the_working_of_lime_shows_its_limit() -> None:
+    # Mehlich: AC (6.6 − 6.1) ÷ 0.25 = 2 × (6.5 − 5.2) ÷ 1.4 = 1.857 short tons an acre for 8 in:
+    # × 224.17 × 15 ÷ 20.32 = 307.3 g/m² pure at 15 cm; ÷ 0.9 = 341.5: 250 now
+    made = gardens.garden(
+        places=[gardens.bed(depth=gardens.measure(15, "cm"))],
+        plantings=[gardens.planting("kale")],
+        products=[LIME],
+        reports=[gardens.report(ph=5.2, buffer={"method": "Mehlich", "value": 6.1})],
+    )
+    key = f"mend/{gardens.uid('bed')}"
+    working = explain(made, Log(), gardens.TODAY, catalogue.load(), key)
+    (once,) = [step for step in working.steps if step.key == "mend_once"]
+    numbers = {q.name: q.value for q in once.quantities}
+    assert numbers["wanted_g_m2"] == pytest.approx(341.5, rel=1e-3)
+    assert (numbers["most_g_m2"], once.value) == (250, 250)

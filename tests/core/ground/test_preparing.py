@@ -5,6 +5,9 @@ from datetime import date
 import pytest
 
 import gardens
+from eznel import catalogue
+from eznel.core.document import Log
+from eznel.core.plan.explain import explain
 from eznel.core.plan.result import PlacePlan
 
 
@@ -67,6 +70,23 @@ def test_what_it_gives_this_year_and_next() -> None:
     assert view.first_g["P"] == view.next_g["P"] == pytest.approx(56.6, abs=0.1)
     assert view.first_g["K"] == pytest.approx(274.4, abs=0.1)
     assert view.next_g["K"] == pytest.approx(48.4, abs=0.1)
+
+
+def test_its_working_shows_what_it_holds_and_what_works_of_it() -> None:
+    """2.5 cm: 64,800 g × 0.8 % N, of which 8 % works: 41.47 g over 4.32 m²."""
+    made = gardens.garden(
+        places=[gardens.bed()],
+        plantings=[gardens.planting("kale")],
+        preparations=[prep(layer(2.5))],
+    )
+    key = f"need/{gardens.uid('kale')}/N"
+    working = explain(made, Log(), gardens.TODAY, catalogue.load(), key)
+    steps = {step.key: step for step in working.steps}
+    assert steps["fraction_typical"].value == pytest.approx(0.008)
+    assert steps["share_given"].value == pytest.approx(0.08)
+    assert steps["gives_first"].value == pytest.approx(41.47, abs=0.01)
+    assert steps["credit_organic"].value == pytest.approx(41.47 / 4.32, abs=0.01)
+    assert len(working.steps) == len(set(working.steps))  # each line once
 
 
 def test_it_is_taken_off_the_need_once() -> None:

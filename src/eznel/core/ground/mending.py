@@ -60,7 +60,8 @@ class PhWork:
     """Pure calcium carbonate or sulphur in a gram of product."""
     wanted: Worked
     """Product, by the method most to be trusted, in all. [g/m²]"""
-    now_g_m2: float
+    once: Worked
+    """What goes on now. [g/m²]"""
     later_g_m2: float
     brings_g_m2: Amounts
     """What comes along."""
@@ -68,6 +69,11 @@ class PhWork:
     done_on: date | None
     retest_on: date
     findings: tuple[Finding, ...]
+
+    @property
+    def now_g_m2(self) -> float:
+        """What goes on now. [g/m²]"""
+        return self.once.value
 
 
 @dataclass(frozen=True, slots=True)
@@ -257,10 +263,17 @@ def _work(
     given = sum(one.works_g_m2 for one in asked.done) / (share.value or 1.0)
     # A little ash is no liming: it is taken off, and the rest still goes on.
     done = max(one.on for one in asked.done) if given >= DONE_SHARE * now > 0 else None
-    if done is None:
-        now = max(now - given, 0.0)
-    if now < TRIFLE_G_M2:
-        now = 0.0
+    taken_off = given if done is None else 0.0
+    rest = max(now - taken_off, 0.0)
+    once = wanted.then(
+        "mend_once",
+        rest if rest >= TRIFLE_G_M2 else 0.0,
+        "g/m²",
+        Quantity("wanted_g_m2", wanted.value, "g/m²"),
+        Quantity("most_g_m2", remedy.most_g_m2, "g/m²", Origin.TYPICAL),
+        Quantity("given_g_m2", taken_off, "g/m²", Origin.PLAN),
+        Quantity("trifle_g_m2", TRIFLE_G_M2, "g/m²", Origin.FIXED),
+    )
     return PhWork(
         key=job_key(asked.bed.id, remedy.kind, asked.report.id),
         kind=remedy.kind,
@@ -270,9 +283,9 @@ def _work(
         in_shed=remedy.in_shed,
         share=share,
         wanted=wanted,
-        now_g_m2=now,
+        once=once,
         later_g_m2=later,
-        brings_g_m2=remedy.product.contents.available * now,
+        brings_g_m2=remedy.product.contents.available * once.value,
         due_on=asked.free_from,
         done_on=done,
         retest_on=(done or asked.free_from) + timedelta(RETEST_DAYS),

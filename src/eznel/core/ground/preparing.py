@@ -24,11 +24,13 @@ from eznel.core.document import (
     Preparation,
     SoilClass,
 )
+from eznel.core.ground.giving import WorkedIn, gives
 from eznel.core.nutrients import Amounts, Nutrient, element_of
 from eznel.core.products.fertiliser import (
     Fertiliser,
+    a_gram_brings,
     density_g_ml,
-    first_season_share,
+    first_season,
     fraction,
     general,
 )
@@ -36,14 +38,9 @@ from eznel.core.products.masses import bulk_mass
 from eznel.core.reference import Catalogue
 from eznel.core.working import Finding, Level, Origin, Quantity, Worked
 
-LATER_YEAR_SHARE = 0.05
-"""Of the nitrogen that the first season left, each later year."""
 FIRST_SEASON_DAYS = 300
 """Worked in no longer before planting, it works in that season for the first time."""
 LATER_YEARS = 3
-
-TIED_MOST_G_KG, TIED_FULL_PCT, TIED_NONE_PCT = 6.0, 0.7, 1.2
-"""Nitrogen tied up by a kilogram of dry matter that is dug in, by its own nitrogen."""
 
 MOST_COMPOST_M = 0.005
 """A year where phosphorus is very high."""
@@ -103,12 +100,15 @@ class Prepared:
 
 @dataclass(frozen=True, slots=True)
 class Gives:
-    """What a preparation gives a season, in which of its own years, from 0."""
+    """A preparation that gives a season, in which of its own years, from 0."""
 
     prepared: Prepared
     year: int
-    works_g: Amounts
-    """For the whole place."""
+
+    def worked(self, nutrient: Nutrient) -> Worked:
+        """Return how much of a nutrient, for the whole place. [g]"""
+        one = self.prepared
+        return gives(WorkedIn(one.preparation, one.product, one.mass), nutrient, self.year)
 
 
 @dataclass(frozen=True, slots=True)
@@ -158,15 +158,15 @@ def prepare(
     density_of = Quantity("density_g_ml", density, "g/mL", origin, product.name)
     mass, bound = _mass(preparation, room, product, density_of)
     totals = product.contents.declared * mass.value
-    first, later = _when(preparation, product, mass.value, totals)
+    worked_in = WorkedIn(preparation, product, mass)
     return Prepared(
         preparation=preparation,
         product=product,
         mass=mass,
         litres=mass.value / density / 1000,
         totals_g=totals,
-        first_g=first,
-        next_g=later,
+        first_g=Amounts.of_each(lambda x: gives(worked_in, x, 0).value),
+        next_g=Amounts.of_each(lambda x: gives(worked_in, x, 1).value),
         counts=preparation.done or preparation.on >= today,
         bound=bound,
     )
@@ -229,73 +229,47 @@ def _holes(how: InHoles, plants: int) -> Worked:
 def _for_nitrogen(
     how: ForNitrogen, room: Room, product: Fertiliser, density: Quantity
 ) -> tuple[Worked, Bound]:
-    share = fraction(product, "N").value * first_season_share(product).value
-    if share <= 0:
+    brings = a_gram_brings(fraction(product, "N"), first_season(product, "N"))
+    if brings.value <= 0:
         return Worked(value=0.0, unit="g"), ""
-    wanted = how.available.g_per_m2 * room.ground_m2
+    wanted_g_m2 = how.available.g_per_m2
     whole = Worked.first(
         "mass_for_nitrogen",
-        wanted / share,
+        wanted_g_m2 * room.ground_m2 / brings.value,
         "g",
-        Quantity("wanted_g", wanted, "g", Origin.TYPED),
-        Quantity("works", share, "g/g", Origin.TYPICAL),
-    )
-    most = _most_by_phosphorus(room, product, density.value)
-    if most is None or whole.value <= most:
+        Quantity("wanted_g_m2", wanted_g_m2, "g/m²", Origin.TYPED),
+        Quantity("area_m2", room.ground_m2, "m²"),
+        Quantity("available", brings.value, "g/g"),
+    ).after(room.ground, brings)
+    most = _most_by_phosphorus(room, product, density)
+    if most is None or whole.value <= most.value:
         return whole, ""
-    held = whole.then("mass_by_phosphorus", most, "g", Quantity("most_g", most, "g"))
-    return held, "phosphorus"
+    return most.after(whole), "phosphorus"
 
 
-def _most_by_phosphorus(room: Room, product: Fertiliser, density: float) -> float | None:
+def _most_by_phosphorus(room: Room, product: Fertiliser, density: Quantity) -> Worked | None:
     """Where phosphorus is high: what a harvest takes away; very high: half a centimetre. [g]"""
+    area = Quantity("area_m2", room.ground_m2, "m²")
     if room.p_class == "very_high":
-        return MOST_COMPOST_M * room.ground_m2 * 1000 * density * 1000
-    phosphorus = fraction(product, "P").value
-    if room.p_class != "high" or phosphorus <= 0:
+        return Worked.first(
+            "most_in_thin_layer",
+            MOST_COMPOST_M * room.ground_m2 * 1000 * density.value * 1000,
+            "g",
+            Quantity("layer_m", MOST_COMPOST_M, "m", Origin.TYPICAL),
+            area,
+            density,
+        )
+    held = fraction(product, "P")
+    if room.p_class != "high" or held.value <= 0:
         return None
-    return room.p_removed_g_m2 * room.ground_m2 / phosphorus
-
-
-def _when(
-    preparation: Preparation, product: Fertiliser, grams: float, totals: Amounts
-) -> tuple[Amounts, Amounts]:
-    """What works in the first season, and in the year after. [g]"""
-    n_share, material = first_season_share(product).value, product.material
-    shares: dict[Nutrient, float] = {}
-    if material is not None:
-        shares = {"P": material.first_season_p_pct, "K": material.first_season_k_pct}
-
-    def first(nutrient: Nutrient) -> float:
-        if nutrient == "N":
-            return totals.n * n_share - _tied_g(preparation, product, grams)
-        return relied_on(nutrient) * (shares.get(nutrient, 100.0) / 100)
-
-    def later(nutrient: Nutrient) -> float:
-        if nutrient == "N":
-            return totals.n * (1 - n_share) * LATER_YEAR_SHARE
-        return relied_on(nutrient) * (1 - shares.get(nutrient, 100.0) / 100)
-
-    def relied_on(nutrient: Nutrient) -> float:
-        """What compost gives of calcium, magnesium and sulphur nobody knows."""
-        unknown = product.form == "organic" and nutrient not in ("P", "K")
-        return 0.0 if unknown else totals[nutrient]
-
-    return Amounts.of_each(first), Amounts.of_each(later)
-
-
-def _tied_g(preparation: Preparation, product: Fertiliser, grams: float) -> float:
-    """Nitrogen that straw and the like tie up when they are dug in. [g]"""
-    if product.form != "organic" or preparation.mulch:
-        return 0.0
-    label, material = product.product, product.material
-    dry_pct = label.dry_matter_pct or (material.dry_matter_pct if material else 90.0)
-    n_pct = next((d.pct for d in label.declared if d.nutrient == "N"), None)
-    if n_pct is None:
-        return 0.0
-    of_dry = n_pct / dry_pct * 100
-    missing = (TIED_NONE_PCT - of_dry) / (TIED_NONE_PCT - TIED_FULL_PCT)
-    return TIED_MOST_G_KG * min(max(missing, 0.0), 1.0) * grams / 1000 * dry_pct / 100
+    return Worked.first(
+        "most_by_harvest",
+        room.p_removed_g_m2 * room.ground_m2 / held.value,
+        "g",
+        Quantity("removal", room.p_removed_g_m2, "g/m²", Origin.TYPICAL),
+        area,
+        Quantity("fraction", held.value, "g/g"),
+    ).after(held)
 
 
 def compost_share(prepared: list[Prepared], place: Place, today: date) -> float:
@@ -351,11 +325,9 @@ def given_in(prepared: list[Prepared], planted: date, stop: date) -> Iterator[Gi
         days = (planted - one.preparation.on).days
         year = 0 if days < FIRST_SEASON_DAYS else 1 + (days - FIRST_SEASON_DAYS) // 365
         if year == 0:
-            yield Gives(one, 0, one.first_g)
-        elif year == 1:
-            yield Gives(one, 1, one.next_g)
+            yield Gives(one, 0)
         elif year <= LATER_YEARS:
-            yield Gives(one, year, Amounts(n=one.next_g.n))
+            yield Gives(one, year)
 
 
 def findings(one: Prepared, room: Room, harvests: list[Harvest]) -> tuple[Finding, ...]:

@@ -204,16 +204,17 @@ def organic_credit(stand: Stand, nutrient: Nutrient, *, since: date | None) -> W
             continue
         spread = isinstance(one.preparation.how, InHoles | PerPlant)
         ground = room.fed_m2 if spread else room.ground_m2
-        before = found.value if found else 0.0
+        before, works = found.value if found else 0.0, gives.worked(nutrient)
+        origin = Origin.COMPUTED if works.steps else Origin.TYPICAL
         step = Worked.first(
             "credit_organic",
-            before + gives.works_g[nutrient] / ground,
+            before + works.value / ground,
             "g/m²",
             Quantity("before", before, "g/m²"),
-            Quantity("works_g", gives.works_g[nutrient], "g", Origin.TYPICAL, one.product.name),
+            Quantity("works_g", works.value, "g", origin, one.product.name),
             Quantity("area_m2", ground, "m²"),
         )
-        found = step.after(one.mass) if found is None else step.after(found, one.mass)
+        found = step.after(works) if found is None else step.after(found, works)
     return found
 
 

@@ -9,6 +9,7 @@ A key is a path: the kind of number, then what it belongs to.
 """
 
 from collections.abc import Callable, Sequence
+from dataclasses import replace
 from datetime import date
 from inspect import signature
 from typing import TypeVar
@@ -19,9 +20,15 @@ from eznel.core.document import Bed, Garden, Log, Place, School, Tub
 from eznel.core.errors import Unknown
 from eznel.core.ground.mending import PhWork
 from eznel.core.mixing.answers import SAME
+from eznel.core.needs.charging import released_share
 from eznel.core.nutrients import NUTRIENTS, Nutrient
 from eznel.core.plan.place_plans import SHOWN_LAYER_M, school_gives, week_of_bed
-from eznel.core.products.fertiliser import first_season_share, fraction
+from eznel.core.products.fertiliser import (
+    a_gram_brings,
+    first_season,
+    first_season_share,
+    fraction,
+)
 from eznel.core.products.masses import nutrient_in, scoop_mass
 from eznel.core.products.solutions import strength
 from eznel.core.reference import Catalogue
@@ -77,9 +84,10 @@ def explain(
         raise Unknown("key", "no_such_number", name=key)
     workings = Workings(garden, log, today, catalogue, earlier)
     try:
-        return found(workings, *path)
+        worked = found(workings, *path)
     except _NotThere as error:  # anything else is a mistake of ours, and stays one
         raise Unknown("key", "no_such_number", name=key) from error
+    return replace(worked, steps=tuple(dict.fromkeys(worked.steps)))
 
 
 class _NotThere(Exception):
@@ -213,21 +221,13 @@ def _lime(workings: Workings, place: str, method: str) -> Worked:
 def _mend(workings: Workings, place: str) -> Worked:
     """What goes on now, for the whole bed. [g]"""
     work, ground = _work(workings, place), places.area(_the_bed(workings, place))
-    wanted = work.wanted.value
-    once = Worked.first(
-        "mend_once",
-        work.now_g_m2,
-        "g/m²",
-        Quantity("wanted_g_m2", wanted, "g/m²"),
-        Quantity("gone_g_m2", wanted - work.now_g_m2, "g/m²", Origin.PLAN),
-    )
     return Worked.first(
         "mend_now",
         work.now_g_m2 * ground.value,
         "g",
         Quantity("now_g_m2", work.now_g_m2, "g/m²"),
         Quantity("area_m2", ground.value, "m²"),
-    ).after(work.wanted, once, ground)
+    ).after(work.once, ground)
 
 
 def _cec(workings: Workings, place: str) -> Worked:
@@ -351,18 +351,23 @@ def _brings(workings: Workings, job: str, answer: str, nutrient: str) -> Worked:
     total = Worked(value=0.0, unit="g")
     for line in mix.lines:
         product = shed.products[line.product]
-        available = shed.available(product.id, season.stand, found.due_on)
-        share = fraction(product, x)
-        grams = line.grams * mix.portions
-        total = total.after(scoop_mass(product, shed.scoops[line.scoop]), share).then(
+        coated = product.form == "coated"
+        share = (
+            released_share(product, season.stand, found.due_on)
+            if coated
+            else first_season(product, x)
+        )
+        brings = a_gram_brings(fraction(product, x), share)
+        grams, known = line.grams * mix.portions, bool(brings.steps)
+        total = total.after(scoop_mass(product, shed.scoops[line.scoop]), brings).then(
             "mix_line",
-            total.value + grams * available[x],
+            total.value + grams * brings.value,
             "g",
             Quantity("before_g", total.value, "g"),
             Quantity("scoops", line.count, "scoops", Origin.PLAN, product.name),
             Quantity("scoop_g", line.grams / line.count, "g"),
             Quantity("portions", mix.portions, "", Origin.PLAN),
-            Quantity("available", available[x], "g/g", Origin.LABEL),
+            Quantity("available", brings.value, "g/g", Origin.COMPUTED if known else Origin.LABEL),
         )
     if mix.poured > 1 - SAME:
         return total

@@ -4,12 +4,12 @@ P = 0.4364 P₂O₅ and so on. "Fertiliser" as the law has it: lime, compost and
 """
 
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import cached_property
 from uuid import UUID, uuid5
 
 from eznel.core.document import Product
-from eznel.core.nutrients import ATOMIC_WEIGHT, NOTHING, WHOLE, Amounts, Nutrient, element_of
+from eznel.core.nutrients import ATOMIC_WEIGHT, NOTHING, Amounts, Nutrient, element_of
 from eznel.core.products.release import rule_share
 from eznel.core.reference import Material
 from eznel.core.working import Origin, Quantity, Sourced, Worked
@@ -194,23 +194,27 @@ def fraction(of: Fertiliser, nutrient: Nutrient) -> Worked:
     Worked
         Grams of element per gram of product; 0 where it is not declared. [g/g]
     """
-    product = of.product
+    product, typical = of.product, of.product.proof == "typical"
+    origin = Origin.TYPICAL if typical else Origin.LABEL
     for line in product.declared:
         element, share = element_of(line.nutrient)
         if element == nutrient:
             numbers = (
-                Quantity("declared_pct", line.pct, f"% {line.nutrient}", Origin.LABEL),
+                Quantity("declared_pct", line.pct, f"% {line.nutrient}", origin, product.name),
                 Quantity("element_share", share, "", Origin.FIXED),
             )
             if product.basis == "w/w":
-                return Worked.first("fraction", line.pct / 100 * share, "g/g", *numbers)
-            density, origin = density_g_ml(of)
+                held = line.pct / 100 * share
+                if typical:
+                    return Worked.first("fraction_typical", held, "g/g", *numbers)
+                return Worked.first("fraction", held, "g/g", *numbers)
+            density, density_origin = density_g_ml(of)
             return Worked.first(
                 "fraction_by_volume",
                 line.pct / 100 * share / density,
                 "g/g",
                 *numbers,
-                Quantity("density_g_ml", density, "g/mL", origin),
+                Quantity("density_g_ml", density, "g/mL", density_origin),
             ).measurable_at(f"products/{product.id}/weighed")
     return Worked(value=0.0, unit="g/g")
 
@@ -255,11 +259,12 @@ def first_season_share(of: Fertiliser) -> Worked:
 
 def _contents(of: Fertiliser) -> Contents:
     product, declared = of.product, Amounts.of_each(lambda x: fraction(of, x).value)
+    shares = Amounts.of_each(lambda x: first_season(of, x).value)
     density, origin = density_g_ml(of)
     unproven = product.proof == "unproven"
     return Contents(
         total=_at_most(product, declared) if unproven else declared,
-        available=NOTHING if unproven else declared.share(first_season_shares(of)),
+        available=NOTHING if unproven else declared.share(shares),
         declared=declared,
         soluble_n=_soluble_n(product, declared.n),
         ammonium_urea_n=_ammonium_urea_n(product, declared.n),
@@ -272,8 +277,8 @@ def _contents(of: Fertiliser) -> Contents:
     )
 
 
-def first_season_shares(of: Fertiliser) -> Amounts:
-    """Return what share of each nutrient works in the first season.
+def first_season(of: Fertiliser, nutrient: Nutrient) -> Worked:
+    """Return what share of a nutrient works in a product's first season.
 
     Nitrogen as above; of organic materials and shells phosphorus, potassium and calcium by what
     is typical of the material; all else in full.
@@ -282,22 +287,55 @@ def first_season_shares(of: Fertiliser) -> Amounts:
     ----------
     of : Fertiliser
         The product.
+    nutrient : Nutrient
+        Element.
 
     Returns
     -------
-    Amounts
-        Between 0 and 1. [g/g]
+    Worked
+        Share between 0 and 1; without a step where all of it works. [g/g]
     """
-    nitrogen, material = first_season_share(of).value, of.material
+    if nutrient == "N":
+        return first_season_share(of)
+    material, whole = of.material, Worked(value=1.0, unit="g/g")
     if material is None or of.form in ("coated", "mix"):
-        return replace(WHOLE, n=nitrogen)
-    return replace(
-        WHOLE,
-        n=nitrogen,
-        p=material.first_season_p_pct / 100,
-        k=material.first_season_k_pct / 100,
-        ca=material.first_season_ca_pct / 100,
-    )
+        return whole
+    typical = {
+        "P": material.first_season_p_pct,
+        "K": material.first_season_k_pct,
+        "Ca": material.first_season_ca_pct,
+    }
+    pct = typical.get(nutrient, 100.0)
+    if pct == 100.0:
+        return whole
+    number = Quantity("share_pct", pct, "%", Origin.TYPICAL, material.name)
+    return Worked.first("share_given", pct / 100, "g/g", number)
+
+
+def a_gram_brings(held: Worked, share: Worked) -> Worked:
+    """Return what a gram of a product brings of an element, as far as it works.
+
+    Parameters
+    ----------
+    held : Worked
+        What is in it. [g/g]
+    share : Worked
+        Of that works so much. [g/g]
+
+    Returns
+    -------
+    Worked
+        The same as is in it, where all of it works. [g/g]
+    """
+    if not held.steps or not share.steps:
+        return Worked(value=held.value * share.value, unit="g/g", steps=held.steps)
+    return Worked.first(
+        "gram_brings",
+        held.value * share.value,
+        "g/g",
+        Quantity("fraction", held.value, "g/g"),
+        Quantity("works", share.value, "g/g"),
+    ).after(held, share)
 
 
 def _at_most(product: Product, declared: Amounts) -> Amounts:

@@ -14,7 +14,7 @@ from eznel.core.mixing.caps import SATURATION_L_PER_KG
 from eznel.core.mixing.usable import FORMS
 from eznel.core.nutrients import Amounts, Nutrient
 from eznel.core.places import bed_soil_mass
-from eznel.core.products.fertiliser import Fertiliser, first_season_shares
+from eznel.core.products.fertiliser import Fertiliser, first_season
 from eznel.core.schedule.litres import feed_water_l
 from eznel.core.season.fold import Season
 from eznel.core.season.to_come import to_come
@@ -124,7 +124,7 @@ def _contender(
         brings_g=brings,
         unasked_g=(held.total * grams).beyond(need),
         match=max(1 - _miss(brings, need), 0.0),
-        first_season=first_season_shares(product),
+        first_season=Amounts.of_each(lambda x: first_season(product, x).value),
         cost=None if price is None else price * grams,
         cost_per_g={
             n: price / available[n] for n in PRICED if price is not None and available[n] > 0

@@ -211,7 +211,7 @@ class Shed:
         product = self.products[product_id]
         if product.form != "coated":
             return product.contents.available
-        return product.contents.total * released_share(product, stand, day).value
+        return product.contents.declared * released_share(product, stand, day).value
 
 
 def _price_per_g(of: Fertiliser) -> float | None:

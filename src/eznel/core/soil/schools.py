@@ -142,7 +142,14 @@ def _build(
     crop, mass = question.crop, rating.per_mass
     if rating.band is None or mass is None or rating.compared is None:
         return None
-    removal = crop.yield_kg_m2 * (crop.removal_p if nutrient == "P" else crop.removal_k)
+    of_harvest = crop.removal_p if nutrient == "P" else crop.removal_k
+    removal = Worked.first(
+        "removal",
+        crop.yield_kg_m2 * of_harvest,
+        "g/m²",
+        Quantity("yield_kg_m2", crop.yield_kg_m2, "kg/m²", Origin.TYPICAL, crop.name),
+        Quantity("removed_g_kg", of_harvest, "g/kg", Origin.TYPICAL),
+    )
     # Where the comparison was scaled, the critical level is brought back to what was measured.
     scale = rating.compared.value / mass.value if mass.value else 1.0
     critical = rating.bounds[2] / scale if scale else rating.bounds[2]
@@ -165,16 +172,16 @@ def _build(
     )
     return Worked.first(
         "build",
-        min(removal + gap * question.soil_kg_m2.value / 1000 * buffer / BUILD_YEARS, most),
+        min(removal.value + gap * question.soil_kg_m2.value / 1000 * buffer / BUILD_YEARS, most),
         "g/m²",
-        Quantity("removal", removal, "g/m²", Origin.TYPICAL, crop.name),
+        Quantity("removal", removal.value, "g/m²"),
         Quantity("carried", carried, "g/m²", Origin.PLAN),
         Quantity("gap", gap, "mg/kg"),
         Quantity("soil_kg_m2", question.soil_kg_m2.value, "kg/m²"),
         Quantity("buffer", buffer, "g/g", Origin.TYPICAL),
         Quantity("build_years", BUILD_YEARS, "years", Origin.FIXED),
         Quantity("most", most, "g/m²", Origin.TYPICAL),
-    ).after(mass, question.soil_kg_m2, short)
+    ).after(mass, question.soil_kg_m2, short, removal)
 
 
 def _buffer_k(texture: str | None) -> float:
