@@ -2,6 +2,7 @@
 
 import base64
 import re
+import unicodedata
 import zlib
 
 import pytest
@@ -29,7 +30,18 @@ def text_of(document: bytes) -> str:
         except (ValueError, zlib.error):
             continue
     pieces = re.findall(r"\((.*?)(?<!\\)\) Tj", "\n".join(found))
-    return " ".join(pieces)
+    return " ".join(re.sub(r"\\(\d{3}|.)", _unescaped, piece) for piece in pieces)
+
+
+def _unescaped(match: re.Match[str]) -> str:
+    """Letters beyond ASCII stand as numbers in base eight; brackets have a stroke before them."""
+    one = match.group(1)
+    return bytes([int(one, 8)]).decode("cp1252") if one.isdigit() else one
+
+
+def plain(text: str) -> str:
+    """Letters and digits alone, as lines break anywhere and raised digits may be set plainly."""
+    return re.sub(r"[^A-Za-z0-9]", "", unicodedata.normalize("NFKC", text))
 
 
 @pytest.mark.parametrize(("paper", "size"), [("a4", b"595.2756 841.8898"), ("letter", b"612 792")])

@@ -14,7 +14,7 @@ from eznel.core.document import Garden
 from eznel.core.plan.place_result import PlaceJob, PlacePlan
 from eznel.core.plan.result import JobView, PlantingPlan, SeasonPlan, TaskView
 from eznel.formats.plan_text import Names
-from eznel.formats.text import number
+from eznel.formats.text import number, sentence
 from eznel.words import Words
 
 OWN = "@eznel.garden"
@@ -81,6 +81,7 @@ def _of_job(job: JobView, planting: PlantingPlan, names: Names, words: Words) ->
     lines = [names.places[planting.place]]
     for mix in job.mixes[:1]:
         lines.append(names.mix(mix, words))
+    lines += [sentence(one, words) for one in job.findings]
     lines += [words.cautions[key] for key in job.cautions]
     lines.append(words.cautions["general"])
     return _event(job.key, job.due_on, _ticked(title, job.status), "\n".join(lines))

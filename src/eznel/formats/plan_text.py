@@ -11,7 +11,7 @@ from eznel.core.plan.result import JobView, PlantingPlan, SeasonPlan
 from eznel.core.shed.shelf import MixPlan
 from eznel.formats.amounts import amount_sentence
 from eznel.formats.cells import guarded
-from eznel.formats.text import number, say
+from eznel.formats.text import number, sentence
 from eznel.words import Words
 
 COLUMNS = ("due_on", "planting", "place", "job", "status", "portions", "portion", "water_l",
@@ -59,8 +59,7 @@ def as_text(plan: SeasonPlan, garden: Garden, words: Words) -> str:
     for planting in plan.plantings:
         lines += ["", *_planting(planting, names, words)]
     for finding in plan.findings:
-        said = say(finding, words)
-        lines += ["", f"? {said.text} {said.remedy}"]
+        lines += ["", f"? {sentence(finding, words)}"]
     lines += ["", words.cautions["general"]]
     return "\n".join(lines) + "\n"
 
@@ -78,17 +77,12 @@ def _place(place: PlacePlan, names: Names, words: Words) -> Iterator[str]:
             whole = number(gauge.g_m2 * place.area_m2)
             line += f"; the bed holds {number(gauge.g_m2)} g/m², {whole} g"
         yield line
-    for finding in place.findings:
-        said = say(finding, words)
-        yield f"  ! {said.text} {said.remedy}"
+    for finding in place.told:
+        yield f"  ! {sentence(finding, words)}"
     for job in place.jobs:
         amount = f" {number(job.grams)} g" if job.grams else ""
         kind, status = words.terms[f"kind.{job.kind}"], words.terms[f"status.{job.status}"]
         yield f"  {job.due_on}  {kind}{amount} {job.name}, {status}"
-    of_work = place.ph_work.findings if place.ph_work else ()
-    for finding in (*of_work, *(f for one in place.preparations for f in one.findings)):
-        said = say(finding, words)
-        yield f"  ! {said.text} {said.remedy}"
     for ingredient in place.mix:
         yield f"  {ingredient.name}: {number(ingredient.litres)} L"
 
@@ -103,8 +97,7 @@ def _planting(planting: PlantingPlan, names: Names, words: Words) -> Iterator[st
     yield f"  season: {', '.join(needs)}"
     yield f"  water only until {planting.hold_until}; no feed from {planting.stop_on}"
     for finding in planting.findings:
-        said = say(finding, words)
-        yield f"  ! {said.text} {said.remedy}"
+        yield f"  ! {sentence(finding, words)}"
     for job in planting.jobs:
         yield from _job(job, names, words)
     for buy in planting.to_buy:
@@ -120,8 +113,7 @@ def _job(job: JobView, names: Names, words: Words) -> Iterator[str]:
     for mix in job.mixes[:1]:
         yield f"      {names.mix(mix, words)}"
     for finding in job.findings:
-        said = say(finding, words)
-        yield f"      ! {said.text} {said.remedy}"
+        yield f"      ! {sentence(finding, words)}"
     for caution in job.cautions:
         yield f"      ⚠ {words.cautions[caution]}"
 

@@ -26,9 +26,10 @@ from reportlab.platypus import (
 
 from eznel.core.document import Garden
 from eznel.core.nutrients import Nutrient
+from eznel.core.plan.place_result import PlacePlan
 from eznel.core.plan.result import JobView, PlantingPlan, SeasonPlan
 from eznel.formats.plan_text import Names
-from eznel.formats.text import number
+from eznel.formats.text import number, sentence
 from eznel.words import Words
 
 Paper = Literal["a4", "letter"]
@@ -88,8 +89,10 @@ def write_season(plan: SeasonPlan, garden: Garden, said: Words, paper: Paper) ->
         _paragraph(f"{said.terms['sheet.as_of']} {plan.as_of.isoformat()}", _SMALL),
         *_weighing(plan, names, said, page.width),
         *_besides(plan, names, said, page.width),
+        *(part for one in plan.places for part in _place(one, names, said)),
         *(part for one in plan.plantings for part in _planting(one, plan, names, said, page.width)),
         Spacer(1, 4 * mm),
+        *(_paragraph(sentence(one, said), _SMALL) for one in plan.findings),
         _paragraph(said.cautions["general"], _SMALL),
     ]
     page.build(story, onFirstPage=_foot, onLaterPages=_foot)
@@ -192,6 +195,14 @@ def _besides(plan: SeasonPlan, names: Names, said: Words, width: float) -> Itera
     yield _table(rows, [6 * mm, 20 * mm, 45 * mm, width - 71 * mm], box=True)
 
 
+def _place(place: PlacePlan, names: Names, said: Words) -> Iterator[Any]:
+    """What there is to say about a place: nothing where all is well."""
+    if place.told:
+        yield _paragraph(names.places[place.id], _HEAD)
+    for finding in place.told:
+        yield _paragraph(sentence(finding, said), _TEXT)
+
+
 def _planting(
     one: PlantingPlan, plan: SeasonPlan, names: Names, said: Words, width: float
 ) -> Iterator[Any]:
@@ -203,13 +214,14 @@ def _planting(
     head = [
         _paragraph(f"{names.planting(one)}, {names.places[one.place]}", _HEAD),
         _paragraph(stages, _SMALL),
+        *(_paragraph(sentence(finding, said), _TEXT) for finding in one.findings),
         Spacer(1, 1.5 * mm),
     ]
     rows: list[list[Any]] = [
         [
             _day(job.due_on),
             _paragraph(said.terms[f"kind.{job.kind}"], _TEXT),
-            _paragraph(names.mix(job.mixes[0], said) if job.mixes else _status(job, said), _TEXT),
+            _to_do(job, names, said),
             *(_paragraph(_grams(job, x), _TEXT) for x in SHOWN),
         ]
         for job in one.jobs
@@ -226,8 +238,11 @@ def _planting(
         yield table
 
 
-def _status(job: JobView, said: Words) -> str:
-    return said.terms[f"status.{job.status}"]
+def _to_do(job: JobView, names: Names, said: Words) -> list[Paragraph]:
+    """What to weigh, or why there is nothing, and what to know about it."""
+    what = names.mix(job.mixes[0], said) if job.mixes else said.terms[f"status.{job.status}"]
+    told = (_paragraph(sentence(finding, said), _SMALL) for finding in job.findings)
+    return [_paragraph(what, _TEXT), *told]
 
 
 def _grams(job: JobView, nutrient: Nutrient) -> str:

@@ -209,3 +209,24 @@ def say(finding: Finding, words: Words, system: System = "metric") -> ShownFindi
         text=said.text.format(*known, **values, names=", ".join(known)),
         remedy=said.remedy,
     )
+
+
+def sentence(finding: Finding, words: Words, system: System = "metric") -> str:
+    """Return a finding with its way out in one line.
+
+    Parameters
+    ----------
+    finding : Finding
+        Key, numbers and names.
+    words : Words
+        The locale's sentences.
+    system : str
+        The reader's system of units.
+
+    Returns
+    -------
+    str
+        What is so, and what to do.
+    """
+    said = say(finding, words, system)
+    return f"{said.text} {said.remedy}"

@@ -271,3 +271,13 @@ class PlacePlan:
     jobs: tuple[PlaceJob, ...]
     water: WaterWeek | None
     findings: tuple[Finding, ...]
+
+    @property
+    def told(self) -> tuple[Finding, ...]:
+        """All there is to say of it: tests, salts, the work on pH, and what is worked in."""
+        return (
+            *self.findings,
+            *(self.salts.findings if self.salts else ()),
+            *(self.ph_work.findings if self.ph_work else ()),
+            *(finding for one in self.preparations for finding in one.findings),
+        )

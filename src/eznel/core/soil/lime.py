@@ -18,6 +18,7 @@ from typing import NamedTuple
 
 from eznel.core.document import SoilReport
 from eznel.core.nutrients import ATOMIC_WEIGHT, CACO3
+from eznel.core.places import soil_mass
 from eznel.core.soil.acidity import mehlich_acidity, ph_in_water
 from eznel.core.working import Origin, Quantity, Worked
 
@@ -163,52 +164,64 @@ def _smp(report: SoilReport, ph: float, target: float, layer: Layer) -> Worked:
     assert report.buffer is not None
     held = min(max(target, 6.0), 6.8)
     low, high = (6.0, 6.5) if held <= 6.5 else (6.5, 6.8)
-    at = [_smp_tons(report.buffer.value, row) if ph < target else 0.0 for row in (low, high)]
-    part = (held - low) / (high - low)
-    tons = at[0] + (at[1] - at[0]) * part
-    return Worked.first(
+    of_low, of_high = _smp_row(report, low), _smp_row(report, high)
+    table = Worked.first(
         "smp_table",
-        tons,
+        of_low.value + (of_high.value - of_low.value) * (held - low) / (high - low),
         "ton/acre",
-        Quantity("buffer_ph", report.buffer.value, "pH", Origin.LAB, report.lab),
-        Quantity("low_tons", at[0], "ton/acre", Origin.TYPICAL),
-        Quantity("high_tons", at[1], "ton/acre", Origin.TYPICAL),
-        Quantity("part", part, ""),
-    ).then(
+        Quantity("low_tons", of_low.value, "ton/acre"),
+        Quantity("high_tons", of_high.value, "ton/acre"),
+        Quantity("target", held, "pH", Origin.TYPICAL),
+        Quantity("low_ph", low, "pH", Origin.TYPICAL),
+        Quantity("high_ph", high, "pH", Origin.TYPICAL),
+    ).after(of_low, of_high)
+    needed = table.value if ph < target else 0.0
+    return table.then(
         "lime_from_tons",
-        tons * TON_ACRE_G_M2 * layer.depth_m / LAYER_8_IN_M,
+        needed * TON_ACRE_G_M2 * layer.depth_m / LAYER_8_IN_M,
         "g/m²",
-        Quantity("tons", tons, "ton/acre"),
+        Quantity("tons", needed, "ton/acre"),
         _depth(layer),
     )
 
 
-def _smp_tons(buffer: float, row: float) -> float:
-    start, slope = _SMP[row]
-    return max(start - slope * 10 * buffer, 0.0)
+def _smp_row(report: SoilReport, to_ph: float) -> Worked:
+    """Lime to reach one of the table's pH, in short tons an acre for 8 in."""
+    assert report.buffer is not None
+    start, slope = _SMP[to_ph]
+    return Worked.first(
+        "smp_row",
+        max(start - slope * 10 * report.buffer.value, 0.0),
+        "ton/acre",
+        Quantity("row_start", start, "ton/acre", Origin.TYPICAL, str(to_ph)),
+        Quantity("row_slope", slope, "ton/acre", Origin.TYPICAL, str(to_ph)),
+        Quantity("buffer_ph", report.buffer.value, "pH", Origin.LAB, report.lab),
+    )
 
 
 def _adams_evans(report: SoilReport, ph: float, target: float, layer: Layer) -> Worked:
     assert report.buffer is not None
-    now, then = _acid_share(ph), _acid_share(target)
-    pounds = 12_000 * max(8.0 - report.buffer.value, 0.0) * max(now - then, 0.0) / now
-    read = Quantity("buffer_ph", report.buffer.value, "pH", Origin.LAB, report.lab)
+    now, then = _acid_share(ph, Origin.LAB), _acid_share(target, Origin.TYPICAL)
+    pounds = (
+        12_000 * max(8.0 - report.buffer.value, 0.0) * max(now.value - then.value, 0.0) / now.value
+    )
     return Worked.first(
         "lime_by_acid_share",
         pounds * POUND_ACRE_G_M2 * layer.depth_m / LAYER_17_CM_M,
         "g/m²",
-        read,
-        Quantity("acid_share", now, ""),
-        Quantity("acid_share_then", then, ""),
+        Quantity("buffer_ph", report.buffer.value, "pH", Origin.LAB, report.lab),
+        Quantity("acid_share", now.value, ""),
+        Quantity("acid_share_then", then.value, ""),
         _depth(layer),
-    )
+    ).after(now, then)
 
 
-def _acid_share(ph: float) -> float:
+def _acid_share(ph: float, origin: Origin) -> Worked:
     """Share of the exchange sites that is acid: smaller root of pH = 7.79 − 5.55 h + 2.27 h²
     (Adams and Evans 1962)."""
     root = 5.55**2 - 4 * 2.27 * (7.79 - ph)
-    return min((5.55 - sqrt(max(root, 0.0))) / (2 * 2.27), 1.0) if ph < 7.79 else 1e-9
+    share = min((5.55 - sqrt(max(root, 0.0))) / (2 * 2.27), 1.0) if ph < 7.79 else 1e-9
+    return Worked.first("acid_share", share, "", Quantity("ph", ph, "pH", origin))
 
 
 def _by_texture(ph: float, target: float, layer: Layer) -> Worked:
@@ -309,13 +322,15 @@ def sulphur_eaten(free_lime_pct: float, layer: Layer) -> Worked:
     Worked
         Pure sulphur. [g/m²]
     """
-    mass = layer.depth_m * layer.density_g_ml * 1000
+    mass = soil_mass(
+        depth_m=layer.depth_m, density_g_ml=layer.density_g_ml, origin=layer.density_from
+    )
     share = ATOMIC_WEIGHT["S"] / CACO3
     return Worked.first(
         "sulphur_eaten",
-        mass * 1000 * free_lime_pct / 100 * share,
+        mass.value * 1000 * free_lime_pct / 100 * share,
         "g/m²",
-        Quantity("soil_kg_m2", mass, "kg/m²"),
+        Quantity("soil_kg_m2", mass.value, "kg/m²"),
         Quantity("free_lime_pct", free_lime_pct, "%", Origin.LAB),
         Quantity("sulphur_share", share, "", Origin.FIXED),
-    )
+    ).after(mass)
