@@ -217,11 +217,12 @@ def _planting(
         *(_paragraph(sentence(finding, said), _TEXT) for finding in one.findings),
         Spacer(1, 1.5 * mm),
     ]
+    told = {sentence(finding, said) for finding in one.findings}
     rows: list[list[Any]] = [
         [
             _day(job.due_on),
             _paragraph(said.terms[f"kind.{job.kind}"], _TEXT),
-            _to_do(job, names, said),
+            _to_do(job, names, said, told),
             *(_paragraph(_grams(job, x), _TEXT) for x in SHOWN),
         ]
         for job in one.jobs
@@ -238,11 +239,15 @@ def _planting(
         yield table
 
 
-def _to_do(job: JobView, names: Names, said: Words) -> list[Paragraph]:
-    """What to weigh, or why there is nothing, and what to know about it."""
+def _to_do(job: JobView, names: Names, said: Words, told: set[str]) -> list[Paragraph]:
+    """What to weigh, or why there is nothing, and what to know about it: each thing once."""
     what = names.mix(job.mixes[0], said) if job.mixes else said.terms[f"status.{job.status}"]
-    told = (_paragraph(sentence(finding, said), _SMALL) for finding in job.findings)
-    return [_paragraph(what, _TEXT), *told]
+    found = [sentence(finding, said) for finding in job.findings]
+    news = [one for one in found if one not in told]
+    told.update(news)
+    if not job.mixes and len(news) < len(found):
+        what = f"{what} ({said.terms['sheet.see_above']})"
+    return [_paragraph(what, _TEXT), *(_paragraph(one, _SMALL) for one in news)]
 
 
 def _grams(job: JobView, nutrient: Nutrient) -> str:
