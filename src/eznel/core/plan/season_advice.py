@@ -69,11 +69,38 @@ def of_caps(season: Season) -> list[Finding]:
         need = season.needs["N"]
         numbers = (Quantity("held", need.credit_g, "g"), Quantity("missing", need.total.value, "g"))
         found.append(Finding("rich_mix_only", Level.NOTE, "programme", numbers=numbers))
-    found += _interval_kept(season)
+    found += [*_interval_kept(season), *_long_hold(season)]
     if plan.unplaced_n_g > WORTH_PLACING * season.needs["N"].total.value:
         number = Quantity("unplaced", plan.unplaced_n_g, "g")
         found.append(Finding("no_room_in_feeds", Level.WARNING, "programme", numbers=(number,)))
     return found
+
+
+LONG_HOLD_DAYS, HUNGRY = 14, 0.25
+"""A hold of more than so many days is looked at; so much of the season's nitrogen is missed."""
+
+
+def _long_hold(season: Season) -> Iterator[Finding]:
+    """What the crop has taken up by the end of a long hold, and had by then."""
+    stand, plan, total = season.stand, season.plan, season.needs["N"].total.value
+    first = stand.first_calendar
+    held_days = (first.hold_end - first.begins).days
+    if held_days <= LONG_HOLD_DAYS or total <= 0:
+        return
+    days = Quantity("held_days", held_days, "days")
+    if first.hold_end >= first.stop:
+        if stand.programme.hold_days > LONG_HOLD_DAYS:
+            yield Finding("hold_past_stop", Level.WARNING, "programme", numbers=(days,))
+        return
+    taken_g = total * plan.window.curves["N"].at(first.hold_end)
+    had_g = sum(job.first_g.n for job in plan.jobs if job.planned_on < first.hold_end)
+    if taken_g - had_g > HUNGRY * total:
+        numbers = (
+            days,
+            Quantity("taken", taken_g, "g"),
+            Quantity("had", had_g, "g"),
+        )
+        yield Finding("long_hold", Level.WARNING, "programme", numbers=numbers)
 
 
 def _interval_kept(season: Season) -> Iterator[Finding]:
@@ -92,7 +119,12 @@ def _interval_kept(season: Season) -> Iterator[Finding]:
     if not feeds or plan.interval_days >= wanted_days:
         return
     wanted = feed_dates(first.hold_end, first.stop, interval_of(stand.programme, first.starts))
-    each_g = sum(job.first_g.n for job in feeds) / max(len(wanted), 1)
+    starts = [day.on for day in wanted]
+    ends = (*starts[1:], first.stop)
+    at_once_g = (
+        sum(job.first_g.n for job in feeds if day <= job.planned_on < end)
+        for day, end in zip(starts, ends, strict=True)
+    )
     most_g = most_liquid_n_g(stand, None, plan.most_n_mg_l)
     if isinstance(stand, InTub):
         unit, worth = "mg/L", 1000 / drench_l(stand)
@@ -100,7 +132,7 @@ def _interval_kept(season: Season) -> Iterator[Finding]:
         unit, worth = "g/m²", 1 / stand.ground_m2
     numbers = (
         *days,
-        Quantity("needs", each_g * worth, unit),
+        Quantity("needs", max(at_once_g, default=0.0) * worth, unit),
         Quantity("most", most_g * worth, unit, Origin.TYPICAL),
     )
     yield Finding("fed_more_often", Level.NOTE, "programme", numbers=numbers)
