@@ -201,6 +201,8 @@ def test_no_thrift_refuses_a_job(garden: Garden, data: st.DataObject) -> None:
             assert numbers["brings"] > numbers["most"], finding.key
         if finding.key == "scoop_too_large":
             assert numbers["brings"] > numbers["wants"]
+        if finding.key == "too_little":  # all that may be given is lost in what is wanted
+            assert numbers["brings"] <= 0.1 * numbers["wants"]
 
 
 @SLOW

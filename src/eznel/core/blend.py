@@ -179,10 +179,11 @@ def blend(
     within = np.flatnonzero(over <= _EPS)
     mixes = _scored(table.rows_at(within), per_measure, items, need, scale)
     best = mixes.best()
-    if len(within) < len(over) and not _feeds(mixes.brings[:, best], need):
-        yielded = _yielded(_fed(per_measure @ table.counts, need), over)
-        mixes = _scored(table.rows_at(yielded), per_measure, items, need, scale)
-        best = mixes.best()
+    if len(within) < len(over):
+        fed = _fed(per_measure, table.counts, need)
+        if fed[within[best]] < FED - _EPS:
+            mixes = _scored(table.rows_at(_yielded(fed, over)), per_measure, items, need, scale)
+            best = mixes.best()
     chosen = [("best", best), *mixes.simpler(best)]
     titles: dict[int, list[str]] = {}
     for title, column in chosen:
@@ -242,17 +243,18 @@ def _scored(
     return _Scored(table, brings, short, excess, short + excess, _costs(table, items))
 
 
-def _feeds(brings: Floats, need: Amounts) -> bool:
-    """Whether one mix feeds a crop."""
-    return all(brings[row] + _EPS >= FED * need[x] for x, row in _FEEDING_ROWS)
+def _fed(per_measure: Floats, counts: Floats, need: Amounts) -> Floats:
+    """How well each mix feeds a crop: of nitrogen and potassium the less, as far as it matters.
 
-
-def _fed(brings: Floats, need: Amounts) -> Floats:
-    """How well each mix feeds a crop: of nitrogen and potassium the less, as far as it matters."""
-    fed: Floats = np.full(brings.shape[1], FED)
+    As far as any mix reaches: what the shed has none of decides nothing. What is short by less
+    than half a measure is rounding, which the next feed makes good.
+    """
+    fed: Floats = np.full(counts.shape[1], FED)
     for nutrient, row in _FEEDING_ROWS:
-        if need[nutrient] > 0:
-            fed = np.minimum(fed, brings[row] / need[nutrient] + _EPS)
+        brings, some = per_measure[row] @ counts, per_measure[row][per_measure[row] > _EPS]
+        most = min(need[nutrient], float(brings.max()))
+        if most > _EPS and len(some):
+            fed = np.minimum(fed, (brings + some.min() / 2) / most)
     return fed
 
 

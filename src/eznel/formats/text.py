@@ -107,6 +107,8 @@ def amount(quantity: Quantity, words: Words, system: System = "metric") -> str:
         Like "4.32 m²".
     """
     value, unit = converted(quantity.value, quantity.unit, system)
+    if unit in ("°C", "°F"):  # no thermometer of a garden shows more
+        value = round(value, 1)
     return f"{number(value, words)} {words.terms.get(f'unit.{unit}', unit)}".strip()
 
 

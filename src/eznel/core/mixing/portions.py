@@ -5,9 +5,10 @@ from math import ceil
 
 from eznel.core.blend import MOST_MEASURES
 from eznel.core.mixing.caps import DueJob, Portions, stage_of, water_ec_ds_m
-from eznel.core.mixing.usable import SPRINKLED, Usable
+from eznel.core.mixing.usable import Usable
 from eznel.core.products.solutions import most_ec_ds_m, most_n_mg_l
 from eznel.core.schedule.litres import STARTER_L_PER_PLANT, feed_water_l, seedling_l
+from eznel.core.shed.placing import SPRINKLED
 from eznel.core.shed.shelf import PortionKind, Shed
 from eznel.core.stands.stand import InTub, OnGround
 
@@ -60,7 +61,8 @@ def _cans(due: DueJob, usable: list[Usable], shed: Shed) -> Iterator[Portions]:
 
     def made(count: int, litres: float) -> Portions:
         whole = due.need * (count * litres / wanted_l)
-        return Portions(count, "can", litres, whole / count, wanted_l / (count * litres))
+        poured = min(wanted_l / (count * litres), 1.0)
+        return Portions(count, "can", litres, whole / count, poured)
 
     yield made(cans, water_l / cans)
     # What one can holds is not split: two half cans take the same scoops, only coarser.

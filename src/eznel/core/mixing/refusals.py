@@ -7,7 +7,7 @@ product, another day.
 from dataclasses import dataclass
 from math import inf
 
-from eznel.core.blend import Cap
+from eznel.core.blend import MOST_MEASURES, Cap
 from eznel.core.mixing.caps import Choice, DueJob, Portions, dissolved_in, water_ec_ds_m
 from eznel.core.nutrients import NUTRIENTS
 from eznel.core.shed.rules import Refused
@@ -15,6 +15,7 @@ from eznel.core.shed.shelf import Shed
 from eznel.core.working import Finding, Level, Quantity
 
 JUST_OVER = 1 + 1e-9
+LEAST_USE = 1e-9
 
 _IN_WATER = {
     "feed_ec": ("dS/m", 1.0),
@@ -73,7 +74,8 @@ def _of_choice(
     names = (shed.by_size[choice.size].name, choice.product.product.name)
     binding = max(caps, key=lambda cap: _over(cap, n), default=None)
     if binding is None or _over(binding, n) <= JUST_OVER:
-        return _too_large(portions, choice, names)
+        most = MOST_MEASURES if binding is None else int(1 / max(_over(binding, n), LEAST_USE))
+        return _no_use(portions, choice, names, min(most, MOST_MEASURES))
     finding = _said(binding, n, dissolved_in(due, portions), choice, names, shed)
     return Refusal(_over(binding, n), finding)
 
@@ -83,17 +85,19 @@ def _over(cap: Cap, n: int) -> float:
     return use / cap.limit if cap.limit > 0 else inf if use > 0 else 0.0
 
 
-def _too_large(portions: Portions, choice: Choice, names: tuple[str, str]) -> Refusal:
-    """No limit forbids it; it is far more than is wanted of what it is to bring."""
+def _no_use(portions: Portions, choice: Choice, names: tuple[str, str], most: int) -> Refusal:
+    """No limit forbids it: one measure is far more than is wanted of what it is to bring, or all
+    that may be given next to nothing.
+    """
     need = portions.need
     over, of = max((choice.available[x] * choice.grams / need[x], x) for x in NUTRIENTS if need[x])
+    count, key = (1, "scoop_too_large") if over > 1 else (most, "too_little")
+    brings_g = choice.available[of] * choice.grams * count * portions.received
     numbers = (
-        Quantity("brings", choice.available[of] * choice.grams * portions.received, "g"),
+        Quantity("brings", brings_g, "g"),
         Quantity("wants", need[of] * portions.received, "g"),
     )
-    finding = Finding(
-        "scoop_too_large", Level.WARNING, "scoops", numbers=numbers, names=(*names, of)
-    )
+    finding = Finding(key, Level.WARNING, "scoops", numbers=numbers, names=(*names, of))
     return Refusal(over, finding)
 
 

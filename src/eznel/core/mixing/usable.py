@@ -9,29 +9,13 @@ from eznel.core.nutrients import Amounts
 from eznel.core.products.fertiliser import Fertiliser
 from eznel.core.schedule.slow_base import slow_comes_in_time
 from eznel.core.shed import rules
-from eznel.core.shed.placing import JobKind
+from eznel.core.shed.placing import FORMS, SPRINKLED, JobKind, is_quick_at_base
 from eznel.core.shed.rules import Refused
 from eznel.core.shed.shelf import Shed, Shelf
 from eznel.core.stands.stand import Where
 
 MOST_CHOICES = 8
 """Products that a blend looks at; the least useful of a larger shed are left out."""
-
-FORMS = {
-    ("base", "ground"): ("granular", "organic", "coated", "soluble"),
-    ("base", "tub"): ("coated", "organic"),
-    ("dressing", "ground"): ("granular", "soluble"),
-    ("starter", "ground"): ("soluble", "liquid"),
-    ("starter", "tub"): ("soluble", "liquid"),
-    ("seedling", "ground"): ("soluble", "liquid"),
-    ("seedling", "tub"): ("soluble", "liquid"),
-    ("feed", "ground"): ("soluble", "liquid"),
-    ("feed", "tub"): ("soluble", "liquid"),
-}
-"""What can be used for a job: solids are spread or mixed in, feeds are dissolved."""
-SPRINKLED = ("granular", "organic")
-"""What a feed is sprinkled of and watered in, where the shed has nothing to dissolve: granules, and
-where there are none, meals and pellets, scratched in."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -128,17 +112,12 @@ def _fitting(due: DueJob, shed: Shed, forms: tuple[str, ...]) -> Iterator[Fertil
     """Products of a form that suits the job."""
     only = due.job.only
     for product in shed.products.values():
-        if product.form not in forms or product.is_lime or _quick_n_at_base(due, product):
+        if product.form not in forms or product.is_lime or is_quick_at_base(product, due.job.kind):
             continue
         if product.is_bulk and due.job.kind != "base":
             continue
         if only is None or product.id in only:
             yield product
-
-
-def _quick_n_at_base(due: DueJob, product: Fertiliser) -> bool:
-    """Soluble nitrogen is for growing plants; soluble salts without it may go in before them."""
-    return due.job.kind == "base" and product.form == "soluble" and product.contents.soluble_n > 0
 
 
 def on_shelf(due: DueJob, useful: list[Usable], shelf: Shelf) -> list[Usable]:

@@ -206,15 +206,27 @@ def of_job(job: JobPlan, season: Season, shed: Shed) -> tuple[Finding, ...]:
     if job.mixes:
         found += [*_ammonium_rich(job, season, shed), *_laborious(job.mixes[0])]
         found += _spread(job, job.mixes[0], shed)
-        misses = {
-            x: miss
-            for x in NAMED_MISSES
-            if job.need_g[x] > 1e-6 and (miss := 1 - job.brings_g[x] / job.need_g[x]) > WORTH_SAYING
-        }
-        if misses:
-            numbers = tuple(Quantity(x, 100 * miss, "%") for x, miss in misses.items())
-            found.append(Finding("mix_misses", Level.NOTE, numbers=numbers, names=tuple(misses)))
+        found += _missed(job, job.mixes[0])
     return tuple(found)
+
+
+HARDLY, TONIC_N_MG_L = 0.25, 20.0
+"""A feed so thin that brings no more than this share of nitrogen and potassium is a tonic."""
+
+
+def _missed(job: JobPlan, mix: MixPlan) -> Iterator[Finding]:
+    """What the best mix misses; or that it hardly feeds at all."""
+    shares = {x: job.brings_g[x] / job.need_g[x] for x in NAMED_MISSES if job.need_g[x] > 1e-6}
+    feeding = [share for x, share in shares.items() if x in ("N", "K")]
+    thin = mix.water_l > 0 and mix.n_mg_l <= TONIC_N_MG_L
+    if thin and feeding and max(feeding) <= HARDLY:
+        number = Quantity("brings_pct", 100 * max(feeding), "%")
+        yield Finding("hardly_feeds", Level.WARNING, numbers=(number,))
+        return
+    misses = {x: 1 - share for x, share in shares.items() if 1 - share > WORTH_SAYING}
+    if misses:
+        numbers = tuple(Quantity(x, 100 * miss, "%") for x, miss in misses.items())
+        yield Finding("mix_misses", Level.NOTE, numbers=numbers, names=tuple(misses))
 
 
 def _spread(job: JobPlan, mix: MixPlan, shed: Shed) -> Iterator[Finding]:

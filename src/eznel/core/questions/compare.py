@@ -11,7 +11,6 @@ from uuid import UUID
 from eznel.core.blend import WEIGHT
 from eznel.core.errors import Impossible, Unknown
 from eznel.core.mixing.caps import SATURATION_L_PER_KG
-from eznel.core.mixing.usable import FORMS
 from eznel.core.nutrients import Amounts, Nutrient
 from eznel.core.places import bed_soil_mass
 from eznel.core.products.fertiliser import Fertiliser, first_season
@@ -20,6 +19,7 @@ from eznel.core.season.fold import Season
 from eznel.core.season.to_come import to_come
 from eznel.core.season.workings import Workings
 from eznel.core.shed import cautions, rules
+from eznel.core.shed.placing import FORMS
 from eznel.core.shed.rules import Refused, Used
 from eznel.core.stands.stand import OnGround
 

@@ -81,7 +81,7 @@ def first_plan(stand: Stand, needs: Needs, means: Means) -> FirstPlan:
     if stand.kept_since is not None and late:
         # Nothing was given: all of it is still to come, as fast as the limits bear it.
         window = replace(window, start=max(window.start, stand.kept_since))
-    base = NOTHING if late else _base(stand, needs, window)
+    base = NOTHING if late else _base(stand, needs, window, means)
     first, fed = season.share(base), season.share(WHOLE - base)
     rich = _is_rich(stand, needs)
     if rich:
@@ -129,7 +129,7 @@ def _is_rich(stand: Stand, needs: Needs) -> bool:
     return held >= RICH_SHARE * (held + rest)
 
 
-def _base(stand: Stand, needs: Needs, window: Window) -> Amounts:
+def _base(stand: Stand, needs: Needs, window: Window, means: Means) -> Amounts:
     if isinstance(stand, InTub):
         # A tub is fed by the curves; only slow products may carry nitrogen from the start.
         # Beside a mix that is not rich, who feeds instead of mixing in works nothing in.
@@ -137,6 +137,8 @@ def _base(stand: Stand, needs: Needs, window: Window) -> Amounts:
         return Amounts(n=0.0 if either else stand.programme.base_n_share)
     k_g_m2 = needs["K"].total.value / stand.ground_m2
     shares = base_shares(stand.programme, window, k_g_m2, element_of("K2O")[1])
+    if shares.n == 0 and not means.has_base and not stand.rests_before_stop:
+        return NOTHING  # the feeds bring what nothing in the shed can before planting
     # What is dug in before winter is washed out by spring, and on sand much of a large base.
     if stand.rests_before_stop and stand.crop.habit != "perennial":
         return replace(shares, n=0.0)

@@ -6,6 +6,7 @@ from math import inf
 from eznel.core.crops.uptake import Curve
 from eznel.core.products.limits import most_in_water
 from eznel.core.schedule.slow_base import lead_days, slow_base
+from eznel.core.shed.placing import FORMS, is_quick_at_base
 from eznel.core.shed.shelf import Shed
 from eznel.core.stands.stand import Stand
 
@@ -20,6 +21,8 @@ class Means:
     """Strength that the programme mixes feeds at, at most."""
     lead_days: int = 0
     """How long ahead of the need it is fed, where there are only meals and pellets."""
+    has_base: bool = True
+    """Whether something can go in before planting; of an empty shed nobody knows."""
 
 
 def means_of(stand: Stand, shed: Shed) -> Means:
@@ -37,7 +40,24 @@ def means_of(stand: Stand, shed: Shed) -> Means:
     Means
         Of the products that may be used here.
     """
-    return Means(slow_base(stand, shed), _label_n_mg_l(stand, shed), lead_days(stand, shed))
+    return Means(
+        slow_base(stand, shed),
+        _label_n_mg_l(stand, shed),
+        lead_days(stand, shed),
+        _has_base(stand, shed),
+    )
+
+
+def _has_base(stand: Stand, shed: Shed) -> bool:
+    feeding = [
+        one
+        for id_, one in shed.products.items()
+        if shed.refused[id_] is None and one.contents.available.any and not one.is_lime
+    ]
+    return not feeding or any(
+        one.form in FORMS["base", stand.where] and not is_quick_at_base(one, "base")
+        for one in feeding
+    )
 
 
 def _label_n_mg_l(stand: Stand, shed: Shed) -> float:

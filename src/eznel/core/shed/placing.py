@@ -13,7 +13,7 @@ from eznel.core.blend import Cap
 from eznel.core.nutrients import element_of
 from eznel.core.outlines import steps_m
 from eznel.core.products.fertiliser import Fertiliser
-from eznel.core.stands.stand import Stand
+from eznel.core.stands.stand import Stand, Where
 
 JobKind = Literal["base", "seedling", "starter", "feed", "dressing"]
 """What a planting is given: a base dressing, weak feeds of seedlings and at planting, feeds."""
@@ -27,6 +27,42 @@ LIME_DAYS = 14
 """Between lime or ash and ammonium, either way."""
 
 SLOW = ("organic", "coated")
+
+FORMS: dict[tuple[JobKind, Where], tuple[str, ...]] = {
+    ("base", "ground"): ("granular", "organic", "coated", "soluble"),
+    ("base", "tub"): ("coated", "organic"),
+    ("dressing", "ground"): ("granular", "soluble"),
+    ("starter", "ground"): ("soluble", "liquid"),
+    ("starter", "tub"): ("soluble", "liquid"),
+    ("seedling", "ground"): ("soluble", "liquid"),
+    ("seedling", "tub"): ("soluble", "liquid"),
+    ("feed", "ground"): ("soluble", "liquid"),
+    ("feed", "tub"): ("soluble", "liquid"),
+}
+"""What can be used for a job: solids are spread or mixed in, feeds are dissolved."""
+SPRINKLED = ("granular", "organic")
+"""What a feed is sprinkled of and watered in, where the shed has nothing to dissolve: granules, and
+where there are none, meals and pellets, scratched in."""
+
+
+def is_quick_at_base(of: Fertiliser, kind: JobKind) -> bool:
+    """Return whether a product is too quick to go in before planting.
+
+    Soluble nitrogen is for growing plants; soluble salts without it may go in before them.
+
+    Parameters
+    ----------
+    of : Fertiliser
+        The product.
+    kind : JobKind
+        The job's kind.
+
+    Returns
+    -------
+    bool
+        Never for feeds.
+    """
+    return kind == "base" and of.form == "soluble" and of.contents.soluble_n > 0
 
 
 class Measured(Protocol):
