@@ -179,7 +179,7 @@ def blend(
     within = np.flatnonzero(over <= _EPS)
     mixes = _scored(table.rows_at(within), per_measure, items, need, scale)
     best = mixes.best()
-    if len(within) < len(over):
+    if len(within) < len(over) and not _is_met(mixes.brings[:, best], need):
         fed = _fed(per_measure, table.counts, need)
         if fed[within[best]] < FED - _EPS:
             mixes = _scored(table.rows_at(_yielded(fed, over)), per_measure, items, need, scale)
@@ -241,6 +241,11 @@ def _scored(
     brings = per_measure @ table.counts
     short, excess = _score(brings, need, scale)
     return _Scored(table, brings, short, excess, short + excess, _costs(table, items))
+
+
+def _is_met(brings: Floats, need: Amounts) -> bool:
+    """Whether one mix brings what feeds a crop."""
+    return all(brings[row] >= FED * need[nutrient] for nutrient, row in _FEEDING_ROWS)
 
 
 def _fed(per_measure: Floats, counts: Floats, need: Amounts) -> Floats:
