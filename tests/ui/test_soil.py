@@ -49,6 +49,22 @@ def test_lime_is_said_first_and_ticked_on_today(slip_page: Page) -> None:
     expect(card).to_be_visible()
 
 
+def test_sulphur_is_for_those_who_ask(slip_page: Page) -> None:
+    bed(slip_page, "Starboard strip")
+    ask = slip_page.get_by_role("checkbox", name="Lower the pH of this bed with sulphur")
+    expect(ask).to_have_count(0)  # pH 6.4 is right for leeks
+    slip_page.get_by_role("button", name="Correct this test").click()
+    slip_page.get_by_label("pH", exact=True).fill("7.9")
+    slip_page.get_by_role("button", name="Save", exact=True).click()
+    expect(ask).not_to_be_checked()
+    ask.check()
+    work = slip_page.get_by_role("region", name="Correcting pH")
+    expect(work).to_contain_text("Sulphur to pH 6.75")  # the middle of leek's 6.0 to 7.5
+    assert place(slip_page, "Starboard strip")["ph_work"]["kind"] == "sulphur"
+    ask.uncheck()
+    expect(work).to_have_count(0)
+
+
 def test_schools_are_compared_before_one_is_picked(slip_page: Page) -> None:
     bed(slip_page, "Starboard strip", "&page=schools")
     schools = {

@@ -122,8 +122,8 @@ def test_sulphur_is_for_crops_that_want_acid_soil() -> None:
 
 
 def test_sulphur_where_it_is_asked_for() -> None:
-    def place(ph: float):
-        bed = gardens.bed(depth=gardens.measure(15, "cm"), texture="loam", lower_ph=True)
+    def place(ph: float, texture="loam"):
+        bed = gardens.bed(depth=gardens.measure(15, "cm"), texture=texture, lower_ph=True)
         garden = gardens.garden(
             places=[bed],
             plantings=[gardens.planting("tomato")],
@@ -136,6 +136,9 @@ def test_sulphur_where_it_is_asked_for() -> None:
     assert (work.kind, work.now_g_m2) == ("sulphur", 70)
     assert work.wanted_g_m2 == pytest.approx(80 / 0.92)
     assert place(6.6).ph_work is None
+    unknown = place(7.2, texture=None)
+    assert unknown.ph_work is None
+    assert "sulphur_wants_texture" in [f.key for f in unknown.findings]
     limy = place(8.5)
     assert limy.ph_work is None
     assert "sulphur_in_vain" in [f.key for f in limy.findings]

@@ -150,7 +150,7 @@ def mend(asked: Asked, shed: tuple[Fertiliser, ...], catalogue: Catalogue) -> Ph
     Returns
     -------
     PhWork or None
-        None where pH is in range, or a kit's or nobody's number; above the range, unless every
+        None where pH is in range, or nobody's number; above the range, unless every
         crop there wants acid soil or the grower asks for it, and sulphur can bring it.
     """
     acidity = asked.acidity

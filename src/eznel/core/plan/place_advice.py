@@ -36,7 +36,7 @@ def contradicting(reading: Reading) -> Iterator[Finding]:
 
 
 def asked_in_vain(bed: Bed, soil: Soil) -> Iterator[Finding]:
-    """Yield that sulphur was asked for where the soil is so full of lime that none helps.
+    """Yield why sulphur that was asked for is none that can be worked out.
 
     Parameters
     ----------
@@ -48,15 +48,19 @@ def asked_in_vain(bed: Bed, soil: Soil) -> Iterator[Finding]:
     Yields
     ------
     Finding
-        A warning at most.
+        That nobody knows the texture, or that the soil is so full of lime that none helps.
     """
     acidity = soil.acidity
-    if bed.lower_ph and acidity is not None and acidity.ph.value > MOST_PH_FOR_SULPHUR:
+    if not bed.lower_ph or acidity is None or acidity.ph.value <= acidity.high:
+        return
+    if acidity.ph.value > MOST_PH_FOR_SULPHUR:
         numbers = (
             Quantity("ph", acidity.ph.value, "", Origin.LAB),
             Quantity("most", MOST_PH_FOR_SULPHUR, "", Origin.TYPICAL),
         )
         yield Finding("sulphur_in_vain", Level.WARNING, "lower_ph", numbers=numbers)
+    elif bed.texture is None:
+        yield Finding("sulphur_wants_texture", Level.QUESTION, "texture")
 
 
 def by_feel(bed: Bed) -> Iterator[Finding]:

@@ -41,7 +41,7 @@ export function ProgrammeForm(props: {
     onChange: (part) => editing.change({ ...draft, ...part }),
   }
   return (
-    <div className="stack">
+    <div className="stack programme">
       <TextField
         label={t('Name')}
         value={draft.name}
@@ -214,7 +214,7 @@ function Strength({ draft, onChange }: Fields) {
         label={t('A rich potting mix')}
         value={draft.rich_mix}
         options={[
-          { value: 'counts', label: t('counts, and feeds make up the rest') },
+          { value: 'counts', label: t('counts; feeds make up the rest') },
           { value: 'instead_of_feed', label: t('stands in the place of feeds') },
         ]}
         onChange={(rich_mix) => onChange({ rich_mix })}
