@@ -137,7 +137,4 @@ class Worked:
 
 def _steps(workings: Iterable[Worked]) -> Iterable[Step]:
     """Yield each step once, in order: two values may share their beginnings."""
-    seen: dict[Step, None] = {}
-    for working in workings:
-        seen.update(dict.fromkeys(working.steps))
-    return seen
+    return {id(step): step for working in workings for step in working.steps}.values()

@@ -11,10 +11,8 @@ from datetime import date
 from math import inf
 
 from eznel.core.blend import Apart, Cap
-from eznel.core.document import Bed
 from eznel.core.needs.dose import Needs
 from eznel.core.nutrients import Amounts, Nutrient
-from eznel.core.places import bed_soil_mass
 from eznel.core.products.fertiliser import Fertiliser
 from eznel.core.products.limits import (
     BORON_G_M2,
@@ -139,7 +137,7 @@ def caps(
     elif isinstance(due.stand, InTub) and due.job.kind == "feed":
         found += _solution_caps(due, dissolved_in(due, portions), salts, shed)
     elif isinstance(due.stand, OnGround):
-        found += _dressing_caps(due, portions, salts, due.stand.place)
+        found += _dressing_caps(due.stand, portions, salts)
         if due.job.kind == "feed":
             found.append(_liquid_cap(due.stand, portions, salts))
         if due.job.kind == "base":
@@ -321,10 +319,10 @@ def _ammonium_over(product: Fertiliser, most: float) -> float:
     return held.ammonium_urea_n - most * held.soluble_n
 
 
-def _dressing_caps(due: DueJob, portions: Portions, salts: _Salts, bed: Bed) -> Iterable[Cap]:
-    ground = due.stand.ground_m2 / portions.count
+def _dressing_caps(stand: OnGround, portions: Portions, salts: _Salts) -> Iterable[Cap]:
+    ground = stand.ground_m2 / portions.count
     yield Cap("dressing_n", salts.n_g, DRESSING_N_G_M2 * ground)
-    water_l_m2 = SATURATION_L_PER_KG * bed_soil_mass(bed).value
+    water_l_m2 = SATURATION_L_PER_KG * stand.soil_mass.value
     yield Cap("dressing_ec", salts.ds_m_l, DRESSING_EC_DS_M * water_l_m2 * ground)
 
 

@@ -27,7 +27,6 @@ from eznel.core.needs.credits import (
     water_credit,
 )
 from eznel.core.nutrients import NUTRIENTS, Amounts, Nutrient, element_of
-from eznel.core.places import bed_soil_mass
 from eznel.core.soil.ratings import CLASSES
 from eznel.core.soil.schools import GYPSUM_CAO_PCT, Question, recommended, table_rate
 from eznel.core.stands.stand import InTub, OnGround, Stand
@@ -271,7 +270,7 @@ def question_of(stand: OnGround) -> Question:
     acidity = stand.soil.acidity
     return Question(
         crop=stand.crop,
-        soil_kg_m2=bed_soil_mass(stand.place),
+        soil_kg_m2=stand.soil_mass,
         texture=stand.place.texture,
         mix=stand.method == "light_bed",
         below_range=acidity is not None and acidity.below,

@@ -12,7 +12,6 @@ from eznel.core.blend import WEIGHT
 from eznel.core.errors import Impossible, Unknown
 from eznel.core.mixing.caps import SATURATION_L_PER_KG
 from eznel.core.nutrients import Amounts, Nutrient
-from eznel.core.places import bed_soil_mass
 from eznel.core.products.fertiliser import Fertiliser, first_season
 from eznel.core.schedule.litres import feed_water_l
 from eznel.core.season.fold import Season
@@ -210,7 +209,7 @@ def _salt(salt_ds: float, season: Season) -> float:
     """Conductivity that all of it adds: to wet ground, or to one feed of a tub's season."""
     stand = season.stand
     if isinstance(stand, OnGround):
-        water_l = SATURATION_L_PER_KG * bed_soil_mass(stand.place).value * stand.ground_m2
+        water_l = SATURATION_L_PER_KG * stand.soil_mass.value * stand.ground_m2
         return salt_ds / water_l if water_l else 0.0
     feeds = max(len([job for job in season.jobs if job.job.kind == "feed"]), 1)
     water_l = feed_water_l(stand, 0.0)

@@ -118,6 +118,8 @@ class OnGround(_Stand):
     place: Bed
     area: Worked
     """The ground it is fed on. [m²]"""
+    soil_mass: Worked
+    """The soil below a square metre of it. [kg/m²]"""
     carried: Mapping[Nutrient, float]
     """What past years took from the ground since its test, or left in it. [g/m²]"""
 

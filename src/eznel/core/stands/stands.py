@@ -267,6 +267,7 @@ class Stands:
             place=place,
             method=self._method(place),
             area=self._ground(planting, place),
+            soil_mass=places.bed_soil_mass(place),
             carried=self._carried(place),
         )
 
