@@ -256,7 +256,7 @@ def test_a_garden_leaves_and_enters_as_a_file(slip_page: Page, tmp_path: Path) -
     download.value.save_as(file)
     data = json.loads(file.read_text())
     future = tmp_path / "future.json"
-    future.write_text(json.dumps({**data, "version": 9, "garden": {**data["garden"],
+    future.write_text(json.dumps({**data, "version": upgrades.CURRENT + 1, "garden": {**data["garden"],
                       "id": "00000000-0000-4000-8000-000000000001"}}))  # fmt: skip
     chooser = slip_page.get_by_label("Garden file")
     chooser.set_input_files(future)

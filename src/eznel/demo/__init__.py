@@ -189,7 +189,7 @@ def _products() -> list[dict[str, Any]]:
                 stock=_stock(1, "kg"), price=_price(7.5, 1, "kg")),
         product("Kelpie potash liquid", "liquid", _declared(N=1, P2O5=1, K2O=8), basis="w/v",
                 material="liquid_high_potash", max_strength=_measure(12, "g/L"),
-                interval_days=7, stock=_stock(1.1, "L"), price=_price(8, 1, "L"),
+                interval_days=7, stock=_stock(0.8, "L"), price=_price(8, 1, "L"),
                 other_packs=[_price(32, 5, "L")]),
         product("Quayside nitrate of lime", "soluble", _declared(N=15.5, CaO=26.5),
                 nitrogen=nitrate, material="calcium_nitrate", max_rate=_measure(40, "g/m2"),
