@@ -256,8 +256,9 @@ def test_a_garden_leaves_and_enters_as_a_file(slip_page: Page, tmp_path: Path) -
     download.value.save_as(file)
     data = json.loads(file.read_text())
     future = tmp_path / "future.json"
-    future.write_text(json.dumps({**data, "version": upgrades.CURRENT + 1, "garden": {**data["garden"],
-                      "id": "00000000-0000-4000-8000-000000000001"}}))  # fmt: skip
+    garden = {**data["garden"], "id": "00000000-0000-4000-8000-000000000001"}
+    later = {**data, "version": upgrades.CURRENT + 1, "garden": garden}
+    future.write_text(json.dumps(later))
     chooser = slip_page.get_by_label("Garden file")
     chooser.set_input_files(future)
     expect(slip_page.get_by_role("alert")).to_contain_text(f"reads up to {upgrades.CURRENT}")
