@@ -18,6 +18,8 @@ DRY, DISSOLVED = ("granular", "organic"), ("soluble", "liquid")
 
 MOST_CL_PCT = 10.0
 """From here on a product is mainly a chloride, and not what is named first. [%]"""
+MICRONUTRIENTS, LEAST_TRACE_PCT = ("B", "Cu", "Fe", "Mn", "Mo", "Zn"), 1.0
+"""A material with so much of one is given by the gram, for that, after a test. [%]"""
 LEAST_PCT = 2.0
 """What is bought for a nutrient holds at least so much of it as labels declare it. [%]"""
 
@@ -129,8 +131,10 @@ class Market:
 
 
 def _unfit(material: Material) -> bool:
-    """Whether it is heaped, limes, or is mainly a chloride."""
-    return material.bulk or material.liming or material.analysis.get("Cl", 0.0) >= MOST_CL_PCT
+    """Whether it is heaped, limes, is mainly a chloride, or is there for its trace element."""
+    held = material.analysis
+    of_trace = any(held.get(trace, 0.0) >= LEAST_TRACE_PCT for trace in MICRONUTRIENTS)
+    return material.bulk or material.liming or of_trace or held.get("Cl", 0.0) >= MOST_CL_PCT
 
 
 def _declared(
