@@ -220,7 +220,7 @@ def _missed(job: JobPlan, mix: MixPlan) -> Iterator[Finding]:
     feeding = [share for x, share in shares.items() if x in ("N", "K")]
     thin = mix.water_l > 0 and mix.n_mg_l <= TONIC_N_MG_L
     if thin and feeding and max(feeding) <= HARDLY:
-        number = Quantity("brings_pct", 100 * max(feeding), "%")
+        number = Quantity("brings_pct", round(100 * max(feeding), 1), "%")
         yield Finding("hardly_feeds", Level.WARNING, numbers=(number,))
         return
     misses = {x: 1 - share for x, share in shares.items() if 1 - share > WORTH_SAYING}
