@@ -45,6 +45,15 @@ def asked(url: str) -> tuple[int, str | None]:
         return error.code, error.headers["Retry-After"]
 
 
+def again(url: str) -> tuple[int, str | None]:
+    """Ask, and come again once when told to: an answer is read before its place is free."""
+    answer = asked(url)
+    if answer[0] == 503:
+        time.sleep(float(answer[1] or 0))
+        answer = asked(url)
+    return answer
+
+
 def test_all_who_wait_share_one_computation(
     at: str, services: Services, monkeypatch: pytest.MonkeyPatch
 ) -> None:
@@ -95,7 +104,7 @@ def test_who_would_wait_too_long_is_told_when_to_come_again(
         assert asked(f"{at}/api/gardens") == (503, "1")
         let_go.set()
         assert [one.result() for one in waiting] == [(200, None)] * 4
-    assert asked(f"{at}/api/gardens") == (200, None)
+    assert again(f"{at}/api/gardens") == (200, None)
 
 
 def test_there_is_a_connection_for_every_worker(services: Services) -> None:
