@@ -127,13 +127,16 @@ def _counts(size: int) -> NDArray[np.int8]:
 
 
 @lru_cache(maxsize=2048)
-def _table(products: tuple[int, ...], most: tuple[int, ...]) -> _Table:
-    """Every mix with no more than so many measures of each item."""
+def _table(products: tuple[int, ...], most: tuple[int, ...], apart: Apart | None) -> _Table:
+    """Every mix with no more than so many measures of each item, and what reacts kept apart."""
     table = _every(products)
     inside = np.ones(table.shape[1], dtype=bool)
     for row, limit in zip(table, most, strict=True):
         if limit < MOST_MEASURES:
             inside &= row <= limit
+    if apart is not None:
+        groups = [table[list(of)].any(axis=0) for of in (apart.one, apart.other)]
+        inside &= ~(groups[0] & groups[1])
     counts = table[:, np.flatnonzero(inside)].astype(float)
     of = np.array(products)
     used = np.zeros(counts.shape[1])
@@ -174,8 +177,8 @@ def blend(
         Best first; fewer than three where they coincide. The best may be no measure at all.
     """
     table, over = _allowed(items, caps, thrifty, apart)
-    grams = [(item.per_gram * item.grams).values for item in items]
-    per_measure = np.array(grams).reshape(-1, len(NUTRIENTS)).T
+    per_gram = np.array([item.per_gram.values for item in items]).reshape(-1, len(NUTRIENTS))
+    per_measure = per_gram.T * np.array([item.grams for item in items])
     within = np.flatnonzero(over <= _EPS)
     mixes = _scored(table.rows_at(within), per_measure, items, need, scale)
     best = mixes.best()
@@ -278,22 +281,22 @@ def _allowed(
     To do nothing is always allowed.
     """
     most = [float(MOST_MEASURES)] * len(items)
-    caps, thrifty = _binding(caps), _binding(thrifty)
-    for cap in caps:
-        limit = _just_over(cap)
+    thrifty, sums = _binding(thrifty), []
+    for cap in _binding(caps):
+        limit, uses = _just_over(cap), cap.per_measure
         # Where a use can be negative, an item may go further than alone: that is for the sums.
-        if min(cap.per_measure, default=0.0) >= 0:
-            for n, use in enumerate(cap.per_measure):
+        alone = min(uses, default=0.0) >= 0
+        if alone:
+            for n, use in enumerate(uses):
                 if use > 0 and limit < most[n] * use:
                     most[n] = limit / use
-    table = _table(tuple(item.product for item in items), tuple(max(int(n), 0) for n in most))
-    if apart is not None:
-        counts = table.counts
-        both = counts[list(apart.one)].any(axis=0) & counts[list(apart.other)].any(axis=0)
-        table = table.rows_at(np.flatnonzero(~both))
-    if caps and items:
-        uses = np.array([cap.per_measure for cap in caps]) @ table.counts
-        within = uses <= np.array([_just_over(cap) for cap in caps])[:, None]
+        if not alone or sum(map(bool, uses)) > 1:
+            sums.append(cap)
+    products = tuple([item.product for item in items])
+    table = _table(products, tuple([max(int(n), 0) for n in most]), apart)
+    if sums and items:
+        used = np.array([cap.per_measure for cap in sums]) @ table.counts
+        within = used <= np.array([_just_over(cap) for cap in sums])[:, None]
         within[:, 0] = True
         table = table.rows_at(np.logical_and.reduce(within, axis=0).nonzero()[0])
     if not thrifty or not items:

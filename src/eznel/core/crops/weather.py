@@ -79,10 +79,15 @@ def _days_h(latitude_deg: float) -> Floats:
     return np.asarray(24 / pi * np.arccos(np.clip(cosine, -1.0, 1.0)))
 
 
+def _of_year(day: date) -> int:
+    """Its index in its year."""
+    return day.toordinal() - date(day.year, 1, 1).toordinal()
+
+
 def _year_from(day: date) -> NDArray[np.int_]:
     """The index in a year of each of the 366 days from one on."""
     length = 366 if isleap(day.year) else 365
-    index = np.arange(_YEAR) + day.timetuple().tm_yday - 1
+    index = np.arange(_YEAR) + _of_year(day)
     return np.where(index < length, index, index - length)
 
 
@@ -113,12 +118,12 @@ class Weather:
 
     def low_c(self, day: date, warmer_by_c: float = 0.0) -> float:
         """Return the usual minimum of a day. [°C]"""
-        return float(self.usual.low_c[day.timetuple().tm_yday - 1]) + warmer_by_c
+        return float(self.usual.low_c[_of_year(day)]) + warmer_by_c
 
     def mean_c(self, day: date, warmer_by_c: float = 0.0) -> float:
         """Return the mean of a day, as measured or as usual. [°C]"""
         low, high = self._days_of(day.year)
-        today = day.timetuple().tm_yday - 1
+        today = _of_year(day)
         return float(low[today] + high[today]) / 2 + warmer_by_c
 
     def means_c(self, start: date, end: date, warmer_by_c: float = 0.0) -> list[float]:
@@ -157,7 +162,7 @@ class Weather:
 
     def day_h(self, day: date) -> float:
         """Return the length of a day, sunrise to sunset (FAO-56, eq. 24, 25 and 34). [h]"""
-        return float(_days_h(self.site.latitude_deg)[day.timetuple().tm_yday - 1])
+        return float(_days_h(self.site.latitude_deg)[_of_year(day)])
 
     def dark_spans(self, hours: float, start: date, end: date) -> list[Span]:
         """Return the spans of days that are shorter.
@@ -207,12 +212,12 @@ class Weather:
         It does while a week's mean is below 6 °C; and where winters are mild, around the shortest
         day all the same, from early November to late January of the northern half.
         """
-        return bool(self._resting(warmer_by_c)[day.timetuple().tm_yday - 1])
+        return bool(self._resting(warmer_by_c)[_of_year(day)])
 
     def rest_days(self, start: date, days: int, warmer_by_c: float) -> int:
         """Return how many of so many days from a start are of rest. [days]"""
         resting = self._resting(warmer_by_c)
-        index = (np.arange(days) + start.timetuple().tm_yday - 1) % len(resting)
+        index = (np.arange(days) + _of_year(start)) % len(resting)
         return int(np.count_nonzero(resting[index]))
 
     def _resting(self, warmer_by_c: float) -> NDArray[np.bool_]:
@@ -306,7 +311,7 @@ class Weather:
 
     def stands_still(self, day: date, base_c: float, warmer_by_c: float = 0.0) -> bool:
         """Return whether it is usually too cold for growth on a day."""
-        usual = float(self.usual.mean[day.timetuple().tm_yday - 1]) + warmer_by_c
+        usual = float(self.usual.mean[_of_year(day)]) + warmer_by_c
         return usual < base_c + STIRS_C
 
     def still_from(self, day: date, base_c: float, warmer_by_c: float = 0.0) -> date | None:
@@ -326,7 +331,7 @@ class Weather:
         date or None
             None where it is never so cold.
         """
-        first = day.timetuple().tm_yday - 1
+        first = _of_year(day)
         still = np.roll(self.usual.mean, -first) + warmer_by_c < base_c + STIRS_C
         return day + timedelta(int(np.argmax(still))) if still.any() else None
 

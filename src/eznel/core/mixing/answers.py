@@ -69,7 +69,7 @@ def answer(due: DueJob, shed: Shed, shelf: Shelf) -> Answered:
         return Answered(reasons=(Finding("no_scoops", Level.WARNING, "scoops"),))
     fitting, refused = useful(due, shed)
     usable = on_shelf(due, fitting, shelf)
-    plenty_g = {one.product.id: one.most_g for one in fitting}
+    offered_g = [one.most_g for one in usable]
     best: _Way | None = None
     tried, job = [], _Sized(due, _own_use(due), allowances(due))
     for portions in ways(due, usable, shed) if usable else ():
@@ -80,10 +80,11 @@ def answer(due: DueJob, shed: Shed, shelf: Shelf) -> Answered:
         way = _way(job, portions, _choices(portions, usable, shed), shed, shelf)
         tried.append(way)
         for one in way.choices:
-            offered_g = MOST_MEASURES * one.grams * portions.count
-            plenty_g[one.product.id] = max(plenty_g[one.product.id], offered_g)
+            offered_g[one.of] = max(offered_g[one.of], MOST_MEASURES * one.grams * portions.count)
         if way.answers and (best is None or way.misses < best.misses - EQUAL):
             best = way
+    plenty_g = {one.product.id: one.most_g for one in fitting}
+    plenty_g.update((one.product.id, g) for one, g in zip(usable, offered_g, strict=True))
     relies = tuple(
         Reliance(p, left, g) for p, g in plenty_g.items() if (left := shelf.left_g[p]) is not None
     )

@@ -1,5 +1,6 @@
 """Need and supply of the nutrients as two lines over the season."""
 
+from bisect import bisect_left
 from dataclasses import dataclass
 from datetime import date, timedelta
 
@@ -75,16 +76,18 @@ def _tide(
     at_stop, reached = curve.at(stop), np.interp(ordinals, curve.days, curve.shares)
     due = np.minimum(reached / at_stop, 1.0) if at_stop > 0 else np.ones(len(days))
     supply = need.credit_g * due
+    at_once = [0.0] * (len(days) + 1)  # added up below, from the first point that sees each
     for portion in portions:
         brings = portion.brings[nutrient]
         if not brings:
             continue
-        since = ordinals - portion.on.toordinal()
         if portion.course is None or nutrient not in portion.slow:
-            supply += brings * (since >= 0)
+            at_once[bisect_left(days, portion.on)] += brings
         else:
+            since = ordinals - portion.on.toordinal()
             share = portion.course[np.clip(since, 0, len(portion.course) - 1)]
             supply += np.where(since >= 0, brings * share, 0.0)
+    supply += np.cumsum(at_once[:-1])
     wanted = (need.total.value + need.credit_g) * due
     return Tide(nutrient, days, tuple(wanted.tolist()), tuple(supply.tolist()))
 
