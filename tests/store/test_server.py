@@ -130,6 +130,8 @@ def test_a_signal_waits_until_the_work_is_done(tmp_path: Path) -> None:
     code = (
         "import os, signal; from pathlib import Path\n"
         "from eznel.store.signals import held_back\n"
+        # In the background of a shell it would be ignored from the beginning.
+        "signal.signal(signal.SIGINT, signal.default_int_handler)\n"
         "try:\n"
         "    with held_back():\n"
         "        os.kill(os.getpid(), signal.SIGINT)\n"
