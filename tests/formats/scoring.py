@@ -22,6 +22,7 @@ from eznel.formats.labels.product import Label
 from eznel.formats.labels.reading import read_label
 from eznel.formats.soil_files import words
 from eznel.formats.soil_files.items import Item, Sample
+from eznel.formats.soil_files.statements import named
 from eznel.formats.soil_files.text import read_text
 
 PAPERS = Path(__file__).parents[1] / "data" / "readers"
@@ -204,7 +205,7 @@ def _report_got(sample: Sample, want: dict[str, Any]) -> dict[str, Any]:
 
 
 def _values_got(report: SoilReport, want: dict[str, Any]) -> Iterator[tuple[str, Any]]:
-    for one in report.values:
+    for one in reversed(report.values):  # of two of a nutrient, the first counts
         at = f"values.{one.analyte}"
         if one.value is not None:
             yield at, _same_amount(want.get(at), f"{one.value:g} {one.unit}")
@@ -228,7 +229,7 @@ def _same_amount(want: str | None, got: str) -> str:
     """The same amount in the unit that was written down."""
     if want is None or want == got:
         return got
-    (a, unit), (b, other) = want.split(), got.split()
+    (a, unit), (b, other) = want.split(" ", 1), got.split(" ", 1)
     for same in (_ONE, _CHARGE, {"mg/dm3": 1.0, "mg/L": 1.0}):
         alike = unit in same and other in same
         if alike and abs(float(a) * same[unit] - float(b) * same[other]) < 1e-6 * float(a):
@@ -243,7 +244,7 @@ _FIELD = {"buffer": "buffer", "ec": "ec", "lime": "lime", "ph": "ph", "om": "om"
 def _asked(items: tuple[Item, ...]) -> Iterator[str]:
     for item in items:
         if item.question:
-            meaning = item.meaning or words.named(item.words).meaning or "?"
+            meaning = item.meaning or named(item.words).meaning or "?"
             yield f"values.{meaning}" if meaning in words.ANALYTES else _FIELD.get(meaning, meaning)
 
 
@@ -270,9 +271,9 @@ def score_report(paper: dict[str, Any]) -> Scored:
         got = _report_got(sample, want) if sample else {}
         for field, verdict in _judged(want, got, asked, unsure).items():
             # What is not there at all is one field, not four.
-            if field.count(".") == 2 and field.rsplit(".", 1)[0] in want:
-                if field.rsplit(".", 1)[0] not in got:
-                    continue
+            whole = field.rsplit(".", 1)[0]
+            if field.count(".") == 2 and whole in want and whole not in got:
+                continue
             fields[field if len(wanted) == 1 else f"{n + 1}:{field}"] = verdict
     return Scored(id_, region, fields)
 
@@ -293,25 +294,28 @@ def _line(head: str, verdicts: Counter[str]) -> str:
     return f"{head:26}" + "".join(f"{verdicts[one]:8}" for one in VERDICTS)
 
 
+def _table(name: str, all_: list[Scored]) -> Iterator[str]:
+    yield _line(name, Counter(one.verdict for one in all_))
+    for region in dict.fromkeys(one.region for one in all_):
+        yield _line(f"  {region}", Counter(o.verdict for o in all_ if o.region == region))
+    fields: dict[str, Counter[str]] = {}
+    for one in all_:
+        for field, verdict in one.fields.items():
+            fields.setdefault(field.split(":")[-1].split(".")[0], Counter())[verdict] += 1
+    yield from (_line(f"    {field}", fields[field]) for field in sorted(fields))
+
+
+def _bad(one: Scored) -> dict[str, str]:
+    return {k: v for k, v in one.fields.items() if v in ("missed", "wrong")}
+
+
 def main() -> None:
-    """Print the scores."""
-    kept = "kept" in sys.argv
+    """Print the scores, and with "each" what is not right in which paper."""
     for name in ("labels", "reports"):
-        all_ = scored(name + "_kept" * kept)
-        print(_line(name, Counter(one.verdict for one in all_)))
-        for region in dict.fromkeys(one.region for one in all_):
-            print(_line(f"  {region}", Counter(o.verdict for o in all_ if o.region == region)))
-        fields: dict[str, Counter[str]] = {}
-        for one in all_:
-            for field, verdict in one.fields.items():
-                fields.setdefault(field.split(":")[-1].split(".")[0], Counter())[verdict] += 1
-        for field in sorted(fields):
-            print(_line(f"    {field}", fields[field]))
+        all_ = scored(name + "_kept" * ("kept" in sys.argv))
+        print("\n".join(_table(name, all_)))
         if "each" in sys.argv:
-            for one in all_:
-                bad = {k: v for k, v in one.fields.items() if v in ("missed", "wrong")}
-                if bad:
-                    print(f"  {one.id}: {bad}")
+            print("\n".join(f"  {one.id}: {_bad(one)}" for one in all_ if _bad(one)))
 
 
 if __name__ == "__main__":

@@ -11,8 +11,8 @@ import gardens
 from eznel.core.document import SoilReport
 from eznel.core.errors import Refusal
 from eznel.formats import garden_file
-from eznel.formats.soil_files import words
 from eznel.formats.soil_files.sheet import write_table
+from eznel.formats.soil_files.statements import named
 from eznel.formats.soil_files.table import Column, read_table
 from eznel.formats.soil_files.text import read_text
 from eznel.formats.tables import decoded
@@ -57,7 +57,7 @@ HEADINGS = [
 
 @pytest.mark.parametrize(("heading", "meaning", "unit", "method", "form"), HEADINGS)
 def test_headings(heading, meaning, unit, method, form) -> None:
-    found = words.named(heading)
+    found = named(heading)
     assert (found.meaning, found.unit, found.method, found.printed_as) == (
         meaning, unit, method, form,
     )  # fmt: skip

@@ -19,8 +19,18 @@ _MONTHS = {
 
 _YEAR_FIRST = re.compile(r"\b(\d{4})[-/.](\d{1,2})[-/.](\d{1,2})(?!\d)")
 _YEAR_LAST = re.compile(r"\b(\d{1,2})([-/.])(\d{1,2})\2(\d{4}|\d{2})\b")
-_DAY_NAMED = re.compile(r"\b(\d{1,2})\.? (?:de )?([^\W\d]{3})[^\W\d]*\.?,? (?:de )?(\d{4})\b")
+_DAY_NAMED = re.compile(r"\b(\d{1,2})\.?[ -](?:de )?([^\W\d]{3})[^\W\d]*\.?,?[ -](?:de )?(\d{4})\b")
 _MONTH_NAMED = re.compile(r"\b([^\W\d]{3})[^\W\d]*\.? (\d{1,2}),? (\d{4})\b")
+
+
+DAYS = re.compile(
+    "|".join(
+        one.pattern.replace(r"\2", "[-/.]").replace(r"[^\W\d]{3}", f"(?:{'|'.join(_MONTHS)})")
+        for one in (_YEAR_FIRST, _YEAR_LAST, _DAY_NAMED, _MONTH_NAMED)
+    ),
+    re.IGNORECASE,
+)
+"""A day, however it is written."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,7 +7,10 @@ from eznel.formats.numbers import read_number
 
 NUMBER = r"\d{1,7}(?: \d/\d|/\d{1,3})?(?:[.,]\d{1,6}){0,2}"
 
-_WORDS = {"one": "1", "a": "1", "an": "1", "half a": "1/2", "two": "2", "three": "3", "ein": "1"}
+_WORDS = {
+    "one": "1", "a": "1", "an": "1", "half a": "1/2", "two": "2", "three": "3", "ein": "1",
+    "einen": "1", "un": "1", "una": "1", "une": "1", "een": "1",
+}  # fmt: skip
 
 
 def number(text: str) -> float | None:
@@ -47,6 +50,8 @@ class Share:
     unit: str | None
     """"%", "% w/v", "g/kg", "g/L", "mg/kg", "mg/L"; None for a bare number."""
     negative: bool = False
+    ranged: bool = False
+    """Whether it is the upper end of a range."""
 
 
 _SHARE = re.compile(
@@ -76,11 +81,19 @@ def shares(low: str) -> list[Share]:
         if value is None:
             continue
         unit = _unit(match["unit"])
+        ranged = _FROM.search(low[: match.start()]) is not None
+        if _TO.match(low, match.end()):
+            continue
         glued = low[match.end() : match.end() + 1]
         if unit is None and (glued.isalpha() or low[match.end() :].lstrip()[:1] == "?"):
             continue  # grown into a word or smudged: no number
-        found.append(Share(match.start(), match.end(), value, unit, bool(match["sign"])))
+        found.append(Share(*match.span(), value, unit, bool(match["sign"]), ranged))
     return found
+
+
+_FROM = re.compile(r"(?:(?<![\d.,])\d{1,2}(?:\.\d+)? ?(?:-|to|bis|à)|[<≤]) ?$")
+_TO = re.compile(r" ?(?:-|to|bis|à) ?\d{1,2}(?:\.\d+)?(?![\d.,:-])")
+"""What stands before the upper end of a range, and behind its lower one."""
 
 
 def _unit(text: str | None) -> str | None:
@@ -96,6 +109,7 @@ def _unit(text: str | None) -> str | None:
 
 _SMUDGED = re.compile(
     r"(?<!\w)(?=[\d?oli.,]{0,8}[?o█])[\d?oli█]{1,8}[.,]?[\d?oli█]{0,8}\s?%"
+    r"|(?<![\w.,])\d{1,3} ?[.,] \d{1,2}\s?%"
     r"|(?<![\d?])(?=\d{0,3}\?)[\d?]{1,4}\s?[-:]\s?[\d?]{1,4}\s?[-:]\s?[\d?]{1,4}"
     r"|█{1,9}\s?%?"
 )
@@ -120,18 +134,27 @@ def smudges(low: str) -> list[tuple[int, int]]:
 _UNITS = (
     ("fl_oz", r"fl\.? ?oz|fluid ounces?"), ("g", r"g|gms?|gr|grams?|grammes?|gramm|gramos?"),
     ("kg", r"kg|kilos?|kilograms?"), ("oz", r"oz|ounces?"), ("lb", r"lbs?|pounds?"),
-    ("mL", r"ml|cc|millilit\w+"), ("L", r"l|lit(?:re|er)s?|litros?|liter"),
-    ("tsp", r"tsps?|teaspoons?|teel[oö]ffel"), ("tbsp", r"tbsps?|tablespoons?|essl[oö]ffel"),
+    ("mL", r"ml|cc|millilit\w+"), ("L", r"l|lit(?:re|er)s?|litros?|litri|liter"),
+    ("tsp", r"tsps?|teaspoons?|teel[oö]ffel|cucharaditas?|cuill[eè]res? [aà] caf[eé]|theelepels?"
+            r"|cucchiain[oi]"),
+    ("tbsp", r"tbsps?|tablespoons?|essl[oö]ffel|cucharadas?|cuill[eè]res? [aà] soupe|eetlepels?"
+             r"|cucchia[io]"),
     ("cup", r"cups?"), ("gal", r"gal(?:lon)?s?"), ("qt", r"quarts?|qts?"),
     ("pt", r"pints?"), ("mg", r"mg"), ("ft3", r"cu(?:bic)?\.? ?f(?:ee|oo)?t"),
 )  # fmt: skip
 UNIT = "|".join(f"(?:{pattern})" for _, pattern in _UNITS)
 _UNIT = tuple((name, re.compile(pattern)) for name, pattern in _UNITS)
 
+_HELD = (
+    r"(?:level )?(?:cap(?:ful)?s?|scoops?|handfuls?|measures?|bouchons?|poign[eé]es?|doseurs?"
+    r"|tapp[oi]|verschlusskappen?|handvoll|messl[oö]ffel|tap[oó]n(?:es)?|pu[nñ]ados?|dop(?:pen)?)"
+)
+"""A measure of nobody's size: what stands in brackets behind it counts."""
 AMOUNT = (
     rf"(?:(?P<from>{NUMBER})\s?(?:-|to|bis|a)\s?)?"
-    rf"(?P<n>{NUMBER}|(?:half a|one|two|three|an?|ein)(?= ))\s?"
-    rf"(?:(?P<unit>{UNIT})\.?|(?:level )?cap(?:ful)?s? ?\((?P<cap>{NUMBER}) ?ml\))(?![a-z])"
+    rf"(?P<n>{NUMBER}|(?:half a|one|two|three|an?|ein(?:en)?|un[ae]?|een)(?= ))\s?(?:level "
+    rf"|rounded )?"
+    rf"(?:(?P<unit>{UNIT})\.?|{_HELD} ?\((?P<cap>{NUMBER}) ?(?P<in>ml|g|kg)\))(?![a-zà-ÿ])"
     rf"(?: \((?P<same>{NUMBER}) ?ml\))?"
 )
 """An amount, perhaps a range. The larger end counts: what the label allows at most."""
@@ -175,7 +198,7 @@ class Reader:
         kitchen = match["unit"] and self.unit(match["unit"]).startswith(("tsp", "tbsp", "cup"))
         exact = match["cap"] or (match["same"] if kitchen else None)
         if exact is not None:
-            value = number(exact)
-            return None if value is None else Amount(value, "mL")
+            value, held = number(exact), match["in"] if match["cap"] else "ml"
+            return None if value is None else Amount(value, "mL" if held == "ml" else held)
         value = number(match["n"])
         return None if value is None else Amount(value, self.unit(match["unit"]))

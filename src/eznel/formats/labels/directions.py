@@ -5,8 +5,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from eznel.formats.labels.amounts import AMOUNT, NUMBER, Amount, Reader, number
-
-MONTH_DAYS = 30
+from eznel.formats.labels.counts import MONTH_DAYS, counts
 
 
 @dataclass(frozen=True, slots=True)
@@ -22,54 +21,52 @@ class Direction:
     count: int | None = None
 
 
+_ASIDE = r"(?: ?\([^()]{1,30}\))?"
+"""The same amount in other measures, in brackets."""
 _PER = (
-    r"\s?(?:per|/|a|an|por|par|pro|je|on|over|op|auf|in|into|to|al?|for(?: each)?|to each|each)\s?"
+    rf"{_ASIDE}\s?(?:per|/|a|an|por|par|pro|je|on|over|op|auf|in|into|to|al?|en|dans|pour|su|ogni"
+    r"|for(?: each)?|to each|each)\s?"
 )
 _AREA = (
-    rf"(?P<of>{NUMBER})?\s?(?P<area>m ?2\b|qm\b|sq\.? ?m(?:t|et(?:re|er))?s?\b\.?"
-    r"|square met(?:re|er)s?|vierkante meter|metro cuadrado|m[eè]tre carr[eé]"
+    rf"(?P<of>{NUMBER})?\s?(?P<area>m ?2\b|qm\b|mq\b|sqm\b|sq\.? ?m(?:t|et(?:re|er))?s?\b\.?"
+    r"|square met(?:re|er)s?|vierkante meter|quadratmeter|metros? cuadrados?|metr[oi] quadrat[oi]"
+    r"|m[eè]tres? carr[eé]s?"
     r"|sq(?:uare)?\.? ?y(?:ar)?ds?\b|sq(?:uare)?\.? ?f(?:ee|oo)?t\b|ft ?2\b|yd ?2\b)"
 )
-_WATER = (
-    rf"(?P<of>{NUMBER}|(?:one|an?)(?= ))?\s?"
-    r"(?P<vol>lit(?:re|er)s?\b|litros?\b|l\b|gal(?:lon)?s?\b|quarts?\b|qts?\b)"
-    r"(?P<mix> of (?:potting |peat[- ]free )?(?:compost|mix|medium|media|substrate|soil))?"
+MIX = (
+    r"(?:potting |peat[- ]free |garden )*(?:compost|mix\b|medium|media|substra\w+|soil|\w*erde\b"
+    r"|sustrato|tierra|terreau|terriccio|terra|potgrond|terre\b)"
 )
+"""What pots are filled with."""
+_WATER = (
+    rf"(?P<of>{NUMBER}|(?:one|an?|un|ein(?:en)?)(?= ))?\s?"
+    r"(?P<vol>lit(?:re|er|ri)s?\b|litros?\b|l\b|gal(?:lon)?s?\b|quarts?\b|qts?\b)"
+    rf"(?P<mix> (?:of |de |di )?{MIX})?"
+)
+_PLANT = r"(?:plant|hole|planta|pflanze|plante|pianta|pied|mata|strauch|struik)s?\b"
 _RATES = (
-    ("area", re.compile(rf"(?<![\w.,/]){AMOUNT}{_PER}{_AREA}")),
-    ("water", re.compile(rf"(?<![\w.,/]){AMOUNT}(?: \w+)?{_PER}{_WATER}")),
-    ("plant", re.compile(rf"(?<![\w.,/]){AMOUNT}\s?(?:(?:a|per|to each|around each|for each|por"
-                         r"|je|par)\s)(?:plant|hole|planta|pflanze|plante)s?\b")),
+    ("area", re.compile(rf"(?<![\w.,/])(?<! in )(?<! per ){AMOUNT}{_PER}{_AREA}")),
+    ("water", re.compile(rf"(?<![\w.,/]){AMOUNT}(?: (?!for\b)\w+)?{_PER}{_WATER}")),
+    ("plant", re.compile(rf"(?<![\w.,/]){AMOUNT}{_ASIDE}\s?(?:(?:a|per|to each|around each|for each"
+                         rf"|por|je|par|pro|voor elke|per elke|a) (?:cada )?){_PLANT}")),
+    ("plant", re.compile(rf"(?:pro|je|per|par|por|each) {_PLANT}\W{{1,3}}{AMOUNT}")),
 )  # fmt: skip
 _DILUTED = re.compile(
-    r"(?:dilute|diluted|dilution|diluer|diluir|verd[uü]nn\w+)\D{0,12}1 ?: ?(?P<n>\d+)"
-    r"|(?:1|one) part (?:\w+ )?(?:to|in) (?P<parts>\d+) parts?"
+    r"(?:dilute|diluted|dilution|diluer|diluir\w*|verd[uü]nn\w+|diluire|verdunnen)\D{0,12}"
+    r"1 ?: ?(?P<n>\d+)"
+    r"|(?:1|one|un|una|ein) (?:part|parte|teil|volume|deel) (?:(?:de |of |di )?(?:\w+ ){0,2})?"
+    r"(?:to|in|con|auf|pour|on|op) (?P<parts>\d+|three|four|five) (?:partes?|parts?|parti|teile?"
+    r"|volumes|delen)\b"
+    rf"(?P<mix> (?:of |de |di |d['’])?{MIX})?"
 )
-_EVERY = re.compile(
-    r"(?:every|alle|cada|tous les|toutes les|elke|repeat (?:after|every)|ogni|apart by) "
-    rf"(?:(?P<n>{NUMBER}|two|three)(?:\s?(?:-|to|bis|a)\s?\d+)? ?)?"
-    r"(?P<unit>days?|weeks?|months?|tage?n?|wochen?|d[ií]as?|semanas?|jours?|semaines?|weken|dagen"
-    r"|fortnights?|giorni)\b"
-    rf"|at least (?P<apart>{NUMBER}) (?P<apart_unit>days|weeks|months) apart"
-    r"|(?P<word>\bweekly\b|once a week|w[oö]chentlich|fortnightly|every other week"
-    r"|every second week|\bmonthly\b|once a month|monatlich|hebdomadaire|semanalmente)"
-)
-_WORD_DAYS = {"fortnightly": 14, "every other week": 14, "every second week": 14, "monthly": 30,
-              "once a month": 30, "monatlich": 30}  # fmt: skip
-_DAYS = (("fortnight", 14), ("d", 1), ("t", 1), ("j", 1), ("g", 1), ("w", 7), ("s", 7),
-         ("m", MONTH_DAYS))  # fmt: skip
+_PARTS = {"three": 3, "four": 4, "five": 5}
 _COUNTS = re.compile(
-    r"\d|\b(?:one|two|three|once|twice|half|every|an?|other)\b|week|month|w[oö]ch"
-    r"|fortnight|monat|hebdo|semana"
-)
-_TIMES = re.compile(
-    r"(?:no more than|not more than|max(?:imum)?\.?(?: of)?|at most) (?P<n>\d+|two|three)"
-    r" (?:applications|times|feeds|dressings)"
-    r"|(?P<word>once|twice|\d+ times) (?:a|per|each) (?:year|season)"
+    r"\d|\b(?:one|two|three|once|twice|half|every|an?|other|un[ae]?|ein\w*|een)\b|week|month|w[oö]ch"
+    r"|fortnight|monat|hebdo|semana|mens|jährlich"
 )
 _RELEASE = re.compile(
-    rf"(?P<n>{NUMBER})(?:\s?(?:-|to)\s?(?P<to>{NUMBER}))? ?"
-    r"(?P<unit>months?|weeks?|monate|mois|meses)"
+    rf"(?P<n>{NUMBER})(?:\s?(?:-|to|bis|[aà])\s?(?P<to>{NUMBER}))? ?"
+    r"(?P<unit>months?|weeks?|monate|mois|meses|mesi|maanden)"
 )
 
 
@@ -97,16 +94,8 @@ def directions(low: str, reader: Reader, *, coated: bool) -> Iterator[Direction]
         if not any(found.start < end and start < found.end for start, end in taken):
             taken.append((found.start, found.end))
             yield found
-    for match in _EVERY.finditer(low):
-        days = _interval(match)
-        if days:
-            yield Direction(match.start(), match.end(), "interval", count=days)
-    for match in _TIMES.finditer(low):
-        said = match["n"] or match["word"].split()[0]
-        words = {"once": 1, "twice": 2, "two": 2, "three": 3}
-        yield Direction(
-            match.start(), match.end(), "times", count=words.get(said) or int(number(said) or 1)
-        )
+    for start, end, meaning, count in counts(low):
+        yield Direction(start, end, meaning, count=count)
     for match in _RELEASE.finditer(low) if coated else ():
         mean = ((number(match["n"]) or 0) + (number(match["to"] or match["n"]) or 0)) / 2
         days = round(mean * (7 if match["unit"][0] == "w" else MONTH_DAYS))
@@ -140,19 +129,10 @@ def _area(text: str) -> str:
 
 
 def _dilutions(low: str) -> Iterator[Direction]:
+    """So many parts in water, or in what pots are filled with."""
     for match in _DILUTED.finditer(low):
-        parts = float(match["n"] or match["parts"])
+        said = match["n"] or match["parts"]
+        parts = float(_PARTS.get(said, 0) or said)
+        meaning = "rate_mix" if match["mix"] else "rate_water"
         if parts > 0:
-            yield Direction(
-                match.start(), match.end(), "rate_water", Amount(1, "L"), Amount(parts, "L")
-            )
-
-
-def _interval(match: re.Match[str]) -> int:
-    if match["word"]:
-        return _WORD_DAYS.get(match["word"], 7)
-    said, unit = match["n"] or match["apart"] or "1", match["unit"] or match["apart_unit"]
-    words = {"two": 2.0, "three": 3.0}
-    count = words.get(said) or number(said) or 0
-    days = next(days for start, days in _DAYS if unit.startswith(start))
-    return round(count * days)
+            yield Direction(match.start(), match.end(), meaning, Amount(1, "L"), Amount(parts, "L"))

@@ -226,6 +226,8 @@ def _declare(
         lines = {words.OXIDES.get(key, key): pct for key, pct in lines.items()}
     if "N" not in lines:
         forms = [_pct(chosen[f])[0] for f in ("nitrate", "ammonium", "urea") if f in chosen]
+        if not forms and "insoluble" in chosen:
+            forms = [_pct(chosen["insoluble"])[0]]
         if forms:
             lines["N"] = sum(forms)
     lines = _with_compounds(draft, lines)
@@ -302,6 +304,8 @@ _RATE = {"rate_area": "max_rate", "rate_water": "max_strength", "rate_mix": "max
 
 def _particulars(draft: _Draft, product: dict[str, Any]) -> None:
     best: dict[str, tuple[float, Piece]] = {}
+    sieves: dict[str, float] = {}
+    effective: float | None = None
     for n, piece in enumerate(draft.pieces):
         meaning, value = piece.meaning, _size(piece)
         if meaning == "density":
@@ -314,10 +318,10 @@ def _particulars(draft: _Draft, product: dict[str, Any]) -> None:
             product["carbon_to_n"] = value
         elif meaning == "cce" and 0 < value <= 180 and "liming" not in product:
             product["liming"] = {"cce_pct": round(value, 2)}
+        elif meaning in _SIEVES and 0 < value <= 100:
+            sieves.setdefault(_SIEVES[meaning], value)
         elif meaning == "ecce" and 0 < value <= 180:
-            # Fineness is in that number already, so none is taken off again.
-            all_works = {"passing_60_mesh_pct": 100.0, "passing_20_mesh_pct": 100.0}
-            product["liming"] = {"cce_pct": round(value, 2), **all_works}
+            effective = round(value, 2)
         elif meaning == "organic":
             product["organic"] = True
         elif meaning in ("animal", "no_animal"):
@@ -338,8 +342,23 @@ def _particulars(draft: _Draft, product: dict[str, Any]) -> None:
             product["max_per_plant"] = amount
         elif piece.over is not None:
             product[_RATE[meaning]] = _rate(amount, piece.over, on=meaning == "rate_area")
+    _lime(draft, product, sieves, effective)
+
+
+_SIEVES = {"mesh20": "passing_20_mesh_pct", "mesh60": "passing_60_mesh_pct"}
+
+
+def _lime(
+    draft: _Draft, product: dict[str, Any], sieves: dict[str, float], effective: float | None
+) -> None:
+    """A lime by its neutralising value and fineness, or by an effective value that holds both."""
     if "liming" not in product:
         _carbonate(draft, product)
+    if "liming" in product and sieves:
+        product["liming"].update(sieves)
+    elif effective is not None:
+        # Fineness is in that number already, so none is taken off again.
+        product["liming"] = {"cce_pct": effective, **dict.fromkeys(_SIEVES.values(), 100.0)}
 
 
 _AS_CALCIUM_CARBONATE = {

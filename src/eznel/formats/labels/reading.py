@@ -27,6 +27,7 @@ from eznel.formats.labels.grades import grades
 from eznel.formats.labels.product import Label, Piece, elements_on, product_of
 from eznel.formats.labels.statements import statements
 from eznel.formats.numbers import BLOT, Mark, decimal_mark, written_plainly
+from eznel.formats.papers import cleaned, no_label
 
 MOST_CHARACTERS = 40_000
 MOST_PIECE = 200
@@ -41,6 +42,11 @@ _NEXT = re.compile(r"\s?(?:w/w |m/m )?[a-z(]")
 _PACK = re.compile(rf"(?<![\w.,/%]){AMOUNT}")
 _NET = re.compile(r"\bnet\b|netto|peso neto|contenido|inhoud|inhalt|contents|poids|net mass")
 _NOT_PACK = re.compile(r"^\s?(?:/|per\b|of water|in\b|to\b|auf\b)")
+_NO_PACK = re.compile(
+    r"\bcap(?:ful)?s?\b|spoon|scoop|handful|makes|ergibt|enough for|treats|feeds|\bpot\b|topf"
+    r"|\bplants?\b|\bfor\b.{0,12}(?:m2|sq)|=|bouchon|tappo|tap[oó]n|reicht"
+)
+"""A line that speaks of a measure or of what can be made is not about the pack."""
 SAME_PACK = 0.05
 
 
@@ -93,8 +99,10 @@ def read_label(
         raise Impossible("text", "label_empty")
     if len(text) > MOST_CHARACTERS:
         raise Impossible("text", "label_too_long", most=MOST_CHARACTERS)
-    tidy = words.tidy(text)
-    lines = [line.strip() for line in tidy.splitlines()]
+    tidy = words.tidy(cleaned(text))
+    if kind := no_label(tidy):
+        raise Impossible("text", f"paper_is_{kind}")
+    lines = _whole([line.strip() for line in tidy.splitlines()])
     whole = words.masked("\n".join(lines))
     mark = decimal_mark(whole) or ("." if words.AMERICAN.search(whole) else None)
     whole = written_plainly(whole, mark)
@@ -121,6 +129,20 @@ def read_label(
         elements if elements is not None else elements_on(page.pieces, page.tradition, page.whole),
         answered=elements is not None,
     )
+
+
+_UNFINISHED = re.compile(r"\b(?:per|in|to|je|pro|auf|par|por|for|op|su|en|pour)$", re.I)
+
+
+def _whole(lines: list[str]) -> list[str]:
+    """Lines that end amid a rate go on in the next one."""
+    found: list[str] = []
+    for line in lines:
+        if found and line and _UNFINISHED.search(found[-1]):
+            found[-1] = f"{found[-1]} {line}"
+        else:
+            found.append(line)
+    return found
 
 
 def _dry_throughout(page: _Page) -> None:
@@ -248,7 +270,7 @@ def _directed(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int
     found: list[Direction] = [
         one
         for one in directions(low, page.reader, coated=page.form == "coated")
-        if not _is_share(piece, low, one)
+        if not (_is_share(piece, low, one) or (page.form == "mix" and one.meaning == "rate_water"))
     ]
     for one in found:
         unsure = _of_two_measures(one) and page.tradition != "us"
@@ -325,6 +347,8 @@ def _declared(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int
         said = piece[span[0] : span[1]].strip()
         if share.value is None:
             page.add(at, said, None, question="unreadable_number")
+        elif share.ranged:
+            page.add(at, said, None, question="range_of_shares")
         elif meaning == "compound":
             page.add(at, said, None, question="compound")
         elif share.negative:
@@ -352,10 +376,15 @@ def _name_spans(piece: str, low: str, found: Sequence[Share]) -> list[tuple[int,
     before = [(found[n - 1].end if n else 0, one.start) for n, one in enumerate(found)]
     ends = [one.start for one in found[1:]] + [len(low)]
     after = [(one.end, end) for one, end in zip(found, ends, strict=True)]
-    if words.named(piece[: found[0].start], low[: found[0].start]) is None:
+    first = {span: words.named(piece[slice(*span)], low[slice(*span)]) for span in before}
+    then = {span: words.named(piece[slice(*span)], low[slice(*span)]) for span in after}
+    if first[before[0]] is None:
         return after
+    # "Nitrogen 12 %: 10 % nitric, 2 % ammoniacal": the whole before its share, the parts behind.
+    if len(found) > 1 and first[before[1]] is None and all(then[one] for one in after[1:]):
+        return [before[0], *after[1:]]
     close = all(_NEXT.match(low[start:end]) for start, end in after)
-    return after if close and all(words.named(piece[a:b], low[a:b]) for a, b in after) else before
+    return after if close and all(then.values()) else before
 
 
 def _alone(low: str, found: Sequence[Share]) -> bool:
@@ -380,7 +409,7 @@ def _packed(piece: str, low: str, at: str, page: _Page, *, is_title: bool) -> No
     if not found:
         return
     alone = len(re.sub(_PACK, "", low).strip(" ,.()e")) <= 24
-    if not (net or alone or is_title):
+    if not (net or alone or is_title) or (_NO_PACK.search(words.masked(piece)) and not net):
         return
     match, amount = found[0]
     question = ""
@@ -407,9 +436,9 @@ def _marked(piece: str, low: str, at: str, page: _Page) -> None:
     """Whether it may be used in organic growing, and whether it comes from animals."""
     if not words.MARKS.search(low):
         return
-    if words.ORGANIC.search(low):
+    if words.says(words.ORGANIC, low):
         page.add(at, piece, "organic")
     if words.NO_ANIMAL.search(low):
         page.add(at, piece, "no_animal")
-    elif words.ANIMAL.search(low):
+    elif words.says(words.ANIMAL, low):
         page.add(at, piece, "animal")

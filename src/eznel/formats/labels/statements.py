@@ -8,7 +8,7 @@ from eznel.formats.labels.amounts import NUMBER, number
 
 _DENSITY = re.compile(
     r"(?:bulk density|density|dichte|densit[eéà]|densidad|specific gravity|s\.?g\.?"
-    rf"|weight per gallon|weighs)\W{{0,3}}(?P<n>{NUMBER})\s?"
+    rf"|weight per gallon|weighs(?= ?\d[\d.]* ?lbs?\.? (?:per|/) ?gal))\W{{0,3}}(?P<n>{NUMBER})\s?"
     r"(?P<unit>kg ?/ ?l|g ?/ ?(?:ml|cc|cm ?3)|lbs?)?"
 )
 _ECCE = re.compile(
@@ -17,20 +17,35 @@ _ECCE = re.compile(
 )
 """Effective: fineness has been taken off already."""
 _CCE = re.compile(
-    rf"(?<!effective )(?:\bcce|calcium carbonate equivalent)\D{{0,12}}(?P<n>{NUMBER})"
+    rf"(?<!effective )(?:\bcce|calcium carbonate equivalent|cacox equivalent)\D{{0,12}}"
+    rf"(?P<n>{NUMBER})"
 )
 _NV = re.compile(
     r"(?:neutrali[sz]ing value|neutraliserende waarde|valeur neutralisante|neutralisationswert"
     rf"|\bn\.?v\.?\b)\D{{0,6}}(?P<n>{NUMBER})"
 )
-_CARBON = re.compile(rf"\bc ?[:/] ?n(?: ratio)?\D{{0,4}}(?P<n>{NUMBER})")
+_CARBON = re.compile(rf"\bc ?[:/] ?n(?: ratio)?[^\d<>]{{0,4}}(?P<n>{NUMBER})")
+_MESH = re.compile(
+    rf"(?P<n>{NUMBER}) ?% ?(?:min\w* )?(?:passing|passes|through|pass|<|finer than)[^\d%]{{0,12}}"
+    r"(?P<size>20|60)[- ]?mesh"
+)
+_MM = (
+    re.compile(
+        rf"(?P<n>{NUMBER}) ?% ?(?:passing|passes|through|<|bei|finer than|onder)[^\d%]{{0,8}}"
+        r"(?P<size>0?[.,](?:25|85)) ?mm"
+    ),
+    re.compile(rf"(?P<size>0?[.,](?:25|85)) ?mm\W{{1,4}}(?P<n>{NUMBER}) ?%"),
+)
+"""Sieves of 60 and 20 mesh, which are 0.25 and 0.85 mm."""
 _STATES = re.compile(
-    r"dens|dicht|gravity|gallon|weigh|neutr|n\.?v|cce|\benv|equivalent|\bc ?[:/] ?n|s\.?g"
+    r"dens|dicht|gravity|gallon|weigh|neutr|n\.?v|cce|\benv|equivalent|\bc ?[:/] ?n|s\.?g|mesh|mm\b"
 )
 """Without one of these there is no use in looking for a density or a neutralising value."""
 
 AS_CARBONATE = 100.086 / 56.077
 """Grams of CaCO3 that neutralise what a gram of CaO does. [g/g]"""
+_AS_OXIDE = re.compile(r"\W{0,4}(?:as )?cao\b")
+_AS_CARBONATE = re.compile(r"\W{0,4}(?:as )?cacox")
 LIKELY_AS_OXIDE = 62.0
 """A neutralising value up to here is more likely counted as CaO than as CaCO3. [%]"""
 USUAL_DENSITY = (0.05, 2.5)
@@ -72,6 +87,13 @@ def statements(low: str) -> list[Statement]:
             taken = any(one.start <= match.start() < one.end for one in found)
             if value is not None and not taken:
                 found.append(_value(match, meaning, value))
+    for pattern in (_MESH, *_MM):
+        for match in pattern.finditer(low):
+            value = number(match["n"])
+            taken = any(one.start < match.end() and match.start() < one.end for one in found)
+            if value is not None and not taken:
+                mesh = "60" if match["size"][-2:] in ("60", "25") else "20"
+                found.append(_value(match, f"mesh{mesh}", value))
     return found
 
 
@@ -86,12 +108,15 @@ def _density(match: re.Match[str]) -> Statement | None:
 
 
 def _value(match: re.Match[str], meaning: str, value: float) -> Statement:
-    asked = meaning == "nv" and value <= LIKELY_AS_OXIDE
+    after = match.string[match.end() : match.end() + 16]
+    as_oxide, as_carbonate = _AS_OXIDE.match(after), _AS_CARBONATE.match(after)
+    asked = meaning == "nv" and value <= LIKELY_AS_OXIDE and not (as_oxide or as_carbonate)
+    oxide = meaning == "nv" and (asked or as_oxide is not None)
     return Statement(
         match.start(),
         match.end(),
         "cce" if meaning == "nv" else meaning,
-        value * AS_CARBONATE if asked else value,
+        value * AS_CARBONATE if oxide else value,
         "" if meaning == "carbon_to_n" else "%",
         "nv_basis" if asked else "",
     )

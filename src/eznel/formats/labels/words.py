@@ -110,11 +110,12 @@ _NAMES: tuple[tuple[str, str], ...] = (
     ("slow", r"(?:slow(?:ly)?|controlled)[- ](?:releas\w*|availab\w*)"
              r"(?: water soluble)? ?(?:nitrogen|n\b)"),
     ("insoluble", r"water[- ]insoluble n|insoluble nitrogen|\bw\.?i\.?n\b|organic nitrogen"
-                  r"|(?:dont|davon) organi|azot[eo] organi|organischer stickstoff|dont organique"),
+                  r"|(?:dont|davon) organi|azot[eo] (?:\(n\) )?organi|organischer stickstoff"
+                  r"|dont organique|^\W*organi(?:c|sch(?:er)?|que|co)?\b\W*$"),
     ("soluble_n", r"(?:other )?water[- ]soluble (?:organic )?nitrogen"),
     ("urea", r"\burea\b|ure[iy]c|ur[ée]ique|carbamid|amidstickstoff|ureum"),
     ("ammonium", r"am+on(?:i|y)|nhx"),
-    ("nitrate", r"nitrate|nitric\b|nitrat|n[ií]trico|nitrique|nox\b"),
+    ("nitrate", r"nitrate|nitric\b|nitraat|nitrat|n[ií]trico|nitrique|nox\b"),
     ("N", r"nitrogen|stickstoff|azot[eo]\b|nitr[oó]geno|stikstof"),
     ("MgO", r"\bmgo\b|magnesium ?oxide?|oxyde de magn|[oó]xido de magn|ossido di magn"),
     ("Mg", r"magnesium|magn[eé]sio|magnesio"),
@@ -130,9 +131,11 @@ _NAMES: tuple[tuple[str, str], ...] = (
     ("Zn", r"\bzinc\b|\bzink\b|cinc\b"),
     ("Cl", r"chlorine|chloride|chlorid\b|cloro\b|cloruro"),
     ("Na", r"\bsodium\b|natrium|sodio"),
-    ("dry_matter", r"dry matter|mati[eè]re s[eè]che|trockensubstanz|trockenmasse|materia seca"),
-    ("moisture", r"moisture|feuchte|humidit[eéà]|humedad|water content"),
-    ("organic_matter", r"organic (?:matter|carbon)|mati[eè]re organique|materia org"),
+    ("organic_matter", r"organic (?:matter|carbon)|mati[eè]re organique|materia org"
+                       r"|organische (?:substanz|stof)|sostanza organica|carbonio|carbone org"),
+    ("dry_matter", r"dry matter|mati[eè]re s[eè]che|trockensubstanz|trockenmasse|materia seca"
+                   r"|droge stof|sostanza secca"),
+    ("moisture", r"moisture|feuchte|humidit[eéà]|umidit[aà]|humedad|water content|vochtgehalte"),
 )  # fmt: skip
 _NAME = tuple((name, re.compile(pattern)) for name, pattern in _NAMES)
 _SYMBOLS = tuple(
@@ -195,7 +198,7 @@ _FORMS: tuple[tuple[str, str], ...] = (
                r"|l[oö]sung\b"
                r"|\bextract\b|\btea\b|emulsion|\bw/v\b|\bp/v\b|\bg/l\b|g/100 ?ml|fl\.? oz|kg/l\b"
                r"|weight per gallon|specific gravity|\bm/v\b"),
-    ("soluble", r"\bsoluble (?:powder|crystals|feed|fert)|crystals"
+    ("soluble", r"(?<!in)soluble$|\bsoluble (?:powder|crystals|feed|fert)|crystals"
                 r"|water[- ]soluble(?: fert|\)| powder|$| \d+-)|n[aä]hrsalz|[hi]drosol[uú]b"
                 r"|feed soluble|\bdissolve\b|aufl[oö]sen"),
     ("organic", r"\borgani(?:c|que|sch|ese|co)|manure|bone ?meal|blood (?:and|&) bone"
@@ -205,11 +208,21 @@ _FORMS: tuple[tuple[str, str], ...] = (
     ("granular", r"granul|korrel|k[oö]rnig|pellet|prill|\bpowder\b|dust\b|limestone|\blime\b"),
 )  # fmt: skip
 _FORM = tuple((name, re.compile(pattern)) for name, pattern in _FORMS)
-_MIX = re.compile(
-    r"(?:potting|seed|starting|starter|growing|container)[- ](?:\w+ )?(?:mix|compost|medium|media)"
-    r"|blumenerde|anzuchterde|terreau|sustrato|potgrond"
+_COATED = re.compile(r"(?:polymer|resin)[- ]?coated|(?<!nicht )umh[uü]llt")
+_MANURE = re.compile(
+    r"manure|mist\b|mist-|fumier|mestkorrel|(?:kippen|koe|paarden|schapen)mest|estiercol|esti[eé]rcol"
+    r"|letame|pollina|stallatico|sheep pellets|guano|gallinaza|(?:horn|knochen|blut)mehl"
+    r"|hornsp[aä]ne|schafwoll|corne|sang s[eé]ch"
 )
-_FOR_SEED = re.compile(r"\bseed|anzucht|semis|semillero|zaai")
+"""What comes out of a stall stays organic, pelleted or not."""
+_MIX = re.compile(
+    r"(?:potting|seed|starting|starter|growing|container|multi-?purpose|ericaceous"
+    r"|peat[- ]free)[- ]"
+    r"(?:\w+ )?(?:mix|compost|medium|media)"
+    r"|(?:blumen|anzucht|aussaat|pflanz|tomaten|gem[uü]se|hochbeet|kr[aä]uter)\w*erde"
+    r"|^terreau|^(?!.*(?:abono|fertiliz)).*sustrato|potgrond|terriccio"
+)
+_FOR_SEED = re.compile(r"\bseed|anzucht|aussaat|semis|semillero|zaai")
 
 
 def form_of(title: str, whole: str) -> str | None:
@@ -229,6 +242,10 @@ def form_of(title: str, whole: str) -> str | None:
     """
     if _MIX.search(title):
         return "mix"
+    if _COATED.search(whole):
+        return "coated"
+    if _MANURE.search(title):
+        return "organic"
     for text in (title, whole):
         for name, pattern in _FORM:
             if pattern.search(text):
@@ -339,7 +356,9 @@ def spoons(whole: str, tradition: str | None) -> str:
     str
         "us", "au" or "metric".
     """
-    if tradition == "us":
+    if tradition == "us" or (
+        tradition is None and AMERICAN.search(whole) and not IMPERIAL.search(whole)
+    ):
         return "us"
     return "au" if tradition == "au" or _SPOONS_AU.search(whole) else "metric"
 
@@ -353,18 +372,46 @@ HEADING = re.compile(
 
 MARKS = re.compile(
     r"organ|biolog|kolog|ecol|animal|vegan|poultry|chicken|bone|blood|feather|fish|manure|hoof"
-    r"|guano|plant|pflanz|tierfrei"
+    r"|guano|plant|pflanz|tierfrei|mist|fumier|mest|esti|letame|pollin|sheep|horn|huf|woll|sang|hen\b"
 )
 """Without one of these a piece says nothing of organic growing or of animals."""
 
 ORGANIC = re.compile(
     r"(?:suitable|approved|allowed|permitted|certified) for (?:use in )?organic|organic (?:grow|"
-    r"farm|product)|agriculture biologique|[oö]kologischen landbau|agricultura ecol"
+    r"farm|product)|for use in organic|agriculture biologique|[oö]kologischen landbau"
+    r"|agricultura ecol|biologische landbouw|agricoltura biologica"
 )
 ANIMAL = re.compile(
-    r"animal by-?product|poultry|chicken|bone ?meal|blood (?:and|&) bone|blood meal|feather|"
-    r"fish\b|manure|hoof|guano"
+    r"animal by-?product|sous-?produit animal|poultry|chicken|bone ?meal|blood (?:and|&) bone"
+    r"|blood meal|dried blood|feather|fish\b|manure(?!d)|hoof|guano|\bhen\b|h[uü]hner|\bmist\b"
+    r"|-mist"
+    r"|fumier|mestkorrel|kippenmest|koemest|esti[eé]rcol|gallina|letame|pollina|sheep|\bhufe|h[oö]rner"
+    r"|horn(?:mehl|sp[aä]ne|grie)|schafwoll|\bsang\b|\bcorne"
 )
+_DENIED = re.compile(
+    r"(?:\bnot?\b|\bnon\b|\bnicht\b|\bkein\w*|\bohne\b|\bsin\b|\bsans\b|\bpas\b|\bniet\b|\bgeen\b"
+    r"|without|free (?:of|from)|do not|don['’]t|never)(?:\W+[\w'’-]+){0,4}\W*$"
+)
+
+
+def says(pattern: re.Pattern[str], low: str) -> bool:
+    """Return whether a piece of a label says something, and does not deny it.
+
+    Parameters
+    ----------
+    pattern : Pattern
+        How it is said.
+    low : str
+        Masked.
+
+    Returns
+    -------
+    bool
+        False for "not for organic growing", "do not apply with manure".
+    """
+    return any(not _DENIED.search(low[: one.start()]) for one in pattern.finditer(low))
+
+
 NO_ANIMAL = re.compile(
     r"no animal|vegan|free (?:of|from) animal|plant[- ]based|rein pflanzlich|tierfrei"
 )

@@ -14,7 +14,9 @@ from eznel.core.document.report import Extractant, SoilUnit
 from eznel.core.quantities import Length
 from eznel.core.soil.units import is_usual_layer, usual_layer_m
 from eznel.formats.dates import read_day
+from eznel.formats.numbers import read_number
 from eznel.formats.soil_files import words
+from eznel.formats.soil_files.statements import named
 
 READ = UUID("5a0d2f9e-6f07-4d0b-a6f5-3c8e1b7a2d44")
 """Namespace of the ids of reports that were read: the same file gives the same ids."""
@@ -79,6 +81,52 @@ class _Draft:
     values: dict[tuple[str, str | None], dict[str, Any]] = field(default_factory=dict)
 
 
+_PER_KG = ("om", "oc", "free_lime")
+"""Grams of these in a kilogram are tenths of a per cent; of a nutrient they are milligrams."""
+_BY_MASS = ("ppm", "mg/kg", "mg/dm3", "lb/acre", "kg/ha")
+_SOLUTIONS = ("SME", "1:2 water", "1:5 water")
+
+
+LEAST_MG_KG = {"Ca": 20.0, "K": 5.0, "Mg": 3.0}
+"""Less than this in a kilogram of garden soil is a mark before decimals that was none."""
+
+
+def measured(item: Item, by: float, other: float | None = None) -> Item:
+    """Return a piece with its number in a unit that a report keeps.
+
+    Parameters
+    ----------
+    item : Item
+        As printed.
+    by : float
+        What its number is multiplied with, to be in its unit. [unit/unit]
+    other : float or None
+        What the number would be by the other mark before decimals. [unit]
+
+    Returns
+    -------
+    Item
+        Grams in a kilogram as per cent or milligrams; milligrams in a litre of soil as those of a
+        cubic decimetre, unless the extract is a solution.
+    """
+    unit = item.unit
+    if unit == "g/kg":
+        of_all = item.meaning in _PER_KG
+        unit, by = ("%", by / 10) if of_all else ("mg/kg", by * 1000)
+    if unit == "mg/L" and item.meaning in words.ANALYTES and item.method not in _SOLUTIONS:
+        unit = "mg/dm3"
+    number = item.number if item.number is None or by == 1 else round(item.number * by, 9)
+    least = LEAST_MG_KG.get(item.meaning or "", 0.0)
+    if (
+        number is not None
+        and other is not None
+        and unit in _BY_MASS
+        and number < least <= other * by
+    ):
+        return replace(item, unit=unit, number=None, question="number_two_ways")
+    return replace(item, unit=unit, number=number)
+
+
 def sample_of(name: str, items: Iterable[Item], *, today: date, key: str, default: str) -> Sample:
     """Return a sample and the report that its pieces make.
 
@@ -108,10 +156,7 @@ def sample_of(name: str, items: Iterable[Item], *, today: date, key: str, defaul
         dated = dated or (taken.meaning == "date" and taken.taken == SURE)
         kept.append(taken)
     data = draft.data
-    extractants = [v.get("extractant") for v in draft.values.values() if v.get("extractant")]
-    data.setdefault(
-        "extractant", max(dict.fromkeys(extractants), key=extractants.count, default=default)
-    )
+    data.setdefault("extractant", _common(list(draft.values.values())) or default)
     data["lab"] = data["lab"] or "?"
     ours = _own_id(key) is not None  # what we wrote ourselves leaves nothing open
     kept = [_layer_asked(item, None if ours else data.get("depth")) for item in kept]
@@ -121,6 +166,14 @@ def sample_of(name: str, items: Iterable[Item], *, today: date, key: str, defaul
     except ValidationError as error:
         return Sample(name, tuple(kept), None, dated, Wrong(error))
     return Sample(name, tuple(kept), report, dated)
+
+
+def _common(values: list[dict[str, Any]]) -> str | None:
+    """The extract of most values, where each has its own: no value takes another's."""
+    extracts = [one.get("extractant") for one in values]
+    if None in extracts:
+        return None
+    return max(dict.fromkeys(extracts), key=extracts.count, default=None)
 
 
 def _layer_asked(item: Item, depth: dict[str, Any] | None) -> Item:
@@ -164,6 +217,8 @@ def _value(item: Item, draft: _Draft) -> Item:
     if item.printed_as == "NO3" and item.unit is not None:
         question = question or "nitrate_or_its_nitrogen"
     extractant = item.method if item.method in get_args(Extractant) else None
+    if extractant is None and item.method is not None:
+        extractant = "Unknown"  # an extract without bands of ours: never the others'
     if unit in PER_LAYER:
         question = question or "which_layer"
     key = (str(item.meaning), extractant)
@@ -202,6 +257,8 @@ def _ph(item: Item, data: dict[str, Any]) -> Item:
     """pH in water wins over pH in calcium chloride, whichever stands first."""
     if item.number is None:
         return replace(item, meaning=None)
+    if item.method not in (None, "CaCl2"):
+        return replace(item, meaning=None, question="ph_in_salt")
     where = "CaCl2" if item.method == "CaCl2" else "water"
     if "ph" in data and (where == "CaCl2" or data["ph_in"] == "water"):
         return replace(item, meaning=None, question="twice")
@@ -223,7 +280,7 @@ def _ec(item: Item, data: dict[str, Any]) -> Item:
     if item.number is None:
         return replace(item, meaning=None)
     known = ("dS/m", "mS/cm", "mmho/cm", "uS/cm")
-    if item.method is None or item.unit not in known:
+    if item.method not in ("paste", "1:2", "1:5", "SME") or item.unit not in known:
         return replace(item, meaning=None, question="which_conductivity")
     data["ec"] = {"value": item.number, "unit": item.unit, "method": item.method}
     return item
@@ -262,8 +319,7 @@ def _density(item: Item, data: dict[str, Any]) -> Item:
 def _day(item: Item, data: dict[str, Any]) -> Item:
     read = read_day(item.text, item.month_first)
     day = read.on
-    unit = words.unit_in(words.plain(item.text))
-    if day is None and unit is not None and unit[0] in ("in", "cm"):
+    if day is None and _UNIT_OF_LENGTH.search(words.plain(item.text)):
         return _depth(replace(item, meaning="depth"), data)  # "sampled 8 in"
     if day is None:
         return replace(item, question="date_day_or_month" if read.two_ways else "date_unreadable")
@@ -289,8 +345,8 @@ def _text(name: str, most: int) -> Any:
 
 
 def _extractant(item: Item, data: dict[str, Any]) -> Item:
-    known = words.extractant_in(words.plain(item.text))
-    if known is None:
+    known = named(item.text).method
+    if known not in get_args(Extractant):
         return replace(item, meaning=None)
     data["extractant"] = known
     return item
@@ -326,21 +382,20 @@ _TAKES: dict[str, Any] = {
 """Where each meaning but the nutrients goes."""
 
 
+_UNIT_OF_LENGTH = re.compile(r"\d ?(?:cm\b|(?P<inch>in(?:ch(?:es)?)?\b|\"))")
+_FIGURES = re.compile(r"\d+(?:[.,]\d+)?")
 _MIXED = re.compile(r"(?:(?P<whole>\d+)[ -])?(?P<over>\d{1,3})/(?P<under>\d{1,3})(?!\d)")
 
 
 def _length(text: str) -> dict[str, Any] | None:
     """A depth like "0-15 cm", "6 in" or "6 2/3 in": its lower end."""
-    plain = words.plain(text)
-    unit = words.unit_in(plain)
-    plain = _MIXED.sub(_decimal, plain)
-    numbers = [n for part in plain.replace("-", " ").split() if (n := words.number_in(part))]
-    if not numbers:
+    plain = _MIXED.sub(_decimal, words.plain(text))
+    unit = _UNIT_OF_LENGTH.search(plain)
+    numbers = [read_number(one) for one in _FIGURES.findall(plain)]
+    last = numbers[-1] if numbers else None
+    if last is None or last.other is not None or last.value <= 0:
         return None
-    value = numbers[-1].value
-    if value is None or value <= 0:
-        return None
-    return {"value": value, "unit": _length_unit(unit[0] if unit else None)}
+    return {"value": last.value, "unit": _length_unit("in" if unit and unit["inch"] else None)}
 
 
 def _decimal(mixed: re.Match[str]) -> str:

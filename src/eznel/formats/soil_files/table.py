@@ -6,7 +6,7 @@ and every heading can be told what it means.
 
 import re
 from collections.abc import Iterable, Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 from hashlib import sha256
 from typing import Literal
@@ -15,10 +15,14 @@ from eznel.core.errors import Impossible
 from eznel.formats.dates import month_first
 from eznel.formats.numbers import Mark, read_number
 from eznel.formats.soil_files import words
-from eznel.formats.soil_files.items import Item, Sample, sample_of
+from eznel.formats.soil_files.items import Item, Sample, measured, sample_of
+from eznel.formats.soil_files.marks import flat, marks
+from eznel.formats.soil_files.statements import named
 from eznel.formats.tables import HEAD_ROWS, Row, Table, table_of
 
 Shape = Literal["wide", "long", "text"]
+LEAST_KNOWN = 3
+"""From so many known headings on, pasted text with marks between its cells is a table."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,6 +36,8 @@ class Column:
     printed_as: str | None = None
     rating: bool = False
     """Whether it holds the laboratory's rating of the nutrient, not its number."""
+    by: float = 1.0
+    """What a number is multiplied with, to be in the unit."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,14 +64,16 @@ def column_of(heading: str) -> Column:
     Column
         Without a meaning where no word of it is known.
     """
-    known = words.named(heading)
-    rates = known.meaning in words.ANALYTES and words.first_of(
-        (("rating", r"rating|class|interpretation|status|bewertung|gehaltsklasse"),),
-        words.plain(heading),
-    )
+    known = named(heading)
+    rates = known.meaning in words.ANALYTES and _RATES.search(words.plain(heading)) is not None
     return Column(
-        heading[:120], known.meaning, known.unit, known.method, known.printed_as, bool(rates)
+        heading[:120], known.meaning, known.unit, known.method, known.printed_as, rates, known.by
     )
+
+
+_RATES = re.compile(
+    r"rating|class|interpr[eé]t|status|\bindex\b|bewertung|gehaltsklasse|stufe|nivel"
+)
 
 
 def heading_row(table: Table) -> int:
@@ -86,10 +94,101 @@ def heading_row(table: Table) -> int:
         # A heading is words; a row of results has numbers in most of its cells.
         if sum(read_number(cell) is not None for cell in row.cells) > len(row.cells) / 2:
             continue
-        known = len({words.named(cell).meaning for cell in row.cells if cell} - {None})
+        known = len({named(cell).meaning for cell in row.cells if cell} - {None})
         if known > most:
             best, most = n, known
     return best
+
+
+def is_table(text: str) -> bool:
+    """Return whether a pasted text is a table: marks between its cells, and headings.
+
+    Parameters
+    ----------
+    text : str
+        As pasted.
+
+    Returns
+    -------
+    bool
+        False for lines that hold a list of several values each.
+    """
+    if "\t" not in text and ";" not in text and "|" not in text and text.count(",") < LEAST_KNOWN:
+        return False
+    try:
+        table = table_of(_without_bars(text))
+    except Impossible:
+        return False
+    rows, at = table.rows, heading_row(table)
+    if len(rows) < at + 2:
+        return False
+    if is_across(table, at):
+        return True
+    numbered = [
+        cell for cell in rows[at].cells if any(m.kind == "number" for m in marks(cell, None))
+    ]
+    if len(numbered) > len(rows[at].cells) / 3:
+        return False  # values, not headings
+    known = {named(cell).meaning for cell in rows[at].cells if cell} - {None}
+    wide = len(rows[at + 1].cells)
+    return (len(known) >= LEAST_KNOWN and abs(wide - len(rows[at].cells)) <= 1) or (
+        {"analyte", "value"} <= known
+    )
+
+
+def is_across(table: Table, at: int) -> bool:
+    """Return whether nutrients stand below each other and samples side by side.
+
+    Parameters
+    ----------
+    table : Table
+        Its rows.
+    at : int
+        Which row holds the headings, from 0. [index]
+
+    Returns
+    -------
+    bool
+        Only where at least two rows begin with a name, and no heading is a word for a column.
+    """
+    heads, below = table.rows[at].cells, table.rows[at + 1 :]
+    if len(heads) < 2 or len(below) < 2:
+        return False
+    if any(named(cell).meaning not in (None, "sample") or not cell for cell in heads[1:]):
+        return False
+    rows = [row for row in below if row.cell(0)]
+    first = [named(row.cell(0)).meaning for row in rows]
+    values = (*words.ANALYTES, "ph", "om", "cec", "buffer", "ec", "oc")
+    numbers = sum(read_number(row.cell(1), table.mark) is not None for row in rows)
+    return sum(one in values for one in first) >= max(2, len(rows) / 2) and numbers >= len(rows) / 2
+
+
+def _turned(rows: tuple[Row, ...], at: int) -> tuple[Row, ...]:
+    """The same table with its samples below each other."""
+    body = rows[at:]
+    width = max(len(row.cells) for row in body)
+    head = Row(body[0].number, ("Sample", *(row.cell(0) for row in body[1:])))
+    return (
+        head,
+        *(Row(n + 1, tuple(row.cell(n) for row in body)) for n in range(1, width)),
+    )
+
+
+def _is_units(row: Row) -> bool:
+    """Whether a row below the headings holds their units and no results."""
+    filled = [cell for cell in row.cells if cell]
+    units = [cell for cell in filled if named(cell).unit and read_number(cell) is None]
+    return len(units) >= 2 and len(units) >= len(filled) / 2
+
+
+def _with_unit(column: Column, cell: str) -> Column:
+    told = named(cell)
+    return replace(column, unit=told.unit, by=told.by) if told.unit else column
+
+
+def _without_bars(text: str) -> str:
+    """Rows that begin and end with a bar, without these."""
+    return "\n".join(line.strip().removeprefix("|").removesuffix("|") for line in text.split("\n"))
 
 
 def read_table(
@@ -118,17 +217,24 @@ def read_table(
     Impossible
         When it is no table, too large, or has other columns than were told.
     """
-    table = table_of(text)
+    table = table_of(_without_bars(text))
     rows = table.rows
     if not rows:
         raise Impossible("file", "file_empty")
     at = heading_row(table)
+    if told is None and is_across(table, at):
+        rows, at = _turned(rows, at), 0
     width = max(len(row.cells) for row in rows)
     headings = [rows[at].cell(n) for n in range(width)]
     columns = tuple(told) if told is not None else tuple(column_of(h) for h in headings)
     if len(columns) != width:
         raise Impossible("columns", "columns_differ", has=width, told=len(columns))
-    body = _Body(columns, rows[at + 1 :], at + 2, table.mark, _month_first(columns, rows[at + 1 :]))
+    below = rows[at + 1 :]
+    if told is None and below and _is_units(below[0]):
+        columns = tuple(_with_unit(c, below[0].cell(n)) for n, c in enumerate(columns))
+        below = below[1:]
+        at += 1
+    body = _Body(columns, below, at + 2, table.mark, _month_first(columns, below))
     meanings = {column.meaning for column in columns}
     long = {"analyte", "value"} <= meanings
     key = key or sha256(text.encode("utf-8", errors="replace")).hexdigest()
@@ -163,28 +269,62 @@ def _month_first(columns: Sequence[Column], rows: Iterable[Row]) -> bool | None:
 
 
 def _cell(column: Column, at: str, cell: str, body: _Body) -> Item:
-    plain = words.plain(cell)
-    number = words.number_in(plain, body.mark)
-    rest = number.without if number else plain
-    return Item(
-        at=at,
-        words=f"{column.heading}: {cell}"[:200],
-        meaning=column.meaning,
-        text=cell,
-        number=None if column.rating or number is None else number.value,
-        unit=column.unit or (unit[0] if (unit := words.unit_in(rest)) else None),
-        method=column.method,
-        printed_as=column.printed_as,
-        rating=words.rating_in(plain if column.rating else rest) if rest.strip("<> ") else None,
-        question="" if number is None or column.rating else number.question,
-        month_first=body.month_first,
+    read = _read(cell, body.mark)
+    # A column says the unit of its numbers; a cell that says its own is read by that.
+    unit, by = (read.unit, read.by) if read.unit else (column.unit, column.by)
+    counts = not column.rating and read.number is not None
+    return measured(
+        Item(
+            at=at,
+            words=f"{column.heading}: {cell}"[:200],
+            meaning=None if column.meaning == "wanted" else column.meaning,
+            text=cell,
+            number=read.number if counts else None,
+            unit=unit,
+            method=column.method,
+            printed_as=column.printed_as,
+            rating=words.rating_in(words.plain(cell) if column.rating else read.rest),
+            question=read.question if counts or read.question else "",
+            month_first=body.month_first,
+        ),
+        by,
+        read.other,
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class _Read:
+    """A cell's number, with its own unit where it has one, and what else it says."""
+
+    number: float | None
+    unit: str | None
+    by: float
+    question: str
+    rest: str
+    other: float | None
+
+
+def _read(cell: str, decimal: Mark | None) -> _Read:
+    found = marks(cell, decimal)
+    number = next((one for one in found if one.kind == "number"), None)
+    unit = next((one for one in found if one.kind == "unit"), None)
+    rest = flat(cell)
+    for one in found:
+        rest = f"{rest[: one.start]}{' ' * (one.end - one.start)}{rest[one.end :]}"
+    return _Read(
+        number.value if number else None,
+        unit.said if unit else None,
+        unit.by if unit else 1.0,
+        number.question if number else "",
+        rest.strip(" <>"),
+        number.other if number else None,
     )
 
 
 def _title(row: Row) -> Item:
     """A row above the headings: the laboratory or the date of all samples, or nothing we know."""
     text = " ".join(cell for cell in row.cells if cell)[:200]
-    meaning = words.named(text).meaning
+    meaning = named(text).meaning
     known = meaning if meaning in ("lab", "date") else None
     said = re.split(r"[:=]", text, maxsplit=1)[-1].strip() if known else ""
     return Item(f"row {row.number}", text, known, text=said)
@@ -256,25 +396,33 @@ def _common(cells: dict[str, str], n: int, body: _Body) -> list[Item]:
 
 def _line(cells: dict[str, str], n: int, body: _Body) -> Item:
     said = cells.get("analyte", "")
-    known = words.named(said)
-    value = cells.get("value", "")
-    number = words.number_in(words.plain(value), body.mark)
-    unit = words.unit_in(words.plain(cells.get("unit", "")))
-    method = words.plain(cells.get("extractant", ""))
-    about = words.named(f"{said} {method}") if method else known
-    form = words.named(f"{said} {cells.get('printed_as', '')}").printed_as
-    return Item(
-        at=f"row {n}",
-        words=" ".join(cells[m] for m in ("analyte", "value", "unit", "rating") if m in cells)[
-            :200
-        ],
-        meaning=known.meaning,
-        text=value,
-        number=number.value if number else None,
-        unit=unit[0] if unit else known.unit,
-        method=known.method or about.method or words.extractant_in(method),
-        printed_as=form,
-        rating=words.rating_in(words.plain(cells.get("rating", ""))) if "rating" in cells else None,
-        depth=cells.get("depth"),
-        question=number.question if number else "",
+    method = cells.get("extractant", "")
+    known = named(f"{said} {method}")
+    read, unit = _read(cells.get("value", ""), body.mark), named(cells.get("unit", ""))
+    of, by = next(
+        ((one.unit, one.by) for one in (unit, read, named(said)) if one.unit), (None, 1.0)
     )
+    form = named(f"{said} {cells.get('printed_as', '')}").printed_as
+    return measured(
+        Item(
+            at=f"row {n}",
+            words=" ".join(cells[m] for m in ("analyte", "value", "unit", "rating") if m in cells)[
+                :200
+            ],
+            meaning=named(said).meaning,
+            text=cells.get("value", ""),
+            number=read.number,
+            unit=of,
+            method=known.method,
+            printed_as=form,
+            rating=_class_in(cells.get("rating", "")) or words.rating_in(read.rest),
+            depth=cells.get("depth"),
+            question=read.question,
+        ),
+        by,
+        read.other,
+    )
+
+
+def _class_in(cell: str) -> str | None:
+    return words.rating_in(words.plain(cell)) if cell else None

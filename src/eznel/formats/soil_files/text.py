@@ -1,28 +1,45 @@
-"""Text pasted from a report: read as far as it can be, each value beside its words.
+"""Text pasted from a report: statements, each read with what its block and its column say.
 
-A line is cut where another name begins, so that several values may stand in one. What is not
-understood is kept and shown.
+A heading names the extract or the unit of what follows it; a value keeps its own. An extract never
+comes from another value, nor from a plot that is called like one. What is not understood is kept
+and shown.
 """
 
 import re
 from collections.abc import Iterator
+from dataclasses import dataclass, field, replace
 from datetime import date
 from hashlib import sha256
 
 from eznel.core.errors import Impossible
-from eznel.formats.numbers import Mark, decimal_mark
-from eznel.formats.soil_files import words
-from eznel.formats.soil_files.items import Item, sample_of
-from eznel.formats.soil_files.table import Understood, heading_row, read_table
-from eznel.formats.tables import MOST_BYTES, table_of
+from eznel.formats.numbers import Mark as Decimal
+from eznel.formats.numbers import decimal_mark
+from eznel.formats.papers import cleaned, paper_of, titled
+from eznel.formats.soil_files import methods, words
+from eznel.formats.soil_files.columns import Cell, Heading, cells, column_at, headings
+from eznel.formats.soil_files.items import Item, Sample, measured, sample_of
+from eznel.formats.soil_files.keyed import keyed
+from eznel.formats.soil_files.marks import Mark, flat, marks
+from eznel.formats.soil_files.statements import Statement, method_of, statements
+from eznel.formats.soil_files.table import Understood, is_table, read_table
+from eznel.formats.tables import MOST_BYTES
 
 MOST_LINES = 3_000
-TABLE_COLUMNS = 3
-"""From here on pasted text with marks between its cells is a table."""
+MOST_WORDS = 200
+
+_RESULTS = (
+    *words.ANALYTES, "ph", "buffer", "om", "oc", "cec", "ec", "density", "free_lime", "fizz",
+    "lime",
+)  # fmt: skip
+_ADVICE = re.compile(
+    r"recommend|apply|empfehl|recomend|conseil|advies|fertili[sz]er (?:rate|need)|d[uü]nge"
+)
+"""A line that says what to give, not what was found."""
+_NUMBERED = re.compile(r"[<>]?\s?\d[\d.,' ]*(?:[^\d\s]\S*)?(?: \S+)?$")
 
 
 def read_text(text: str, today: date) -> Understood:
-    """Return what a pasted text says of one sample; a pasted table is read as one.
+    """Return what a pasted text says of its samples; a pasted table is read as one.
 
     Parameters
     ----------
@@ -34,125 +51,297 @@ def read_text(text: str, today: date) -> Understood:
     Returns
     -------
     Understood
-        One sample, and the lines that say nothing we know.
+        Its samples, and the lines that say nothing we know.
 
     Raises
     ------
     Impossible
-        When it is empty, or far too long to be a report.
+        When it is empty, far too long to be a report, or another paper.
     """
     if not text.strip():
         raise Impossible("text", "text_empty")
-    lines = text.splitlines()
-    if len(lines) > MOST_LINES or len(text) > MOST_BYTES / 4:
+    if text.count("\n") > MOST_LINES or len(text) > MOST_BYTES / 4:
         raise Impossible("text", "text_too_long", most=MOST_LINES)
-    if _is_table(text):
+    text = cleaned(text)
+    kind = paper_of(text)
+    if kind not in ("soil", "unknown"):
+        raise Impossible("text", f"paper_is_{kind}")
+    if is_table(text):
         return read_table(text, today)
-    mark = decimal_mark(text)
-    found = [item for n, line in enumerate(lines, start=1) for item in _items(line, n, mark)]
-    read = [item for item in found if item.meaning is not None]
-    left = tuple(item for item in found if item.meaning is None)
-    name = next((item.text for item in read if item.meaning == "sample"), "")
-    key = sha256(text.encode("utf-8", errors="replace")).hexdigest()
-    sample = sample_of(name[:80], read, today=today, key=key, default=_default(text))
-    return Understood("text", (), (sample,) if read else (), left)
+    page = _Page(decimal_mark(text))
+    for n, line in _joined(text.splitlines(), page.decimal):
+        page.read(line, f"line {n}")
+    return page.understood(text, today)
 
 
-def _default(text: str) -> str:
-    """The extractant that the text names anywhere."""
-    return words.extractant_in(words.plain(text)) or "Unknown"
-
-
-def _is_table(text: str) -> bool:
-    if "\t" not in text and ";" not in text and text.count(",") < TABLE_COLUMNS:
-        return False
-    table = table_of(text)
-    rows, at = table.rows, heading_row(table)
-    if len(rows) < at + 2:
-        return False
-    known = {words.named(cell).meaning for cell in rows[at].cells if cell} - {None}
-    return len(known) >= TABLE_COLUMNS and len(rows[at + 1].cells) == len(rows[at].cells)
-
-
-_BREAKS = re.compile(r"\s{3,}|\t|;|\||(?<=\w)\.\s|,\s(?=[^\W\d])")
-
-
-def _items(line: str, n: int, mark: Mark | None) -> Iterator[Item]:
-    for part in _parts(line):
-        item = _item(part, n, mark)
-        if item is not None:
-            yield item
-
-
-def _parts(line: str) -> list[str]:
-    """A line in pieces that hold one name and what follows it.
-
-    Columns of a printed table are joined again where a piece has a name and no number.
-    """
-    joined: list[str] = []
-    for piece in (p for p in _BREAKS.split(line) if p and p.strip()):
-        bare = _without_extract(words.plain(piece))
-        named = words.named(piece).meaning is not None
-        before = joined[-1] if joined else ""
-        waits = before and words.number_in(_without_extract(words.plain(before))) is None
-        starts = named and words.first_of(_LEADS, bare) is not None
-        if joined and (waits or not starts):
-            joined[-1] = f"{before} {piece.strip()}"
+def _joined(lines: list[str], decimal: Decimal | None) -> Iterator[tuple[int, str]]:
+    """Lines with their numbers; a name and a result on two lines are one."""
+    waiting: tuple[int, str] | None = None
+    for n, line in enumerate(lines, start=1):
+        found = marks(line, decimal)
+        named = any(mark.kind == "name" for mark in found)
+        numbered = any(mark.kind == "number" for mark in found)
+        if waiting is not None:
+            at, before = waiting
+            waiting = None
+            if numbered and not named and _NUMBERED.fullmatch(line.strip()):
+                yield at, f"{before.rstrip()} {line.strip()}"
+                continue
+            yield at, before
+        alone = len({mark.said for mark in found if mark.kind == "name"}) == 1
+        if alone and not numbered and len(line.strip()) <= 60 and len(cells(line)) == 1:
+            waiting = (n, line)
         else:
-            joined.append(piece.strip())
-    return joined
+            yield n, line
+    if waiting is not None:
+        yield waiting
 
 
-_LEADS = (("name", r"^[^\W\d]"),)
+@dataclass(slots=True)
+class _Block:
+    """What a heading says of the lines below it."""
+
+    method: str | None = None
+    unit: str | None = None
+    by: float = 1.0
+    columns: list[Heading] | None = None
 
 
-def _without_extract(plain: str) -> str:
-    """Without the figures that belong to names: Mehlich-3, P2O5, 1:2."""
-    for pattern in (
-        r"mehlich[- ]?\d", r"bray[- ]?p?-?\d", r"\bm[13]\b", r"\bp1\b", r"\bno3\b", r"\bp2o5\b",
-        r"\bk2o\b", r"\bh2o\b", r"\bcacl2\b", r"\bso4\b", r"\b1 ?: ?\d\b", r"\b100 ?g\b",
-        r"\bdm3\b", r"\bft2\b",
-    ):  # fmt: skip
-        plain = re.sub(pattern, " ", plain)
-    return plain
+@dataclass(slots=True)
+class _One:
+    """One sample while it is read."""
+
+    name: str = ""
+    items: list[Item] = field(default_factory=list)
+
+    @property
+    def has_values(self) -> bool:
+        """Whether results stand below its name."""
+        return any(item.number is not None or item.rating for item in self.items)
 
 
-def _item(part: str, n: int, mark: Mark | None) -> Item | None:
-    plain = words.plain(part)
-    if len(re.findall(r"[^\W_]", plain)) < 2:
-        return None
-    at = f"line {n}"
-    words_of = re.split(r"[:=]|\s(?=[<>]?\d)", part, maxsplit=1)
-    known = words.named(words_of[0] if words_of[0].strip() else part)
-    if known.meaning is None:
-        known = words.named(part)
-    value = part[len(words_of[0]) :].strip(" :=")
-    if known.meaning in ("lab", "sample", "date", "note", "extractant", "depth"):
-        if not value and known.meaning == "lab":
-            value = part
-        if not value:
-            return Item(at, part[:200], None)
-        return Item(at, part[:200], known.meaning, text=value)
-    number = words.number_in(_without_extract(plain), mark)
-    rating = words.rating_in(_after(number)) if number else words.rating_in(value.lower())
-    if known.meaning is None or (number is None and rating is None):
-        return Item(at, part[:200], None)
-    whole = words.named(part)
-    return Item(
-        at=at,
-        words=part[:200],
-        meaning=known.meaning,
-        text=value,
-        number=number.value if number else None,
-        unit=whole.unit or known.unit,
-        method=known.method or whole.method,
-        printed_as=known.printed_as or whole.printed_as,
-        rating=rating if known.meaning in words.ANALYTES else None,
-        question=number.question if number else "",
+@dataclass(slots=True)
+class _Page:
+    """A text while it is read."""
+
+    decimal: Decimal | None
+    block: _Block = field(default_factory=_Block)
+    skipped: bool = False
+    """Below a heading of advice, or of another paper."""
+    methods_of: dict[str, str] = field(default_factory=dict)
+    """Extracts that a line names for nutrients, without results."""
+    last_method: str | None = None
+    samples: list[_One] = field(default_factory=lambda: [_One()])
+    left: list[Item] = field(default_factory=list)
+
+    def read(self, line: str, at: str) -> None:
+        """Read one line."""
+        if not re.search(r"[^\W_]", line):
+            self.skipped = False
+            return
+        for key, said, text in (found := list(keyed(line))):
+            self._keyed(key, said, text, at)
+        for key, said, _ in found:
+            line = line.replace(said, " " * len(said), 1) if key != "lab" else ""
+        if not re.search(r"[^\W_]", line):
+            return
+        found_marks = marks(line, self.decimal)
+        other = titled(line)
+        if other is not None:
+            self.skipped = other not in ("soil", "unknown")
+        if self.skipped or (other is not None and self.skipped):
+            self._leave(line, at)
+            return
+        self._results(line, found_marks, at)
+
+    def _keyed(self, key: str, said: str, text: str, at: str) -> None:
+        if key == "sample":
+            if self.samples[-1].has_values:
+                self.samples.append(_One())
+                self.block = replace(self.block, columns=None)
+            self.samples[-1].name = self.samples[-1].name or text[:80]
+        self._keep(Item(at, said.strip()[:MOST_WORDS], key, text=text))
+
+    def _results(self, line: str, found: list[Mark], at: str) -> None:
+        advice = _ADVICE.search(flat(line)) is not None
+        numbered = any(mark.kind == "number" for mark in found)
+        if advice and not numbered:
+            self.skipped = True
+        heads = headings(line, found)
+        if heads is not None:
+            self._heads(heads, found)
+            return
+        if not numbered and self._is_heading(line, found):
+            return
+        row = cells(line)
+        said = None
+        if self.block.columns and len(row) > 1:
+            said = _row(row, self.block.columns, found, line)
+        for one in said if said is not None else statements(line, found):
+            self._state(one, line, at, advice=advice)
+        if not any(mark.kind == "name" for mark in found):
+            self._leave(line, at)
+
+    def _heads(self, heads: list[Heading], found: list[Mark]) -> None:
+        extracts = [mark.said for mark in found if mark.kind == "method"]
+        method = extracts[0] if len(set(extracts)) == 1 else None
+        value = next((one for one in heads if one.role == "value" and one.unit), None)
+        unit = value if value and value.unit != "% of CEC" else None
+        self.block = _Block(
+            method or self.block.method,
+            unit.unit if unit else None,
+            unit.by if unit else 1.0,
+            heads,
+        )
+        self.last_method = method or self.last_method
+
+    def _is_heading(self, line: str, found: list[Mark]) -> bool:
+        """Take what a line without results says of the lines below it, or of its nutrients."""
+        extracts = [mark for mark in found if mark.kind == "method"]
+        units = [mark for mark in found if mark.kind == "unit"]
+        names = [mark for mark in found if mark.kind == "name" and mark.said in words.ANALYTES]
+        rated = any(one.soil_class for one in statements(line, found))
+        if rated or not (extracts or units):
+            return False
+        if extracts and (names or "cation" in flat(line)) and (names or units == []):
+            self._methods(line, found)
+            if not names and len(extracts) == 1:
+                self.block.method = extracts[0].said
+            return True
+        if len({one.said for one in extracts}) == 1:
+            self.block.method = self.last_method = extracts[0].said
+        if len({one.said for one in units}) == 1:
+            self.block.unit, self.block.by = units[0].said, units[0].by
+        return True
+
+    def _methods(self, line: str, found: list[Mark]) -> None:
+        """ "phosphorus Olsen; potassium and magnesium ammonium nitrate"."""
+        waiting: list[str] = []
+        if "cation" in flat(line):
+            waiting = ["K", "Ca", "Mg", "Na"]
+        for mark in found:
+            if mark.kind == "name":
+                waiting.append(mark.said)
+            elif mark.kind == "method":
+                self.methods_of.update(dict.fromkeys(waiting, mark.said))
+                waiting = []
+
+    def _state(self, one: Statement, line: str, at: str, *, advice: bool) -> None:
+        said = line[one.start : one.end].strip(" \t|;,.:")[:MOST_WORDS]
+        nothing = one.number is None and one.soil_class is None and not one.question
+        if one.name == words.STRANGER or nothing or (advice and one.name != "lime"):
+            self._keep(Item(at, said, None)) if said else None
+            return
+        self._keep(_item(one, self.block, said, at, line))
+
+    def _keep(self, item: Item) -> None:
+        self.samples[-1].items.append(item)
+
+    def _leave(self, line: str, at: str) -> None:
+        self.left.append(Item(at, " ".join(line.split())[:MOST_WORDS], None))
+
+    def understood(self, text: str, today: date) -> Understood:
+        """All samples of the page."""
+        key = sha256(text.encode("utf-8", errors="replace")).hexdigest()
+        left = [*self.left]
+        made: list[Sample] = []
+        for n, one in enumerate(self.samples):
+            items = [self._with_extract(item) for item in one.items]
+            read = [item for item in items if item.meaning is not None]
+            left += [item for item in items if item.meaning is None]
+            if read:
+                own = key if n == 0 else f"{key}/{n}"
+                made.append(sample_of(one.name, read, today=today, key=own, default="Unknown"))
+        if not any(sample_says(one) for one in made):
+            raise Impossible("text", "text_says_nothing")
+        return Understood("text", (), tuple(made), tuple(left))
+
+    def _with_extract(self, item: Item) -> Item:
+        """A value without an extract has the one that a line names for it, or for all."""
+        if item.meaning not in words.ANALYTES or item.method is not None:
+            return item
+        told = self.methods_of.get(item.meaning)
+        if told is None and self.last_method and methods.suits(self.last_method, item.meaning):
+            told = self.last_method
+        return replace(item, method=told) if told else item
+
+
+def sample_says(sample: Sample) -> bool:
+    """Return whether a sample has any result.
+
+    Parameters
+    ----------
+    sample : Sample
+        As read.
+
+    Returns
+    -------
+    bool
+        True where a number, a class or a question stands in it.
+    """
+    return any(
+        item.question
+        or (item.meaning in _RESULTS and (item.number is not None or item.rating is not None))
+        for item in sample.items
     )
 
 
-def _after(number: words.Printed) -> str:
-    """What follows the number, without its unit."""
-    unit = words.unit_in(number.after)
-    return number.after.replace(unit[1].group(), " ", 1) if unit else number.after
+def _row(
+    row: list[Cell], columns: list[Heading], found: list[Mark], line: str
+) -> list[Statement] | None:
+    """A line below headings, by its columns; None where it does not fit them."""
+    first = statements(row[0].text, marks(row[0].text, None))
+    if len(first) != 1 or first[0].number is not None:
+        return None
+    made, rated = first[0], None
+    value: Mark | None = None
+    unit: str | None = None
+    by, question = 1.0, ""
+    for n, cell in enumerate(row[1:], start=1):
+        column = column_at(columns, row, n)
+        inside = [mark for mark in found if cell.start <= mark.start < cell.end]
+        if column.role == "value" and value is None and column.unit != "% of CEC":
+            value = next((mark for mark in inside if mark.kind == "number"), None)
+            own = next((mark for mark in inside if mark.kind == "unit"), None)
+            unit, by = (own.said, own.by) if own else (column.unit, column.by)
+            question = value.question if value else ""
+        elif column.role == "unit":
+            own = next((mark for mark in inside if mark.kind == "unit"), None)
+            unit, by = (own.said, own.by) if own else (unit, by)
+        elif column.role == "method":
+            made = replace(
+                made, method=next((m.said for m in inside if m.kind == "method"), made.method)
+            )
+        elif column.role == "class":
+            rated = words.rating_in(flat(cell.text)) or rated
+    return [
+        replace(made, start=0, end=len(line), number=value, unit=unit or made.unit, by=by,
+                soil_class=rated, question=question)
+    ]  # fmt: skip
+
+
+def _item(one: Statement, block: _Block, said: str, at: str, line: str) -> Item:
+    unit, by = (one.unit, one.by) if one.unit else (block.unit, block.by)
+    if one.name not in words.ANALYTES and one.unit is None:
+        unit, by = None, 1.0
+    method = method_of(one, line)
+    if one.name in words.ANALYTES and method is None and block.method:
+        method = block.method if methods.suits(block.method, one.name) else None
+    if one.name == "ec" and method is None and block.method in ("paste", "SME"):
+        method = block.method
+    return measured(
+        Item(
+            at=at,
+            words=said,
+            meaning=one.name,
+            text=said if one.number or one.soil_class else "",
+            number=one.number.value if one.number else None,
+            unit=unit,
+            method=method,
+            printed_as=one.form,
+            rating=one.soil_class,
+            question=one.question,
+        ),
+        by,
+        one.number.other if one.number else None,
+    )

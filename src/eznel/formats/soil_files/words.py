@@ -1,171 +1,129 @@
-"""What laboratories call things: nutrients, extracts, units, ratings, in several languages.
+"""What laboratories call things: nutrients, properties, columns, classes, in several languages.
 
 Everything is matched on lower-case text. Longer and more special names stand before shorter ones.
 """
 
 import re
 import unicodedata
-from dataclasses import dataclass
 
-from eznel.formats.numbers import Mark, read_number
+STRANGER = "stranger"
+"""What no report of ours keeps: its number is no other's."""
 
-# What a column, row or line may be about -> how laboratories write it.
 _NAMES: tuple[tuple[str, str], ...] = (
     ("lime_cce", r"lime recommendation cce"),
     ("lime_depth", r"lime recommendation depth"),
-    ("lime", r"lime (?:recommendation|requirement|recommended)|kalkbedarf|necesidad de cal"),
-    ("free_lime", r"free lime|free carbonate|calcium carbonate|carbonates?\b|kalkgehalt"
-                  r"|carbonatos?\b|caliza"),
+    ("lime", r"lime (?:recommendation|requirement|required|recommended|need)|kalkbedarf"
+             r"|necesidad de cal|besoin en chaux|kalkbehoefte|\blime(?= ?:| \d)"),
+    ("free_lime", r"free lime|free carbonate|(?:total )?calcium carbonate|\bcaco3\b"
+                  r"|(?<!bi)carbonates?\b|kalkgehalt|carbonatos?\b|caliza"
+                  r"|calcaire (?:total|actif)|calcare (?:totale|attivo)"),
     ("fizz", r"fizz|effervescence|hcl test"),
-    ("buffer", r"buffer(?:ed)? ?ph|ph ?\(?buffer\)?|ph[ -]?b\b|\bbph\b|(?:smp|sikora|mehlich"
-               r"|adams[- ]evans|moore[- ]sikora)[ -]*(?:buffer|bph|lbc|index)(?: ?ph)?"
-               r"|buffer (?:index|value)|lime index|puffer[- ]?ph|ph tampon"),
-    ("ph", r"(?:soil |water )?\bph\b(?:[- ]?wert)?"),
-    ("om", r"organic matter|\bo\.? ?m\.?\b|loss on ignition|\bloi\b|humus(?:gehalt)?"
-           r"|materia org[aá]nica|\bmo ?%"),
+    ("buffer", r"buffer(?:ed)? ?ph|ph ?\(?buffer\)?|ph[ -]?b\b|\bbph\b|buffer (?:index|value)"
+               r"|\blbc\b"
+               r"|\bbuffer\b|lime index|puffer[- ]?ph|ph tampon"),
+    ("ph", r"(?:soil |water )?\bph\b(?:[- ]?wert)?|soil reaction"),
+    ("om", r"organic matter|loss on ignition|\bloi\b|humus(?:gehalt)?|materia org[aá]nica"
+           r"|mati[eè]res? organiques?|organische stof|org\. ?stof|sostanza organica"
+           r"|(?<![^\W_])[om]\. ?[mo]\.?(?=[\s:])|\bmo(?= ?%)|\bom\b"),
     ("oc", r"organic carbon|total carbon|\b(?:s?oc|toc)\b|corg\b|organischer kohlenstoff"
-           r"|carbono org[aá]nico"),
-    ("cec", r"cation exchange capacity|\bt?cec\b|\becec\b|kak\b|kationenaustausch\w*|\bcic\b"
-            r"|capacidad de intercambio\w*"),
-    ("ec", r"electrical conductivity|conductivity|soluble salts?|\bec(?:e|w)?\b|leitf[aä]higkeit"
-           r"|conductividad|sales solubles"),
-    ("density", r"(?:sample|bulk|scoop|volume) (?:density|weight)|weight/volume"
-                r"|volumengewicht|densidad"),
-    ("NO3-N", r"nitrate(?:[- ]?n(?:itrogen)?)?\b|\bno3[- ]?n?\b|nitrat(?:stickstoff)?\b|nitratos?"),
-    ("P", r"phosph(?:orus|ate|or|at)|\bp2o5\b|\bp\b|f[oó]sforo"),
-    ("K", r"potassium|potash|\bk2o\b|\bk\b|kalium|kali\b|potasio"),
-    ("Ca", r"calcium|\bcao\b|\bca\b|calcio|kalzium"),
-    ("Mg", r"magnesium|\bmgo\b|\bmg\b(?! ?/|/)|magnesio"),
-    ("S", r"sul(?:ph|f)ate?(?:[- ]?s(?:ulph?f?ur)?)?\b|sul(?:ph|f)ur|\bso4[- ]?s?\b|\bs\b"
-          r"|schwefel|azufre"),
-    ("Na", r"sodium|\bna\b|natrium|sodio"),
-    ("B", r"boron|\bb\b|\bbor\b|boro\b"),
-    ("Cu", r"copper|\bcu\b|kupfer|cobre"),
-    ("Fe", r"\biron\b|\bfe\b|eisen|hierro"),
-    ("Mn", r"manganese|\bmn\b|mangan|manganeso"),
-    ("Mo", r"molybdenum|\bmo\b|molybd[aä]n|molibdeno"),
-    ("Zn", r"zinc|\bzn\b|zink\b"),
-    ("lab", r"\blab(?:oratory|or)?\b(?! ?(?:no|number|id|nr))|laboratorio"),
+           r"|(?<![^\W_])o\.c\.|carbono org[aá]nico|carbone organique"),
+    ("cec", r"cation exchange capacity|total exchange capacity|sum of cations|\bt?cec\b|\becec\b"
+            r"|kak\b|kationenaustausch\w*|\bcic\b|c\.s\.c\.?|\bcsc\b"
+            r"|capacidad de intercambio\w*|capacit[aà] di scambio\w*"),
+    ("ec", r"electrical conductivity|conductivity|soluble salts?|\bec(?:e|w)?\b|e\.c\."
+           r"|leitf[aä]higkeit|conductividad(?: el[eé]ctrica)?|sales solubles|conductivit[eéà]"),
+    ("density", r"(?:sample|bulk|scoop|volume) (?:density|weight)|weight/volume|volumengewicht"
+                r"|densidad"),
+    ("NO3-N", r"nitrate[- ]?n(?:itrogen)?\b|nitrate|no3[- ]?n\b|no3\b|nitrat(?:[- ]?stickstoff"
+              r"|-n)?\b"
+              r"|nitratos?|n[ií]trico"),
+    (STRANGER, r"(?:total |available |mineralisable )*(?:nitrogen|stickstoff|azot[eo]|nitr[oó]geno"
+               r"|stikstof)(?: total[e]?)?|mineralisable n\b|\blead\b|alumin\w+|hydrogen|texture"
+               r"|\b(?:sand|silt|clay|sabbia|limo|argilla)\b|chloride|temperatur\w*|moisture"
+               r"|acidity|am+onium|paramagnetism|cadmium|arsenic|nickel|silic\w+"),
+    ("P", r"(?:extractable |available |avail\. )?(?:phosph(?:orus|ate|or|at|ore)|p2o5|f[oó]sforo"
+          r"|fosfaat|fosfor)\b"),
+    ("K", r"potassium|potash|k2o\b|kalium|kali\b|pota[s]{1,2}io"),
+    ("Ca", r"calcium|\bcao\b|calcio|kalzium"),
+    ("Mg", r"magn[eé]sium|\bmgo\b|magn[eé]sio|magnesia\b"),
+    ("S", r"sul(?:ph|f)ate?(?:[- ]?s(?:ul(?:ph|f)ur)?)?\b|sul(?:ph|f)ur|so4(?:[- ]?s\b)?|schwefel"
+          r"|azufre|soufre|zolfo|zwavel"),
+    ("Na", r"sodium|natrium|sodio"),
+    ("B", r"\bboron\b|\bbor[oe]?\b"),
+    ("Cu", r"\bcopper\b|kupfer|cobre|cuivre|\brame\b|\bkoper\b"),
+    ("Fe", r"\biron\b|eisen|hierro|\bferro?\b|ijzer"),
+    ("Mn", r"manganese|manganeso?\b|mangan\b|mangan[eè]se"),
+    ("Mo", r"molybdenum|molybd[aä]n|molibdeno"),
+    ("Zn", r"\bzin[ck]\b|zinco"),
+)  # fmt: skip
+
+ANALYTES = ("NO3-N", "P", "K", "Ca", "Mg", "S", "Na", "B", "Cu", "Fe", "Mn", "Mo", "Zn")
+
+NAMED = (
+    *((name, re.compile(pattern), False) for name, pattern in _NAMES),
+    *(
+        (name, re.compile(rf"(?<![^\W_])(?<!&){name.lower()}(?![^\W_]|['’.][a-z])"), True)
+        for name in ("P", "K", "Ca", "Mg", "S", "Na", "B", "Cu", "Fe", "Mn", "Mo", "Zn")
+    ),
+)
+"""Name, how it is written, and whether it is a symbol, whose capital counts."""
+
+_COLUMNS: tuple[tuple[str, str], ...] = (
+    ("lab", r"\blab(?:oratory|or)?\b(?! ?(?:no|number|id|nr))|laboratorio|laboratoire"),
     ("date", r"(?:date )?sampled(?: on)?|sampling date|date sampled|sample date|\bdate\b"
              r"|probenahme(?:datum)?|datum|fecha"),
-    ("depth", r"(?:sampling |sample )?depth|tiefe|profundidad"),
+    ("depth", r"(?:sampling |sample )?depth|tiefe|profundidad|profondeur"),
     ("sample", r"sample(?: (?:id|no\.?|number|name|identification))?|(?:your |field |plot |bed |"
                r"lab )(?:id|no\.?|number|name|ref\w*)|(?:report|analysis) (?:on|for|of)"
-               r"|place|field|plot"
-               r"|\bbeds?\b|probe(?:n\w*)?"
-               r"|\bfl[aä]che|muestra|parcela|reference"),
-    ("extractant", r"extract(?:ant|ion)?(?: used)?|method|methode|m[eé]todo"),
-    ("analyte", r"analyte|parameter|nutrient|element|determination|\btest\b|par[aá]metro"
-                r"|n[aä]hrstoff|nutriente"),
-    ("value", r"results?|value|amount|level|ergebnis|wert|resultado|valor"),
-    ("unit", r"units?|einheit|unidad(?:es)?"),
-    ("rating", r"rating|class|interpretation|status|\bindex\b|bewertung|gehaltsklasse|stufe"
-               r"|interpretaci[oó]n|nivel"),
+               r"|place|field|\bplot\b|\bbeds?\b|probe(?:n\w*)?"
+               r"|\bfl[aä]che|muestra|parcela|parcelle|reference|campione|monster"),
+    ("extractant", r"extract(?:ant|ion)?(?: used)?|m[eé]thode?|m[eé]todo"),
+    ("unit", r"\bunits?\b|einheit|unidad(?:es)?|\bunit[éà]\b"),
+    ("wanted", r"desired|optimum|target|normal range|recommended|guideline|soll"),
+    ("rating", r"rating|class|interpr[eé]t|status|\bindex\b|bewertung|gehaltsklasse|stufe|nivel"),
+    ("value", r"results?|value|amount|level|ergebnis|wert|resultado|r[eé]sultat|valor|found"),
+    ("analyte", r"analyte|parameter|nutrient|element|determin|\btest\b|par[aá]metro|param[eè]tre"
+                r"|n[aä]hrstoff|nutriente|analysis|[eé]l[eé]ment"),
     ("printed_as", r"printed as|counted as|form"),
     ("report", r"report(?: id)?"),
     ("note", r"note|remark|comment|bemerkung|nota|observaci\w+"),
     ("composite", r"composite|mixed sample"),
 )  # fmt: skip
+COLUMNS = tuple((name, re.compile(pattern)) for name, pattern in _COLUMNS)
 
-ANALYTES = ("NO3-N", "P", "K", "Ca", "Mg", "S", "Na", "B", "Cu", "Fe", "Mn", "Mo", "Zn")
-MEANINGS = tuple(name for name, _ in _NAMES)
+MEANINGS = tuple(
+    dict.fromkeys(name for name, _ in (*_NAMES, *_COLUMNS) if name not in (STRANGER, "wanted"))
+)
+"""What a column can be told to mean."""
 
-_EXTRACTANTS = (
-    ("Mehlich-1", r"mehlich[- ]?(?:1|i\b)|\bm1\b|double acid"),
-    ("Mehlich-3", r"mehlich[- ]?(?:3|iii\b)|\bm3\b"),
-    ("Bray P1", r"bray[- ]?(?:p ?)?-?(?:1|i\b)|\bp1\b|weak bray"),
-    ("Olsen", r"olsen|bicarb(?:onate)?"),
-    ("Modified Morgan", r"modified morgan|mod\.? morgan"),
-    ("Morgan", r"morgan"),
-    ("Ammonium acetate", r"am+onium acetate|nh4oac|am\.? ?ac(?:etate)?\b|ammoniumacetat"
-                         r"|acetato de amonio"),
-    ("DTPA", r"dtpa"),
-    ("Hot water", r"hot[- ]?water|heisswasser|hei[sß]+wasser|agua caliente"),
-    ("Calcium phosphate", r"calcium phosphate|ca\(h2po4\)2|monocalcium phosphate"),
-    ("KCl or water", r"\bkcl\b|potassium chloride"),
-    ("SME", r"saturated (?:media|paste)? ?extract|\bsme\b"),
-    ("1:2 water", r"1 ?: ?2\b"),
-    ("1:5 water", r"1 ?: ?5\b"),
-    ("Colour kit", r"colou?r kit|test kit"),
-)  # fmt: skip
-
-_UNITS = (
-    ("% of CEC", r"% ?(?:of )?(?:cec|base sat\w*|sat\w*|bs\b|k\.?a\.?k)|percent (?:base )?sat\w*"
-                 r"|base saturation"),
-    ("cmol/kg", r"cmol ?(?:\(\+\)|c|\+)? ?/ ?kg|cmolc?\+? ?kg-1"),
-    ("meq/100g", r"meq\.? ?/ ?100 ?g|me ?/ ?100 ?g|mval ?/ ?100 ?g"),
-    ("mg/100g", r"mg ?/ ?100 ?g"),
-    ("mg/kg", r"mg ?/ ?kg|mg kg-1|µg ?/ ?g|ug ?/ ?g"),
-    ("ppm", r"\bppm\b"),
-    ("mg/dm3", r"mg ?/ ?dm ?(?:3|³)|mg ?/ ?l ?soil"),
-    ("mg/L", r"mg ?/ ?l\b|mg l-1"),
-    ("lb/acre", r"lbs?\.? ?/ ?ac(?:re)?\b|lbs?\.? ?/ ?a\b|lbs? per acre|pounds? per acre"),
-    ("kg/ha", r"kg ?/ ?ha"),
-    ("uS/cm", r"(?:µ|u|micro)s(?:iemens)? ?/ ?cm"),
-    ("mmho/cm", r"mmhos? ?/ ?cm"),
-    ("mS/cm", r"ms ?/ ?cm"),
-    ("dS/m", r"ds ?/ ?m|ds m-1"),
-    ("g/mL", r"g ?/ ?(?:ml|cm ?(?:3|³)|cc)"),
-    ("t/ha", r"\bt(?:onnes?)? ?/ ?ha"),
-    ("ton/acre", r"tons? ?/ ?(?:ac(?:re)?|a)\b|tons? per acre"),
-    ("lb/1000ft2", r"lbs?\.? ?/ ?1,?000 ?(?:sq\.? ?ft|ft ?2|ft²)"),
-    ("kg/m2", r"kg ?/ ?m ?(?:2|²)"),
-    ("g/m2", r"g ?/ ?m ?(?:2|²)"),
-    ("cm", r"\bcm\b"),
-    ("in", r"\bin(?:ch(?:es)?)?\b|\""),
-    ("%", r"%|percent|prozent"),
-)  # fmt: skip
-
-_PRINTED_AS = (
-    ("P2O5", r"p2o5"), ("K2O", r"k2o"), ("CaO", r"\bcao\b"), ("MgO", r"\bmgo\b"),
-    ("NO3", r"\bno3\b(?!-? ?n)|\bnitrate\b(?!-? ?n)"),
-)  # fmt: skip
-
-_LESS = r"(?:optim\w*|[oó]ptimo|sufficien\w*|critical|desir\w*|target|normal|adequate|recommended)"
+_LESS = (
+    r"(?:l[oe] )?(?:optim\w*|[oó]ptimo|sufficien\w*|critical|desir\w*|target|normal|adequate"
+    r"|recommended)"
+)
 _RATINGS = (
     ("low", rf"(?:below|less than|under|lower than|unter) (?:the |dem )?(?:\w+ )?{_LESS}"
-            r"|por debajo|\bin-?sufficien\w*|\bin-?adequate|\binsuficiente"
+            r"|por debajo|\bin-?sufficien\w*|\bin-?adequate|\binsuficiente|\binsuffisant"
             rf"|\bnot (?:\w+ )?(?:enough|{_LESS})|\bsub-? ?{_LESS}"
             r"|\bun-?zureichend|\bnicht (?:ausreichend|genug)|\bno (?:es )?suficiente"),
     ("very_high", rf"(?:above|more than|over|higher than|[uü]ber) (?:the |dem )?(?:\w+ )?{_LESS}"
-                  r"|por encima|\btoo high|\bzu hoch"),
-    ("very_low", r"very low|deficient|sehr niedrig|muy bajo|\btoo low"),
-    ("very_high", r"very high|excess(?:ive)?|surplus|sehr hoch|muy alto"),
-    ("low", r"\blow\b|niedrig|bajo"),
-    ("medium", r"medium|moderate|mittel|medio|\badequate\b"),
-    ("high", r"\bhigh\b|\boptimum\b|\boptimal\b|\bsufficient\b|\benough\b|hoch|\balto\b"
-             r"|\bausreichend\b|\bsuficiente\b|[oó]ptimo"),
+                  r"|por encima|\btoo high|\bzu hoch|\btrop [eé]lev"),
+    ("very_low", r"very low|deficient|sehr niedrig|muy bajo|\btoo low|tr[eè]s faible|molto basso"
+                 r"|zeer laag"),
+    ("very_high", r"very high|excess(?:ive)?|surplus|sehr hoch|muy alto|tr[eè]s [eé]lev|molto alto"
+                  r"|zeer hoog"),
+    ("low", r"\blow\b|niedrig|\bbajo|\bfaible|\bbasso|\blaag"),
+    ("medium", r"medium|moderate|mittel|\bmedio|\badequate\b|\bmoyen"),
+    ("high", r"\bhigh\b|\boptimum\b|\boptimal\b|\bsufficient\b|\benough\b|\bhoch|\balto\b"
+             r"|\bausreichend\b|\bsuficiente\b|[oó]ptimo|\bsatisfaisant|\b[eé]lev[eé]|\bhoog"),
 )  # fmt: skip
 """What says that there is less, or more, than enough stands before what says "enough"."""
+_RATING = tuple((name, re.compile(pattern)) for name, pattern in _RATINGS)
 _RATING_LETTERS = {
     "vl": "very_low", "a": "very_low", "l": "low", "b": "low", "m": "medium", "c": "medium",
     "h": "high", "d": "high", "vh": "very_high", "e": "very_high",
 }  # fmt: skip
 """Letters count only alone: an "a" in a sentence is none."""
-_DENIED = re.compile(r"\b(?:not?|non|nicht|kein\w*|less|below|above|un)\b")
-
-_BUFFERS = (
-    ("SMP", r"smp"), ("Sikora", r"(?<!moore-)(?<!moore )sikora"), ("Mehlich", r"mehlich"),
-    ("Adams-Evans", r"adams[- ]?evans"), ("Moore-Sikora", r"moore[- ]?sikora"),
-)  # fmt: skip
-
-_EC_METHODS = (
-    ("paste", r"saturated paste|\bece\b|\bpaste\b"), ("SME", r"\bsme\b|saturated media"),
-    ("1:5", r"1 ?: ?5"), ("1:2", r"1 ?: ?2"),
-)  # fmt: skip
-
-Table = tuple[tuple[str, str], ...]
-
-
-@dataclass(frozen=True, slots=True)
-class Named:
-    """What a heading, row or phrase is about, as far as its words say."""
-
-    meaning: str | None
-    unit: str | None = None
-    method: str | None = None
-    """An extractant, a buffer, or how a conductivity or pH was measured."""
-    printed_as: str | None = None
+_DENIED = re.compile(r"\b(?:not?|non|nicht|kein\w*|less|below|above|un|pas)\b")
 
 
 def plain(text: str) -> str:
@@ -191,59 +149,20 @@ def _fraction(sign: re.Match[str]) -> str:
     return " " + unicodedata.normalize("NFKC", sign.group()).replace("\u2044", "/")
 
 
-def first_of(table: Table, text: str) -> tuple[str, re.Match[str]] | None:
-    """Return the name of a table that stands in a text, the one that stands first in the table.
+def class_letter(letter: str) -> str | None:
+    """Return the class that a letter stands for.
 
     Parameters
     ----------
-    table : tuple of pairs
-        Names and how they are written. [pattern]
-    text : str
-        Plain text.
-
-    Returns
-    -------
-    tuple of str and Match, or None
-        Name, and where it stands.
-    """
-    for name, pattern in table:
-        found = re.search(pattern, text)
-        if found:
-            return name, found
-    return None
-
-
-def unit_in(text: str) -> tuple[str, re.Match[str]] | None:
-    """Return the unit that stands in a plain text.
-
-    Parameters
-    ----------
-    text : str
-        Plain text.
-
-    Returns
-    -------
-    tuple of str and Match, or None
-        Our spelling of it, and where it stands.
-    """
-    return first_of(_UNITS, text)
-
-
-def extractant_in(text: str) -> str | None:
-    """Return the extractant that a plain text names.
-
-    Parameters
-    ----------
-    text : str
-        Plain text.
+    letter : str
+        One of a to e, or an English abbreviation, in lower case.
 
     Returns
     -------
     str or None
-        Our name of it.
+        Our name of the class.
     """
-    found = first_of(_EXTRACTANTS, text)
-    return found[0] if found else None
+    return _RATING_LETTERS.get(letter)
 
 
 def rating_in(text: str) -> str | None:
@@ -252,7 +171,7 @@ def rating_in(text: str) -> str | None:
     Parameters
     ----------
     text : str
-        Plain text.
+        In lower case.
 
     Returns
     -------
@@ -262,103 +181,35 @@ def rating_in(text: str) -> str | None:
     bare = re.sub(r"[\W\d_]+", " ", text).strip()
     if bare in _RATING_LETTERS:
         return _RATING_LETTERS[bare]
-    found = first_of(_RATINGS, text)
-    if found is None:
-        return None
-    # A word that denies and that we do not understand: better no class than the opposite one.
-    rest = text.replace(found[1].group(), " ", 1)
-    return None if _DENIED.search(rest) else found[0]
+    for name, pattern in _RATING:
+        if found := pattern.search(text):
+            # A word that denies and that we do not understand: better none than the opposite one.
+            rest = f"{text[: found.start()]} {text[found.end() :]}"
+            return None if _DENIED.search(rest) else name
+    return None
 
 
-def named(text: str) -> Named:
-    """Return what a heading or a name is about.
-
-    Parameters
-    ----------
-    text : str
-        As printed.
-
-    Returns
-    -------
-    Named
-        Without a meaning where no word of it is known.
-    """
-    words = plain(text)
-    unit = unit_in(words)
-    extractant = first_of(_EXTRACTANTS, words)
-    bare = words
-    # A unit's and an extract's own letters are no nutrients.
-    for found in (unit, extractant):
-        if found and found[0] != "%":
-            bare = bare.replace(found[1].group(), " ", 1)
-    about = first_of(_NAMES, words if re.search(r"buffer|bph|lbc", words) else bare)
-    if about is None and extractant and extractant[0] in ("Bray P1", "Olsen"):
-        about = ("P", extractant[1])  # what these are made for
-    if about is None:
-        return Named(None, unit[0] if unit else None)
-    meaning = about[0]
-    return Named(meaning, unit[0] if unit else None, _method(meaning, words), _form(meaning, words))
+_PRINTED_AS = (
+    ("P2O5", re.compile(r"p2o5")), ("K2O", re.compile(r"k2o")), ("CaO", re.compile(r"\bcao\b")),
+    ("MgO", re.compile(r"\bmgo\b")), ("NO3", re.compile(r"no3(?![- ]?n)|nitrat[eo]?s?$")),
+)  # fmt: skip
 
 
-def _method(meaning: str, words: str) -> str | None:
-    if meaning == "buffer":
-        found = first_of(_BUFFERS, words)
-    elif meaning == "ec":
-        found = first_of(_EC_METHODS, words)
-    elif meaning == "ph":
-        found = ("CaCl2", None) if re.search(r"ca ?cl|calcium chloride", words) else None  # type: ignore[assignment]
-    else:
-        found = first_of(_EXTRACTANTS, words)
-    return found[0] if found else None
-
-
-def _form(meaning: str, words: str) -> str | None:
-    if meaning not in ANALYTES:
-        return None
-    found = first_of(_PRINTED_AS, words)
-    return found[0] if found else None
-
-
-_NUMBER = re.compile(
-    r"(?<![\w.,:])[-+]?\d[\d.,']*(?:e[-+]?\d+)?(?![\w])|(?<![\w.,:])\d[\d.,']*(?=[a-z%µ])", re.I
-)
-
-
-@dataclass(frozen=True, slots=True)
-class Printed:
-    """A number in a text: its value, what is to be asked about it, and the text without it."""
-
-    value: float | None
-    """None where it can be read in two ways."""
-    question: str
-    without: str
-    after: str
-    """What follows it."""
-
-
-def number_in(text: str, mark: Mark | None = None) -> Printed | None:
-    """Return the first number in a text.
+def form_of(name: str, said: str) -> str | None:
+    """Return the oxide or ion that a name speaks of.
 
     Parameters
     ----------
-    text : str
-        As printed.
-    mark : Mark or None
-        What stands before decimals in it, where that is known.
+    name : str
+        Our name of the nutrient.
+    said : str
+        As printed, in lower case.
 
     Returns
     -------
-    Printed or None
-        None where there is none that is finite. [number]
+    str or None
+        None where it is the element.
     """
-    found = _NUMBER.search(text)
-    read = read_number(found.group().strip(",.'"), mark) if found is not None else None
-    if found is None or read is None:
+    if name not in ANALYTES:
         return None
-    below = "<" in text[: found.start()]
-    return Printed(
-        value=read.value if read.other is None else None,
-        question="number_two_ways" if read.other is not None else "below_detection" * below,
-        without=text.replace(found.group(), " ", 1),
-        after=text[found.end() :],
-    )
+    return next((form for form, pattern in _PRINTED_AS if pattern.search(said)), None)

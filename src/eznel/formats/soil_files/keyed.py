@@ -1,0 +1,100 @@
+"""What a line of a report says by a word and a colon: sample, laboratory, day, depth."""
+
+import re
+from collections.abc import Iterator
+
+from eznel.formats.dates import DAYS
+from eznel.formats.soil_files.marks import flat
+
+_SAMPLE = (
+    r"sample(?: (?:id|name|no\.?|number|reference|ref))?|reference|(?:report|analysis) (?:on|for"
+    r"|of)"
+    r"|soil test report for|field|plot|bed|customer|your ref\w*|probe(?:n\w*)?|fl[aä]che|muestra"
+    r"|parcela|parcelle|campione|monster|[eé]chantillon"
+)
+_KEYS = (
+    ("date", r"(?:date )?sampled(?: on)?|(?:sampling|sample) date|date(?: sampled)?|datum|fecha"
+             r"|probenahme(?:datum)?|bemonsterd|data|date de pr[eé]l[eè]vement|collected"),
+    ("depth", r"(?:sampling |sample )?depth|tiefe|profundidad|profondeur|profondit[aà]|diepte"),
+    ("sample", _SAMPLE),
+    ("lab", r"lab(?:oratory|or)?|laboratorio|laboratoire"),
+    ("note", r"notes?|remarks?|comments?|bemerkung|nota|observaci[oó]n\w*"),
+)  # fmt: skip
+_KEY = re.compile("|".join(rf"(?P<{name}>{pattern})" for name, pattern in _KEYS))
+_START = re.compile(r"(?:^|(?<=\s{2})|(?<=[\t|;,(]))\s*")
+_PAIR = re.compile(
+    r"(?:^|(?<=\s\s)|(?<=[\t|;,]))[ \t]*(?P<key>[^\W\d][^:=\n\t|;,]{1,30}?) ?[:=] ?"
+    r"(?P<value>(?:(?!\s{2}|\t|\||;).){1,80})"
+)
+_LAYER = re.compile(
+    r"(?<![\d.,])(?:0 ?(?:-|to|bis|a|à) ?)?\d{1,3}(?:[.,]\d+)?(?: \d/\d)? ?"
+    r"(?:cm|in(?:ch(?:es)?)?|\")(?![^\W_])"
+)
+_IN_LAYER = re.compile(r"depth|tiefe|profund|laag|layer|schicht|sampled?\b|sample:|bemonster")
+_LAB = re.compile(
+    r"\b(?:laborator(?:y|ies|io)|laboratoire|labs?|labor|bodenlabor|soil (?:testing|services)"
+    r"|analytical|agronomy|extension)\b"
+)
+_WORDS = re.compile(r"^(?:sample|probe|muestra)\s+(?P<name>[^\d:][^:]{0,38}|[\w -]{1,12})$", re.I)
+
+
+def keyed(line: str) -> Iterator[tuple[str, str, str]]:
+    """Yield what a line says by a word and a colon.
+
+    Parameters
+    ----------
+    line : str
+        As printed.
+
+    Yields
+    ------
+    tuple of three str
+        What it is ("sample", "date", "depth", "lab", "note"), its words, and what is said.
+    """
+    low = flat(line)
+    found = False
+    for pair in _PAIR.finditer(line):
+        key = _KEY.fullmatch(flat(pair["key"]).strip())
+        if key is None or key.lastgroup is None:
+            continue
+        found = True
+        yield from _said(key.lastgroup, pair.group().strip(), pair["value"].strip())
+    if found:
+        return
+    whole = line.strip()
+    dated = DAYS.search(low)
+    if dated is not None and re.search(r"sampled|bemonster|probenahme|muestre", low):
+        yield "date", line[dated.start() : dated.end()], line[dated.start() : dated.end()]
+    layer = _LAYER.search(low)
+    if layer is not None and _IN_LAYER.search(low):
+        yield "depth", line[layer.start() : layer.end()], line[layer.start() : layer.end()]
+    if _WORDS.match(whole):
+        yield "sample", whole, whole.split(maxsplit=1)[1]
+    elif _LAB.search(low) and not re.search(r"\d", low) and len(whole.split()) <= 8:
+        yield "lab", whole, whole
+
+
+def _said(key: str, words: str, value: str) -> Iterator[tuple[str, str, str]]:
+    """A sample's name may hold its day and its depth: each is one of its own."""
+    day, layer = DAYS.search(flat(value)), _LAYER.search(flat(value))
+    if key == "date" and day is not None:
+        yield key, words, value[day.start() : day.end()]
+    elif key != "sample":
+        yield key, words, value
+        return
+    else:
+        yield from _sample(words, value, day, layer)
+    if key == "sample" and day is not None:
+        yield "date", value[day.start() : day.end()], value[day.start() : day.end()]
+    if layer is not None:
+        yield "depth", value[layer.start() : layer.end()], value[layer.start() : layer.end()]
+
+
+def _sample(
+    words: str, value: str, day: re.Match[str] | None, layer: re.Match[str] | None
+) -> Iterator[tuple[str, str, str]]:
+    name = value
+    for one in sorted((x for x in (day, layer) if x), key=lambda x: -x.start()):
+        name = f"{name[: one.start()]} {name[one.end() :]}"
+    name = re.sub(r"\b(?:date )?sampled(?: on)?\b|,(?=\s*(?:,|$))", " ", name, flags=re.I)
+    yield "sample", words, " ".join(name.split()).strip(" ,;-")

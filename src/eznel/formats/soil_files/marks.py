@@ -1,0 +1,190 @@
+"""A line of a report as marks: names, methods, units, numbers and days, each with its place.
+
+Every letter belongs to one mark at most. What has the more special form is looked for first, so
+that the figures of Mehlich-3, of 1:5, of mg/100 g and of P2O5 are never read as results.
+"""
+
+import re
+import unicodedata
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Literal
+
+from eznel.formats.dates import DAYS
+from eznel.formats.numbers import Mark as Decimal
+from eznel.formats.numbers import read_number
+from eznel.formats.soil_files import methods, words
+
+Kind = Literal["day", "ratio", "method", "unit", "name", "range", "number"]
+
+
+@dataclass(frozen=True, slots=True)
+class Mark:
+    """One thing that a line says, and where."""
+
+    kind: Kind
+    start: int
+    end: int
+    said: str = ""
+    """Which name, method or unit, in our spelling."""
+    value: float | None = None
+    question: str = ""
+    by: float = 1.0
+    """What a number in this unit is multiplied with, to be in `said`."""
+    form: str | None = None
+    """The oxide or ion that a name or a unit speaks of."""
+    other: float | None = None
+    """What a number would be by the other mark before decimals."""
+
+
+def flat(text: str) -> str:
+    """Return a line as it is matched: lower case, plain signs, every letter where it was.
+
+    Parameters
+    ----------
+    text : str
+        As printed.
+
+    Returns
+    -------
+    str
+        Just as long.
+    """
+    return "".join(map(_flat, text)).replace("μ", "µ")
+
+
+def _flat(sign: str) -> str:
+    plain = unicodedata.normalize("NFKC", sign)
+    low = plain.lower() if len(plain) == 1 else sign
+    return {"–": "-", "—": "-", "−": "-", "_": " "}.get(low, low if len(low) == 1 else sign)
+
+
+_RATIO = re.compile(r"(?<![\d.,])1 ?: ?\d(?:[.,]\d)?(?![\d:])")
+_NUMERAL = r"\d{1,3}(?:[ '’]\d{3})+(?![\d'])(?:[.,]\d+)?|\d+(?:[.,]\d+)*"
+_RANGE = re.compile(
+    rf"(?<![\w.,])(?:{_NUMERAL}) ?(?:-|to|bis|à|a) ?(?:{_NUMERAL})(?![\w])(?! ?[-/]\d)"
+)
+_BROKEN = re.compile(
+    r"(?<![\w.,])(?:\d{1,3}, \d{3}(?!\d)|\d{1,3}[.,] \d{1,2}(?![\d.,]))"
+    r"|(?<![^\W_])(?:\d+[.,]?[oils][\doils]*|[oil]\d[\doils.,]*|\d+[.,]?[oils])(?![^\W_])"
+)
+"""A number that a scan or a copy has broken: 1, 340 · 3. 8 · 1O2 · l20 · 6.S."""
+_NUMBER = re.compile(
+    rf"(?<![^\W_])(?<![.,]\d)(?P<sign>[<>≤≥]=? ?|-(?=\d))?(?P<n>{_NUMERAL})(?![^\W\d_]*\d)"
+)
+
+
+def marks(line: str, decimal: Decimal | None) -> list[Mark]:
+    """Return what a line says, in the order of its places.
+
+    Parameters
+    ----------
+    line : str
+        As printed.
+    decimal : str or None
+        What stands before decimals in its text, where that is known.
+
+    Returns
+    -------
+    list of Mark
+        None overlaps another.
+    """
+    free = flat(line)
+    found: list[Mark] = []
+    for look in (_days, _methods, _ratios, _units, _broken, _names, _ranges):
+        for mark in look(free, line):
+            found.append(mark)
+            free = f"{free[: mark.start]}{_gap(mark)}{free[mark.end :]}"
+    found += _numbers(free, decimal)
+    found += _implied(found)
+    return sorted(found, key=lambda mark: mark.start)
+
+
+def _implied(found: list[Mark]) -> Iterator[Mark]:
+    """The nutrient that an extract is named for, where its line names none."""
+    if any(mark.kind == "name" for mark in found):
+        return
+    for mark in found:
+        if mark.kind == "method" and mark.said in methods.IMPLIES:
+            yield Mark("name", mark.end, mark.end, methods.IMPLIES[mark.said])
+
+
+def _gap(mark: Mark) -> str:
+    return "\x1f" * (mark.end - mark.start)
+
+
+def _spans(pattern: re.Pattern[str], free: str) -> Iterator[re.Match[str]]:
+    return (one for one in pattern.finditer(free) if one.end() > one.start())
+
+
+def _days(free: str, line: str) -> Iterator[Mark]:
+    for one in _spans(DAYS, free):
+        yield Mark("day", *one.span(), said=line[one.start() : one.end()])
+
+
+def _methods(free: str, line: str) -> Iterator[Mark]:
+    taken: list[tuple[int, int]] = []
+    for (
+        key,
+        pattern,
+    ) in methods.EXTRACTS:
+        for one in _spans(pattern, free):
+            if one.group() == "p1" and line[one.start()] != "P":
+                continue
+            if all(one.end() <= a or b <= one.start() for a, b in taken):
+                taken.append(one.span())
+                yield Mark("method", *one.span(), said=key)
+
+
+def _ratios(free: str, line: str) -> Iterator[Mark]:
+    for one in _spans(_RATIO, free):
+        yield Mark("ratio", *one.span(), said=one.group().replace(" ", "").replace(",", "."))
+
+
+def _units(free: str, line: str) -> Iterator[Mark]:
+    taken: list[tuple[int, int]] = []
+    for unit, by, pattern in methods.UNITS:
+        for one in _spans(pattern, free):
+            if all(one.end() <= a or b <= one.start() for a, b in taken):
+                taken.append(one.span())
+                form = methods.form_in(one.group())
+                yield Mark("unit", *one.span(), said=unit, by=by, form=form)
+
+
+def _names(free: str, line: str) -> Iterator[Mark]:
+    taken: list[tuple[int, int]] = []
+    for name, pattern, symbol in words.NAMED:
+        for one in _spans(pattern, free):
+            if symbol and not line[one.start()].isupper() and "=" not in line:
+                continue
+            if all(one.end() <= a or b <= one.start() for a, b in taken):
+                taken.append(one.span())
+                yield Mark("name", *one.span(), said=name, form=words.form_of(name, one.group()))
+
+
+def _ranges(free: str, line: str) -> Iterator[Mark]:
+    for one in _spans(_RANGE, free):
+        yield Mark("range", *one.span())
+
+
+def _broken(free: str, line: str) -> Iterator[Mark]:
+    for one in _spans(_BROKEN, free):
+        yield Mark("number", *one.span(), question="number_broken")
+
+
+def _numbers(free: str, decimal: Decimal | None) -> Iterator[Mark]:
+    for one in _spans(_NUMBER, free):
+        read, ways = read_number(one["n"], decimal), read_number(one["n"], None)
+        if read is None or ways is None:
+            continue
+        sign, two = one["sign"] or "", read.other is not None
+        minus = -1 if sign.startswith("-") else 1
+        asked = "number_two_ways" if two else "below_detection" * (sign[:1] in ("<", "≤"))
+        others = [value for value in (ways.value, ways.other) if value not in (None, read.value)]
+        yield Mark(
+            "number",
+            *one.span(),
+            value=None if two else minus * read.value,
+            question=asked,
+            other=others[0] if others and not two else None,
+        )

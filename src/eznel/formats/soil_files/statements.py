@@ -1,0 +1,255 @@
+"""What a line states: a name, its number, unit, extract and class, each number used once.
+
+A statement begins at a name and ends before the next one. Of several numbers the one that is no
+index, no desired range and no critical level counts; where two are left nobody guesses.
+"""
+
+import re
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+
+from eznel.formats.soil_files import methods, words
+from eznel.formats.soil_files.marks import Mark, flat, marks
+
+_NOT_IT = re.compile(
+    r"(?:index|klasse|class|classe|stufe|desired|optim\w*|target|critical(?: level)?|ideal|want\w*"
+    r"|recommended|normal|range|soll|number|no|nr|sample|bed|plot|beet|zone|getal)\W{0,4}$"
+)
+"""What stands before a number that is no result."""
+_WANTED = re.compile(
+    r"(?:optim\w*|desired|target|normal|sufficien\w*|critical|ideal|recommended)"
+    r"(?: range| level)?\W{0,3}(?=\x1e)"
+)
+"""A class that is wanted, not found."""
+_LETTER = re.compile(r"(?:gehalts?|versorgungs)?(?:klasse|stufe|class|classe)\W{0,2}([a-e])(?!\w)")
+NEAR = 16
+"""A buffer's name may stand so many letters before it."""
+
+
+@dataclass(frozen=True, slots=True)
+class Statement:
+    """One name with what is said of it."""
+
+    start: int
+    end: int
+    name: str
+    number: Mark | None = None
+    unit: str | None = None
+    by: float = 1.0
+    method: str | None = None
+    ratio: str | None = None
+    form: str | None = None
+    soil_class: str | None = None
+    question: str = ""
+
+
+def statements(line: str, found: Sequence[Mark]) -> list[Statement]:
+    """Return what a line states.
+
+    Parameters
+    ----------
+    line : str
+        As printed.
+    found : sequence of Mark
+        Its own.
+
+    Returns
+    -------
+    list of Statement
+        In order; without a number where the line has none for the name.
+    """
+    low = flat(line)
+    said = [_statement(low, group, end) for group, end in _groups(low, found)]
+    extracts = [mark for mark in found if mark.kind == "method"]
+    if len(extracts) != 1 or extracts[0].said not in methods.ALL:
+        return said
+    heads = (
+        re.match(r"\)? ?:", low[extracts[0].end :]) and said and said[0].start == extracts[0].start
+    )
+    if not heads and extracts[0] is not found[-1]:
+        return said
+    # An extract of many nutrients, at the head or the end of a line of several: of all of them.
+    return [replace(one, method=one.method or extracts[0].said) for one in said]
+
+
+def _groups(low: str, marks: Sequence[Mark]) -> Iterator[tuple[list[Mark], int]]:
+    """The marks of each name, and where what is said of it ends."""
+    group: list[Mark] = []
+    lead: list[Mark] = []
+    for n, mark in enumerate(marks):
+        if mark.kind == "name":
+            names = [one for one in group if one.kind == "name"]
+            open_ = not any(one.kind == "number" for one in group)
+            if names and not (open_ and _goes_on(low, group, mark)):
+                yield group, (lead[0] if lead else mark).start
+                group = []
+            group += [*lead, mark]
+            lead = []
+        elif mark.kind in ("method", "ratio", "unit") and _leads(low, marks, n):
+            lead.append(mark)
+        else:
+            group += [*lead, mark]
+            lead = []
+    group += lead
+    if any(one.kind == "name" for one in group):
+        yield group, len(low)
+
+
+def _goes_on(low: str, group: list[Mark], mark: Mark) -> bool:
+    """Whether a name only says again what the one before it said: Phosphorus (P), buffer pH."""
+    names = {one.said for one in group if one.kind == "name"}
+    last = max(one.end for one in group)
+    near = len(low[last : mark.start].strip(" ()[]-:/,")) == 0
+    return mark.said in names or (near and bool(names & {"buffer", "lime"}))
+
+
+def _leads(low: str, marks: Sequence[Mark], n: int) -> bool:
+    """Whether a mark stands right before the name that it belongs to: Olsen P, % Ca."""
+    mark, after = marks[n], marks[n + 1 : n + 2]
+    if not after or after[0].kind != "name":
+        return False
+    close = not low[mark.end : after[0].start].strip(" -")
+    if mark.kind == "unit":
+        return close and mark.said == "% of CEC" and (n == 0 or marks[n - 1].kind != "number")
+    before = low[: mark.start].rstrip(" ")
+    return close and not before.endswith("(")
+
+
+def _statement(low: str, group: list[Mark], end: int) -> Statement:
+    names = [one for one in group if one.kind == "name"]
+    first = next((one for one in names if one.said in ("buffer", "lime")), names[0])
+    start = min(one.start for one in group)
+    numbers = [one for one in group if one.kind == "number" and one.start > names[0].start]
+    number, question = _result(low, group, numbers)
+    unit = _unit_of(low, group, number)
+    method = next((one.said for one in group if one.kind == "method"), None)
+    ratio = next((one.said for one in group if one.kind == "ratio"), None)
+    form = next((one.form for one in (*names, *([unit] if unit else [])) if one.form), None)
+    at = Statement(
+        start, end, first.said, number, unit.said if unit else None, unit.by if unit else 1.0,
+        method, ratio, form, None, question or (number.question if number else ""),
+    )  # fmt: skip
+    return replace(at, soil_class=_class_of(low, group, at, names[0].end))
+
+
+def _result(low: str, group: list[Mark], numbers: list[Mark]) -> tuple[Mark | None, str]:
+    """The number that is the result, or why nobody knows which."""
+    left = [one for one in numbers if not _NOT_IT.search(_before(low, group, one))]
+    own = [one for one in left if _next_unit(low, group, one) is not None]
+    found = own or left
+    if len(found) < 2 or own:
+        return (found[0] if found else None), ""
+    same = len({one.value for one in found}) == 1
+    return (found[0], "") if same else (None, "which_number")
+
+
+def _before(low: str, group: list[Mark], mark: Mark) -> str:
+    since = max((one.end for one in group if one.end <= mark.start), default=0)
+    return low[since : mark.start]
+
+
+def _next_unit(low: str, group: list[Mark], number: Mark) -> Mark | None:
+    after = min((one for one in group if one.start >= number.end), key=lambda one: one.start,
+                default=None)  # fmt: skip
+    if after is None or after.kind != "unit":
+        return None
+    return after if not low[number.end : after.start].strip(" (") else None
+
+
+def _unit_of(low: str, group: list[Mark], number: Mark | None) -> Mark | None:
+    """The unit behind the number, else one before it."""
+    units = [one for one in group if one.kind == "unit"]
+    if number is None:
+        return units[0] if units else None
+    behind = _next_unit(low, group, number)
+    before = [one for one in units if one.end <= number.start]
+    return behind or (before[-1] if before else None)
+
+
+def _class_of(low: str, group: list[Mark], of: Statement, name_end: int) -> str | None:
+    if of.name not in words.ANALYTES:
+        return None
+    blank = low
+    for one in group:
+        sign = chr(30 if one.kind == "range" else 31)
+        blank = f"{blank[: one.start]}{sign * (one.end - one.start)}{blank[one.end :]}"
+    since = of.number.end if of.number else name_end
+    said = [blank[since : of.end], blank[name_end:since]]
+    for text in said:
+        letter = _LETTER.search(text)
+        if letter:
+            return words.class_letter(letter[1])
+        bare = _WANTED.sub(" ", text).replace(chr(31), " ").replace(chr(30), " ")
+        found = words.rating_in(bare.strip())
+        if found:
+            return found
+    return None
+
+
+@dataclass(frozen=True, slots=True)
+class Named:
+    """What a heading, row or phrase is about, as far as its words say."""
+
+    meaning: str | None
+    unit: str | None = None
+    by: float = 1.0
+    method: str | None = None
+    """An extractant, a buffer, or how a conductivity or pH was measured."""
+    printed_as: str | None = None
+
+
+def named(text: str) -> Named:
+    """Return what a heading or a name is about.
+
+    Parameters
+    ----------
+    text : str
+        As printed.
+
+    Returns
+    -------
+    Named
+        Without a meaning where no word of it is known.
+    """
+    found = marks(text, None)
+    unit = next((one for one in found if one.kind == "unit"), None)
+    method = next((one.said for one in found if one.kind == "method"), None)
+    of, by = (unit.said, unit.by) if unit else (None, 1.0)
+    said = statements(text, found)
+    about = said[0] if said else None
+    if about is None and method in ("Bray P1", "Olsen"):
+        return Named("P", of, by, method)  # what these are made for
+    if about is None or about.name == words.STRANGER:
+        low = flat(text)
+        column = next((name for name, form in words.COLUMNS if form.search(low)), None)
+        return Named(None if about else column, of, by, method)
+    form = about.form or next((one.form for one in said[1:] if one.name == about.name), None)
+    return Named(about.name, of, by, method_of(about, text), form)
+
+
+def method_of(one: Statement, text: str) -> str | None:
+    """Return how the value of a statement was got, as far as its own words say.
+
+    Parameters
+    ----------
+    one : Statement
+        Of that text.
+    text : str
+        As printed.
+
+    Returns
+    -------
+    str or None
+        An extract for a nutrient, a buffer, or the ratio or paste of a conductivity.
+    """
+    if one.name == "buffer":
+        low = flat(text)
+        before = low[max(one.start - NEAR, 0) : one.start]
+        return methods.buffer_in(low[one.start : one.end]) or methods.buffer_in(before)
+    if one.name == "ph":
+        return one.method if one.method in ("CaCl2", "KCl or water") else None
+    if one.name == "ec":
+        return one.method if one.method in ("paste", "SME") else one.ratio
+    if one.name not in words.ANALYTES:
+        return None
+    return methods.OTHER if one.method in ("CaCl2", "water", "paste") else one.method
