@@ -45,7 +45,7 @@ _WATER = (
 )
 _PLANT = r"(?:plant|hole|planta|pflanze|plante|pianta|pied|mata|strauch|struik)s?\b"
 _RATES = (
-    ("area", re.compile(rf"(?<![\w.,/])(?<! in )(?<! per ){AMOUNT}{_PER}{_AREA}")),
+    ("area", re.compile(rf"(?<![\w.,/]){AMOUNT}{_PER}{_AREA}")),
     ("water", re.compile(rf"(?<![\w.,/]){AMOUNT}(?: (?!for\b)\w+)?{_PER}{_WATER}")),
     ("plant", re.compile(rf"(?<![\w.,/]){AMOUNT}{_ASIDE}\s?(?:(?:a|per|to each|around each|for each"
                          rf"|por|je|par|pro|voor elke|per elke|a) (?:cada )?){_PLANT}")),
@@ -59,6 +59,7 @@ _DILUTED = re.compile(
     r"|volumes|delen)\b"
     rf"(?P<mix> (?:of |de |di |d['’])?{MIX})?"
 )
+_SOLVED = re.compile(r"\d ?(?:ml|cc|g|kg|oz|tsp|tbsp|cups?|l)\.? (?:in|per|to|auf|en|dans) $")
 _PARTS = {"three": 3, "four": 4, "five": 5}
 _COUNTS = re.compile(
     r"\d|\b(?:one|two|three|once|twice|half|every|an?|other|un[ae]?|ein\w*|een)\b|week|month|w[oö]ch"
@@ -109,6 +110,8 @@ def _rates(low: str, reader: Reader) -> Iterator[Direction]:
             product = reader.amount(match)
             if product is None or product.value <= 0:
                 continue
+            if kind == "area" and _SOLVED.search(low[: match.start()]):
+                continue  # the water of a can, spread on so much ground
             over, meaning = None, f"rate_{kind}"
             if kind != "plant":
                 said = match["of"]
