@@ -81,7 +81,7 @@ def shares(low: str) -> list[Share]:
         if value is None:
             continue
         unit = _unit(match["unit"])
-        ranged = _FROM.search(low[: match.start()]) is not None
+        ranged = _FROM.search(low[max(match.start() - NEAR, 0) : match.start()]) is not None
         if _TO.match(low, match.end()):
             continue
         glued = low[match.end() : match.end() + 1]
@@ -91,6 +91,8 @@ def shares(low: str) -> list[Share]:
     return found
 
 
+NEAR = 12
+"""So many letters before a share tell whether it ends a range."""
 _FROM = re.compile(r"(?:(?<![\d.,])\d{1,2}(?:\.\d+)? ?(?:-|to|bis|à)|[<≤]) ?$")
 _TO = re.compile(r" ?(?:-|to|bis|à) ?\d{1,2}(?:\.\d+)?(?![\d.,:-])")
 """What stands before the upper end of a range, and behind its lower one."""

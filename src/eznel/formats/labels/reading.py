@@ -32,6 +32,8 @@ from eznel.formats.papers import cleaned, no_label
 MOST_CHARACTERS = 40_000
 MOST_PIECE = 200
 MOST_NAME = 80
+MOST_HEAD = 300
+"""So much of a line is looked at for the product's name."""
 
 _SENTENCES = re.compile(r"(?<=[a-z0-9)%]{2})[.!;]\s+(?=[A-Z0-9])|\s\|\s")
 _LONGEST = re.compile(r".{1,300}(?:\s|$)|.{1,300}")
@@ -103,24 +105,25 @@ def read_label(
     if kind := no_label(tidy):
         raise Impossible("text", f"paper_is_{kind}")
     lines = _whole([line.strip() for line in tidy.splitlines()])
+    heads = [line[:MOST_HEAD] for line in lines]
     whole = words.masked("\n".join(lines))
     mark = decimal_mark(whole) or ("." if words.AMERICAN.search(whole) else None)
     whole = written_plainly(whole, mark)
-    title_at = _title(lines)
-    title = words.masked(lines[title_at]) if title_at is not None else ""
+    title_at = _title(heads)
+    title = words.masked(heads[title_at]) if title_at is not None else ""
     page = _page(whole, mark, title, kitchen)
     for n, line in enumerate(lines, start=1):
         if not re.search(r"[^\W_]|[?█]", line):
             continue
         named = n - 1 == title_at
         if named:
-            page.add(f"line {n}", _name(line), "name")
+            page.add(f"line {n}", _name(heads[n - 1]), "name")
         for sentence in _SENTENCES.split(line):
             for piece in _LONGEST.findall(sentence):
                 _read(piece, f"line {n}", page, is_title=named)
     _dry_throughout(page)
-    name = _name(lines[title_at]) if title_at is not None else ""
-    material = _material(lines, title_at, materials or {})
+    name = _name(heads[title_at]) if title_at is not None else ""
+    material = _material(heads, title_at, materials or {})
     return product_of(
         page.pieces,
         name,
@@ -138,7 +141,7 @@ def _whole(lines: list[str]) -> list[str]:
     """Lines that end amid a rate go on in the next one."""
     found: list[str] = []
     for line in lines:
-        if found and line and _UNFINISHED.search(found[-1]):
+        if found and line and _UNFINISHED.search(found[-1][-9:]):
             found[-1] = f"{found[-1]} {line}"
         else:
             found.append(line)

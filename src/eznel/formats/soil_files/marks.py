@@ -6,7 +6,7 @@ that the figures of Mehlich-3, of 1:5, of mg/100 g and of P2O5 are never read as
 
 import re
 import unicodedata
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from typing import Literal
 
@@ -14,6 +14,9 @@ from eznel.formats.dates import DAYS
 from eznel.formats.numbers import Mark as Decimal
 from eznel.formats.numbers import read_number
 from eznel.formats.soil_files import methods, words
+
+GAP, RANGE = "\x1f", "\x1e"
+"""Stand where something was understood, and where a range was."""
 
 Kind = Literal["day", "ratio", "method", "unit", "name", "range", "number"]
 
@@ -92,9 +95,9 @@ def marks(line: str, decimal: Decimal | None) -> list[Mark]:
     free = flat(line)
     found: list[Mark] = []
     for look in (_days, _methods, _ratios, _units, _broken, _names, _ranges):
-        for mark in look(free, line):
-            found.append(mark)
-            free = f"{free[: mark.start]}{_gap(mark)}{free[mark.end :]}"
+        looked = sorted(look(free, line), key=lambda mark: mark.start)
+        found += looked
+        free = blanked(free, looked)
     found += _numbers(free, decimal)
     found += _implied(found)
     return sorted(found, key=lambda mark: mark.start)
@@ -109,8 +112,27 @@ def _implied(found: list[Mark]) -> Iterator[Mark]:
             yield Mark("name", mark.end, mark.end, methods.IMPLIES[mark.said])
 
 
-def _gap(mark: Mark) -> str:
-    return "\x1f" * (mark.end - mark.start)
+def blanked(low: str, found: Iterable[Mark]) -> str:
+    """Return a line in which marks are blanked out, ranges with a sign of their own.
+
+    Parameters
+    ----------
+    low : str
+        A line.
+    found : iterable of Mark
+        In the order of their places.
+
+    Returns
+    -------
+    str
+        Just as long.
+    """
+    parts, at = [], 0
+    for one in found:
+        sign = RANGE if one.kind == "range" else GAP
+        parts += [low[at : one.start], sign * (one.end - one.start)]
+        at = one.end
+    return "".join([*parts, low[at:]])
 
 
 def _spans(pattern: re.Pattern[str], free: str) -> Iterator[re.Match[str]]:
@@ -123,17 +145,21 @@ def _days(free: str, line: str) -> Iterator[Mark]:
 
 
 def _methods(free: str, line: str) -> Iterator[Mark]:
-    taken: list[tuple[int, int]] = []
-    for (
-        key,
-        pattern,
-    ) in methods.EXTRACTS:
-        for one in _spans(pattern, free):
-            if one.group() == "p1" and line[one.start()] != "P":
-                continue
-            if all(one.end() <= a or b <= one.start() for a, b in taken):
-                taken.append(one.span())
-                yield Mark("method", *one.span(), said=key)
+    for key, pattern in methods.EXTRACTS:
+        found = [
+            one for one in _spans(pattern, free) if one.group() != "p1" or line[one.start()] == "P"
+        ]
+        free = _without(free, found)
+        yield from (Mark("method", *one.span(), said=key) for one in found)
+
+
+def _without(free: str, found: Iterable[re.Match[str]]) -> str:
+    """A line in which what was understood is blanked out."""
+    parts, at = [], 0
+    for one in found:
+        parts += [free[at : one.start()], GAP * (one.end() - one.start())]
+        at = one.end()
+    return "".join([*parts, free[at:]]) if parts else free
 
 
 def _ratios(free: str, line: str) -> Iterator[Mark]:
@@ -142,24 +168,23 @@ def _ratios(free: str, line: str) -> Iterator[Mark]:
 
 
 def _units(free: str, line: str) -> Iterator[Mark]:
-    taken: list[tuple[int, int]] = []
     for unit, by, pattern in methods.UNITS:
-        for one in _spans(pattern, free):
-            if all(one.end() <= a or b <= one.start() for a, b in taken):
-                taken.append(one.span())
-                form = methods.form_in(one.group())
-                yield Mark("unit", *one.span(), said=unit, by=by, form=form)
+        found = list(_spans(pattern, free))
+        free = _without(free, found)
+        for one in found:
+            yield Mark("unit", *one.span(), said=unit, by=by, form=methods.form_in(one.group()))
 
 
 def _names(free: str, line: str) -> Iterator[Mark]:
-    taken: list[tuple[int, int]] = []
     for name, pattern, symbol in words.NAMED:
-        for one in _spans(pattern, free):
-            if symbol and not line[one.start()].isupper() and "=" not in line:
-                continue
-            if all(one.end() <= a or b <= one.start() for a, b in taken):
-                taken.append(one.span())
-                yield Mark("name", *one.span(), said=name, form=words.form_of(name, one.group()))
+        found = [
+            one
+            for one in _spans(pattern, free)
+            if not symbol or line[one.start()].isupper() or "=" in line
+        ]
+        free = _without(free, found)
+        for one in found:
+            yield Mark("name", *one.span(), said=name, form=words.form_of(name, one.group()))
 
 
 def _ranges(free: str, line: str) -> Iterator[Mark]:

@@ -9,7 +9,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
 from eznel.formats.soil_files import methods, words
-from eznel.formats.soil_files.marks import Mark, flat, marks
+from eznel.formats.soil_files.marks import GAP, RANGE, Mark, blanked, flat, marks
 
 _NOT_IT = re.compile(
     r"(?:index|klasse|class|classe|stufe|desired|optim\w*|target|critical(?: level)?|ideal|want\w*"
@@ -22,6 +22,8 @@ _WANTED = re.compile(
 )
 """A class that is wanted, not found."""
 _LETTER = re.compile(r"(?:gehalts?|versorgungs)?(?:klasse|stufe|class|classe)\W{0,2}([a-e])(?!\w)")
+MOST_NAME = 200
+"""Nobody prints a longer heading."""
 NEAR = 16
 """A buffer's name may stand so many letters before it."""
 
@@ -76,13 +78,14 @@ def _groups(low: str, marks: Sequence[Mark]) -> Iterator[tuple[list[Mark], int]]
     """The marks of each name, and where what is said of it ends."""
     group: list[Mark] = []
     lead: list[Mark] = []
+    names: set[str] = set()
+    open_ = True
     for n, mark in enumerate(marks):
         if mark.kind == "name":
-            names = [one for one in group if one.kind == "name"]
-            open_ = not any(one.kind == "number" for one in group)
-            if names and not (open_ and _goes_on(low, group, mark)):
+            if names and not (open_ and _goes_on(low, names, group[-1], mark)):
                 yield group, (lead[0] if lead else mark).start
-                group = []
+                group, names, open_ = [], set(), True
+            names.add(mark.said)
             group += [*lead, mark]
             lead = []
         elif mark.kind in ("method", "ratio", "unit") and _leads(low, marks, n):
@@ -90,16 +93,15 @@ def _groups(low: str, marks: Sequence[Mark]) -> Iterator[tuple[list[Mark], int]]
         else:
             group += [*lead, mark]
             lead = []
+            open_ = open_ and mark.kind != "number"
     group += lead
-    if any(one.kind == "name" for one in group):
+    if names:
         yield group, len(low)
 
 
-def _goes_on(low: str, group: list[Mark], mark: Mark) -> bool:
+def _goes_on(low: str, names: set[str], last: Mark, mark: Mark) -> bool:
     """Whether a name only says again what the one before it said: Phosphorus (P), buffer pH."""
-    names = {one.said for one in group if one.kind == "name"}
-    last = max(one.end for one in group)
-    near = len(low[last : mark.start].strip(" ()[]-:/,")) == 0
+    near = len(low[last.end : mark.start].strip(" ()[]-:/,")) == 0
     return mark.said in names or (near and bool(names & {"buffer", "lime"}))
 
 
@@ -169,17 +171,14 @@ def _unit_of(low: str, group: list[Mark], number: Mark | None) -> Mark | None:
 def _class_of(low: str, group: list[Mark], of: Statement, name_end: int) -> str | None:
     if of.name not in words.ANALYTES:
         return None
-    blank = low
-    for one in group:
-        sign = chr(30 if one.kind == "range" else 31)
-        blank = f"{blank[: one.start]}{sign * (one.end - one.start)}{blank[one.end :]}"
+    blank = blanked(low, sorted(group, key=lambda one: one.start))
     since = of.number.end if of.number else name_end
     said = [blank[since : of.end], blank[name_end:since]]
     for text in said:
         letter = _LETTER.search(text)
         if letter:
             return words.class_letter(letter[1])
-        bare = _WANTED.sub(" ", text).replace(chr(31), " ").replace(chr(30), " ")
+        bare = _WANTED.sub(" ", text).replace(GAP, " ").replace(RANGE, " ")
         found = words.rating_in(bare.strip())
         if found:
             return found
@@ -211,6 +210,7 @@ def named(text: str) -> Named:
     Named
         Without a meaning where no word of it is known.
     """
+    text = text[:MOST_NAME]
     found = marks(text, None)
     unit = next((one for one in found if one.kind == "unit"), None)
     method = next((one.said for one in found if one.kind == "method"), None)

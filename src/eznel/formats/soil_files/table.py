@@ -17,7 +17,7 @@ from eznel.formats.numbers import Mark, read_number
 from eznel.formats.soil_files import words
 from eznel.formats.soil_files.items import Item, Sample, measured, sample_of
 from eznel.formats.soil_files.marks import flat, marks
-from eznel.formats.soil_files.statements import named
+from eznel.formats.soil_files.statements import MOST_NAME, named
 from eznel.formats.tables import HEAD_ROWS, Row, Table, table_of
 
 Shape = Literal["wide", "long", "text"]
@@ -125,7 +125,9 @@ def is_table(text: str) -> bool:
     if is_across(table, at):
         return True
     numbered = [
-        cell for cell in rows[at].cells if any(m.kind == "number" for m in marks(cell, None))
+        cell
+        for cell in rows[at].cells
+        if any(m.kind == "number" for m in marks(cell[:MOST_NAME], None))
     ]
     if len(numbered) > len(rows[at].cells) / 3:
         return False  # values, not headings
@@ -305,6 +307,7 @@ class _Read:
 
 
 def _read(cell: str, decimal: Mark | None) -> _Read:
+    cell = cell[:MOST_NAME]
     found = marks(cell, decimal)
     number = next((one for one in found if one.kind == "number"), None)
     unit = next((one for one in found if one.kind == "unit"), None)

@@ -69,15 +69,24 @@ def read_text(text: str, today: date) -> Understood:
     if is_table(text):
         return read_table(text, today)
     page = _Page(decimal_mark(text))
-    for n, line in _joined(text.splitlines(), page.decimal):
+    for n, line in _joined(list(_pieces(text)), page.decimal):
         page.read(line, f"line {n}")
     return page.understood(text, today)
 
 
-def _joined(lines: list[str], decimal: Decimal | None) -> Iterator[tuple[int, str]]:
+_LONGEST = re.compile(r".{1,300}(?:[\s;|,.]|$)|.{1,300}")
+"""Nobody prints a longer line; a longer one is read in parts."""
+
+
+def _pieces(text: str) -> Iterator[tuple[int, str]]:
+    for n, line in enumerate(text.split("\n"), start=1):
+        yield from ((n, part) for part in _LONGEST.findall(line) or [""])
+
+
+def _joined(lines: list[tuple[int, str]], decimal: Decimal | None) -> Iterator[tuple[int, str]]:
     """Lines with their numbers; a name and a result on two lines are one."""
     waiting: tuple[int, str] | None = None
-    for n, line in enumerate(lines, start=1):
+    for n, line in lines:
         found = marks(line, decimal)
         named = any(mark.kind == "name" for mark in found)
         numbered = any(mark.kind == "number" for mark in found)
