@@ -17,7 +17,10 @@ from eznel.formats import garden_file
 from eznel.formats.text import number, say, show
 from eznel.words import words
 
-OLD = sorted((Path(__file__).parent.parent / "data").glob("garden_v*.json"))
+OLD = sorted(
+    (Path(__file__).parent.parent / "data").glob("garden_v*.json"),
+    key=lambda file: int(file.stem.removeprefix("garden_v")),
+)
 
 
 @settings(deadline=None, max_examples=30)

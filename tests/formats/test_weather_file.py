@@ -86,3 +86,13 @@ def test_shuffled_pieces_are_read_or_refused(rows: list) -> None:
         read_weather("date,min,max\n" + "\n".join(",".join(row) for row in rows))
     except Impossible:
         return
+
+
+def test_columns_are_what_they_say() -> None:
+    """Gusts, dew points and hours of rain are no warmth and no rain; 1.2 cm are 12 mm."""
+    text = (
+        "date,dew min °C,max gust,precipitation hours,min °C,max °C,rain cm\n"
+        "2026-05-01,2,60,5,8,17,1.2\n"
+    )
+    (day,) = read_weather(text).days
+    assert (day.low_c, day.high_c, day.rain_mm) == (8, 17, 12)

@@ -6,7 +6,7 @@ import tempfile
 from collections.abc import Callable
 from pathlib import Path
 
-from eznel.bench import browsing, computing, serving
+from eznel.bench import browsing, computing, reading, serving
 from eznel.bench.rows import Row, as_json, as_text
 
 
@@ -20,6 +20,7 @@ def main() -> None:
     found: list[Row] = []
     parts: list[tuple[str, Callable[[Path], list[Row]]]] = [
         ("the core", lambda folder: computing.rows(many=not given.quick)),
+        ("the readers", lambda folder: reading.rows()),
         ("the application", lambda folder: serving.rows(folder, given.ui)),
         ("the browser", lambda folder: browsing.rows(folder, given.ui)),
     ]

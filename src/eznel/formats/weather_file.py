@@ -34,6 +34,13 @@ _MEANINGS = {
     "rain": r"rain|prec|prcp|niederschlag|regen|lluvia|rr\b",
 }
 _FAHRENHEIT = re.compile(r"°\s*f|\bf\b|fahrenheit|_f\b", re.IGNORECASE)
+_OTHER = re.compile(
+    r"gust|wind|b[öo]e|r[aá]faga|dew|taupunkt|roc[ií]o|hours?|stunden|horas|prob|chance|wahrsch"
+    r"|humid|feucht|humedad|press|druck|\buv\b|feels|gef[üu]hlt|sens|soil|boden|suelo|water",
+    re.IGNORECASE,
+)
+"""Columns of other things that have a most, a least or a rain in their names, too."""
+_CENTIMETRES = re.compile(r"\bcm\b|_cm\b", re.IGNORECASE)
 _INCHES = re.compile(r"\bin\b|inch|zoll|pulgada|_in\b", re.IGNORECASE)
 
 
@@ -132,6 +139,8 @@ def _headings(rows: Sequence[Row]) -> tuple[int, dict[str, int]]:
     for number, row in enumerate(rows[:HEAD_ROWS]):
         found: dict[str, int] = {}
         for column, cell in enumerate(row.cells):
+            if _OTHER.search(cell):
+                continue
             for meaning, words in _MEANINGS.items():
                 if meaning not in found and re.search(words, cell, re.IGNORECASE):
                     found[meaning] = column
@@ -159,7 +168,9 @@ class _Reader:
         self.columns, self.mark, self.month_first = columns, mark, month_first
         heads = {meaning: heading.cell(column) for meaning, column in columns.items()}
         self.fahrenheit = {m: bool(_FAHRENHEIT.search(heads[m])) for m in ("low", "high")}
-        self.inches = bool(_INCHES.search(heads.get("rain", "")))
+        rain = heads.get("rain", "")
+        self.rain_mm = 25.4 if _INCHES.search(rain) else 10.0 if _CENTIMETRES.search(rain) else 1.0
+        """What one of its unit is."""
 
     def day(self, row: Row) -> WeatherDay | None:
         """The day of a row; None where it is none, or can be read in two ways."""
@@ -200,4 +211,4 @@ class _Reader:
         if not said.get("rain"):
             return [None]
         values = self._numbers(said["rain"])
-        return [round(value * 25.4, 2) for value in values] if self.inches else values
+        return [round(value * self.rain_mm, 2) for value in values]

@@ -1312,7 +1312,7 @@ export interface components {
              * Extractant
              * @enum {string}
              */
-            extractant: "Mehlich-1" | "Mehlich-3" | "Bray P1" | "Olsen" | "Morgan" | "Modified Morgan" | "Ammonium acetate" | "DTPA" | "Hot water" | "Calcium phosphate" | "KCl or water" | "SME" | "1:2 water" | "1:5 water" | "Colour kit" | "Unknown";
+            extractant: "Mehlich-1" | "Mehlich-3" | "Bray P1" | "Olsen" | "Morgan" | "Modified Morgan" | "Ammonium acetate" | "DTPA" | "AB-DTPA" | "CAL" | "Colwell" | "Hot water" | "Calcium phosphate" | "KCl or water" | "SME" | "1:2 water" | "1:5 water" | "Colour kit" | "Unknown";
             /** High */
             high: number;
             /**
@@ -2378,10 +2378,10 @@ export interface components {
             log: components["schemas"]["Log"];
             /**
              * Version
-             * @default 9
+             * @default 10
              * @constant
              */
-            version: 9;
+            version: 10;
         };
         /**
          * GardenListed
@@ -2448,7 +2448,7 @@ export interface components {
              * Extractant
              * @enum {string}
              */
-            extractant: "Mehlich-1" | "Mehlich-3" | "Bray P1" | "Olsen" | "Morgan" | "Modified Morgan" | "Ammonium acetate" | "DTPA" | "Hot water" | "Calcium phosphate" | "KCl or water" | "SME" | "1:2 water" | "1:5 water" | "Colour kit" | "Unknown";
+            extractant: "Mehlich-1" | "Mehlich-3" | "Bray P1" | "Olsen" | "Morgan" | "Modified Morgan" | "Ammonium acetate" | "DTPA" | "AB-DTPA" | "CAL" | "Colwell" | "Hot water" | "Calcium phosphate" | "KCl or water" | "SME" | "1:2 water" | "1:5 water" | "Colour kit" | "Unknown";
             /** Field Rule G M2 */
             field_rule_g_m2: number | null;
             /** G M2 */
@@ -4706,7 +4706,7 @@ export interface components {
              * @default Mehlich-3
              * @enum {string}
              */
-            extractant: "Mehlich-1" | "Mehlich-3" | "Bray P1" | "Olsen" | "Morgan" | "Modified Morgan" | "Ammonium acetate" | "DTPA" | "Hot water" | "Calcium phosphate" | "KCl or water" | "SME" | "1:2 water" | "1:5 water" | "Colour kit" | "Unknown";
+            extractant: "Mehlich-1" | "Mehlich-3" | "Bray P1" | "Olsen" | "Morgan" | "Modified Morgan" | "Ammonium acetate" | "DTPA" | "AB-DTPA" | "CAL" | "Colwell" | "Hot water" | "Calcium phosphate" | "KCl or water" | "SME" | "1:2 water" | "1:5 water" | "Colour kit" | "Unknown";
             /** Fizz */
             fizz?: ("none" | "slight" | "strong") | null;
             /** Free Lime Pct */
@@ -4764,7 +4764,7 @@ export interface components {
             analyte: "P" | "K" | "Ca" | "Mg" | "S" | "Na" | "NO3-N" | "B" | "Cu" | "Fe" | "Mn" | "Mo" | "Zn";
             depth?: components["schemas"]["Length"] | null;
             /** Extractant */
-            extractant?: ("Mehlich-1" | "Mehlich-3" | "Bray P1" | "Olsen" | "Morgan" | "Modified Morgan" | "Ammonium acetate" | "DTPA" | "Hot water" | "Calcium phosphate" | "KCl or water" | "SME" | "1:2 water" | "1:5 water" | "Colour kit" | "Unknown") | null;
+            extractant?: ("Mehlich-1" | "Mehlich-3" | "Bray P1" | "Olsen" | "Morgan" | "Modified Morgan" | "Ammonium acetate" | "DTPA" | "AB-DTPA" | "CAL" | "Colwell" | "Hot water" | "Calcium phosphate" | "KCl or water" | "SME" | "1:2 water" | "1:5 water" | "Colour kit" | "Unknown") | null;
             /** Lab Rating */
             lab_rating?: ("very_low" | "low" | "medium" | "high" | "very_high") | null;
             /** Printed As */
@@ -5433,7 +5433,7 @@ export interface components {
              * Extractant
              * @enum {string}
              */
-            extractant: "Mehlich-1" | "Mehlich-3" | "Bray P1" | "Olsen" | "Morgan" | "Modified Morgan" | "Ammonium acetate" | "DTPA" | "Hot water" | "Calcium phosphate" | "KCl or water" | "SME" | "1:2 water" | "1:5 water" | "Colour kit" | "Unknown";
+            extractant: "Mehlich-1" | "Mehlich-3" | "Bray P1" | "Olsen" | "Morgan" | "Modified Morgan" | "Ammonium acetate" | "DTPA" | "AB-DTPA" | "CAL" | "Colwell" | "Hot water" | "Calcium phosphate" | "KCl or water" | "SME" | "1:2 water" | "1:5 water" | "Colour kit" | "Unknown";
             /** Unit */
             unit: string;
         };

@@ -194,7 +194,7 @@ class GardenFile(Entry):
     """The file that leaves and enters: one garden with its log, in one version of the format."""
 
     format: Literal["eznel garden"] = "eznel garden"
-    version: Literal[9] = 9
+    version: Literal[10] = 10
     garden: Garden
     log: Log = Log()
 

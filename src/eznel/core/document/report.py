@@ -10,7 +10,8 @@ from eznel.core.quantities import AreaRate, Density, Length
 
 Extractant = Literal[
     "Mehlich-1", "Mehlich-3", "Bray P1", "Olsen", "Morgan", "Modified Morgan",
-    "Ammonium acetate", "DTPA", "Hot water", "Calcium phosphate", "KCl or water",
+    "Ammonium acetate", "DTPA", "AB-DTPA", "CAL", "Colwell", "Hot water", "Calcium phosphate",
+    "KCl or water",
     "SME", "1:2 water", "1:5 water", "Colour kit", "Unknown",
 ]  # fmt: skip
 Analyte = Literal["P", "K", "Ca", "Mg", "S", "Na", "NO3-N", "B", "Cu", "Fe", "Mn", "Mo", "Zn"]

@@ -53,8 +53,13 @@ def _to_9(data: Data) -> Data:
     return data
 
 
+def _to_10(data: Data) -> Data:
+    """Version 10 knows three more extracts: AB-DTPA, CAL and Colwell."""
+    return data
+
+
 STEPS: tuple[Callable[[Data], Data], ...] = (
-    _to_2, _to_3, _to_4, _to_5, _to_6, _to_7, _to_8, _to_9,
+    _to_2, _to_3, _to_4, _to_5, _to_6, _to_7, _to_8, _to_9, _to_10,
 )  # fmt: skip
 """Step n (from 0) brings version n + 1 to n + 2."""
 

@@ -228,9 +228,15 @@ def read_table(
         rows, at = _turned(rows, at), 0
     width = max(len(row.cells) for row in rows)
     headings = [rows[at].cell(n) for n in range(width)]
-    columns = tuple(told) if told is not None else tuple(column_of(h) for h in headings)
+    guessed = tuple(column_of(heading) for heading in headings)
+    columns = tuple(told) if told is not None else guessed
     if len(columns) != width:
         raise Impossible("columns", "columns_differ", has=width, told=len(columns))
+    # A heading's own unit may be a part of ours, as mmol(+) of cmol(+), whoever says the column.
+    columns = tuple(
+        replace(one, by=own.by if one.unit == own.unit else 1.0)
+        for one, own in zip(columns, guessed, strict=True)
+    )
     below = rows[at + 1 :]
     if told is None and below and _is_units(below[0]):
         columns = tuple(_with_unit(c, below[0].cell(n)) for n, c in enumerate(columns))

@@ -6,7 +6,7 @@ and shown.
 """
 
 import re
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field, replace
 from datetime import date
 from hashlib import sha256
@@ -69,8 +69,8 @@ def read_text(text: str, today: date) -> Understood:
     if is_table(text):
         return read_table(text, today)
     page = _Page(decimal_mark(text))
-    for n, line in _joined(list(_pieces(text)), page.decimal):
-        page.read(line, f"line {n}")
+    for n, line, found in _joined(_pieces(text), page.decimal):
+        page.read(line, found, f"line {n}")
     return page.understood(text, today)
 
 
@@ -83,25 +83,29 @@ def _pieces(text: str) -> Iterator[tuple[int, str]]:
         yield from ((n, part) for part in _LONGEST.findall(line) or [""])
 
 
-def _joined(lines: list[tuple[int, str]], decimal: Decimal | None) -> Iterator[tuple[int, str]]:
-    """Lines with their numbers; a name and a result on two lines are one."""
-    waiting: tuple[int, str] | None = None
+def _joined(
+    lines: Iterable[tuple[int, str]], decimal: Decimal | None
+) -> Iterator[tuple[int, str, list[Mark]]]:
+    """Lines with their numbers and marks; a name and a result on two lines are one."""
+    waiting: tuple[int, str, list[Mark]] | None = None
     for n, line in lines:
         found = marks(line, decimal)
         named = any(mark.kind == "name" for mark in found)
         numbered = any(mark.kind == "number" for mark in found)
         if waiting is not None:
-            at, before = waiting
-            waiting = None
+            at, before, _ = waiting
             if numbered and not named and _NUMBERED.fullmatch(line.strip()):
-                yield at, f"{before.rstrip()} {line.strip()}"
+                whole = f"{before.rstrip()} {line.strip()}"
+                waiting = None
+                yield at, whole, marks(whole, decimal)
                 continue
-            yield at, before
+            yield waiting
+            waiting = None
         alone = len({mark.said for mark in found if mark.kind == "name"}) == 1
         if alone and not numbered and len(line.strip()) <= 60 and len(cells(line)) == 1:
-            waiting = (n, line)
+            waiting = (n, line, found)
         else:
-            yield n, line
+            yield n, line, found
     if waiting is not None:
         yield waiting
 
@@ -143,25 +147,25 @@ class _Page:
     samples: list[_One] = field(default_factory=lambda: [_One()])
     left: list[Item] = field(default_factory=list)
 
-    def read(self, line: str, at: str) -> None:
-        """Read one line."""
+    def read(self, line: str, found: list[Mark], at: str) -> None:
+        """Read one line by its marks."""
         if not re.search(r"[^\W_]", line):
             self.skipped = False
             return
-        for key, said, text in (found := list(keyed(line))):
+        for key, said, text in (pairs := list(keyed(line))):
             self._keyed(key, said, text, at)
-        for key, said, _ in found:
+        for key, said, _ in pairs:
             line = line.replace(said, " " * len(said), 1) if key != "lab" else ""
         if not re.search(r"[^\W_]", line):
             return
-        found_marks = marks(line, self.decimal)
+        found = marks(line, self.decimal) if pairs else found
         other = titled(line)
         if other is not None:
             self.skipped = other not in ("soil", "unknown")
         if self.skipped or (other is not None and self.skipped):
             self._leave(line, at)
             return
-        self._results(line, found_marks, at)
+        self._results(line, found, at)
 
     def _keyed(self, key: str, said: str, text: str, at: str) -> None:
         if key == "sample":

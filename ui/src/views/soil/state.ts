@@ -32,6 +32,9 @@ export const EXTRACTS: readonly Extractant[] = [
   'Modified Morgan',
   'Morgan',
   'DTPA',
+  'AB-DTPA',
+  'CAL',
+  'Colwell',
   'Hot water',
   'Calcium phosphate',
   'KCl or water',
@@ -44,17 +47,17 @@ export const EXTRACTS: readonly Extractant[] = [
 
 const WIDE: readonly Extractant[] = ['Mehlich-3', 'Mehlich-1', 'Modified Morgan', 'Morgan']
 const CATIONS: readonly Extractant[] = [...WIDE, 'Ammonium acetate', 'SME', 'Colour kit', 'Unknown']
-const TRACES: readonly Extractant[] = ['DTPA', 'Mehlich-3', 'Mehlich-1', 'Unknown']
+const TRACES: readonly Extractant[] = ['DTPA', 'AB-DTPA', 'Mehlich-3', 'Mehlich-1', 'Unknown']
 
 /** Which extracts each nutrient is measured by; the usual one where the report's own does not fit. */
 export const FITTING: Record<Analyte, readonly Extractant[]> = {
-  P: [...WIDE, 'Olsen', 'Bray P1', 'SME', 'Colour kit', 'Unknown'],
-  K: CATIONS,
+  P: [...WIDE, 'Olsen', 'Bray P1', 'CAL', 'Colwell', 'AB-DTPA', 'SME', 'Colour kit', 'Unknown'],
+  K: [...CATIONS, 'CAL', 'Colwell', 'AB-DTPA'],
   Ca: CATIONS,
   Mg: CATIONS,
   S: ['Mehlich-3', 'Calcium phosphate', 'SME', 'Unknown'],
   Na: ['Ammonium acetate', 'Mehlich-3', 'Unknown'],
-  'NO3-N': ['KCl or water', 'SME', 'Colour kit', 'Unknown'],
+  'NO3-N': ['KCl or water', 'AB-DTPA', 'SME', 'Colour kit', 'Unknown'],
   B: ['Hot water', 'Mehlich-3', 'Unknown'],
   Cu: TRACES,
   Fe: TRACES,
