@@ -5,6 +5,7 @@ import json
 import pytest
 
 from eznel import catalogue
+from eznel.bench import reading
 from eznel.bench.computing import sample, with_plants
 from eznel.bench.garden import TODAY, generated
 from eznel.bench.rows import Row, as_json, as_text, median_ms, percentile
@@ -78,3 +79,14 @@ def test_medians_and_percentiles() -> None:
     calls: list[int] = []
     assert median_ms(lambda: calls.append(1), 5) >= 0
     assert len(calls) == 5
+
+
+def test_every_reader_is_measured_on_texts_that_are_made_to_be_slow(
+    monkeypatch: pytest.MonkeyPatch,
+) -> None:
+    monkeypatch.setattr(reading, "CHARACTERS", 400)
+    rows = reading.rows()
+    assert [row.work for row in rows[::2]] == [
+        f"reading 40 kB as {name}" for name, *_ in reading.READERS
+    ]
+    assert all(row.value > 0 and row.floor and row.goal for row in rows)

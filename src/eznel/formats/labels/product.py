@@ -107,6 +107,7 @@ def product_of(
     if material is not None:
         product["material"] = material
     if form == "mix":
+        product["declared"] = []  # it is charged by the litre
         product["for_seed"] = words.is_for_seed(words.masked(name))
         product["added"] = [
             {"nutrient": key, "mg_l": one.number} for key, one in _added(chosen).items()
