@@ -3,7 +3,7 @@
 A field is right, asked about, missed, or wrong, which is the worst: a wrong value that nobody asks
 about. A paper is as good as the worst of its fields. Printed by
 
-    PYTHONPATH=src:tests python -m formats.scoring [kept]
+    PYTHONPATH=src:tests python -m formats.scoring [kept | fresh] [each]
 """
 
 import sys
@@ -312,7 +312,8 @@ def _bad(one: Scored) -> dict[str, str]:
 def main() -> None:
     """Print the scores, and with "each" what is not right in which paper."""
     for name in ("labels", "reports"):
-        all_ = scored(name + "_kept" * ("kept" in sys.argv))
+        which = next((one for one in ("kept", "fresh") if one in sys.argv), "")
+        all_ = scored(f"{name}_{which}".rstrip("_"))
         print("\n".join(_table(name, all_)))
         if "each" in sys.argv:
             print("\n".join(f"  {one.id}: {_bad(one)}" for one in all_ if _bad(one)))

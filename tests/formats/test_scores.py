@@ -6,7 +6,9 @@ import pytest
 
 from formats.scoring import papers, scored
 
-FILES = ("labels", "labels_kept", "reports", "reports_kept")
+FILES = (
+    "labels", "labels_kept", "labels_fresh", "reports", "reports_kept", "reports_fresh",
+)  # fmt: skip
 MOST_MISSED = 0.1
 """Nine in ten are right in every field, or asked about."""
 

@@ -11,6 +11,9 @@ _DENSITY = re.compile(
     rf"|weight per gallon|weighs(?= ?\d[\d.]* ?lbs?\.? (?:per|/) ?gal))\W{{0,3}}(?P<n>{NUMBER})\s?"
     r"(?P<unit>kg ?/ ?l|g ?/ ?(?:ml|cc|cm ?3)|lbs?)?"
 )
+_PER_GALLON = re.compile(rf"(?P<n>{NUMBER}) ?lbs?\.? ?(?:/|per) ?gal(?:lon)?\b(?! of)")
+"""Pounds in a gallon: as heavy as a liquid is, it is a density and no rate."""
+_POUNDS = (7.0, 15.0)
 _ECCE = re.compile(
     r"(?:\becce\b|\benv\b|effective (?:calcium carbonate equivalen\w+|cce|neutrali[sz]ing(?: value"
     rf"| power)?))\D{{0,12}}(?P<n>{NUMBER})"
@@ -79,6 +82,11 @@ def statements(low: str) -> list[Statement]:
     if not _STATES.search(low):
         return []
     found = [one for match in _DENSITY.finditer(low) if (one := _density(match)) is not None]
+    for match in _PER_GALLON.finditer(low):
+        pounds = number(match["n"])
+        taken = any(one.start < match.end() and match.start() < one.end for one in found)
+        if pounds is not None and _POUNDS[0] <= pounds <= _POUNDS[1] and not taken:
+            found.append(Statement(*match.span(), "density", pounds, "lb/gal_us"))
     for meaning, pattern in (
         ("ecce", _ECCE), ("cce", _CCE), ("nv", _NV), ("carbon_to_n", _CARBON),
     ):  # fmt: skip

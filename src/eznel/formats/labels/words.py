@@ -372,7 +372,7 @@ HEADING = re.compile(
 
 MARKS = re.compile(
     r"organ|biolog|kolog|ecol|animal|vegan|poultry|chicken|bone|blood|feather|fish|manure|hoof"
-    r"|guano|plant|pflanz|tierfrei|mist|fumier|mest|esti|letame|pollin|sheep|horn|huf|woll|sang|hen\b"
+    r"|guano|plant|pflanz|tierfrei|mist|fumier|mest|esti|letame|pollin|sheep|horn|huf|woll|sang|hen\b|corne|bloed|dierlijk|been"
 )
 """Without one of these a piece says nothing of organic growing or of animals."""
 
@@ -386,7 +386,7 @@ ANIMAL = re.compile(
     r"|blood meal|dried blood|feather|fish\b|manure(?!d)|hoof|guano|\bhen\b|h[uü]hner|\bmist\b"
     r"|-mist"
     r"|fumier|mestkorrel|kippenmest|koemest|esti[eé]rcol|gallina|letame|pollina|sheep|\bhufe|h[oö]rner"
-    r"|horn(?:mehl|sp[aä]ne|grie)|schafwoll|\bsang\b|\bcorne"
+    r"|horn(?:mehl|sp[aä]ne|grie)|schafwoll|\bsang\b|\bcorne|bloedmeel|dierlijke herkomst|beendermeel|tierische"
 )
 _DENIED = re.compile(
     r"(?:\bnot?\b|\bnon\b|\bnicht\b|\bkein\w*|\bohne\b|\bsin\b|\bsans\b|\bpas\b|\bniet\b|\bgeen\b"

@@ -180,7 +180,7 @@ def _names(free: str, line: str) -> Iterator[Mark]:
         found = [
             one
             for one in _spans(pattern, free)
-            if not symbol or line[one.start()].isupper() or "=" in line
+            if not symbol or line[one.start()].isupper() or "=" in line or "_" in line
         ]
         free = _without(free, found)
         for one in found:

@@ -156,13 +156,18 @@ def is_across(table: Table, at: int) -> bool:
     heads, below = table.rows[at].cells, table.rows[at + 1 :]
     if len(heads) < 2 or len(below) < 2:
         return False
-    if any(named(cell).meaning not in (None, "sample") or not cell for cell in heads[1:]):
+    plots = [_PLOT.sub("", cell) for cell in heads[1:]]
+    if any(named(cell).meaning not in (None, "sample") or not cell for cell in plots):
         return False
     rows = [row for row in below if row.cell(0)]
     first = [named(row.cell(0)).meaning for row in rows]
     values = (*words.ANALYTES, "ph", "om", "cec", "buffer", "ec", "oc")
     numbers = sum(read_number(row.cell(1), table.mark) is not None for row in rows)
     return sum(one in values for one in first) >= max(2, len(rows) / 2) and numbers >= len(rows) / 2
+
+
+_PLOT = re.compile(r"(?<=\w) +[A-Za-z0-9]$")
+"""The letter or figure of a plot: Bed B is no boron."""
 
 
 def _turned(rows: tuple[Row, ...], at: int) -> tuple[Row, ...]:

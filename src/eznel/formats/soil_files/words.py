@@ -24,7 +24,7 @@ _NAMES: tuple[tuple[str, str], ...] = (
     ("ph", r"(?:soil |water )?\bph\b(?:[- ]?wert)?|soil reaction"),
     ("om", r"organic matter|loss on ignition|\bloi\b|humus(?:gehalt)?|materia org[aá]nica"
            r"|mati[eè]res? organiques?|organische stof|org\. ?stof|sostanza organica"
-           r"|(?<![^\W_])[om]\. ?[mo]\.?(?=[\s:])|\bmo(?= ?%)|\bom\b"),
+           r"|(?<![^\W_])[om]\. ?[mo]\.?(?=[\s:])|\bmo(?= ?:? ?(?:\d[\d.,]* ?)?%)|\bom\b"),
     ("oc", r"organic carbon|total carbon|\b(?:s?oc|toc)\b|corg\b|organischer kohlenstoff"
            r"|(?<![^\W_])o\.c\.|carbono org[aá]nico|carbone organique"),
     ("cec", r"cation exchange capacity|total exchange capacity|sum of cations|\bt?cec\b|\becec\b"
