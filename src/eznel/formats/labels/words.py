@@ -386,7 +386,8 @@ ANIMAL = re.compile(
     r"|blood meal|dried blood|feather|fish\b|manure(?!d)|hoof|guano|\bhen\b|h[uü]hner|\bmist\b"
     r"|-mist"
     r"|fumier|mestkorrel|kippenmest|koemest|esti[eé]rcol|gallina|letame|pollina|sheep|\bhufe|h[oö]rner"
-    r"|horn(?:mehl|sp[aä]ne|grie)|schafwoll|\bsang\b|\bcorne|bloedmeel|dierlijke herkomst|beendermeel|tierische"
+    r"|horn(?:mehl|sp[aä]ne|grie)|schafwoll|\bsang\b|\bcorne|bloedmeel|dierlijke herkomst"
+    r"|beendermeel|tierische"
 )
 _DENIED = re.compile(
     r"(?:\bnot?\b|\bnon\b|\bnicht\b|\bkein\w*|\bohne\b|\bsin\b|\bsans\b|\bpas\b|\bniet\b|\bgeen\b"
