@@ -57,6 +57,7 @@ class PieceView(BaseModel):
     number: float | None
     unit: str | None
     method: str | None
+    printed_as: str | None
     rating: str | None
     question: str
 
@@ -175,6 +176,7 @@ def _piece(item: Item) -> PieceView:
         number=item.number,
         unit=item.unit,
         method=item.method,
+        printed_as=item.printed_as,
         rating=item.rating,
         question=item.question,
     )

@@ -3366,6 +3366,8 @@ export interface components {
             method: string | null;
             /** Number */
             number: number | null;
+            /** Printed As */
+            printed_as: string | null;
             /** Question */
             question: string;
             /** Rating */

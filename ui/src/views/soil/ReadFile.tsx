@@ -9,7 +9,7 @@ import { showNumber } from '../../lib/numbers'
 import { plural, t } from '../../lib/words'
 import { ChoiceField, DateField, Field, Refused, TextField } from '../../parts/Field'
 import { Columns } from './ReadColumns'
-import type { Place } from './state'
+import { extractName, type Place } from './state'
 
 type Understood = Schemas['UnderstoodView']
 type Sample = Schemas['SampleView']
@@ -241,6 +241,12 @@ function OneSample(props: {
   )
 }
 
+/** The extract of a value; that we have no bands for another one is said in place of its name. */
+function wayOf(terms: Record<string, string>, meaning: string, method: string): string {
+  if (method === 'other') return t('an extract without bands here')
+  return terms[`meaning.${meaning}`] ? method : extractName(terms, method)
+}
+
 const MARK = { sure: '✓', asked: '?', left: '–' } as const
 
 /** Each piece beside the words that it came from. */
@@ -261,9 +267,10 @@ function Pieces({ sample }: { sample: Sample }) {
           </b>{' '}
           {one.meaning && one.number !== null && (
             <span>
-              {showNumber(one.number)} {one.unit}{' '}
+              {showNumber(one.number)} {one.unit} {one.printed_as}{' '}
             </span>
           )}
+          {one.meaning && one.method && <span>· {wayOf(terms, one.meaning, one.method)} </span>}
           {one.meaning && one.rating && <span>{terms[`class.${one.rating}`]} </span>}
           <q className="soft">{one.words}</q>
           {one.question && <span className="soft"> {terms[`ask.${one.question}`]}</span>}
