@@ -163,3 +163,24 @@ def test_what_is_worked_in_and_bands_of_one_s_own_over_the_wire(garden: TestClie
     undone = garden.get(f"{GARDEN}/journal").json()["undo"]["number"]
     assert garden.post(f"{GARDEN}/undo/{undone}").status_code == 200
     assert garden.get(GARDEN).json()["file"]["garden"]["preparations"] == []
+
+
+@pytest.mark.parametrize(
+    ("text", "key"),
+    [
+        ("Irrigation water analysis\npH 7.2\nCalcium 92 mg/L\n", "paper_is_water"),
+        ("Chalk feed 5-5-5\nGuaranteed analysis\nTotal Nitrogen (N) 5%\n", "paper_is_label"),
+        ("We dug the north bed on a fine day.\n", "text_says_nothing"),
+    ],
+)
+def test_another_paper_is_refused_by_its_name(garden: TestClient, text: str, key: str) -> None:
+    answer = garden.post(f"{GARDEN}/soil-files/read", json={"text": text})
+    assert answer.status_code == 422
+    assert [fault["key"] for fault in answer.json()["faults"]] == [key]
+
+
+def test_pasted_pieces_say_extract_and_oxide(garden: TestClient) -> None:
+    text = "Phosphor (P2O5, CAL) 28 mg/100 g   Gehaltsklasse D\n"
+    (sample,) = garden.post(f"{GARDEN}/soil-files/read", json={"text": text}).json()["samples"]
+    (piece,) = sample["pieces"]
+    assert (piece["method"], piece["printed_as"], piece["rating"]) == ("CAL", "P2O5", "high")

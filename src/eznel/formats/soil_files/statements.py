@@ -127,8 +127,10 @@ def _statement(low: str, group: list[Mark], end: int) -> Statement:
     method = next((one.said for one in group if one.kind == "method"), None)
     ratio = next((one.said for one in group if one.kind == "ratio"), None)
     form = next((one.form for one in (*names, *([unit] if unit else [])) if one.form), None)
+    # Molybdenum is never a per cent of soil: that is matière organique.
+    name = "om" if first.said == "Mo" and unit is not None and unit.said == "%" else first.said
     at = Statement(
-        start, end, first.said, number, unit.said if unit else None, unit.by if unit else 1.0,
+        start, end, name, number, unit.said if unit else None, unit.by if unit else 1.0,
         method, ratio, form, None, question or (number.question if number else ""),
     )  # fmt: skip
     return replace(at, soil_class=_class_of(low, group, at, names[0].end))
@@ -137,12 +139,12 @@ def _statement(low: str, group: list[Mark], end: int) -> Statement:
 def _result(low: str, group: list[Mark], numbers: list[Mark]) -> tuple[Mark | None, str]:
     """The number that is the result, or why nobody knows which."""
     left = [one for one in numbers if not _NOT_IT.search(_before(low, group, one))]
-    own = [one for one in left if _next_unit(low, group, one) is not None]
-    found = own or left
-    if len(found) < 2 or own:
-        return (found[0] if found else None), ""
-    same = len({one.value for one in found}) == 1
-    return (found[0], "") if same else (None, "which_number")
+    units = {one: unit.said for one in left if (unit := _next_unit(low, group, one)) is not None}
+    # Of amounts in several units the first counts; of several in one unit nobody knows.
+    found = [one for one, unit in units.items() if unit == next(iter(units.values()))] or left
+    if len({one.value for one in found}) > 1:
+        return None, "which_number"
+    return (found[0] if found else None), ""
 
 
 def _before(low: str, group: list[Mark], mark: Mark) -> str:
