@@ -7,6 +7,7 @@ index, no desired range and no critical level counts; where two are left nobody 
 import re
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 from eznel.formats.soil_files import methods, words
 from eznel.formats.soil_files.marks import GAP, RANGE, Mark, blanked, flat, marks
@@ -199,6 +200,7 @@ class Named:
     printed_as: str | None = None
 
 
+@lru_cache(maxsize=4096)
 def named(text: str) -> Named:
     """Return what a heading or a name is about.
 

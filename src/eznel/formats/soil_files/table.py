@@ -8,6 +8,7 @@ import re
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from datetime import date
+from functools import lru_cache
 from hashlib import sha256
 from typing import Literal
 
@@ -282,7 +283,7 @@ def _month_first(columns: Sequence[Column], rows: Iterable[Row]) -> bool | None:
 
 
 def _cell(column: Column, at: str, cell: str, body: _Body) -> Item:
-    read = _read(cell, body.mark)
+    read = _read(cell[:MOST_NAME], body.mark)
     # A column says the unit of its numbers; a cell that says its own is read by that.
     unit, by = (read.unit, read.by) if read.unit else (column.unit, column.by)
     counts = not column.rating and read.number is not None
@@ -317,8 +318,8 @@ class _Read:
     other: float | None
 
 
+@lru_cache(maxsize=4096)
 def _read(cell: str, decimal: Mark | None) -> _Read:
-    cell = cell[:MOST_NAME]
     found = marks(cell, decimal)
     number = next((one for one in found if one.kind == "number"), None)
     unit = next((one for one in found if one.kind == "unit"), None)
@@ -412,7 +413,7 @@ def _line(cells: dict[str, str], n: int, body: _Body) -> Item:
     said = cells.get("analyte", "")
     method = cells.get("extractant", "")
     known = named(f"{said} {method}")
-    read, unit = _read(cells.get("value", ""), body.mark), named(cells.get("unit", ""))
+    read, unit = _read(cells.get("value", "")[:MOST_NAME], body.mark), named(cells.get("unit", ""))
     of, by = next(
         ((one.unit, one.by) for one in (unit, read, named(said)) if one.unit), (None, 1.0)
     )
