@@ -32,7 +32,7 @@ _DAYS = tuple((days, re.compile(pattern)) for days, pattern in _UNITS)
 _EVERY = re.compile(
     rf"(?:(?<![^\W_])(?:every|alle|cada|tou(?:te)?s les|elke|om de|ogni|once in|once every"
     rf"|(?:again|nach|wait|repeat|wiederholen nach)(?: after| every)?(?: at least)?|apart by"
-    rf"|(?:at least|mindestens))"
+    rf"|(?:at least|mindestens)|intervals? of(?: not less than| at least)?)"
     rf" (?:(?P<n>{_N})(?: ?(?:-|to|bis|[aà]|or) ?(?:{_N}))? ?)?(?P<unit>{_UNIT})(?![^\W_]))"
     rf"(?P<apart> (?:apart|between|abstand))?"
 )
@@ -52,7 +52,8 @@ _ADVERB = tuple((days, re.compile(pattern)) for days, pattern in _ADVERBS)
 _TIMES = re.compile(
     rf"(?:no more than|not more than|max(?:imum)?\.?(?: of)?|at most|h[oö]chstens|maximal"
     rf"|m[aá]ximo|au plus|massimo|hoogstens) (?P<n>{_N})"
-    r" (?:applications?|times|feeds|dressings|anwendungen|gaben|aplicaciones|apports?|keer|mal|fois"
+    r" (?:applications?|times|feeds|dressings|anwendung(?:en)?|gaben?|aplicaci[oó]n(?:es)?"
+    r"|apports?|keer|mal|fois"
     r"|veces|volte)"
     rf"|(?P<m>{_N}) (?:applications?|feeds|dressings|anwendungen|gaben|aplicaciones|apports)"
     r" (?:a|per|each|pro|par|por|im|al) ?(?:year|season|jahr|an|saison|a[nñ]o|temporada)"

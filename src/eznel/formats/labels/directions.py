@@ -107,6 +107,8 @@ def directions(low: str, reader: Reader, *, coated: bool) -> Iterator[Direction]
 def _rates(low: str, reader: Reader) -> Iterator[Direction]:
     for kind, pattern in _RATES:
         for match in pattern.finditer(low):
+            if low[: match.start()].endswith("(") and low[match.end() :].startswith(")"):
+                continue  # the same once more, in other measures
             product = reader.amount(match)
             if product is None or product.value <= 0:
                 continue

@@ -39,6 +39,7 @@ _SENTENCES = re.compile(r"(?<=[a-z0-9)%]{2})[.!;]\s+(?=[A-Z0-9])|\s\|\s")
 _LONGEST = re.compile(r".{1,300}(?:\s|$)|.{1,300}")
 """Nobody prints a longer sentence; a longer one is read in parts."""
 _RESTATED = re.compile(rf"\(\s*(?P<n>{NUMBER})\s?%\s?(?P<of>p|k|mg|ca|s)\s*\)")
+_BY_VOLUME, _BY_WEIGHT = re.compile(r"\b[wpm]/v\b"), re.compile(r"\b(?:w/w|p/p|m/m)\b")
 _NEXT = re.compile(r"\s?(?:w/w |m/m )?[a-z(]")
 """A name that stands right behind its share."""
 _PACK = re.compile(rf"(?<![\w.,/%]){AMOUNT}")
@@ -340,6 +341,7 @@ def _declared(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int
     found = sorted([*shares(low_read), *blind], key=lambda one: one.start)
     if not found:
         return spent
+    by_volume = _BY_VOLUME.search(low) is not None and not _BY_WEIGHT.search(low)
     has_unit = any(s.unit for s in found) or re.search(r"per ?cent|%", low) is not None
     for share, (start, end) in zip(found, _name_spans(piece, low, found), strict=True):
         meaning = words.named(piece[start:end], low[start:end])
@@ -362,7 +364,7 @@ def _declared(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int
                 said.strip(" ,;:()*"),
                 meaning,
                 number=share.value,
-                unit=share.unit or "%",
+                unit="% w/v" if by_volume and share.unit in ("%", None) else share.unit or "%",
                 question="" if has_unit else "percent_missing",
                 part=words.PART.search(low[start:end]) is not None,
                 total=words.TOTAL.search(low[start:end]) is not None,

@@ -111,7 +111,7 @@ _NAMES: tuple[tuple[str, str], ...] = (
              r"(?: water soluble)? ?(?:nitrogen|n\b)"),
     ("insoluble", r"water[- ]insoluble n|insoluble nitrogen|\bw\.?i\.?n\b|organic nitrogen"
                   r"|(?:dont|davon) organi|azot[eo] (?:\(n\) )?organi|organischer stickstoff"
-                  r"|dont organique|^\W*organi(?:c|sch(?:er)?|que|co)?\b\W*$"),
+                  r"|dont organique|of which organic|^\W*organi(?:c|sch(?:er)?|que|co)?\b\W*$"),
     ("soluble_n", r"(?:other )?water[- ]soluble (?:organic )?nitrogen"),
     ("urea", r"\burea\b|ure[iy]c|ur[ée]ique|carbamid|amidstickstoff|ureum"),
     ("ammonium", r"am+on(?:i|y)|nhx"),

@@ -157,13 +157,14 @@ def is_across(table: Table, at: int) -> bool:
     heads, below = table.rows[at].cells, table.rows[at + 1 :]
     if len(heads) < 2 or len(below) < 2:
         return False
-    plots = [_PLOT.sub("", cell) for cell in heads[1:]]
-    if any(named(cell).meaning not in (None, "sample") or not cell for cell in plots):
+    of = [named(_PLOT.sub("", cell)).meaning for cell in heads[1:]]
+    plots = [n for n, one in enumerate(of, start=1) if one in (None, "sample") and heads[n]]
+    if not plots or len(plots) + sum(one in _OF_ALL for one in of) < len(of):
         return False
     rows = [row for row in below if row.cell(0)]
     first = [named(row.cell(0)).meaning for row in rows]
     values = (*words.ANALYTES, "ph", "om", "cec", "buffer", "ec", "oc")
-    numbers = sum(read_number(row.cell(1), table.mark) is not None for row in rows)
+    numbers = sum(read_number(row.cell(plots[0]), table.mark) is not None for row in rows)
     return sum(one in values for one in first) >= max(2, len(rows) / 2) and numbers >= len(rows) / 2
 
 
@@ -171,14 +172,20 @@ _PLOT = re.compile(r"(?<=\w) +[A-Za-z0-9]$")
 """The letter or figure of a plot: Bed B is no boron."""
 
 
+_OF_ALL = ("unit", "extractant")
+"""Columns that say something of the values of all samples."""
+
+
 def _turned(rows: tuple[Row, ...], at: int) -> tuple[Row, ...]:
     """The same table with its samples below each other."""
     body = rows[at:]
     width = max(len(row.cells) for row in body)
-    head = Row(body[0].number, ("Sample", *(row.cell(0) for row in body[1:])))
+    of_all = [n for n in range(1, width) if named(body[0].cell(n)).meaning in _OF_ALL]
+    heads = (" ".join(row.cell(n) for n in (0, *of_all)).strip() for row in body[1:])
+    plots = (n for n in range(1, width) if n not in of_all)
     return (
-        head,
-        *(Row(n + 1, tuple(row.cell(n) for row in body)) for n in range(1, width)),
+        Row(body[0].number, ("Sample", *heads)),
+        *(Row(n + 1, tuple(row.cell(n) for row in body)) for n in plots),
     )
 
 
