@@ -6,7 +6,7 @@ paper that is not what was asked for is refused by its name, so that nobody keep
 
 import re
 import unicodedata
-from typing import Literal, get_args
+from typing import Literal
 
 Paper = Literal[
     "soil", "label", "water", "leaf", "compost", "substrate", "weather", "list", "packet", "unknown"
@@ -16,19 +16,15 @@ HEAD_LINES = 4
 IN_HEAD = 3
 """How many times more a word counts in the first lines."""
 
-_TITLES: dict[str, str] = {
-    "soil": r"soil (?:test|report|analysis|results?|card|sample|testing|ph)|boden(?:probe"
-            r"|untersuch\w*"
-            r"|analyse|labor)?\b|an[aá]lisis de suelo|analyse de (?:terre|sol)|grond(?:onderzoek"
-            r"|monster)"
-            r"|terreno|test results|mehlich|ab-dtpa|allotment soil",
+_TITLES: dict[Paper, str] = {
+    "soil": r"soil (?:test|report|analysis|results?|card|sample|testing|ph)|test results|mehlich"
+            r"|boden(?:probe|untersuch\w*|analyse|labor)?\b|an[aá]lisis de suelo|ab-dtpa"
+            r"|analyse de (?:terre|sol)|grond(?:onderzoek|monster)|terreno|allotment soil",
     "water": r"water (?:quality|analysis|report|results?|test)|irrigation water"
-             r"|(?:trink)?wasser(?:analyse"
-             r"|qualit[aä]t)|trinkwasseranalyse|an[aá]lisis de agua|analyse (?:de l['’])?eau"
-             r"|wateranalyse",
+             r"|(?:trink)?wasser(?:analyse|qualit[aä]t)|trinkwasseranalyse|an[aá]lisis de agua"
+             r"|analyse (?:de l['’])?eau|wateranalyse",
     "leaf": r"(?:plant tissue|leaf|petiole|tissue|foliar) (?:analysis|test|report)"
-            r"|an[aá]lisis foliar"
-            r"|analyse foliaire|blattanalyse|bladanalyse",
+            r"|an[aá]lisis foliar|analyse foliaire|blattanalyse|bladanalyse",
     "compost": r"(?:compost|manure|slurry|digestate) (?:analysis|sample|report|test)"
                r"|kompostanalyse|an[aá]lisis de compost|analyse de compost",
     "substrate": r"(?:potting mix|growing (?:medium|media)|substrate) (?:analysis|test|report)"
@@ -40,7 +36,7 @@ _TITLES: dict[str, str] = {
 }  # fmt: skip
 """What a kind of paper calls itself."""
 
-_SIGNS: dict[str, str] = {
+_SIGNS: dict[Paper, str] = {
     "soil": r"mehlich|olsen|bray\b|colwell|\bcec\b|organic matter|humus|base saturation|\bdtpa\b"
             r"|lime requirement|extractable|exchangeable|available (?:phosphorus|potassium)|morgan"
             r"|\bsoil\b|\bboden\b|\bsuelo\b|\bcal\b\)|index \d",
@@ -107,7 +103,7 @@ def paper_of(text: str) -> Paper:
     second = max((w for kind, w in weight.items() if kind != best), default=0)
     if weight[best] == 0 or weight[best] == second:
         return "unknown"
-    return next(kind for kind in get_args(Paper) if kind == best)
+    return best
 
 
 def no_label(text: str) -> Paper | None:
@@ -127,15 +123,14 @@ def no_label(text: str) -> Paper | None:
     if _TITLE["label"].search(low):
         return None
     head = _head(low)
-    others = (one for one in get_args(Paper) if one in _TITLE)
-    return next((one for one in others if _TITLE[one].search(head)), None)
+    return next((kind for kind, form in _TITLE.items() if form.search(head)), None)
 
 
 def _head(low: str) -> str:
     return "\n".join([line for line in low.splitlines() if line.strip()][:HEAD_LINES])
 
 
-def _weight(kind: str, low: str, head: str) -> int:
+def _weight(kind: Paper, low: str, head: str) -> int:
     """How much speaks for a kind: its own title counts most, each other word once."""
     titles = {one.group() for one in _TITLE[kind].finditer(low)}
     signs = {one.group() for one in _SIGN[kind].finditer(low)}

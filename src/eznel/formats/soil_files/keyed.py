@@ -21,7 +21,6 @@ _KEYS = (
     ("note", r"notes?|remarks?|comments?|bemerkung|nota|observaci[oó]n\w*"),
 )  # fmt: skip
 _KEY = re.compile("|".join(rf"(?P<{name}>{pattern})" for name, pattern in _KEYS))
-_START = re.compile(r"(?:^|(?<=\s{2})|(?<=[\t|;,(]))\s*")
 _PAIR = re.compile(
     r"(?:^|(?<=\s\s)|(?<=[\t|;,]))[ \t]*(?P<key>[^\W\d][^:=\n\t|;,]{1,30}?) ?[:=] ?"
     r"(?P<value>(?:(?!\s{2}|\t|\||;).){1,80})"

@@ -247,6 +247,12 @@ function wayOf(terms: Record<string, string>, meaning: string, method: string): 
   return terms[`meaning.${meaning}`] ? method : extractName(terms, method)
 }
 
+/** Whether a nutrient's number has neither an extract nor the laboratory's own class. */
+function lacksExtract(one: Sample['pieces'][number], report: Report | null): boolean {
+  const value = report?.values?.find((it) => it.analyte === one.meaning)
+  return value !== undefined && report?.extractant === 'Unknown' && !value.extractant && !one.rating
+}
+
 const MARK = { sure: '✓', asked: '?', left: '–' } as const
 
 /** Each piece beside the words that it came from. */
@@ -271,6 +277,9 @@ function Pieces({ sample }: { sample: Sample }) {
             </span>
           )}
           {one.meaning && one.method && <span>· {wayOf(terms, one.meaning, one.method)} </span>}
+          {lacksExtract(one, sample.report) && (
+            <span>· {t('no extract is named, so it gets no class')} </span>
+          )}
           {one.meaning && one.rating && <span>{terms[`class.${one.rating}`]} </span>}
           <q className="soft">{one.words}</q>
           {one.question && <span className="soft"> {terms[`ask.${one.question}`]}</span>}
