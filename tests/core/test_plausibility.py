@@ -94,6 +94,23 @@ def test_a_planting_that_cannot_ripen_is_said_so() -> None:
     assert planting.last_pick == date(2026, 10, 1)
 
 
+@pytest.mark.parametrize(
+    ("day", "asked"),
+    [
+        ("2126-05-10", {"far_ahead"}),  # a hundred years of a slip
+        ("2027-05-10", set()),  # next year
+        ("1990-04-01", {"long_ago"}),  # 36 years
+        ("2008-04-01", set()),  # an old asparagus bed
+    ],
+)
+def test_a_year_that_is_a_slip_is_asked_about(day: str, asked: set[str]) -> None:
+    made = gardens.garden(
+        places=[gardens.bed()], plantings=[gardens.planting("asparagus", planted_on=day)]
+    )
+    found = {f.key for f in gardens.single(gardens.plan_of(made)).findings}
+    assert found & {"far_ahead", "long_ago"} == asked
+
+
 @pytest.mark.parametrize("key", catalogue.load().materials)
 def test_every_material_has_cautions(key: str) -> None:
     material = catalogue.load().materials[key]

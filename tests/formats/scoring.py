@@ -3,9 +3,10 @@
 A field is right, asked about, missed, or wrong, which is the worst: a wrong value that nobody asks
 about. A paper is as good as the worst of its fields. Printed by
 
-    PYTHONPATH=src:tests python -m formats.scoring [kept | fresh] [each]
+    PYTHONPATH=src:tests python -m formats.scoring [one of BATCHES] [each]
 """
 
+import re
 import sys
 import tomllib
 from collections import Counter
@@ -27,6 +28,8 @@ from eznel.formats.soil_files.text import read_text
 
 PAPERS = Path(__file__).parents[1] / "data" / "readers"
 TODAY = date(2026, 5, 1)
+BATCHES = ("kept", "fresh", "later", "last", "fourth", "fifth", "sixth", "seventh")
+"""Besides the first two thirds: what was kept away from them, and what was written afterwards."""
 VERDICTS = ("right", "asked", "missed", "wrong")
 
 ABOUT = {
@@ -62,28 +65,49 @@ def papers(name: str) -> list[dict[str, Any]]:
     return next(iter(tomllib.loads((PAPERS / f"{name}.toml").read_text()).values()))
 
 
-def _verdict(want: Any, got: Any, *, asked: bool, unsure: bool) -> str:
+def _verdict(want: Any, got: Any, *, asked: bool, unsure: bool, left: str = "") -> str:
     same = got == want or (
         isinstance(want, float | int)
         and isinstance(got, float | int)
         and abs(got - want) <= 0.002 * abs(want) + 1e-9
     )
     if got is None:
+        asked = asked or _stands_in(want, left)
         return "right" if unsure or want is None else "asked" if asked else "missed"
     if same and not unsure:
         return "right"
     return "asked" if asked else "right" if same else "wrong"
 
 
+def _stands_in(want: Any, left: str) -> bool:
+    """Whether a wanted figure is in a piece that is shown as not understood, and asked about."""
+    first = re.match(r"[\d.]+", str(want))
+    numbers = {one.replace(",", ".").rstrip(".") for one in re.findall(r"\d[\d.,]*", left)}
+    return first is not None and f"{float(first[0]):g}" in {
+        f"{float(one):g}" for one in numbers if re.fullmatch(r"\d+(?:\.\d+)?", one)
+    }
+
+
 def _judged(
-    want: dict[str, Any], got: dict[str, Any], asked: set[str], unsure: set[str]
+    want: dict[str, Any], got: dict[str, Any], asked: set[str], unsure: set[str], left: str
 ) -> dict[str, str]:
     def about(field: str, said: set[str]) -> bool:
         return any(field.startswith(one) for one in said)
 
+    # An oxide taken for its element is another amount: no miss, but wrong.
     return {
-        field: _verdict(
-            want.get(field), got.get(field), asked=about(field, asked), unsure=about(field, unsure)
+        field: "wrong"
+        if field.endswith(".oxide")
+        and field in want
+        and field not in got
+        and field.removesuffix(".oxide") in got
+        and not about(field, unsure | asked)
+        else _verdict(
+            want.get(field),
+            got.get(field),
+            asked=about(field, asked),
+            unsure=about(field, unsure),
+            left=left,
         )
         for field in {**want, **got}
     }
@@ -151,7 +175,8 @@ def score_label(paper: dict[str, Any], names: dict[str, tuple[str, ...]]) -> Sco
         return Scored(paper["id"], paper["region"], {"document": verdict})
     want = _label_wants(paper)
     asked = {about for one in label.questions for about in ABOUT.get(one, ())}
-    fields = _judged(want, _label_got(label, want), asked, set(paper.get("unsure", [])))
+    left = " ".join(one.words for one in label.pieces if one.question == "figure_left")
+    fields = _judged(want, _label_got(label, want), asked, set(paper.get("unsure", [])), left)
     return Scored(paper["id"], paper["region"], fields)
 
 
@@ -267,9 +292,11 @@ def score_report(paper: dict[str, Any]) -> Scored:
     for n, one in enumerate(wanted):
         want = _report_wants(one)
         sample = found.samples[n] if n < len(found.samples) else None
-        asked = set(_asked((*(sample.items if sample else ()), *found.left)))
+        all_ = (*(sample.items if sample else ()), *found.left)
+        asked = set(_asked(tuple(one for one in all_ if one.question != "figure_left")))
+        left = " ".join(one.words for one in all_ if one.question == "figure_left")
         got = _report_got(sample, want) if sample else {}
-        for field, verdict in _judged(want, got, asked, unsure).items():
+        for field, verdict in _judged(want, got, asked, unsure, left).items():
             # What is not there at all is one field, not four.
             whole = field.rsplit(".", 1)[0]
             if field.count(".") == 2 and whole in want and whole not in got:
@@ -312,7 +339,7 @@ def _bad(one: Scored) -> dict[str, str]:
 def main() -> None:
     """Print the scores, and with "each" what is not right in which paper."""
     for name in ("labels", "reports"):
-        which = next((one for one in ("kept", "fresh") if one in sys.argv), "")
+        which = next((one for one in BATCHES if one in sys.argv), "")
         all_ = scored(f"{name}_{which}".rstrip("_"))
         print("\n".join(_table(name, all_)))
         if "each" in sys.argv:

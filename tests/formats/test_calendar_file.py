@@ -73,7 +73,7 @@ def test_what_was_given_is_ticked_and_the_same_plan_is_the_same_file() -> None:
 def test_it_is_said_in_the_readers_language() -> None:
     garden = gardens.garden(**PARTS)
     german = events(gardens.plan_of(garden), garden, "de")
-    assert any("gestrichene" in str(e.get("description", "")) for e in german.values())
+    assert any("gestrichen" in str(e.get("description", "")) for e in german.values())
 
 
 def test_jobs_besides_feeding_are_events_with_what_they_take() -> None:

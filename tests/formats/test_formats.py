@@ -71,7 +71,8 @@ def test_there_is_a_file_of_every_version() -> None:
 @pytest.mark.parametrize(
     ("value", "text"),
     [(0, "0"), (0.00004567, "0.000046"), (0.1234, "0.123"), (12.3456, "12.3"),
-     (108.0, "108"), (1234.5, "1,234"), (-2.5, "-2.5")],
+     (108.0, "108"), (1234.5, "1,235"), (3.065, "3.07"), (999.6, "1,000"),
+     (1e-9, "0"), (-2.5, "-2.5")],
 )  # fmt: skip
 def test_numbers_are_short(value: float, text: str) -> None:
     assert number(value) == text

@@ -124,6 +124,6 @@ def test_a_label_asks_what_can_be_read_in_two_ways() -> None:
 
 def test_weather_takes_what_only_one_reading_can_be() -> None:
     """12,345 is no warmth by thousands; 1,200 of rain is 1.2 mm for the same reason."""
-    read = read_weather("date;min;max;rain\n2026-05-01;12,345;21,870;1,200\n")
+    read = read_weather("date;min °C;max °C;rain\n2026-05-01;12,345;21,870;1,200\n")
     (day,) = read.days
     assert (day.low_c, day.high_c, day.rain_mm) == (12.345, 21.87, 1.2)

@@ -1,8 +1,8 @@
-"""Which paper a text is, and that what nobody sees is gone."""
+"""Which paper a text is."""
 
 import pytest
 
-from eznel.formats.papers import cleaned, no_label, paper_of, titled
+from eznel.formats.papers import no_label, paper_of, titled
 
 
 @pytest.mark.parametrize(
@@ -29,7 +29,3 @@ def test_a_label_may_hold_words_of_every_kind() -> None:
 def test_a_heading_begins_another_paper() -> None:
     assert titled("Water results:") == "water"
     assert titled("Calcium 88 mg/L") is None
-
-
-def test_what_nobody_sees_is_gone() -> None:
-    assert cleaned("pH\u202e 6.4\x00\ud800\r\nP\u200b 4") == "pH 6.4?\nP 4"

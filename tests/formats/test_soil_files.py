@@ -11,11 +11,11 @@ import gardens
 from eznel.core.document import SoilReport
 from eznel.core.errors import Refusal
 from eznel.formats import garden_file
+from eznel.formats.files import decoded
 from eznel.formats.soil_files.sheet import write_table
 from eznel.formats.soil_files.statements import named
 from eznel.formats.soil_files.table import Column, read_table
 from eznel.formats.soil_files.text import read_text
-from eznel.formats.tables import decoded
 
 TODAY = date(2026, 5, 1)
 DATA = Path(__file__).parent.parent / "data"
@@ -280,3 +280,19 @@ def test_any_text_is_read_or_refused(text: str) -> None:
         except Refusal:
             continue
         assert all(s.report is not None or s.wrong is not None for s in found.samples)
+
+
+@pytest.mark.parametrize(
+    "said",
+    [
+        "Date: 2026-05-02   Sampled: 2026-04-20",
+        "Sampled: 2026-04-20\nDate: 2026-05-02",
+        "Report date: 2 May 2026, sample taken 20 April 2026",
+        "Datum: 02.05.2026\nProbenahme: 20.04.2026",
+        "Date received 04/22/2026  Date sampled 04/20/2026",
+    ],
+)
+def test_the_day_of_the_sample_counts_not_that_of_the_report(said: str) -> None:
+    (sample,) = read_text(f"Soil test\n{said}\npH 6.4\n", TODAY).samples
+    assert sample.report is not None
+    assert (sample.report.sampled_on, sample.dated) == (date(2026, 4, 20), True)

@@ -33,7 +33,7 @@ def test_converted(value: float, unit: str, system: System, shown: tuple[float, 
 
 
 def test_marks_and_words_of_a_language() -> None:
-    assert amount(Quantity("", 1234.5, "g"), words("en")) == "1,234 g"
-    assert amount(Quantity("", 1234.5, "g"), words("de")) == "1.234 g"
+    assert amount(Quantity("", 1234.5, "g"), words("en")) == "1,235 g"
+    assert amount(Quantity("", 1234.5, "g"), words("de")) == "1.235 g"
     assert amount(Quantity("", 0.75, "m²"), words("es")) == "0,75 m²"
     assert amount(Quantity("", 14, "plants"), words("de")) == "14 Pflanzen"

@@ -8,7 +8,13 @@ from hypothesis import strategies as st
 
 from eznel.core.document import WeatherDay
 from eznel.core.errors import Impossible
+from eznel.formats.weather_columns import Usual, WeatherColumn
 from eznel.formats.weather_file import day_id, read_weather, write_weather
+
+USUAL = Usual(
+    low_c=(-2, -2, 1, 4, 8, 11, 13, 13, 9, 6, 2, -1),
+    high_c=(3, 5, 9, 14, 19, 22, 24, 24, 19, 14, 7, 4),
+)
 
 
 def day(on: date, low: float, high: float, rain: float | None) -> WeatherDay:
@@ -18,9 +24,12 @@ def day(on: date, low: float, high: float, rain: float | None) -> WeatherDay:
 @pytest.mark.parametrize(
     "text",
     [
-        "date,min,max,rain\n2026-05-01,4.5,15,3.2\n2026-05-02,6,18,\n",
+        "date,min °C,max °C,rain\n2026-05-01,4.5,15,3.2\n2026-05-02,6,18,\n",
+        # a row of units; units in the cells
+        "date,min,max,rain\n,C,C,mm\n2026-05-01,4.5,15,3.2\n2026-05-02,6,18,\n",
+        "date,min,max,rain\n2026-05-01,4.5 °C,15 °C,3.2 mm\n2026-05-02,6 °C,18 °C,\n",
         "Datum;Tmin °C;Tmax °C;Niederschlag mm\n01.05.2026;4,5;15,0;3,2\n02.05.2026;6;18;\n",
-        "fecha\tmínima\tmáxima\tlluvia\n2026-05-01\t4,5\t15\t3,2\n2026-05-02\t6\t18\t\n",
+        "fecha\tmínima °C\tmáxima °C\tlluvia\n2026-05-01\t4,5\t15\t3,2\n2026-05-02\t6\t18\t\n",
         # 40.1 °F is 4.5 °C, 59 is 15, 42.8 is 6, 64.4 is 18; 0.126 in is 3.2 mm
         "Station 7\nDate,Low (°F),High (°F),Precip (in)\n5/1/2026,40.1,59,0.126\n"
         "5/2/2026,42.8,64.4,\n5/13/2026,x,y,z\n",
@@ -36,22 +45,113 @@ def test_styles(text: str) -> None:
 
 
 def test_rows_that_are_no_days_are_named() -> None:
-    read = read_weather("date,min,max\n2026-05-01,4,15\n2026-05-02,16,15\nlater,1,2\n,,\n")
+    read = read_weather("date,min_c,max_c\n2026-05-01,4,15\n2026-05-02,16,15\nlater,1,2\n,,\n")
     assert [d.on for d in read.days] == [date(2026, 5, 1)]
     assert [one.row for one in read.left] == [3, 4]  # minimum above maximum; no date
 
 
-def test_dates_that_can_be_read_in_two_ways_are_refused() -> None:
-    with pytest.raises(Impossible) as refused:
-        read_weather("date,min,max\n05/06/2026,4,15\n")
-    assert refused.value.key == "weather_dates"
-    read = read_weather("date,min,max\n05/06/2026,4,15\n13/06/2026,4,15\n")
+def test_a_day_that_is_there_twice_counts_once_and_the_other_row_is_named() -> None:
+    read = read_weather("date,min_c,max_c\n2026-05-01,4,15\n2026-05-01,5,15\n2026-05-01,5,15\n")
+    assert [(d.low_c, d.high_c) for d in read.days] == [(5, 15)]
+    assert [one.row for one in read.left] == [2]
+
+
+def test_the_order_of_day_and_month_is_asked_where_nothing_tells() -> None:
+    text = "date,min_c,max_c\n05/06/2026,4,15\n"
+    read = read_weather(text)
+    assert (read.days, read.questions) == ((), ("weather_order",))
+    for month_first, on in ((True, date(2026, 5, 6)), (False, date(2026, 6, 5))):
+        (answered,) = read_weather(text, month_first=month_first).days
+        assert answered.on == on
+    read = read_weather("date,min_c,max_c\n05/06/2026,4,15\n13/06/2026,4,15\n")
     assert [d.on for d in read.days] == [date(2026, 6, 5), date(2026, 6, 13)]
 
 
-def test_without_headings_it_is_refused() -> None:
-    with pytest.raises(Impossible):
-        read_weather("2026-05-01,4,15\n")
+@pytest.mark.parametrize(
+    ("rows", "scale"),
+    [
+        # July is usually 13 to 24, so 18.5 in the middle; one day may be 25 K off.
+        ("2026-07-01,12,24", "°C"),  # 18; as °F it would be -11 to -4, 26 K off
+        ("2026-07-01,55,77", "°F"),  # no garden has 77 °C
+        # January is usually -2 to 3, so 0.5. 25 to 38 °F is -4 to 3; as °C 31 K off.
+        ("2026-01-05,25,38", "°F"),
+        # April: 4 to 14, so 9. As °C 9.5; as °F -15 to -10, 21.6 K off: possible on one day,
+        ("2026-04-10,5,14", None),
+        # but not on four, which may be 12 + 13 / 2 = 18.5 K off.
+        ("2026-04-10,5,14\n2026-04-11,5,14\n2026-04-12,5,14\n2026-04-13,5,14", "°C"),
+        # In frost the scales come together: -5 to 5 is 0 °C or -17.8.
+        ("2026-01-05,-5,5", None),
+    ],
+)
+def test_degrees_without_a_scale_are_what_is_possible_there_or_asked(
+    rows: str, scale: str | None
+) -> None:
+    read = read_weather(f"date,min,max\n{rows}\n", USUAL)
+    assert [(c.unit, c.by_usual) for c in read.columns[1:]] == [(scale, scale is not None)] * 2
+    assert read.questions == (() if scale else ("weather_scale",))
+    assert bool(read.days) is (scale is not None)
+
+
+def test_without_a_climate_only_what_no_garden_has_is_left_out() -> None:
+    assert read_weather("date,min,max\n2026-07-01,12,24\n").questions == ("weather_scale",)
+    (hot,) = read_weather("date,min,max\n2026-07-01,59,77\n").days
+    assert (hot.low_c, hot.high_c) == (15, 25)
+
+
+@pytest.mark.parametrize(
+    ("heads", "rain", "mm"),
+    [
+        ("min °F,max °F,rain", "0.5", None),  # half an inch, or half a millimetre
+        ("min °F,max °F,rain", "16", 16),  # no day has 16 inches
+        ("min °F,max °F,rain", "0", 0),
+        ("min °C,max °C,rain", "0.5", 0.5),
+        ("min °F,max °F,rain in", "0.5", 12.7),
+    ],
+)
+def test_rain_without_a_unit(heads: str, rain: str, mm: float | None) -> None:
+    read = read_weather(f"date,{heads}\n2026-07-01,55,59,{rain}\n")
+    if mm is None:
+        assert read.questions == ("weather_rain",)
+    else:
+        assert read.days[0].rain_mm == mm
+
+
+def test_columns_that_nobody_knows_are_listed_and_can_be_told() -> None:
+    text = "when,cold,hot,sun\n2026-05-01,4,15,7\n2026-05-02,5,16,8\n"
+    read = read_weather(text)
+    assert read.questions == ("weather_columns",)
+    assert [one.heading for one in read.columns] == ["", "", "", ""]
+    told = [
+        WeatherColumn("", "on"),
+        WeatherColumn("", "low", "°C"),
+        WeatherColumn("", "high", "°C"),
+        WeatherColumn(""),
+    ]
+    answered = read_weather(text, told=told)
+    assert [(d.low_c, d.high_c) for d in answered.days] == [(4, 15), (5, 16)]
+    assert [one.words for one in answered.left] == ["when cold hot sun"]
+    with pytest.raises(Impossible) as refused:
+        read_weather(text, told=told[:3])
+    assert refused.value.key == "columns_differ"
+
+
+def test_a_column_can_be_told_otherwise() -> None:
+    text = "date,min,max\n2026-05-01,40,59\n"
+    (day_,) = read_weather(text, USUAL).days  # 40 to 59 °C is 40 K above a usual May
+    assert (day_.low_c, day_.high_c) == (pytest.approx(4.44), 15)
+    told = [
+        WeatherColumn("date", "on"),
+        WeatherColumn("min", "low", "°C"),
+        WeatherColumn("max", "high", "°C"),
+    ]
+    (day_,) = read_weather(text, USUAL, told).days
+    assert (day_.low_c, day_.high_c) == (40, 59)
+
+
+def test_what_has_too_few_columns_is_no_table() -> None:
+    with pytest.raises(Impossible) as refused:
+        read_weather("2026-05-01,4\n")
+    assert refused.value.key == "weather_headings"
 
 
 temperature = st.floats(-30, 45).map(lambda x: round(x, 1))

@@ -1,6 +1,7 @@
 """Speed of the readers on texts that are made to be slow, and how it grows with length."""
 
 from collections.abc import Callable
+from time import process_time
 
 from eznel.bench.garden import TODAY
 from eznel.bench.rows import Row, median_ms
@@ -16,7 +17,7 @@ SAMPLES = 3
 PIECES = (
     "P|", "P   ", "sample   ", "date|", "5 (---", "5-5-5 ", "pH 6.4, ", "1,", "a\n", "P 5 ppm\n",
     "N 5 % ", "1 to ", "1 part ", "0.25 mm ", "1 200 ", "K2O/", "Ca 1 340 ppm; ",
-    "5 g per ", "per\n",
+    "5 g per ", "per\n", "pH  P ppm  K ppm\n", "pH  P  K\n6  4  5\n", "(1 % n, ",
 )  # fmt: skip
 """What a hostile text repeats: pieces that begin what many patterns look for."""
 
@@ -67,4 +68,4 @@ def _ms(read: Callable[[str], object], head: str, piece: str, characters: int) -
         except Refusal:
             return
 
-    return median_ms(refused_or_read, SAMPLES)
+    return median_ms(refused_or_read, SAMPLES, process_time)

@@ -20,6 +20,9 @@ class Refusal(Exception):
         super().__init__(f"{field}: {key} {quantities}")
         self.field, self.key, self.quantities = field, key, quantities
 
+    def __reduce__(self) -> tuple[object, ...]:
+        return _again, (type(self), self.field, self.key, self.quantities)
+
 
 class Impossible(Refusal):
     """The value cannot be: no garden has it."""
@@ -27,3 +30,8 @@ class Impossible(Refusal):
 
 class Unknown(Refusal):
     """The name is in no table that we have."""
+
+
+def _again(kind: type[Refusal], field: str, key: str, said: dict[str, float | str]) -> Refusal:
+    """A refusal as it was before it went to another process."""
+    return kind(field, key, **said)

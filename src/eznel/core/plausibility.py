@@ -236,6 +236,37 @@ def of_planting(planting: Planting, crop: Crop) -> list[Finding]:
     ]
 
 
+AHEAD_YEARS, BACK_YEARS = 2.0, 30.0
+"""Nobody plans further ahead, and hardly anything in a garden is older. [years]"""
+_YEAR_DAYS = 365.25
+
+
+def of_days(planting: Planting, today: date) -> list[Finding]:
+    """Return what is odd about a planting's days.
+
+    Parameters
+    ----------
+    planting : Planting
+        The planting.
+    today : date
+        The garden's date.
+
+    Returns
+    -------
+    list of Finding
+        A day so far off that its year is more likely a slip.
+    """
+    found = []
+    for field in ("sown_on", "planted_on"):
+        day: date | None = getattr(planting, field)
+        ahead = (day - today).days / _YEAR_DAYS if day else 0.0
+        key = "far_ahead" if ahead > AHEAD_YEARS else "long_ago" if ahead < -BACK_YEARS else ""
+        if key:
+            years = Quantity("years", abs(round(ahead)), "years", Origin.TYPED)
+            found.append(_ask(planting.id, field, key, years))
+    return found
+
+
 def of_mix(
     place: Place, products: Mapping[UUID, Product], materials: Mapping[str, Material]
 ) -> list[Finding]:

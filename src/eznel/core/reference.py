@@ -48,6 +48,8 @@ class Crop(Row):
 
     key: Key
     name: str
+    also_called: tuple[str, ...] = ()
+    """Other names of it, in every English and in other languages, to be found by."""
     latin: str
     family: str
     habit: Literal["fruiting", "leafy", "bulb", "root", "tuber", "stem", "legume", "perennial"]

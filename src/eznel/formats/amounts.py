@@ -4,14 +4,20 @@ from collections.abc import Mapping
 from uuid import UUID
 
 from eznel.core.shed.shelf import MixPlan
-from eznel.formats.text import number
+from eznel.core.working import Quantity
+from eznel.formats.text import amount
+from eznel.formats.units import System, handy
 from eznel.words import Words
 
 _KITCHEN = ("spoon", "cup", "mug", "scoop")
 
 
 def amount_sentence(
-    mix: MixPlan, products: Mapping[UUID, str], scoops: Mapping[UUID, str], words: Words
+    mix: MixPlan,
+    products: Mapping[UUID, str],
+    scoops: Mapping[UUID, str],
+    words: Words,
+    system: System = "metric",
 ) -> str:
     """Return a mix in words: how many portions, of how much water, what in each, what to a plant.
 
@@ -25,6 +31,8 @@ def amount_sentence(
         What the grower calls them.
     words : Words
         The reader's sentences.
+    system : str
+        The reader's system of units.
 
     Returns
     -------
@@ -32,22 +40,32 @@ def amount_sentence(
         Like "in each of 4 cans of 9 L: 6 level teaspoons Feed (24 g); 2 L to each plant".
     """
     terms = words.terms
+    level: dict[UUID, list[str]] = {}
+    grams: dict[UUID, float] = {}
+    for line in mix.lines:
+        scoop = scoop_name(scoops[line.scoop], line.count, words)
+        said = terms["amount.level"].format(count=line.count, scoop=scoop)
+        level.setdefault(line.product, []).append(said)
+        grams[line.product] = grams.get(line.product, 0.0) + line.grams
     inside = " + ".join(
-        terms["amount.scoops"].format(
-            count=line.count,
-            scoop=scoop_name(scoops[line.scoop], line.count, words),
-            product=products[line.product],
-            grams=number(line.grams, words),
+        terms["amount.of"].format(
+            scoops=f" {terms['amount.and']} ".join(said),  # a plus stands between products
+            product=products[product],
+            amount=_amount(grams[product], "g", words, system),
         )
-        for line in mix.lines
+        for product, said in level.items()
     )
     some = "one" if mix.portions == 1 else "many"
-    water = f"{number(mix.water_l, words)} L"
-    each = f"{number(mix.per_plant_l, words)} L"
+    water = _amount(mix.water_l, "L", words, system)
+    each = _amount(mix.per_plant_l, "L", words, system)
     kind = mix.portion if mix.portion != "can" or mix.water_l else "dry"
     where = terms[f"amount.{kind}.{some}"].format(n=mix.portions, water=water)
     to_each = terms["amount.to_each"].format(each=each) if mix.water_l and mix.per_plant_l else ""
     return f"{where}: {inside}{to_each}"
+
+
+def _amount(value: float, unit: str, words: Words, system: System) -> str:
+    return amount(Quantity("", *handy(value, unit, system)), words)
 
 
 def scoop_name(name: str, count: float, words: Words) -> str:
@@ -67,5 +85,5 @@ def scoop_name(name: str, count: float, words: Words) -> str:
     str
         Like "teaspoons".
     """
-    several = count != 1 and words.locale == "en" and name.endswith(_KITCHEN)
+    several = count != 1 and words.locale.startswith("en") and name.endswith(_KITCHEN)
     return f"{name}s" if several else name

@@ -13,8 +13,8 @@ from icalendar import Calendar, Event
 from eznel.core.document import Garden
 from eznel.core.plan.place_result import PlaceJob, PlacePlan
 from eznel.core.plan.result import JobView, PlantingPlan, SeasonPlan, TaskView
-from eznel.formats.plan_text import Names
-from eznel.formats.text import number, sentence
+from eznel.formats.reader import Reader
+from eznel.formats.units import System
 from eznel.words import Words
 
 OWN = "@eznel.garden"
@@ -22,7 +22,9 @@ REFRESH = timedelta(hours=6)
 SHOWN = ("planned", "given", "done")
 
 
-def write_calendar(plan: SeasonPlan, garden: Garden, words: Words, revision: int) -> bytes:
+def write_calendar(
+    plan: SeasonPlan, garden: Garden, words: Words, revision: int, system: System = "metric"
+) -> bytes:
     """Return a plan's jobs as a calendar.
 
     Parameters
@@ -35,6 +37,8 @@ def write_calendar(plan: SeasonPlan, garden: Garden, words: Words, revision: int
         The locale's sentences.
     revision : int
         The garden's: the sequence of every event, so that a file read later wins. [count]
+    system : str
+        The reader's system of units.
 
     Returns
     -------
@@ -48,9 +52,9 @@ def write_calendar(plan: SeasonPlan, garden: Garden, words: Words, revision: int
     calendar.add("x-wr-calname", garden.name)
     calendar.add("refresh-interval", REFRESH)
     calendar.add("x-published-ttl", REFRESH)
-    names = Names(garden)
+    read = Reader(garden, words, system)
     stamp = datetime.combine(plan.as_of, time(0), tzinfo=UTC)
-    for event in _events(plan, names, words):
+    for event in _events(plan, read):
         event.add("dtstamp", stamp)
         event.add("sequence", revision)
         event.add("transp", "TRANSPARENT")
@@ -59,49 +63,49 @@ def write_calendar(plan: SeasonPlan, garden: Garden, words: Words, revision: int
     return written
 
 
-def _events(plan: SeasonPlan, names: Names, words: Words) -> Iterator[Event]:
+def _events(plan: SeasonPlan, read: Reader) -> Iterator[Event]:
     for planting in plan.plantings:
         for job in planting.jobs:
             if job.status in SHOWN and (job.mixes or job.status == "given"):
-                yield _of_job(job, planting, names, words)
+                yield _of_job(job, planting, read)
         for task in planting.tasks:
-            yield _of_task(task, planting, names, words)
+            yield _of_task(task, planting, read)
         if planting.harvest_from is not None:
-            title = words.terms["calendar.harvest"].format(planting=names.planting(planting))
+            title = read.terms["calendar.harvest"].format(planting=read.planting(planting))
             yield _event(uuid5(planting.id, "harvest"), planting.harvest_from, title, "")
     for place in plan.places:
         for work in place.jobs:
             if work.status in SHOWN:
-                yield _of_place(work, place, names, words)
+                yield _of_place(work, place, read)
 
 
-def _of_job(job: JobView, planting: PlantingPlan, names: Names, words: Words) -> Event:
-    terms = words.terms
-    title = f"{names.planting(planting)}: {terms[f'kind.{job.kind}']}"
-    lines = [names.places[planting.place]]
+def _of_job(job: JobView, planting: PlantingPlan, read: Reader) -> Event:
+    terms = read.terms
+    title = f"{read.planting(planting)}: {terms[f'kind.{job.kind}']}"
+    lines = [read.place(planting.place)]
     for mix in job.mixes[:1]:
-        lines.append(names.mix(mix, words))
-    lines += [sentence(one, words) for one in job.findings]
-    lines += [words.cautions[key] for key in job.cautions]
-    lines.append(words.cautions["general"])
+        lines.append(read.mix(mix))
+    lines += [read.finding(one) for one in job.findings]
+    lines += [read.words.cautions[key] for key in job.cautions]
+    lines.append(read.words.cautions["general"])
     return _event(job.key, job.due_on, _ticked(title, job.status), "\n".join(lines))
 
 
-def _of_task(task: TaskView, planting: PlantingPlan, names: Names, words: Words) -> Event:
-    title = f"{names.planting(planting)}: {words.of_row(task.name)}"
-    lines = [names.places[planting.place]]
-    lines += [f"{number(one.amount)} {words.of_row(one.name)}" for one in task.takes]
+def _of_task(task: TaskView, planting: PlantingPlan, read: Reader) -> Event:
+    title = f"{read.planting(planting)}: {read.words.of_row(task.name)}"
+    lines = [read.place(planting.place)]
+    lines += [read.take(one.amount, one.name) for one in task.takes]
     key = uuid5(planting.id, f"{task.task} {task.ordinal}")
     status = "planned" if task.done is None else "done"
     return _event(key, task.due_on, _ticked(title, status), "\n".join(lines))
 
 
-def _of_place(work: PlaceJob, place: PlacePlan, names: Names, words: Words) -> Event:
-    title = f"{names.places[place.id]}: {words.terms[f'kind.{work.kind}']}"
+def _of_place(work: PlaceJob, place: PlacePlan, read: Reader) -> Event:
+    title = f"{read.place(place.id)}: {read.terms[f'kind.{work.kind}']}"
     lines = [work.name] if work.name else []
     if work.grams:
-        lines.append(f"{number(work.grams)} g")
-    lines += [words.cautions[key] for key in work.cautions]
+        lines.append(read.amount(work.grams, "g"))
+    lines += [read.words.cautions[key] for key in work.cautions]
     return _event(work.key, work.due_on, _ticked(title, work.status), "\n".join(lines))
 
 

@@ -16,7 +16,7 @@ Mark = Literal[".", ","]
 _OTHER: dict[Mark, Mark] = {".": ",", ",": "."}
 _SPACES = re.compile(r"(?<=\d)[ '’\u00a0\u2009\u202f](?=\d{3}(?!\d))")
 _DIGITS = re.compile(r"([+-]?)(\d*(?:[.,]\d+)*[.,]?)(e[+-]?\d{1,3})?", re.IGNORECASE)
-_WRITTEN = re.compile(r"(?<![\w.,:/-])\d+(?:[.,]\d+)+(?![\w.,:/-]|[.,]\d)")
+_WRITTEN = re.compile(r"(?<![\w.,:/-])\d+(?:[.,]\d+)+(?![\d_.,:/-]|[.,]\d)")
 BLOT = "▒"
 """Stands for a digit or mark of a number that can be read in two ways."""
 _MOST = 1e12
@@ -86,6 +86,15 @@ def _grouped(digits: str, mark: Mark) -> list[str]:
     if not re.fullmatch(rf"[1-9]\d{{0,2}}(?:{re.escape(_OTHER[mark])}\d{{3}})+", whole):
         return []
     return [f"{whole.replace(_OTHER[mark], '')}.{part or '0'}"]
+
+
+FIGURE = re.compile(
+    r"\d[\d.,/]{0,9} ?(?:%|(?:[mk]?g|m?l|lit(?:re|er)s?|oz|ounces?|lbs?|pounds?|tsp|tbsp|cups?"
+    r"|gal(?:lon)?s?|m2|m²|sq|ppm|cm|mm|ds|ms|m?eq|me|cmol|parts?|teile?|times|x|mal|fois|veces"
+    r"|days?|weeks?|months?|tage|wochen|monate|jours|semaines|mois|d[ií]as|semanas|meses)(?![^\W\d]))",
+    re.IGNORECASE,
+)
+"""A number with a unit: where nobody understood it, it is asked about."""
 
 
 def decimal_mark(text: str) -> Mark | None:

@@ -5,7 +5,6 @@ paper that is not what was asked for is refused by its name, so that nobody keep
 """
 
 import re
-import unicodedata
 from typing import Literal
 
 Paper = Literal[
@@ -23,7 +22,7 @@ _TITLES: dict[Paper, str] = {
     "water": r"water (?:quality|analysis|report|results?|test)|irrigation water"
              r"|(?:trink)?wasser(?:analyse|qualit[aä]t)|trinkwasseranalyse|an[aá]lisis de agua"
              r"|analyse (?:de l['’])?eau|wateranalyse",
-    "leaf": r"(?:plant tissue|leaf|petiole|tissue|foliar) (?:analysis|test|report)"
+    "leaf": r"(?:plant(?: tissue)?|leaf|petiole|tissue|foliar) (?:analysis|test|report)"
             r"|an[aá]lisis foliar|analyse foliaire|blattanalyse|bladanalyse",
     "compost": r"(?:compost|manure|slurry|digestate) (?:analysis|sample|report|test)"
                r"|kompostanalyse|an[aá]lisis de compost|analyse de compost",
@@ -32,7 +31,7 @@ _TITLES: dict[Paper, str] = {
     "label": r"guaranteed analysis|net w(?:eigh)?t|net contents|npk|fertili[sz]er \d|engrais npk",
     "weather": r"(?:min|max)\w* temp\w*|temp\w* (?:min|max)\w*|rain(?:fall)? ?\(?mm|precipitation",
     "packet": r"(?:sow|plant) \d[\d.,]* ?(?:cm|mm|in)\b|about \d+ seeds|germination \d",
-    "list": r"shopping list|order \d|receipt|invoice|einkaufsliste|lista de la compra",
+    "list": r"\A\W*(?:shopping list|order \d|receipt|invoice|einkaufsliste|lista de la compra)",
 }  # fmt: skip
 """What a kind of paper calls itself."""
 
@@ -41,7 +40,7 @@ _SIGNS: dict[Paper, str] = {
             r"|lime requirement|extractable|exchangeable|available (?:phosphorus|potassium)|morgan"
             r"|\bsoil\b|\bboden\b|\bsuelo\b|\bcal\b\)|index \d",
     "water": r"alkalinity|hardness|h[aä]rte|borehole|°d?h\b|\bsar\b|zone \d|dureza|duret[eé]",
-    "leaf": r"mature leaf|youngest|petiole|sufficiency range|foliar",
+    "leaf": r"matured? leaf|youngest|petiole|sufficiency range|foliar",
     "compost": r"c ?[:/] ?n ratio|maturity|windrow|as received|kg/t\b|dry matter|carbon.?nitrogen",
     "substrate": r"potting mix|growing medi|substrate",
     "label": r"derived from|available phosphate|soluble potash|inhalt|net wt|neutralisationswert"
@@ -53,34 +52,10 @@ _SIGNS: dict[Paper, str] = {
 }  # fmt: skip
 _TITLE = {kind: re.compile(form, re.MULTILINE) for kind, form in _TITLES.items()}
 _SIGN = {kind: re.compile(form, re.MULTILINE) for kind, form in _SIGNS.items()}
-_HEADING = re.compile(r"^[^\d]{0,60}$|^[^\d:]{3,40}:")
+_HEADING = re.compile(r"^[^\d]{0,60}$|^[^\d:]{3,40}:|^(?:soil|water|leaf|plant) \w+(?= \D)")
 
 _HEADED: tuple[Paper, ...] = ("soil", "water", "leaf", "compost", "substrate")
 """Papers that may stand below each other on one page."""
-
-_INVISIBLE = dict.fromkeys(
-    [*range(0x00, 0x09), 0x0B, 0x0C, *range(0x0E, 0x20), *range(0x7F, 0xA0), 0xAD,
-     *range(0x200B, 0x2010), *range(0x202A, 0x202F), *range(0x2060, 0x2070), 0xFEFF]
-)  # fmt: skip
-"""Signs that are not seen, or turn the direction of what is."""
-
-
-def cleaned(text: str) -> str:
-    """Return a text without what nobody sees: control signs, marks of direction, lone surrogates.
-
-    Parameters
-    ----------
-    text : str
-        As it came.
-
-    Returns
-    -------
-    str
-        With one kind of line end.
-    """
-    text = text.encode("utf-8", errors="replace").decode("utf-8")
-    text = text.replace("\r\n", "\n").replace("\r", "\n").replace("\u2028", "\n")
-    return unicodedata.normalize("NFC", text.translate(_INVISIBLE))
 
 
 def paper_of(text: str) -> Paper:
@@ -133,6 +108,8 @@ def _head(low: str) -> str:
 def _weight(kind: Paper, low: str, head: str) -> int:
     """How much speaks for a kind: its own title counts most, each other word once."""
     titles = {one.group() for one in _TITLE[kind].finditer(low)}
+    if kind == "weather" and not titles:
+        return 0  # a day in every row is in many tables
     signs = {one.group() for one in _SIGN[kind].finditer(low)}
     first = _TITLE[kind].search(head) is not None
     return 2 * len(titles) + len(signs) + IN_HEAD * first

@@ -8,34 +8,17 @@ from eznel.core.document import Garden
 from eznel.core.nutrients import NUTRIENTS
 from eznel.core.plan.place_result import PlacePlan
 from eznel.core.plan.result import JobView, PlantingPlan, SeasonPlan
-from eznel.core.shed.shelf import MixPlan
-from eznel.formats.amounts import amount_sentence
 from eznel.formats.cells import guarded
-from eznel.formats.text import number, sentence
+from eznel.formats.reader import Reader
+from eznel.formats.text import number
+from eznel.formats.units import System
 from eznel.words import Words
 
 COLUMNS = ("due_on", "planting", "place", "job", "status", "portions", "portion", "water_l",
            "scoops", "grams", *(f"{x}_g" for x in NUTRIENTS))  # fmt: skip
 
 
-class Names:
-    """What the grower calls things."""
-
-    def __init__(self, garden: Garden) -> None:
-        self.places = {place.id: place.name for place in garden.places}
-        self.products = {product.id: product.name for product in garden.products}
-        self.scoops = {scoop.id: scoop.name for scoop in garden.scoops}
-
-    def planting(self, planting: PlantingPlan) -> str:
-        """Return crop and variety."""
-        return f"{planting.crop_name} {planting.variety}".strip()
-
-    def mix(self, mix: MixPlan, words: Words) -> str:
-        """Return what to weigh, into how many portions, in one sentence."""
-        return amount_sentence(mix, self.products, self.scoops, words)
-
-
-def as_text(plan: SeasonPlan, garden: Garden, words: Words) -> str:
+def as_text(plan: SeasonPlan, garden: Garden, words: Words, system: System = "metric") -> str:
     """Return a plan for reading: places, then each planting with its jobs.
 
     Parameters
@@ -46,79 +29,98 @@ def as_text(plan: SeasonPlan, garden: Garden, words: Words) -> str:
         For the names.
     words : Words
         The locale's sentences.
+    system : str
+        The reader's system of units.
 
     Returns
     -------
     str
         Lines of at most a hundred and some characters.
     """
-    names = Names(garden)
-    lines = [f"{garden.name}, as of {plan.as_of.isoformat()}", ""]
+    read = Reader(garden, words, system)
+    as_of = read.day(plan.as_of, year=True)
+    lines = [read.terms["text.as_of"].format(garden=garden.name, day=as_of), ""]
     for place in plan.places:
-        lines += _place(place, names, words)
+        lines += _place(place, read)
     for planting in plan.plantings:
-        lines += ["", *_planting(planting, names, words)]
+        lines += ["", *_planting(planting, read)]
     for finding in plan.findings:
-        lines += ["", f"? {sentence(finding, words)}"]
+        lines += ["", f"? {read.finding(finding)}"]
     lines += ["", words.cautions["general"]]
     return "\n".join(lines) + "\n"
 
 
-def _place(place: PlacePlan, names: Names, words: Words) -> Iterator[str]:
-    size = f"{number(place.area_m2)} m²"
+def _place(place: PlacePlan, read: Reader) -> Iterator[str]:
+    terms = read.terms
+    size = read.amount(place.area_m2, "m²")
     if place.tubs:
-        size = f"{place.tubs} × {number(place.filled_l)} L of mix"
-    yield f"{names.places[place.id]}: {size}"
+        litres = read.amount(place.filled_l, "L")
+        size = terms["text.mix"].format(n=place.tubs, litres=litres)
+    yield f"{read.place(place.id)}: {size}"
     for gauge in place.gauges:
-        printed = "" if gauge.printed is None else f" {number(gauge.printed)} {gauge.printed_unit}"
-        line = f"  {gauge.analyte}{printed} by {gauge.extractant}:"
-        line += f" {words.terms['class.' + gauge.soil_class]}"
+        printed = ""
+        if gauge.printed is not None:
+            printed = f" {number(gauge.printed, read.words)} {gauge.printed_unit}"
+        line = terms["text.gauge"].format(
+            value=f"{gauge.analyte}{printed}",
+            extract=terms.get(f"extract.{gauge.extractant}", gauge.extractant),
+            soil_class=terms["class." + gauge.soil_class],
+        )
         if gauge.g_m2 is not None:
-            whole = number(gauge.g_m2 * place.area_m2)
-            line += f"; the bed holds {number(gauge.g_m2)} g/m², {whole} g"
-        yield line
+            line += terms["text.holds"].format(
+                rate=read.amount(gauge.g_m2, "g/m²"), whole=read.grams(gauge.g_m2 * place.area_m2)
+            )
+        yield f"  {line}"
     for finding in place.told:
-        yield f"  ! {sentence(finding, words)}"
+        yield f"  ! {read.finding(finding)}"
     for job in place.jobs:
-        amount = f" {number(job.grams)} g" if job.grams else ""
-        kind, status = words.terms[f"kind.{job.kind}"], words.terms[f"status.{job.status}"]
-        yield f"  {job.due_on}  {kind}{amount} {job.name}, {status}"
+        amount = f" {read.amount(job.grams, 'g')}" if job.grams else ""
+        kind, status = terms[f"kind.{job.kind}"], terms[f"status.{job.status}"]
+        yield f"  {read.day(job.due_on, year=True)}  {kind}{amount} {job.name}, {status}"
     for ingredient in place.mix:
-        yield f"  {ingredient.name}: {number(ingredient.litres)} L"
+        yield f"  {ingredient.name}: {read.amount(ingredient.litres, 'L')}"
 
 
-def _planting(planting: PlantingPlan, names: Names, words: Words) -> Iterator[str]:
-    term = words.terms
-    yield (
-        f"{names.planting(planting)} in {names.places[planting.place]}: {planting.plants} plants,"
-        f" {term['method.' + planting.method]}"
+def _planting(planting: PlantingPlan, read: Reader) -> Iterator[str]:
+    terms = read.terms
+    some = "one" if planting.plants == 1 else "many"
+    yield terms[f"text.planting.{some}"].format(
+        planting=read.planting(planting),
+        place=read.place(planting.place),
+        n=planting.plants,
+        method=terms["method." + planting.method],
     )
-    needs = [f"{n.nutrient} {number(n.total_g)} g" for n in planting.needs]
-    yield f"  season: {', '.join(needs)}"
-    yield f"  water only until {planting.hold_until}; no feed from {planting.stop_on}"
+    needs = ", ".join(f"{n.nutrient} {read.grams(n.total_g)}" for n in planting.needs)
+    yield "  " + terms["text.season"].format(needs=needs)
+    yield "  " + terms["text.fed"].format(
+        begin=read.day(planting.hold_until, year=True), end=read.day(planting.stop_on, year=True)
+    )
     for finding in planting.findings:
-        yield f"  ! {sentence(finding, words)}"
+        yield f"  ! {read.finding(finding)}"
     for job in planting.jobs:
-        yield from _job(job, names, words)
+        yield from _job(job, read)
     for buy in planting.to_buy:
-        yield (
-            f"  short of {number(buy.short_g)} g {buy.nutrient}:"
-            f" {number(buy.grams)} g of {buy.material_name} would fill it"
+        yield "  " + terms["text.short"].format(
+            short=read.grams(buy.short_g),
+            nutrient=buy.nutrient,
+            amount=read.amount(buy.grams, "g"),
+            material=read.words.of_row(buy.material_name),
         )
 
 
-def _job(job: JobView, names: Names, words: Words) -> Iterator[str]:
-    term = words.terms
-    yield f"  {job.due_on}  {term['kind.' + job.kind]}, {term['status.' + job.status]}"
+def _job(job: JobView, read: Reader) -> Iterator[str]:
+    terms = read.terms
+    day = read.day(job.due_on, year=True)
+    yield f"  {day}  {terms['kind.' + job.kind]}, {terms['status.' + job.status]}"
     for mix in job.mixes[:1]:
-        yield f"      {names.mix(mix, words)}"
+        yield f"      {read.mix(mix)}"
     for finding in job.findings:
-        yield f"      ! {sentence(finding, words)}"
+        yield f"      ! {read.finding(finding)}"
     for caution in job.cautions:
-        yield f"      ⚠ {words.cautions[caution]}"
+        yield f"      ⚠ {read.words.cautions[caution]}"
 
 
-def as_csv(plan: SeasonPlan, garden: Garden, words: Words) -> str:
+def as_csv(plan: SeasonPlan, garden: Garden, words: Words, system: System = "metric") -> str:
     """Return a plan as rows, a job a row; amounts are for all portions together.
 
     Parameters
@@ -129,13 +131,15 @@ def as_csv(plan: SeasonPlan, garden: Garden, words: Words) -> str:
         For the names.
     words : Words
         The locale's sentences.
+    system : str
+        The reader's system of units, for what is said in words; columns stay in their own.
 
     Returns
     -------
     str
         Comma separated, with a header.
     """
-    names = Names(garden)
+    read = Reader(garden, words, system)
     out = io.StringIO()
     rows = csv.writer(out, lineterminator="\n")
     rows.writerow(COLUMNS)
@@ -145,14 +149,14 @@ def as_csv(plan: SeasonPlan, garden: Garden, words: Words) -> str:
         rows.writerow(
             [
                 job.due_on.isoformat(),
-                guarded(names.planting(planting)),
-                guarded(names.places[planting.place]),
+                guarded(read.planting(planting)),
+                guarded(read.place(planting.place)),
                 job.kind,
                 job.status,
                 mix.portions if mix else "",
                 mix.portion if mix else "",
                 round(mix.water_l, 2) if mix else "",
-                guarded(names.mix(mix, words)) if mix else "",
+                guarded(read.mix(mix)) if mix else "",
                 round(sum(line.grams for line in mix.lines) * mix.portions, 2) if mix else "",
                 *(round(job.brings_g[x], 3) for x in NUTRIENTS),
             ]

@@ -1,4 +1,6 @@
-"""Products as a table and as JSON, in and out without losing anything.
+"""Products as a table and as JSON, in and out without losing anything but photos.
+
+A photo goes with its garden. What a label said is in JSON alone.
 
 A table has a row for each product and a column for each thing that a label may say. A measure
 stands in one cell with its unit, like "25 kg" or "15 mL in 10 L"; a declared nutrient has a column
@@ -20,8 +22,9 @@ from eznel.core.document import Product
 from eznel.core.document.product import Nutrient
 from eznel.core.errors import Impossible
 from eznel.formats.cells import guarded
+from eznel.formats.files import decoded
 from eznel.formats.numbers import Mark, read_number
-from eznel.formats.tables import decoded, table_of
+from eznel.formats.tables import table_of
 
 READ = UUID("0d0c5b7e-3c0a-4f0e-9e63-2f8a2d0b9b51")
 """Namespace of the ids of products in a table that names none."""
@@ -71,7 +74,7 @@ def write_json(products: Iterable[Product]) -> str:
     str
         With the name and version of the format.
     """
-    plain = [product.model_dump(mode="json") for product in products]
+    plain = [product.model_dump(mode="json", exclude={"photo"}) for product in products]
     whole = {"format": FORMAT, "version": 1, "products": plain}
     return json.dumps(whole, indent=2, ensure_ascii=False) + "\n"
 

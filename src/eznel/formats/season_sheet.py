@@ -26,10 +26,11 @@ from reportlab.platypus import (
 
 from eznel.core.document import Garden
 from eznel.core.nutrients import Nutrient
-from eznel.core.plan.place_result import PlacePlan
+from eznel.core.plan.place_result import PlaceJob, PlacePlan
 from eznel.core.plan.result import JobView, PlantingPlan, SeasonPlan
-from eznel.formats.plan_text import Names
-from eznel.formats.text import number, sentence
+from eznel.formats.reader import Reader
+from eznel.formats.text import number
+from eznel.formats.units import System
 from eznel.words import Words
 
 Paper = Literal["a4", "letter"]
@@ -53,7 +54,9 @@ _BOLD = ParagraphStyle("bold", parent=_TEXT, fontName="Helvetica-Bold")
 _SMALL = ParagraphStyle("small", parent=_TEXT, fontSize=7.8, leading=10, textColor=_SOFT)
 
 
-def write_season(plan: SeasonPlan, garden: Garden, said: Words, paper: Paper) -> bytes:
+def write_season(
+    plan: SeasonPlan, garden: Garden, said: Words, paper: Paper, system: System = "metric"
+) -> bytes:
     """Return a season as a document to print.
 
     Parameters
@@ -66,6 +69,8 @@ def write_season(plan: SeasonPlan, garden: Garden, said: Words, paper: Paper) ->
         The reader's sentences.
     paper : str
         "a4" or "letter".
+    system : str
+        The reader's system of units.
 
     Returns
     -------
@@ -83,16 +88,16 @@ def write_season(plan: SeasonPlan, garden: Garden, said: Words, paper: Paper) ->
         title=f"{garden.name}, {plan.as_of.isoformat()}",
         author="Eznel",
     )
-    names = Names(garden)
+    read = Reader(garden, said, system)
     story = [
         _paragraph(garden.name, _TITLE),
-        _paragraph(f"{said.terms['sheet.as_of']} {plan.as_of.isoformat()}", _SMALL),
-        *_weighing(plan, names, said, page.width),
-        *_besides(plan, names, said, page.width),
-        *(part for one in plan.places for part in _place(one, names, said)),
-        *(part for one in plan.plantings for part in _planting(one, plan, names, said, page.width)),
+        _paragraph(f"{read.terms['sheet.as_of']} {read.day(plan.as_of, year=True)}", _SMALL),
+        *_weighing(plan, read, page.width),
+        *_besides(plan, read, page.width),
+        *(part for one in plan.places for part in _place(one, read)),
+        *(part for one in plan.plantings for part in _planting(one, plan, read, page.width)),
         Spacer(1, 4 * mm),
-        *(_paragraph(sentence(one, said), _SMALL) for one in plan.findings),
+        *(_paragraph(read.finding(one), _SMALL) for one in plan.findings),
         _paragraph(said.cautions["general"], _SMALL),
     ]
     page.build(story, onFirstPage=_foot, onLaterPages=_foot)
@@ -131,36 +136,66 @@ def _letter(one: str) -> str:
     return "?"
 
 
-def _weighing(plan: SeasonPlan, names: Names, said: Words, width: float) -> Iterator[Any]:
+def _weighing(plan: SeasonPlan, read: Reader, width: float) -> Iterator[Any]:
     """A box to tick for each job of the weeks ahead, in the order of days and of the walk."""
     walk = {place.id: place.walk for place in plan.places}
     until = plan.as_of + timedelta(weeks=WEEKS)
-    ahead = sorted(
+    ahead: list[tuple[date, int, list[Any]]] = [
         (
-            (job, one)
-            for one in plan.plantings
-            for job in one.jobs
-            if job.status == "planned" and job.mixes and job.due_on <= until
-        ),
-        key=lambda pair: (pair[0].due_on, walk[pair[1].place]),
-    )
-    yield _paragraph(said.terms["sheet.weigh"], _HEAD)
-    if not ahead:
-        yield _paragraph(said.terms["sheet.nothing"], _TEXT)
-        return
-    rows: list[list[Any]] = [
-        [
-            "",
-            _day(job.due_on),
-            [_paragraph(names.planting(one), _BOLD), _paragraph(names.places[one.place], _SMALL)],
-            _paragraph(names.mix(job.mixes[0], said), _TEXT),
-        ]
-        for job, one in ahead
+            job.due_on,
+            walk[one.place],
+            _line(
+                read, job.due_on, read.planting(one), read.place(one.place), read.mix(job.mixes[0])
+            ),
+        )
+        for one in plan.plantings
+        for job in one.jobs
+        if job.status == "planned" and job.mixes and job.due_on <= until
     ]
+    ahead += [
+        (
+            job.due_on,
+            walk[place.id],
+            _line(
+                read,
+                job.due_on,
+                read.terms[f"kind.{job.kind}"],
+                read.place(place.id),
+                _work(job, read),
+            ),
+        )
+        for place in plan.places
+        for job in place.jobs
+        if job.status == "planned" and job.due_on <= until
+    ]
+    yield _paragraph(read.terms["sheet.weigh"], _HEAD)
+    if not ahead:
+        yield _paragraph(read.terms["sheet.nothing"], _TEXT)
+        return
+    rows = [row for _, _, row in sorted(ahead, key=lambda one: one[:2])]
     yield _table(rows, [6 * mm, 20 * mm, 45 * mm, width - 71 * mm], box=True)
 
 
-def _besides(plan: SeasonPlan, names: Names, said: Words, width: float) -> Iterator[Any]:
+def _line(read: Reader, on: date, what: str, where: str, how: str) -> list[Any]:
+    """A row to tick."""
+    return [
+        "",
+        _paragraph(read.day(on), _TEXT),
+        [_paragraph(what, _BOLD), _paragraph(where, _SMALL)],
+        _paragraph(how, _TEXT),
+    ]
+
+
+def _work(job: PlaceJob, read: Reader) -> str:
+    """What a place gets as a whole, how much of it, and what to take care of."""
+    amounts = [
+        read.amount(value, unit) for value, unit in ((job.grams, "g"), (job.litres, "L")) if value
+    ]
+    what = " ".join(part for part in (", ".join(amounts), job.name) if part)
+    return ". ".join([what, *(read.words.cautions[key].rstrip(".") for key in job.cautions)])
+
+
+def _besides(plan: SeasonPlan, read: Reader, width: float) -> Iterator[Any]:
     """Jobs besides feeding of the same weeks, with what to take along."""
     until = plan.as_of + timedelta(weeks=WEEKS)
     ahead = sorted(
@@ -174,17 +209,17 @@ def _besides(plan: SeasonPlan, names: Names, said: Words, width: float) -> Itera
     )
     if not ahead:
         return
-    yield _paragraph(said.terms["sheet.besides"], _HEAD)
+    yield _paragraph(read.terms["sheet.besides"], _HEAD)
     rows: list[list[Any]] = [
         [
             "",
-            _day(task.due_on),
-            _paragraph(said.of_row(task.name), _BOLD),
+            _paragraph(read.day(task.due_on), _TEXT),
+            _paragraph(read.words.of_row(task.name), _BOLD),
             _paragraph(
                 ", ".join(
                     (
-                        names.planting(one),
-                        *(f"{number(t.amount)} {said.of_row(t.name)}" for t in task.takes),
+                        read.planting(one),
+                        *(read.take(thing.amount, thing.name) for thing in task.takes),
                     )
                 ),
                 _TEXT,
@@ -195,42 +230,40 @@ def _besides(plan: SeasonPlan, names: Names, said: Words, width: float) -> Itera
     yield _table(rows, [6 * mm, 20 * mm, 45 * mm, width - 71 * mm], box=True)
 
 
-def _place(place: PlacePlan, names: Names, said: Words) -> Iterator[Any]:
+def _place(place: PlacePlan, read: Reader) -> Iterator[Any]:
     """What there is to say about a place: nothing where all is well."""
     if place.told:
-        yield _paragraph(names.places[place.id], _HEAD)
+        yield _paragraph(read.place(place.id), _HEAD)
     for finding in place.told:
-        yield _paragraph(sentence(finding, said), _TEXT)
+        yield _paragraph(read.finding(finding), _TEXT)
 
 
-def _planting(
-    one: PlantingPlan, plan: SeasonPlan, names: Names, said: Words, width: float
-) -> Iterator[Any]:
+def _planting(one: PlantingPlan, plan: SeasonPlan, read: Reader, width: float) -> Iterator[Any]:
     if one.last_pick < plan.as_of:
         return
     stages = " · ".join(
-        f"{said.terms[f'stage.{stage.key}']} {_date(stage.start)}" for stage in one.stages
+        f"{read.terms[f'stage.{stage.key}']} {read.day(stage.start)}" for stage in one.stages
     )
     head = [
-        _paragraph(f"{names.planting(one)}, {names.places[one.place]}", _HEAD),
+        _paragraph(f"{read.planting(one)}, {read.place(one.place)}", _HEAD),
         _paragraph(stages, _SMALL),
-        *(_paragraph(sentence(finding, said), _TEXT) for finding in one.findings),
+        *(_paragraph(read.finding(finding), _TEXT) for finding in one.findings),
         Spacer(1, 1.5 * mm),
     ]
-    told = {sentence(finding, said) for finding in one.findings}
+    told = {read.finding(finding) for finding in one.findings}
     rows: list[list[Any]] = [
         [
-            _day(job.due_on),
-            _paragraph(said.terms[f"kind.{job.kind}"], _TEXT),
-            _to_do(job, names, said, told),
-            *(_paragraph(_grams(job, x), _TEXT) for x in SHOWN),
+            _paragraph(read.day(job.due_on), _TEXT),
+            _paragraph(read.terms[f"kind.{job.kind}"], _TEXT),
+            _to_do(job, read, told),
+            *(_paragraph(_grams(job, x, read), _TEXT) for x in SHOWN),
         ]
         for job in one.jobs
         if job.status in OPEN and not (job.kind == "seedling" and job.status == "unconfirmed")
     ]
     titles = [_paragraph(x, _BOLD) for x in ("", "", "", *(f"{x}, g" for x in SHOWN))]
     if not rows:
-        yield KeepTogether([*head, _paragraph(said.terms["sheet.nothing"], _TEXT)])
+        yield KeepTogether([*head, _paragraph(read.terms["sheet.nothing"], _TEXT)])
         return
     narrow = 14 * mm
     table = _table([titles, *rows], [20 * mm, 30 * mm, width - 50 * mm - 4 * narrow, *[narrow] * 4])
@@ -239,28 +272,20 @@ def _planting(
         yield table
 
 
-def _to_do(job: JobView, names: Names, said: Words, told: set[str]) -> list[Paragraph]:
+def _to_do(job: JobView, read: Reader, told: set[str]) -> list[Paragraph]:
     """What to weigh, or why there is nothing, and what to know about it: each thing once."""
-    what = names.mix(job.mixes[0], said) if job.mixes else said.terms[f"status.{job.status}"]
-    found = [sentence(finding, said) for finding in job.findings]
+    what = read.mix(job.mixes[0]) if job.mixes else read.terms[f"status.{job.status}"]
+    found = [read.finding(finding) for finding in job.findings]
     news = [one for one in found if one not in told]
     told.update(news)
     if not job.mixes and len(news) < len(found):
-        what = f"{what} ({said.terms['sheet.see_above']})"
+        what = f"{what} ({read.terms['sheet.see_above']})"
     return [_paragraph(what, _TEXT), *(_paragraph(one, _SMALL) for one in news)]
 
 
-def _grams(job: JobView, nutrient: Nutrient) -> str:
+def _grams(job: JobView, nutrient: Nutrient, read: Reader) -> str:
     grams = job.brings_g[nutrient]
-    return number(grams) if grams >= 0.05 else ""
-
-
-def _day(on: date) -> Paragraph:
-    return _paragraph(_date(on), _TEXT)
-
-
-def _date(on: date) -> str:
-    return on.isoformat()
+    return number(grams, read.words) if grams >= 0.05 else ""
 
 
 def _table(rows: list[list[Any]], widths: list[float], *, box: bool = False) -> Table:

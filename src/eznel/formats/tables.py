@@ -1,4 +1,4 @@
-"""Tables as files bring them: their encoding, what stands between cells, and their limits."""
+"""Tables as files bring them: what stands between cells, and their limits."""
 
 import csv
 import io
@@ -10,7 +10,6 @@ from eznel.core.errors import Impossible
 from eznel.formats.cells import unguarded
 from eznel.formats.numbers import Mark, decimal_mark
 
-MOST_BYTES = 2_000_000
 MOST_ROWS = 5_000
 MOST_COLUMNS = 200
 HEAD_ROWS = 30
@@ -40,38 +39,6 @@ class Table:
 
     rows: tuple[Row, ...]
     mark: Mark | None
-
-
-def decoded(data: bytes) -> str:
-    """Return the text of a file.
-
-    Parameters
-    ----------
-    data : bytes
-        As it came.
-
-    Returns
-    -------
-    str
-        From UTF-8, UTF-16 with its mark, or the usual Western code page.
-
-    Raises
-    ------
-    Impossible
-        When it is too large, or no text.
-    """
-    if len(data) > MOST_BYTES:
-        raise Impossible("file", "file_too_large", megabytes=MOST_BYTES / 1e6)
-    if data[:2] in (b"\xff\xfe", b"\xfe\xff"):
-        text = data.decode("utf-16", errors="replace")
-    else:
-        try:
-            text = data.decode("utf-8-sig")
-        except UnicodeDecodeError:
-            text = data.decode("cp1252", errors="replace")
-    if "\x00" in text or text.count("\ufffd") > len(text) / 50:
-        raise Impossible("file", "file_not_text")
-    return text
 
 
 def table_of(text: str, most_rows: int = MOST_ROWS) -> Table:

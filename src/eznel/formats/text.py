@@ -2,6 +2,7 @@
 
 import re
 from dataclasses import dataclass
+from decimal import ROUND_HALF_UP, Decimal
 
 from eznel.core.working import Finding, Origin, Quantity, Step, Worked
 from eznel.formats.units import System, converted
@@ -80,13 +81,20 @@ def number(value: float, words: Words | None = None) -> str:
     """
     if value == 0:
         return "0"
-    text = f"{value:,.0f}" if abs(value) >= 1000 else f"{value:.3g}"
-    if "e" in text:
-        text = f"{value:.6f}".rstrip("0").rstrip(".")
+    text = f"{_rounded(value, 0 if abs(value) >= 1000 else 3):,f}"
+    if "." in text:
+        text = text.rstrip("0").rstrip(".")
     if words is None:
         return text
     marks = {",": words.thousands, ".": words.decimal}
     return "".join(marks.get(sign, sign) for sign in text)
+
+
+def _rounded(value: float, digits: int) -> Decimal:
+    """The number as it is written, rounded half up, as browsers do: to so many digits, or whole."""
+    plain = Decimal(repr(float(value)))
+    places = 0 if digits == 0 else max(plain.adjusted() + 1 - digits, -6)
+    return plain.quantize(Decimal(1).scaleb(min(places, 0)), ROUND_HALF_UP)
 
 
 def amount(quantity: Quantity, words: Words, system: System = "metric") -> str:

@@ -32,6 +32,38 @@ _LEAST = {"ft": 3.0, "gal": 0.5, "imp. gal": 0.5, "lb": 1.0}
 """Below this the smaller unit of the two is used."""
 
 
+HANDY: dict[str, tuple[tuple[float, float, float, str], ...]] = {
+    "L": ((0.0, 0.1, 1000.0, "mL"),),
+    "g": ((1000.0, float("inf"), 0.001, "kg"),),
+}
+"""Metric units that are handier from one size to another: from, to, times, unit."""
+
+
+def handy(value: float, unit: str, system: System) -> tuple[float, str]:
+    """Return an amount in the unit that a reader measures it with.
+
+    Parameters
+    ----------
+    value : float
+        In the core's unit. [unit]
+    unit : str
+        The core's unit, like "L".
+    system : str
+        "metric", "us" or "imperial".
+
+    Returns
+    -------
+    tuple of float and str
+        Little water in millilitres, much of a product in kilograms. [unit]
+    """
+    if system != "metric":
+        return converted(value, unit, system)
+    for least, most, by, name in HANDY.get(unit, ()):
+        if least <= value < most and value > 0:
+            return value * by, name
+    return value, unit
+
+
 def converted(value: float, unit: str, system: System) -> tuple[float, str]:
     """Return a value in a reader's units.
 

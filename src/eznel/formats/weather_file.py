@@ -1,14 +1,14 @@
 """Weather as a table, a row a day: minimum, maximum, rain; read in several styles.
 
-Columns are known by their headings in English, German or Spanish; °F and inches by the heading too.
-A date with slashes is read by the day that cannot be a month; where none decides, it is refused.
+What its columns are is told by `weather_columns`, or by whoever reads the preview. What can be read
+in two ways is a question, and until it is answered there are no days: nothing is guessed.
 """
 
 import csv
 import io
 import re
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 from itertools import product
 from uuid import UUID, uuid5
@@ -17,31 +17,30 @@ from pydantic import ValidationError
 
 from eznel.core.document import WeatherDay
 from eznel.core.errors import Impossible
-from eznel.formats.dates import month_first, read_day
+from eznel.formats.dates import month_first as told_by
+from eznel.formats.dates import read_day
+from eznel.formats.files import decoded
 from eznel.formats.numbers import Mark, read_number
-from eznel.formats.tables import HEAD_ROWS, Row, table_of
+from eznel.formats.tables import HEAD_ROWS, Row, Table, table_of
+from eznel.formats.weather_columns import (
+    NEEDED,
+    RAIN_MM,
+    Meaning,
+    Unit,
+    Usual,
+    WeatherColumn,
+    celsius,
+    columns_of,
+    rain_unit,
+    scale_of,
+    with_unit,
+)
 
 WEATHER_DAYS = UUID("c3b1a0a6-35a5-4f0f-9b1f-5d2b6a6f7a11")
 """Namespace of the ids of days: one day, one id."""
 MOST_DAYS = 4000
 HEADINGS = ("date", "low_c", "high_c", "rain_mm", "source")
 SIMULATED = "simulated"
-_MEANINGS = {
-    "on": r"date|datum|fecha|day|tag|d[ií]a",
-    "low": r"min|low|tn\b|tiefst|m[ií]nim",
-    "high": r"max|high|tx\b|h[öo]chst|m[áa]xim",
-    "source": r"source|quelle|fuente|origen",
-    "rain": r"rain|prec|prcp|niederschlag|regen|lluvia|rr\b",
-}
-_FAHRENHEIT = re.compile(r"°\s*f|\bf\b|fahrenheit|_f\b", re.IGNORECASE)
-_OTHER = re.compile(
-    r"gust|wind|b[öo]e|r[aá]faga|dew|taupunkt|roc[ií]o|hours?|stunden|horas|prob|chance|wahrsch"
-    r"|humid|feucht|humedad|press|druck|\buv\b|feels|gef[üu]hlt|sens|soil|boden|suelo|water",
-    re.IGNORECASE,
-)
-"""Columns of other things that have a most, a least or a rain in their names, too."""
-_CENTIMETRES = re.compile(r"\bcm\b|_cm\b", re.IGNORECASE)
-_INCHES = re.compile(r"\bin\b|inch|zoll|pulgada|_in\b", re.IGNORECASE)
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,10 +53,14 @@ class LeftRow:
 
 @dataclass(frozen=True, slots=True)
 class ReadWeather:
-    """The days of a table, and the rows that are none."""
+    """What a table's columns are, its days, the rows that are none, and what is to be asked."""
 
+    columns: tuple[WeatherColumn, ...]
     days: tuple[WeatherDay, ...]
+    """None while anything is asked."""
     left: tuple[LeftRow, ...]
+    questions: tuple[str, ...]
+    """Keys: weather_columns, weather_order, weather_scale, weather_rain."""
 
 
 def day_id(on: date) -> UUID:
@@ -76,13 +79,24 @@ def day_id(on: date) -> UUID:
     return uuid5(WEATHER_DAYS, on.isoformat())
 
 
-def read_weather(text: str) -> ReadWeather:
+def read_weather(
+    brought: bytes | str,
+    usual: Usual | None = None,
+    told: Sequence[WeatherColumn] | None = None,
+    month_first: bool | None = None,
+) -> ReadWeather:
     """Return the days of a table.
 
     Parameters
     ----------
-    text : str
-        Separated by commas, semicolons or tabs, with a row of headings.
+    brought : bytes or str
+        A file as it came, or pasted text: separated by commas, semicolons or tabs.
+    usual : Usual or None
+        What is usual where the garden is. [°C]
+    told : sequence of WeatherColumn or None
+        What the columns are, where somebody said.
+    month_first : bool or None
+        Whether its dates name the month first, where somebody said.
 
     Returns
     -------
@@ -92,24 +106,34 @@ def read_weather(text: str) -> ReadWeather:
     Raises
     ------
     Impossible
-        When it has no headings for date, minimum and maximum, is too long, or its dates can be
-        read in two ways.
+        When it is no table, is too long, or has other columns than were told; and as `decoded`.
     """
+    text = brought if isinstance(brought, str) else decoded(brought)
     table = table_of(text, MOST_DAYS + HEAD_ROWS)
-    start, columns = _headings(table.rows)
-    body = table.rows[start + 1 :]
+    columns, body = _headed(table)
     if len(body) > MOST_DAYS:
         raise Impossible("file", "weather_too_long", most=MOST_DAYS)
-    reader = _Reader(table.rows[start], columns, table.mark, _month_first(body, columns["on"]))
-    days: dict[date, WeatherDay] = {}
-    left: list[LeftRow] = []
-    for row in body:
-        day = reader.day(row)
-        if day is None:
-            left.append(LeftRow(row.number, " ".join(row.cells)[:120]))
-        else:
-            days[day.on] = day
-    return ReadWeather(tuple(days[on] for on in sorted(days)), tuple(left))
+    if told is not None and len(told) != len(columns):
+        raise Impossible("columns", "columns_differ", has=len(columns), told=len(told))
+    columns = tuple(told) if told is not None else columns
+    where = {one.meaning: n for n, one in reversed([*enumerate(columns)]) if one.meaning}
+    if not set(NEEDED) <= where.keys():
+        return ReadWeather(columns, (), (), ("weather_columns",))
+    dates = [row.cell(where["on"]) for row in body]
+    month_first = told_by(dates) if month_first is None else month_first
+    if month_first is None and any(read_day(one).two_ways for one in dates):
+        return ReadWeather(columns, (), (), ("weather_order",))
+    rows = [_Cells.of(row, where, table.mark, month_first) for row in body]
+    columns = _measured(columns, where, rows, usual)
+    units = {meaning: columns[n].unit for meaning, n in where.items()}
+    asked = []
+    if units["low"] is None or units["high"] is None:
+        asked.append("weather_scale")
+    if "rain" in units and units["rain"] is None:
+        asked.append("weather_rain")
+    if asked:
+        return ReadWeather(columns, (), (), tuple(asked))
+    return _days(columns, rows, units)
 
 
 def write_weather(days: Iterable[WeatherDay]) -> str:
@@ -134,81 +158,132 @@ def write_weather(days: Iterable[WeatherDay]) -> str:
     return out.getvalue()
 
 
-def _headings(rows: Sequence[Row]) -> tuple[int, dict[str, int]]:
-    """The first row that names date, minimum and maximum, and where."""
-    for number, row in enumerate(rows[:HEAD_ROWS]):
-        found: dict[str, int] = {}
-        for column, cell in enumerate(row.cells):
-            if _OTHER.search(cell):
-                continue
-            for meaning, words in _MEANINGS.items():
-                if meaning not in found and re.search(words, cell, re.IGNORECASE):
-                    found[meaning] = column
-                    break
-        if {"on", "low", "high"} <= found.keys():
-            return number, found
-    raise Impossible("file", "weather_headings")
+def _headed(table: Table) -> tuple[tuple[WeatherColumn, ...], tuple[Row, ...]]:
+    """What the row of headings says, and the rows below it."""
+    rows = table.rows
+    width = max((len(row.cells) for row in rows), default=0)
+    if width < len(NEEDED):
+        raise Impossible("file", "weather_headings")
+    guessed = [columns_of(row, width) for row in rows[:HEAD_ROWS]]
+    known = [sum(one.meaning in NEEDED for one in columns) for columns in guessed]
+    if max(known) == 0:
+        return columns_of(Row(0, ()), width), rows  # somebody has to say what they are
+    at = known.index(max(known))
+    columns, body = guessed[at], rows[at + 1 :]
+    if body and not _is_day(body[0], columns):  # a row of units, or the first one broken
+        columns = tuple(with_unit(one, body[0].cell(n)) for n, one in enumerate(columns))
+        body = body[1:] if _is_units(body[0]) else body
+    for row in body[:1]:
+        columns = tuple(with_unit(one, row.cell(n)) for n, one in enumerate(columns))
+    return columns, body
 
 
-def _month_first(rows: Sequence[Row], column: int) -> bool | None:
-    """Whether dates name the month first; refused where one needs it and none tells."""
-    texts = [row.cell(column) for row in rows]
-    told = month_first(texts)
-    if told is None and any(read_day(text).two_ways for text in texts):
-        raise Impossible("file", "weather_dates")
-    return told
+_UNIT_ALONE = re.compile(r"[(\[]?(?:°? ?[cf]|mm|cm|in|inch(?:es)?)[)\]]?", re.IGNORECASE)
 
 
-class _Reader:
-    """What the headings say of every row: which column is what, in which units."""
+def _is_units(row: Row) -> bool:
+    return any(_UNIT_ALONE.fullmatch(cell) for cell in row.cells)
 
-    def __init__(
-        self, heading: Row, columns: dict[str, int], mark: Mark | None, month_first: bool | None
-    ) -> None:
-        self.columns, self.mark, self.month_first = columns, mark, month_first
-        heads = {meaning: heading.cell(column) for meaning, column in columns.items()}
-        self.fahrenheit = {m: bool(_FAHRENHEIT.search(heads[m])) for m in ("low", "high")}
-        rain = heads.get("rain", "")
-        self.rain_mm = 25.4 if _INCHES.search(rain) else 10.0 if _CENTIMETRES.search(rain) else 1.0
-        """What one of its unit is."""
 
-    def day(self, row: Row) -> WeatherDay | None:
-        """The day of a row; None where it is none, or can be read in two ways."""
-        said = {meaning: row.cell(column) for meaning, column in self.columns.items()}
-        on = read_day(said["on"], self.month_first).on
-        if on is None or said.get("source", "").lower() == SIMULATED:  # nobody has measured it
-            return None
-        found = []
-        lows, highs, rains = (
-            self._celsius(said, "low"), self._celsius(said, "high"), self._rain(said),
+def _is_day(row: Row, columns: Sequence[WeatherColumn]) -> bool:
+    on = next((n for n, one in enumerate(columns) if one.meaning == "on"), None)
+    return on is None or bool(row.cell(on))
+
+
+def _measured(
+    columns: tuple[WeatherColumn, ...],
+    where: dict[Meaning, int],
+    rows: Sequence["_Cells"],
+    usual: Usual | None,
+) -> tuple[WeatherColumn, ...]:
+    """Columns with the only unit they can be in, where the table prints none."""
+    found = list(columns)
+    printed = {found[where[one]].unit for one in ("low", "high")} - {None}
+    first = [(r.on, r.lows[0], r.highs[0]) for r in rows if r.on and r.lows and r.highs]
+    scale = printed.copy().pop() if len(printed) == 1 else scale_of(first, usual)
+    for meaning in ("low", "high"):
+        if found[where[meaning]].unit is None and scale is not None:
+            n = where[meaning]
+            found[n] = replace(found[n], unit=scale, by_usual=not printed)
+    if "rain" in where and found[where["rain"]].unit is None:
+        rains = [one for r in rows for one in r.rains[:1]]
+        n = where["rain"]
+        found[n] = replace(found[n], unit=rain_unit(rains, scale if printed else None))
+    return tuple(found)
+
+
+def _days(
+    columns: tuple[WeatherColumn, ...],
+    rows: Sequence["_Cells"],
+    units: dict[Meaning, Unit | None],
+) -> ReadWeather:
+    days: dict[date, tuple[WeatherDay, _Cells]] = {}
+    left: list[LeftRow] = []
+    for row in rows:
+        day = row.day(units)
+        if day is None:
+            left.append(row.left)
+            continue
+        if day.on in days and days[day.on][0] != day:
+            left.append(days[day.on][1].left)
+        days[day.on] = (day, row)
+    kept = tuple(days[on][0] for on in sorted(days))
+    return ReadWeather(columns, kept, tuple(sorted(left, key=lambda one: one.row)), ())
+
+
+@dataclass(frozen=True, slots=True)
+class _Cells:
+    """What the cells of a row can be, as printed."""
+
+    left: LeftRow
+    on: date | None
+    lows: tuple[float, ...]
+    highs: tuple[float, ...]
+    rains: tuple[float, ...]
+    rained: bool
+    """Whether its cell of rain has anything in it."""
+
+    @classmethod
+    def of(
+        cls, row: Row, where: dict[Meaning, int], mark: Mark | None, month_first: bool | None
+    ) -> "_Cells":
+        said = {meaning: row.cell(n) for meaning, n in where.items()}
+        on = read_day(said["on"], month_first).on
+        if said.get("source", "").lower() == SIMULATED:  # nobody has measured it
+            on = None
+        rain = said.get("rain", "")
+        return cls(
+            LeftRow(row.number, " ".join(row.cells)[:120]), on, _numbers(said["low"], mark),
+            _numbers(said["high"], mark), _numbers(rain, mark), bool(rain),
         )  # fmt: skip
-        for low, high, rain in product(lows, highs, rains):
+
+    def day(self, units: dict[Meaning, Unit | None]) -> WeatherDay | None:
+        """The day of a row; None where it is none, or can be read in two ways."""
+        if self.on is None:
+            return None
+        by = RAIN_MM[units.get("rain") or "mm"]
+        rains = [round(one * by, 2) for one in self.rains] if self.rained else [None]
+        found = []
+        for low, high, rain in product(self.lows, self.highs, rains):
             try:
                 found.append(
                     WeatherDay(
-                        id=day_id(on), on=on, low_c=low, high_c=high, rain_mm=rain, source="file"
+                        id=day_id(self.on), on=self.on, low_c=celsius(low, units["low"]),
+                        high_c=celsius(high, units["high"]), rain_mm=rain, source="file",
                     )
-                )
+                )  # fmt: skip
             except ValidationError:
                 continue
         # "12,345" is no warmth by thousands: what only one reading can be is no question.
         return found[0] if len(found) == 1 else None
 
-    def _numbers(self, text: str) -> list[float]:
-        """What a cell's number can be."""
-        read = read_number(text.split(" ")[0], self.mark)
-        if read is None:
-            return []
-        return [read.value] if read.other is None else [read.value, read.other]
 
-    def _celsius(self, said: dict[str, str], meaning: str) -> list[float]:
-        values = self._numbers(said[meaning])
-        if not self.fahrenheit[meaning]:
-            return values
-        return [round((value - 32) * 5 / 9, 2) for value in values]
+_UNIT_BEHIND = re.compile(r"(?<=\d) ?(?:° ?[cf]?|[cf]|mm|cm|in|\")\.?$", re.IGNORECASE)
 
-    def _rain(self, said: dict[str, str]) -> list[float] | list[None]:
-        if not said.get("rain"):
-            return [None]
-        values = self._numbers(said["rain"])
-        return [round(value * self.rain_mm, 2) for value in values]
+
+def _numbers(text: str, mark: Mark | None) -> tuple[float, ...]:
+    """What a cell's number can be."""
+    read = read_number(_UNIT_BEHIND.sub("", text.strip()), mark)
+    if read is None:
+        return ()
+    return (read.value,) if read.other is None else (read.value, read.other)

@@ -55,6 +55,8 @@ Source = Annotated[str, Field(min_length=3, max_length=80), BeforeValidator(_lin
 """Where something is printed."""
 Label = Annotated[str, Field(max_length=80), BeforeValidator(_line)]
 """A name that may be left out."""
+Said = Annotated[str, Field(max_length=200), BeforeValidator(_line)]
+"""Words of somebody else, as printed."""
 Note = Annotated[str, Field(max_length=2000), BeforeValidator(_lines)]
 Key = Annotated[str, Field(max_length=60)]
 """What a row of the catalogue, or one of the grower's own, is called."""

@@ -15,7 +15,7 @@ from eznel.core.document.log import Log, MoveJob, SeasonBlend
 from eznel.core.document.place import Feature, Place, Tub
 from eznel.core.document.planting import Planting
 from eznel.core.document.preparation import Preparation
-from eznel.core.document.product import Product, Scoop
+from eznel.core.document.product import Photo, Product, Scoop
 from eznel.core.document.programme import Programme
 from eznel.core.document.report import BandTable, SoilReport
 from eznel.core.document.variety import Variety
@@ -194,9 +194,11 @@ class GardenFile(Entry):
     """The file that leaves and enters: one garden with its log, in one version of the format."""
 
     format: Literal["eznel garden"] = "eznel garden"
-    version: Literal[10] = 10
+    version: Literal[11] = 11
     garden: Garden
     log: Log = Log()
+    photos: Annotated[tuple[Photo, ...], Field(max_length=200)] = ()
+    """What its products show, where the garden leaves or enters; it is loaded without them."""
 
     @model_validator(mode="after")
     def _hangs_together(self) -> "GardenFile":

@@ -5,7 +5,7 @@ from uuid import UUID
 
 from pydantic import Field, model_validator
 
-from eznel.core.document._base import Day, Entry, Key, Name, Note, Thing, fault
+from eznel.core.document._base import Day, Entry, Key, Name, Note, Said, Thing, fault
 from eznel.core.nutrients import declared_total, element_of
 from eznel.core.quantities import Area, AreaRate, Density, Mass, Strength, Volume
 
@@ -130,6 +130,34 @@ class Weighing(Entry):
         return self.mass.g / (self.count * self.volume.ml) if self.volume.value else 0.0
 
 
+class LabelFigure(Entry):
+    """One figure of a label beside the words that it was read from."""
+
+    meaning: Key
+    value: Annotated[float, Field(allow_inf_nan=False)] | None = None
+    unit: Annotated[str, Field(max_length=40)] = ""
+    words: Said
+
+
+class LabelRead(Entry):
+    """What a label said when it was read; what was typed since is in the product."""
+
+    on: Day
+    figures: Annotated[tuple[LabelFigure, ...], Field(max_length=80)]
+
+
+PhotoId = Annotated[str, Field(pattern=r"^[0-9a-f]{40}$")]
+"""Of a photo, by its contents."""
+
+
+class Photo(Entry):
+    """A photo that leaves or enters with a garden."""
+
+    id: PhotoId
+    jpeg: Annotated[str, Field(max_length=1_000_000, pattern=r"^/9j/[A-Za-z0-9+/]*={0,2}$")]
+    """Its bytes as base64."""
+
+
 class Product(Thing):
     """A bag or bottle. Percentages are by weight, or grams in 100 mL where `basis` says so."""
 
@@ -177,6 +205,10 @@ class Product(Thing):
     price: Price | None = None
     other_packs: Annotated[tuple[Price, ...], Field(max_length=6)] = ()
     """Other sizes that it is sold in."""
+    label: LabelRead | None = None
+    """Where its figures come from, if its label was read."""
+    photo: PhotoId | None = None
+    """Of the bag."""
     note: Note = ""
 
     @model_validator(mode="after")

@@ -12,7 +12,7 @@ Extractant = Literal[
     "Mehlich-1", "Mehlich-3", "Bray P1", "Olsen", "Morgan", "Modified Morgan",
     "Ammonium acetate", "DTPA", "AB-DTPA", "CAL", "Colwell", "Hot water", "Calcium phosphate",
     "KCl or water",
-    "SME", "1:2 water", "1:5 water", "Colour kit", "Unknown",
+    "SME", "1:1.5 water", "1:2 water", "1:5 water", "PAA", "Colour kit", "Unknown",
 ]  # fmt: skip
 Analyte = Literal["P", "K", "Ca", "Mg", "S", "Na", "NO3-N", "B", "Cu", "Fe", "Mn", "Mo", "Zn"]
 SoilUnit = Literal[

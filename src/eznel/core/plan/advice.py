@@ -7,7 +7,7 @@ from eznel.core.mixing.caps import MOST_AMMONIUM
 from eznel.core.needs.credits import side_dress_nitrate
 from eznel.core.nutrients import Nutrient
 from eznel.core.places import tub_findings
-from eznel.core.plausibility import of_planting
+from eznel.core.plausibility import of_days, of_planting
 from eznel.core.products.solutions import most_n_mg_l
 from eznel.core.season.course import JobPlan
 from eznel.core.season.fold import Season
@@ -63,6 +63,7 @@ def of_stand(stand: Stand, stands: Stands, fits: int) -> list[Finding]:
     if stand.kept_since is not None and stand.planting.had is None:
         found.append(Finding("what_had_it", Level.QUESTION, "had"))
     found += of_planting(stand.planting, stand.crop)
+    found += of_days(stand.planting, stand.today)
     if isinstance(stand, InTub):
         together = round(stand.plants / stand.share)
         found += tub_findings(stand.place, together, stand.crop)

@@ -36,9 +36,13 @@ _EVERY = re.compile(
     rf" (?:(?P<n>{_N})(?: ?(?:-|to|bis|[aà]|or) ?(?:{_N}))? ?)?(?P<unit>{_UNIT})(?![^\W_]))"
     rf"(?P<apart> (?:apart|between|abstand))?"
 )
+_APART = re.compile(
+    rf"(?<![^\W_])(?P<n>{_N}) (?P<unit>{_UNIT}) (?:apart|between|abstand|entre|tussen"
+    r"|d['’]intervalle)"
+)
 _OFTEN = re.compile(
-    rf"(?<![^\W_])(?P<n>{_N}|\d{{1,2}} ?)(?: ?(?:x|×|times?|mal|fois|veces|vez|volte?|keer))?"
-    rf" ?(?:a|an|per|each|pro|im|in der|je|par|por|al|all['’]|in het|jährlich|/)? ?"
+    rf"(?<![^\W_])(?P<n>{_N}|\d{{1,2}} ?)(?: ?(?:x|×|times?|mal|fois|veces|vez|volt[ae]|keer))?"
+    rf" ?(?:a|an|per|each|pro|im|in der|je|par|por|al(?:la)?|all['’]|in het|jährlich|/)? ?"
     rf"(?P<unit>{_UNIT}|j[aä]hrlich|w[oö]chentlich|monatlich)(?![^\W_])"
 )
 _COUNTED = re.compile(r"x|×|time|mal|fois|ve[cz]|volt|keer|once|twice")
@@ -110,6 +114,10 @@ def counts(low: str) -> Iterator[tuple[int, int, str, int]]:
         days = number_of(match["n"] or "1") * _days(match["unit"])
         least = re.match(r"at least|mindestens", match.group()) is not None
         if days and days < YEAR_DAYS and (not least or match["apart"]) and free(match):
+            yield *match.span(), "interval", days
+    for match in _APART.finditer(low):
+        days = number_of(match["n"]) * _days(match["unit"])
+        if days and free(match):
             yield *match.span(), "interval", days
     for match in _OFTEN.finditer(low):
         yield from _often(match) if _COUNTED.search(match.group()) and free(match) else ()

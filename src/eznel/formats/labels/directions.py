@@ -15,7 +15,8 @@ class Direction:
     start: int
     end: int
     meaning: str
-    """"rate_area", "rate_water", "rate_mix", "rate_plant", "interval", "times" or "release"."""
+    """"rate_area", "rate_water", "rate_mix", "rate_plant", "rate_row", "rate_pot", "interval",
+    "times" or "release"."""
     product: Amount | None = None
     over: Amount | None = None
     count: int | None = None
@@ -25,7 +26,8 @@ _ASIDE = r"(?: ?\([^()]{1,30}\))?"
 """The same amount in other measures, in brackets."""
 _PER = (
     rf"{_ASIDE}\s?(?:per|/|a|an|por|par|pro|je|on|over|op|auf|in|into|to|al?|en|dans|pour|su|ogni"
-    r"|for(?: each)?|to each|each)\s?"
+    r"|for(?: each)?|(?:in)?to each|each|(?:will )?(?:treats?|covers?|feeds?)|reicht f[uü]r"
+    r"|suffit pour|cubren?)\s?"
 )
 _AREA = (
     rf"(?P<of>{NUMBER})?\s?(?P<area>m ?2\b|qm\b|mq\b|sqm\b|sq\.? ?m(?:t|et(?:re|er))?s?\b\.?"
@@ -43,20 +45,35 @@ _WATER = (
     r"(?P<vol>lit(?:re|er|ri)s?\b|litros?\b|l\b|gal(?:lon)?s?\b|quarts?\b|qts?\b)"
     rf"(?P<mix> (?:of |de |di )?{MIX})?"
 )
-_PLANT = r"(?:plant|hole|planta|pflanze|plante|pianta|pied|mata|strauch|struik)s?\b"
+_PLANT = r"(?:planting hole|plant|hole|planta|pflanze|plante|pianta|pied|mata|strauch|struik)s?\b"
+_ROW = (
+    rf"(?:{NUMBER})?[ -]?(?:(?:ft|feet|foot|yards?|yds?|m|met(?:re|er)s?)\.?(?: of)? "
+    r"(?:row|drill|furrow)|row[- ]?(?:ft|feet|foot|met(?:re|er))"
+    r"|lin(?:ear|eal)\.? (?:ft|feet|foot|met(?:re|er))|(?:laufende[rnm]?|lfd\.?) ?(?:meter|m)\b"
+    r"|m[eè]tre lin[eé]aire|metro lineale?|strekkende meter)s?"
+)
+_POT = (
+    rf"(?:{NUMBER}[ -]?)?(?:(?:inch|in\.?|cm|gal(?:lon)?|l|lit(?:re|er)s?|qt)[ -]?)?"
+    r"(?:pot|container|tub|bucket|topf|k[uü]bel|maceta|vaso|bac)s?\b"
+)
 _RATES = (
+    ("pot", re.compile(rf"(?<![\w.,/]){AMOUNT}{_PER}{_POT}")),
     ("area", re.compile(rf"(?<![\w.,/]){AMOUNT}{_PER}{_AREA}")),
     ("water", re.compile(rf"(?<![\w.,/]){AMOUNT}(?: (?!for\b)\w+)?{_PER}{_WATER}")),
-    ("plant", re.compile(rf"(?<![\w.,/]){AMOUNT}{_ASIDE}\s?(?:(?:a|per|to each|around each|for each"
-                         rf"|por|je|par|pro|voor elke|per elke|a) (?:cada )?){_PLANT}")),
+    ("row", re.compile(rf"(?<![\w.,/]){AMOUNT}{_PER}{_ROW}")),
+    ("plant", re.compile(rf"(?<![\w.,/]){AMOUNT}{_ASIDE}\s?(?:(?:a|per|(?:in)?to each|around each"
+                         rf"|for each|in(?:to)? (?:each|the|every)|por|je|par|pro|voor elke"
+                         rf"|per elke|a) (?:cada )?){_PLANT}")),
     ("plant", re.compile(rf"(?:pro|je|per|par|por|each) {_PLANT}\W{{1,3}}{AMOUNT}")),
 )  # fmt: skip
 _DILUTED = re.compile(
     r"(?:dilute|diluted|dilution|diluer|diluir\w*|verd[uü]nn\w+|diluire|verdunnen)\D{0,12}"
-    r"1 ?: ?(?P<n>\d+)"
+    r"1 ?(?::|in) ?(?P<n>\d+)"
+    r"|(?<![\d:])1 ?: ?(?P<with>\d{1,4}) (?:mit|with|con|avec|met) (?:wasser|water|agua|eau"
+    r"|acqua)\b"
     r"|(?:1|one|un|una|ein) (?:part|parte|teil|volume|deel) (?:(?:de |of |di )?(?:\w+ ){0,2})?"
-    r"(?:to|in|con|auf|pour|on|op) (?P<parts>\d+|three|four|five) (?:partes?|parts?|parti|teile?"
-    r"|volumes|delen)\b"
+    r"(?:to|in|con|auf|pour|on|op|with|mit|avec|met) (?P<parts>\d+|three|four|five) "
+    r"(?:partes?|parts?|parti|teile?|volumes|delen)\b"
     rf"(?P<mix> (?:of |de |di |d['’])?{MIX})?"
 )
 _SOLVED = re.compile(r"\d ?(?:ml|cc|g|kg|oz|tsp|tbsp|cups?|l)\.? (?:in|per|to|auf|en|dans) $")
@@ -115,7 +132,7 @@ def _rates(low: str, reader: Reader) -> Iterator[Direction]:
             if kind == "area" and _SOLVED.search(low[: match.start()]):
                 continue  # the water of a can, spread on so much ground
             over, meaning = None, f"rate_{kind}"
-            if kind != "plant":
+            if kind in ("area", "water"):
                 said = match["of"]
                 size = 1.0 if said is None else number(said)
                 if not size:
@@ -136,7 +153,7 @@ def _area(text: str) -> str:
 def _dilutions(low: str) -> Iterator[Direction]:
     """So many parts in water, or in what pots are filled with."""
     for match in _DILUTED.finditer(low):
-        said = match["n"] or match["parts"]
+        said = match["n"] or match["with"] or match["parts"]
         parts = float(_PARTS.get(said, 0) or said)
         meaning = "rate_mix" if match["mix"] else "rate_water"
         if parts > 0:

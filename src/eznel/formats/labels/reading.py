@@ -11,10 +11,9 @@ from dataclasses import dataclass, field, replace
 from typing import Any
 
 from eznel.core.errors import Impossible
-from eznel.core.quantities import factor
-from eznel.formats.labels import words
+from eznel.formats.cleaning import cleaned, unwrapped
+from eznel.formats.labels import origin, words
 from eznel.formats.labels.amounts import (
-    AMOUNT,
     NUMBER,
     Amount,
     Reader,
@@ -24,10 +23,12 @@ from eznel.formats.labels.amounts import (
 )
 from eznel.formats.labels.directions import Direction, directions
 from eznel.formats.labels.grades import grades
+from eznel.formats.labels.packs import pack_in
 from eznel.formats.labels.product import Label, Piece, elements_on, product_of
+from eznel.formats.labels.spans import name_spans
 from eznel.formats.labels.statements import statements
-from eznel.formats.numbers import BLOT, Mark, decimal_mark, written_plainly
-from eznel.formats.papers import cleaned, no_label
+from eznel.formats.numbers import BLOT, FIGURE, Mark, decimal_mark, written_plainly
+from eznel.formats.papers import no_label
 
 MOST_CHARACTERS = 40_000
 MOST_PIECE = 200
@@ -35,22 +36,17 @@ MOST_NAME = 80
 MOST_HEAD = 300
 """So much of a line is looked at for the product's name."""
 
-_SENTENCES = re.compile(r"(?<=[a-z0-9)%]{2})[.!;]\s+(?=[A-Z0-9])|\s\|\s")
+_AT_SEMICOLON = re.compile(r"\n|;\s+")
+_SENTENCES = re.compile(r"(?<=[a-z0-9)%]{2})(?<!min)(?<!max)[.!;]\s+(?=[A-Z0-9])|\s\|\s")
 _LONGEST = re.compile(r".{1,300}(?:\s|$)|.{1,300}")
 """Nobody prints a longer sentence; a longer one is read in parts."""
 _RESTATED = re.compile(rf"\(\s*(?P<n>{NUMBER})\s?%\s?(?P<of>p|k|mg|ca|s)\s*\)")
-_BY_VOLUME, _BY_WEIGHT = re.compile(r"\b[wpm]/v\b"), re.compile(r"\b(?:w/w|p/p|m/m)\b")
-_NEXT = re.compile(r"\s?(?:w/w |m/m )?[a-z(]")
-"""A name that stands right behind its share."""
-_PACK = re.compile(rf"(?<![\w.,/%]){AMOUNT}")
-_NET = re.compile(r"\bnet\b|netto|peso neto|contenido|inhoud|inhalt|contents|poids|net mass")
-_NOT_PACK = re.compile(r"^\s?(?:/|per\b|of water|in\b|to\b|auf\b)")
-_NO_PACK = re.compile(
-    r"\bcap(?:ful)?s?\b|spoon|scoop|handful|makes|ergibt|enough for|treats|feeds|\bpot\b|topf"
-    r"|\bplants?\b|\bfor\b.{0,12}(?:m2|sq)|=|bouchon|tappo|tap[oó]n|reicht"
+_LISTED = re.compile(
+    rf"\(\s*{NUMBER}\s?%\s?[a-z][^%()\d]{{2,40}}(?:[,;]| and| und| et| y)"
+    rf"(?:\s*{NUMBER}\s?%\s?[a-z][^%()\d]{{2,40}}[,;]?)+\)"
 )
-"""A line that speaks of a measure or of what can be made is not about the pack."""
-SAME_PACK = 0.05
+"""Parts of the whole before them, in brackets: (0.25 % ammoniacal, 1.75 % urea nitrogen)."""
+_BY_VOLUME, _BY_WEIGHT = re.compile(r"\b[wpm]/v\b"), re.compile(r"\b(?:w/w|p/p|m/m)\b")
 
 
 @dataclass(slots=True)
@@ -105,16 +101,21 @@ def read_label(
     tidy = words.tidy(cleaned(text))
     if kind := no_label(tidy):
         raise Impossible("text", f"paper_is_{kind}")
-    lines = _whole([line.strip() for line in tidy.splitlines()])
+    whole = "\n".join(unwrapped(tidy.rstrip().split("\n")))
+    lines = [line.strip() for line in _AT_SEMICOLON.split(whole)]
     heads = [line[:MOST_HEAD] for line in lines]
-    whole = words.masked("\n".join(lines))
+    past = next((n for n, line in enumerate(lines) if _begins_others(line)), len(lines))
+    whole = words.masked("\n".join(lines[:past]))
     mark = decimal_mark(whole) or ("." if words.AMERICAN.search(whole) else None)
     whole = written_plainly(whole, mark)
     title_at = _title(heads)
-    title = words.masked(heads[title_at]) if title_at is not None else ""
+    title = words.masked(_headed(heads, title_at))
     page = _page(whole, mark, title, kitchen)
     for n, line in enumerate(lines, start=1):
         if not re.search(r"[^\W_]|[?█]", line):
+            continue
+        if n > past:
+            page.add(f"line {n}", line, None)
             continue
         named = n - 1 == title_at
         if named:
@@ -135,18 +136,9 @@ def read_label(
     )
 
 
-_UNFINISHED = re.compile(r"\b(?:per|in|to|je|pro|auf|par|por|for|op|su|en|pour)$", re.I)
-
-
-def _whole(lines: list[str]) -> list[str]:
-    """Lines that end amid a rate go on in the next one."""
-    found: list[str] = []
-    for line in lines:
-        if found and line and _UNFINISHED.search(found[-1][-9:]):
-            found[-1] = f"{found[-1]} {line}"
-        else:
-            found.append(line)
-    return found
+def _begins_others(line: str) -> bool:
+    """Whether a shop goes on with other products here."""
+    return words.BESIDE.search(words.masked(line)) is not None
 
 
 def _dry_throughout(page: _Page) -> None:
@@ -177,16 +169,24 @@ def _title(lines: list[str]) -> int | None:
         low = words.masked(line)
         short = len(line) <= MOST_NAME and len(line.split()) <= 12
         if short and re.search(r"[^\W\d_]{2}", line) and " > " not in line:
-            if words.HEADING.search(low) or words.in_another_script(line):
+            if (
+                words.HEADING.search(low)
+                or words.NO_NAME.search(low)
+                or words.in_another_script(line)
+            ):
                 continue
             return n
     return next((n for n, line in enumerate(lines[:1]) if len(line) > MOST_NAME
                  and grades(line, words.masked(line))), None) or _crowded(lines)  # fmt: skip
 
 
+_THREE = re.compile(r"\d[-:+]\d{1,2}[-:+]\d")
+
+
 def _crowded(lines: list[str]) -> int | None:
     """A label that was pasted as one long line names its product at the beginning."""
-    if len(lines) == 1 and shares(words.masked(lines[0])):
+    low = words.masked(lines[0])
+    if len(lines) == 1 and (any(one.unit for one in shares(low)) or _THREE.search(low)):
         return 0
     return None
 
@@ -204,6 +204,7 @@ def _material(
 ) -> str | None:
     """The general material that the title names, the longest name first."""
     head = lines[title_at : title_at + 2] if title_at is not None else lines[:2]
+    head = [line for n, line in enumerate(head) if n == 0 or _may_name(words.masked(line))]
     title = words.masked(" ".join(head))
     names = sorted(
         ((words.masked(name), key) for key, all_ in materials.items() for name in all_),
@@ -213,6 +214,20 @@ def _material(
         if re.search(rf"(?<!\w){re.escape(name)}(?!\w)", title):
             return key
     return None
+
+
+def _headed(lines: list[str], title_at: int | None) -> str:
+    """The title, and what kind of product the next short lines call it."""
+    if title_at is None:
+        return ""
+    below = (one for one in lines[title_at + 1 : title_at + 3] if len(one) <= MOST_NAME)
+    kinds = [one for one in below if not re.search(r"\d", one) and _may_name(words.masked(one))]
+    return " · ".join([lines[title_at], *kinds])
+
+
+def _may_name(low: str) -> bool:
+    """Whether the line below a title may go on with it: no analysis, and no list of what is in."""
+    return not shares(low) and words.MADE_OF.search(low) is None
 
 
 def _read(piece: str, at: str, page: _Page, *, is_title: bool) -> None:
@@ -253,7 +268,8 @@ def _say_nothing(piece: str, low: str, at: str, page: _Page, *, is_title: bool) 
     elif BLOT in low:
         page.add(at, piece, None, question="number_two_ways")
     elif re.search(r"[^\W_]{2}|[?█]", piece):
-        page.add(at, piece, None, question="unreadable_number" if smudges(low) else "")
+        left = "figure_left" if FIGURE.search(piece) else ""
+        page.add(at, piece, None, question="unreadable_number" if smudges(low) else left)
 
 
 def _stated(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int]]:
@@ -278,6 +294,7 @@ def _directed(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int
     ]
     for one in found:
         unsure = _of_two_measures(one) and page.tradition != "us"
+        question = _LIMITS_NOTHING.get(one.meaning) or ("which_gallon" if unsure else "")
         page.add(
             at,
             piece[one.start : one.end],
@@ -285,9 +302,13 @@ def _directed(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int
             number=one.product.value if one.product else one.count,
             unit=one.product.unit if one.product else "",
             over=one.over,
-            question="which_gallon" if unsure else "",
+            question=question,
         )
     return [(one.start, one.end) for one in found]
+
+
+_LIMITS_NOTHING = {"rate_row": "row_rate", "rate_pot": "pot_rate"}
+"""Rates that a label prints and no limit can be made of: how far apart rows are it does not say."""
 
 
 def _of_two_measures(one: Direction) -> bool:
@@ -333,6 +354,12 @@ def _declared(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int
     spent: list[tuple[int, int]] = []
     if not re.search(r"[\d?█]", low):
         return spent
+    for match in _LISTED.finditer(low):
+        spent.append(match.span())
+        inner = low[slice(*match.span())]
+        _declared(piece[slice(*match.span())], f" {inner[1:-1]} ", at, page)
+    low = _blanked(low, spent)
+    piece = _blanked(piece, spent)
     for match in _RESTATED.finditer(low):
         spent.append(match.span())
     low = _blanked(low, spent)
@@ -343,7 +370,7 @@ def _declared(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int
         return spent
     by_volume = _BY_VOLUME.search(low) is not None and not _BY_WEIGHT.search(low)
     has_unit = any(s.unit for s in found) or re.search(r"per ?cent|%", low) is not None
-    for share, (start, end) in zip(found, _name_spans(piece, low, found), strict=True):
+    for share, (start, end) in zip(found, name_spans(piece, low, found), strict=True):
         meaning = words.named(piece[start:end], low[start:end])
         if meaning is None or not (has_unit or _alone(low, found)):
             continue
@@ -373,25 +400,6 @@ def _declared(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int
     return spent
 
 
-def _name_spans(piece: str, low: str, found: Sequence[Share]) -> list[tuple[int, int]]:
-    """Where the name of each share stands: before them all, or after them all.
-
-    A title may stand before shares that have their names behind them ("Bitter salt 16 % MgO").
-    """
-    before = [(found[n - 1].end if n else 0, one.start) for n, one in enumerate(found)]
-    ends = [one.start for one in found[1:]] + [len(low)]
-    after = [(one.end, end) for one, end in zip(found, ends, strict=True)]
-    first = {span: words.named(piece[slice(*span)], low[slice(*span)]) for span in before}
-    then = {span: words.named(piece[slice(*span)], low[slice(*span)]) for span in after}
-    if first[before[0]] is None:
-        return after
-    # "Nitrogen 12 %: 10 % nitric, 2 % ammoniacal": the whole before its share, the parts behind.
-    if len(found) > 1 and first[before[1]] is None and all(then[one] for one in after[1:]):
-        return [before[0], *after[1:]]
-    close = all(_NEXT.match(low[start:end]) for start, end in after)
-    return after if close and all(then.values()) else before
-
-
 def _alone(low: str, found: Sequence[Share]) -> bool:
     """Whether a line is nothing but a name and one number: then that is its share."""
     return len(found) == 1 and re.fullmatch(r"[^\d]{1,30}\d[\d.,]*\s*", low) is not None
@@ -399,51 +407,22 @@ def _alone(low: str, found: Sequence[Share]) -> bool:
 
 def _packed(piece: str, low: str, at: str, page: _Page, *, is_title: bool) -> None:
     """What the pack holds: said to be the net contents, or an amount that stands alone."""
-    if not re.search(r"\d", low):
+    found = pack_in(piece, low, page.reader, alone=is_title)
+    if found is None:
         return
-    net = _NET.search(low) is not None
-    found = []
-    for match in _PACK.finditer(low):
-        amount = page.reader.amount(match)
-        after = low[match.end() :]
-        if amount is None or amount.value <= 0 or _NOT_PACK.match(after):
-            continue
-        if amount.unit.startswith(("tsp", "tbsp", "cup", "mg")):
-            continue
-        found.append((match, amount))
-    if not found:
-        return
-    alone = len(re.sub(_PACK, "", low).strip(" ,.()e")) <= 24
-    if not (net or alone or is_title) or (_NO_PACK.search(words.masked(piece)) and not net):
-        return
-    match, amount = found[0]
-    question = ""
-    if len(found) > 1 and _differ(amount, found[1][1]):
-        question = "pack_disagrees"
-    elif _two_sized(amount) and _country_open(page):
+    amount, question = found.amount, found.question
+    if not question and _two_sized(amount) and _country_open(page):
         question = "which_gallon"
-    end = found[1][0].end() + 1 if len(found) > 1 else match.end()
-    said = piece if net else piece[match.start() : end]
-    page.add(at, said, "pack", number=amount.value, unit=amount.unit, question=question)
-
-
-def _differ(one: Amount, other: Amount) -> bool:
-    """Whether a pack's size in two units is not the same size; unlike kinds cannot be compared."""
-    masses = ("g", "kg", "oz", "lb")
-    if (one.unit in masses) != (other.unit in masses):
-        return False
-    to = "g" if one.unit in masses else "mL"
-    a, b = one.value * factor(one.unit, to), other.value * factor(other.unit, to)
-    return abs(a - b) > SAME_PACK * max(a, b)
+    page.add(at, found.words, "pack", number=amount.value, unit=amount.unit, question=question)
 
 
 def _marked(piece: str, low: str, at: str, page: _Page) -> None:
     """Whether it may be used in organic growing, and whether it comes from animals."""
-    if not words.MARKS.search(low):
+    if not origin.MARKS.search(low):
         return
-    if words.says(words.ORGANIC, low):
+    if origin.says(origin.ORGANIC, low):
         page.add(at, piece, "organic")
-    if words.NO_ANIMAL.search(low):
+    if origin.NO_ANIMAL.search(low):
         page.add(at, piece, "no_animal")
-    elif words.says(words.ANIMAL, low):
+    elif origin.says(origin.ANIMAL, low):
         page.add(at, piece, "animal")

@@ -9,7 +9,7 @@ from eznel.formats.labels.amounts import NUMBER, number
 _DENSITY = re.compile(
     r"(?:bulk density|density|dichte|densit[eéà]|densidad|specific gravity|s\.?g\.?"
     rf"|weight per gallon|weighs(?= ?\d[\d.]* ?lbs?\.? (?:per|/) ?gal))\W{{0,3}}(?P<n>{NUMBER})\s?"
-    r"(?P<unit>kg ?/ ?l|g ?/ ?(?:ml|cc|cm ?3)|lbs?)?"
+    r"(?P<unit>kg ?/ ?l|g ?/ ?(?:ml|cc|cm ?3)|g ?/ ?l\b|lbs?)?"
 )
 _PER_GALLON = re.compile(rf"(?P<n>{NUMBER}) ?lbs?\.? ?(?:/|per) ?gal(?:lon)?\b(?! of)")
 """Pounds in a gallon: as heavy as a liquid is, it is a density and no rate."""
@@ -31,6 +31,9 @@ _CARBON = re.compile(rf"\bc ?[:/] ?n(?: ratio)?[^\d<>]{{0,4}}(?P<n>{NUMBER})")
 _MESH = re.compile(
     rf"(?P<n>{NUMBER}) ?% ?(?:min\w* )?(?:passing|passes|through|pass|<|finer than)[^\d%]{{0,12}}"
     r"(?P<size>20|60)[- ]?mesh"
+)
+_MESH_FIRST = re.compile(
+    rf"(?:passing|passes|through)\D{{0,6}}(?P<size>20|60)[- ]?mesh\W{{1,4}}(?P<n>{NUMBER}) ?%"
 )
 _MM = (
     re.compile(
@@ -95,7 +98,7 @@ def statements(low: str) -> list[Statement]:
             taken = any(one.start <= match.start() < one.end for one in found)
             if value is not None and not taken:
                 found.append(_value(match, meaning, value))
-    for pattern in (_MESH, *_MM):
+    for pattern in (_MESH, _MESH_FIRST, *_MM):
         for match in pattern.finditer(low):
             value = number(match["n"])
             taken = any(one.start < match.end() and match.start() < one.end for one in found)
@@ -110,6 +113,8 @@ def _density(match: re.Match[str]) -> Statement | None:
     if value is None:
         return None
     unit = _density_unit(match["unit"], match.group())
+    if re.fullmatch(r"g ?/ ?l", match["unit"] or ""):
+        value, unit = value / 1000, "kg/L"
     usual = USUAL_DENSITY[0] <= value * factor(unit, "g/mL") <= USUAL_DENSITY[1]
     meaning, question = ("density", "") if usual else (None, "odd_density")
     return Statement(match.start(), match.end(), meaning, value, unit, question)

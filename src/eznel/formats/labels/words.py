@@ -22,6 +22,20 @@ _LOOKALIKES = str.maketrans(
     "     ---x/23012345",
 )
 _LEADERS = re.compile(r"\.{2,}|_{3,}|\u2026")
+_BARRED = re.compile(r"^[ ]*\|.*$", re.MULTILINE)
+_THOUSANDS = re.compile(r"(?<=\d)['’](?=\d{3}(?!\d))")
+
+_AND_A_PART = re.compile(r"(?<![\d./,-])(\d{1,2})-(\d/\d)(?!\d)")
+"""1-1/2 is one and a half."""
+_PER_CENT = re.compile(r"(?<=\d) *(?:per ?cent|prozent|pct)\b", re.IGNORECASE)
+
+
+def _unbarred(row: re.Match[str]) -> str:
+    """A row of a table without its bars, and without the rule below its headings."""
+    said = row.group().replace("|", "  ")
+    return "" if not said.strip(" :-") else said
+
+
 _PARTS_OF_ONE = {"\u00bd": " 1/2", "\u00bc": " 1/4", "\u00be": " 3/4", "\u2153": " 1/3"}
 
 
@@ -40,7 +54,9 @@ def tidy(text: str) -> str:
     """
     for sign, plain in _PARTS_OF_ONE.items():
         text = text.replace(sign, plain)
-    text = text.translate(_LOOKALIKES)
+    text = _BARRED.sub(_unbarred, text.translate(_LOOKALIKES))
+    text = _PER_CENT.sub(" %", _THOUSANDS.sub("", text))
+    text = _AND_A_PART.sub(r"\1 \2", text)
     return _LEADERS.sub(lambda dots: " " * len(dots.group()), text)
 
 
@@ -87,8 +103,8 @@ def in_another_script(text: str) -> bool:
 
 
 def _symbol(name: str) -> str:
-    """A symbol that stands alone; matched on text that keeps its capitals."""
-    return rf"(?<![A-Za-z0-9]){name}(?![A-Za-z]|\d[A-Za-z])"
+    """A symbol that stands alone, in its own letters or in capitals; matched as printed."""
+    return rf"(?<![^\W_])(?:{name}|{name.upper()})(?![^\W\d_]|\d[A-Za-z])"
 
 
 # Meaning -> how it is written. The first that is found in a name decides.
@@ -111,7 +127,8 @@ _NAMES: tuple[tuple[str, str], ...] = (
              r"(?: water soluble)? ?(?:nitrogen|n\b)"),
     ("insoluble", r"water[- ]insoluble n|insoluble nitrogen|\bw\.?i\.?n\b|organic nitrogen"
                   r"|(?:dont|davon) organi|azot[eo] (?:\(n\) )?organi|organischer stickstoff"
-                  r"|dont organique|of which organic|^\W*organi(?:c|sch(?:er)?|que|co)?\b\W*$"),
+                  r"|organisch gebund"
+                  r"|dont organique|of which organic|^\W*org[aá]ni(?:c|sch(?:er)?|que|co)?\b\W*$"),
     ("soluble_n", r"(?:other )?water[- ]soluble (?:organic )?nitrogen"),
     ("urea", r"\burea\b|ure[iy]c|ur[ée]ique|carbamid|amidstickstoff|ureum"),
     ("ammonium", r"am+on(?:i|y)|nhx"),
@@ -138,12 +155,14 @@ _NAMES: tuple[tuple[str, str], ...] = (
     ("moisture", r"moisture|feuchte|humidit[eéà]|umidit[aà]|humedad|water content|vochtgehalte"),
 )  # fmt: skip
 _NAME = tuple((name, re.compile(pattern)) for name, pattern in _NAMES)
+_ANY_NAME = re.compile("|".join(pattern for _, pattern in _NAMES))
 _SYMBOLS = tuple(
     (name, re.compile(_symbol(name)))
     for name in (
         "N", "P", "K", "MgO", "Mg", "CaO", "Ca", "S", "B", "Cu", "Fe", "Mn", "Mo", "Zn", "Cl", "Na",
     )
 )  # fmt: skip
+_ANY_SYMBOL = re.compile("|".join(pattern.pattern for _, pattern in _SYMBOLS))
 
 NITROGEN = ("nitrate", "ammonium", "urea", "insoluble", "slow")
 """Forms of nitrogen that a product keeps."""
@@ -166,18 +185,16 @@ def named(text: str, low: str) -> str | None:
     str or None
         A nutrient as declared, a form of nitrogen, or what else a label states.
     """
-    for name, pattern in _NAME:
-        if pattern.search(low):
-            return name
-    for name, pattern in _SYMBOLS:
-        if pattern.search(text):
-            return name
+    for any_of, each, where in ((_ANY_NAME, _NAME, low), (_ANY_SYMBOL, _SYMBOLS, text)):
+        if any_of.search(where):  # most pieces name nothing: one search tells
+            return next(name for name, pattern in each if pattern.search(where))
     return None
 
 
 DRY = re.compile(
-    r"dry (?:matter |weight )?basis|on (?:a |the )?dry (?:matter|weight)?|of (?:the )?dry (?:matter"
-    r"|weight)|\bdwb\b|as dry matter|(?:in|der|auf) (?:der )?(?:trocken\w+|\bt[ms]\b)"
+    r"% ?(?:i\.? ?d\.? ?)?(?:tm|ts|dm|ms|d\.m\.)(?!\w)|dry (?:matter |weight )?basis"
+    r"|on (?:a |the )?dry (?:matter|weight)?|of (?:the )?dry (?:matter|weight)|\bdwb\b"
+    r"|as dry matter|(?:in|der|auf) (?:der )?(?:trocken\w+|\bt[ms]\b)"
     r"|sur (?:la )?(?:mati[eè]re )?s[eè]che|sobre (?:la )?(?:materia )?seca"
 )
 """Shares of what is left without water: in the bag there is less."""
@@ -198,10 +215,10 @@ _FORMS: tuple[tuple[str, str], ...] = (
                r"|l[oö]sung\b"
                r"|\bextract\b|\btea\b|emulsion|\bw/v\b|\bp/v\b|\bg/l\b|g/100 ?ml|fl\.? oz|kg/l\b"
                r"|weight per gallon|specific gravity|\bm/v\b"),
-    ("soluble", r"(?<!in)soluble$|\bsoluble (?:powder|crystals|feed|fert)|crystals"
+    ("soluble", r"(?<!in)soluble$|\bsoluble (?:\w+ )?(?:powder|crystals|feed|fert)|crystals"
                 r"|water[- ]soluble(?: fert|\)| powder|$| \d+-)|n[aä]hrsalz|[hi]drosol[uú]b"
                 r"|feed soluble|\bdissolve\b|aufl[oö]sen"),
-    ("organic", r"\borgani(?:c|que|sch|ese|co)|manure|bone ?meal|blood (?:and|&) bone"
+    ("organic", r"\borg[aá]ni(?:c|que|sch|ese|co)|manure|bone ?meal|blood (?:and|&) bone"
                 r"|blood meal|dried blood|alfalfa|neem"
                 r"|(?:kelp|fish|feather|poultry|hoof|soy\w*|cotton\w*) meal"
                 r"|vermicompost|guano|worm cast"),
@@ -218,11 +235,22 @@ _MANURE = re.compile(
 _MIX = re.compile(
     r"(?:potting|seed|starting|starter|growing|container|multi-?purpose|ericaceous"
     r"|peat[- ]free)[- ]"
-    r"(?:\w+ )?(?:mix|compost|medium|media)"
+    r"(?:[\w&]+ ){0,3}(?:mix|compost|medium|media)"
+    r"|(?:potting|raised bed|container|seed starting) soil\b"
     r"|(?:blumen|anzucht|aussaat|pflanz|tomaten|gem[uü]se|hochbeet|kr[aä]uter)\w*erde"
     r"|^terreau|^(?!.*(?:abono|fertiliz)).*sustrato|potgrond|terriccio"
 )
+_COMPOST = re.compile(r"compost|kompost|composta|compostaje")
 _FOR_SEED = re.compile(r"\bseed|anzucht|aussaat|semis|semillero|zaai")
+
+
+_NO_FORM = re.compile(
+    r"(?:\b(?:not?|nicht|no|pas)\b[^.\n]{0,24})?(?:\bfor|\bin|\bf[uü]r|\bpara|\ben)?[^.\n]{0,20}"
+    r"(?:organic (?:use|production|grow\w*|garden\w*|farm\w*|standards?|systems?)"
+    r"|agriculture biologique|[oö]kologische\w* landbau|agricultura ecol\w+|biologische landbouw"
+    r"|agricoltura biologica)"
+)
+"""Where a product may be used says nothing of what it is."""
 
 
 def form_of(title: str, whole: str) -> str | None:
@@ -246,11 +274,11 @@ def form_of(title: str, whole: str) -> str | None:
         return "coated"
     if _MANURE.search(title):
         return "organic"
-    for text in (title, whole):
+    for text in (title, _NO_FORM.sub(" ", whole)):
         for name, pattern in _FORM:
             if pattern.search(text):
                 return name
-        if text is title and "compost" in title:
+        if text is title and _COMPOST.search(title):
             return "organic"
     return None
 
@@ -289,7 +317,8 @@ def is_for_seed(title: str) -> bool:
 
 _TRADITIONS: tuple[tuple[str, str], ...] = (
     ("za", r"\d{1,3}:\d{1,3}:\d{1,3} ?\(\d|act 36|\bsr\b"),
-    ("au", r"analysis ?\(?w/[vw]|typical analysis|citrate (?:in)?soluble|\belements\b"),
+    ("au", r"analysis ?\(?w/[vw]|typical analysis|citrate (?:in)?soluble"
+           r"|(?<!trace )(?<!minor )(?<!micro )\belements\b"),
     ("in", r"per cent by weight|sq\.? ?mt|\bgms?\b"),
     ("us", r"guaranteed analysis|available phosphate|soluble potash|net wt|derived from"),
     ("eu", r"\be[cu] ferti|pentoxide|potassium oxide|magnesium oxide|\bmgo\b|\bcao\b|\bsox\b"
@@ -299,8 +328,8 @@ _TRADITION = tuple((name, re.compile(pattern)) for name, pattern in _TRADITIONS)
 _OXIDES_NAMED = re.compile(r"pxox|\bkxo\b|phosphate|potash|pentoxide|potassium oxide")
 _SPOONS_AU = re.compile(r"\b(?:per|in|to|/) ?9 ?l")
 AMERICAN = re.compile(
-    r"\bsq(?:uare)?\.? ?f(?:ee|oo)?t\b|\bft2\b|\blbs?\b|\bpounds?\b|\bounces?\b"
-    r"|\bfl\.? ?oz\b|\bgal(?:lon)?s?\b"
+    r"(?<![^\W\d])(?:sq(?:uare)?\.? ?f(?:ee|oo)?t|ft2|lbs?|pounds?|ounces?|fl\.? ?oz"
+    r"|gal(?:lon)?s?)\b"
 )
 """Units of those who write a point before decimals."""
 
@@ -363,56 +392,33 @@ def spoons(whole: str, tradition: str | None) -> str:
     return "au" if tradition == "au" or _SPOONS_AU.search(whole) else "metric"
 
 
+MADE_OF = re.compile(
+    r"ingredient|derived from|made (?:of|from)|contains?\b|enth[aä]lt|zutaten|ausgangsstoff|aus\b"
+    r"|compos[eé]|contient|contiene|ingredienti|samenstelling|bevat"
+)
+"""A line of what is in a product is not what the product is."""
+
+BESIDE = re.compile(
+    r"(?:customers|people|others) (?:who \w+ .{0,30})?also (?:bought|viewed|like)"
+    r"|you (?:may|might) also (?:like|need)|(?:frequently|often) bought|related (?:products|items)"
+    r"|kunden (?:kauften|kaufen)|wird oft zusammen|[aä]hnliche (?:artikel|produkte)"
+    r"|tambi[eé]n (?:te|le|compra)|productos relacionados|vous aimerez"
+    r"|produits (?:similaires|li[eé]s)"
+)
+"""Where a shop goes on with other things."""
+
+NO_NAME = re.compile(
+    r"^(?:client|customer|ref(?:erence)?|order|invoice|lot|batch|art(?:icle|ikel)?|item|sku|page)\b"
+    r".*\d"
+)
+"""A line with a number of somebody's own is not what a product is called."""
+
 HEADING = re.compile(
-    r"^(?:guaranteed|typical)? ?analysis[: (]*(?:w/[vw])?\)?:?$|^e[cu] fertili[sz]\w+(?: product)?$"
+    r"^\s*(?:nutrients?|n[aä]hrstoffe?|nutriente|[eé]l[eé]ments?)\s+(?:amount|content|share|gehalt"
+    r"|contenido|teneur|value|%).{0,12}$"
+    r"|^(?:guaranteed|typical)? ?analysis[: (]*(?:w/[vw])?\)?:?$"
+    r"|^e[cu] fertili[sz]\w+(?: product)?$"
     r"|^directions.*:?$|^analyse:?$|^(?:chemical |nutrient )?analysis.{0,12}$|^anwendung:?$"
     r"|^n-?p-?k(?:-?s)? by weight, elements$|^typical analysis \(w/w\)$|low in chloride|chloridarm"
 )
 """Lines that say something without a value of their own."""
-
-MARKS = re.compile(
-    r"organ|biolog|kolog|ecol|animal|vegan|poultry|chicken|bone|blood|feather|fish|manure|hoof"
-    r"|guano|plant|pflanz|tierfrei|mist|fumier|mest|esti|letame|pollin|sheep|horn|huf|woll|sang|hen\b|corne|bloed|dierlijk|been"
-)
-"""Without one of these a piece says nothing of organic growing or of animals."""
-
-ORGANIC = re.compile(
-    r"(?:suitable|approved|allowed|permitted|certified) for (?:use in )?organic|organic (?:grow|"
-    r"farm|product)|for use in organic|agriculture biologique|[oö]kologischen landbau"
-    r"|agricultura ecol|biologische landbouw|agricoltura biologica"
-)
-ANIMAL = re.compile(
-    r"animal by-?product|sous-?produit animal|poultry|chicken|bone ?meal|blood (?:and|&) bone"
-    r"|blood meal|dried blood|feather|fish\b|manure(?!d)|hoof|guano|\bhen\b|h[uü]hner|\bmist\b"
-    r"|-mist"
-    r"|fumier|mestkorrel|kippenmest|koemest|esti[eé]rcol|gallina|letame|pollina|sheep|\bhufe|h[oö]rner"
-    r"|horn(?:mehl|sp[aä]ne|grie)|schafwoll|\bsang\b|\bcorne|bloedmeel|dierlijke herkomst"
-    r"|beendermeel|tierische"
-)
-_DENIED = re.compile(
-    r"(?:\bnot?\b|\bnon\b|\bnicht\b|\bkein\w*|\bohne\b|\bsin\b|\bsans\b|\bpas\b|\bniet\b|\bgeen\b"
-    r"|without|free (?:of|from)|do not|don['’]t|never)(?:\W+[\w'’-]+){0,4}\W*$"
-)
-
-
-def says(pattern: re.Pattern[str], low: str) -> bool:
-    """Return whether a piece of a label says something, and does not deny it.
-
-    Parameters
-    ----------
-    pattern : Pattern
-        How it is said.
-    low : str
-        Masked.
-
-    Returns
-    -------
-    bool
-        False for "not for organic growing", "do not apply with manure".
-    """
-    return any(not _DENIED.search(low[: one.start()]) for one in pattern.finditer(low))
-
-
-NO_ANIMAL = re.compile(
-    r"no animal|vegan|free (?:of|from) animal|plant[- ]based|rein pflanzlich|tierfrei"
-)

@@ -24,6 +24,8 @@ _ROLES: tuple[tuple[Role, str], ...] = (
               r"|risultat"),
 )  # fmt: skip
 _ROLE = tuple((role, re.compile(pattern)) for role, pattern in _ROLES)
+_CELL = re.compile(r"[^\s|]+(?:[^\S\t][^\s|]+)*")
+"""Words with one space between them."""
 _NOTHING = re.compile(r"[\s.\-=_]*$")
 
 
@@ -59,14 +61,11 @@ def cells(line: str) -> list[Cell]:
     list of Cell
         Without what is empty or a leader.
     """
-    found, at = [], 0
-    for piece in re.split(r"(\t|\||\s{2,})", line):
-        text = piece.strip()
-        if text and not _NOTHING.fullmatch(text):
-            start = at + len(piece) - len(piece.lstrip())
-            found.append(Cell(start, start + len(text), text))
-        at += len(piece)
-    return found
+    return [
+        Cell(*one.span(), one.group())
+        for one in _CELL.finditer(line)
+        if not _NOTHING.fullmatch(one.group())
+    ]
 
 
 def headings(line: str, marks: list[Mark]) -> list[Heading] | None:
@@ -86,14 +85,16 @@ def headings(line: str, marks: list[Mark]) -> list[Heading] | None:
     """
     if any(mark.kind == "number" for mark in marks):
         return None
-    all_ = [_heading(cell, marks) for cell in cells(line)]
+    all_: list[Heading] = []
+    for cell in cells(line):
+        all_.append(_heading(cell, marks))
+        if len(all_) > 1 and all_[-1].role == "other":
+            return None
     if not any(one.role == "value" for one in all_):
         return None
     if all_[0].role == "value" and line[:1].isspace():
         all_.insert(0, Heading("name", 0))  # nothing stands above the names
-    if len(all_) == 1 or any(one.role == "other" for one in all_[1:]):
-        return None
-    return all_
+    return all_ if len(all_) > 1 and all_[1].role != "other" else None
 
 
 def _heading(cell: Cell, marks: list[Mark]) -> Heading:

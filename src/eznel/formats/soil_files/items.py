@@ -16,6 +16,8 @@ from eznel.core.soil.units import is_usual_layer, usual_layer_m
 from eznel.formats.dates import read_day
 from eznel.formats.numbers import read_number
 from eznel.formats.soil_files import words
+from eznel.formats.soil_files.keyed import TAKEN
+from eznel.formats.soil_files.marks import flat
 from eznel.formats.soil_files.statements import named
 
 READ = UUID("5a0d2f9e-6f07-4d0b-a6f5-3c8e1b7a2d44")
@@ -84,8 +86,11 @@ class _Draft:
 _PER_KG = ("om", "oc", "free_lime")
 """Grams of these in a kilogram are tenths of a per cent; of a nutrient they are milligrams."""
 _BY_MASS = ("ppm", "mg/kg", "mg/dm3", "lb/acre", "kg/ha")
-_SOLUTIONS = ("SME", "1:2 water", "1:5 water")
+_SOLUTIONS = ("SME", "1:1.5 water", "1:2 water", "1:5 water")
 
+
+OXIDES = {"P": "p2o5", "K": "k2o", "Mg": "mgo", "Ca": "cao"}
+"""Where its words name the oxide of a nutrient and nobody knows which is meant, it is asked."""
 
 LEAST_MG_KG = {"Ca": 20.0, "K": 5.0, "Mg": 3.0}
 """Less than this in a kilogram of garden soil is a mark before decimals that was none."""
@@ -115,6 +120,10 @@ def measured(item: Item, by: float, other: float | None = None) -> Item:
         unit, by = ("%", by / 10) if of_all else ("mg/kg", by * 1000)
     if unit == "mg/L" and item.meaning in words.ANALYTES and item.method not in _SOLUTIONS:
         unit = "mg/dm3"
+    if item.printed_as is None and item.number is not None and not item.question:
+        oxide = OXIDES.get(item.meaning or "")
+        if oxide and oxide in item.words.lower():
+            item = replace(item, question="oxide_or_element")
     number = item.number if item.number is None or by == 1 else round(item.number * by, 9)
     least = LEAST_MG_KG.get(item.meaning or "", 0.0)
     if (
@@ -151,7 +160,12 @@ def sample_of(name: str, items: Iterable[Item], *, today: date, key: str, defaul
     draft = _Draft({"id": _id(key), "lab": "", "sampled_on": today, "places": ()})
     kept: list[Item] = []
     dated = False
+    items = tuple(items)
+    told = any(_is_of_sampling(item) for item in items)
     for item in items:
+        if told and item.meaning == "date" and not _is_of_sampling(item):
+            kept.append(replace(item, meaning=None))  # when it came, or was printed
+            continue
         taken = _take(item, draft)
         dated = dated or (taken.meaning == "date" and taken.taken == SURE)
         kept.append(taken)
@@ -166,6 +180,11 @@ def sample_of(name: str, items: Iterable[Item], *, today: date, key: str, defaul
     except ValidationError as error:
         return Sample(name, tuple(kept), None, dated, Wrong(error))
     return Sample(name, tuple(kept), report, dated)
+
+
+def _is_of_sampling(item: Item) -> bool:
+    """Whether a day is told to be that of the sample, not of the report."""
+    return item.meaning == "date" and TAKEN.search(flat(item.words)) is not None
 
 
 def _common(values: list[dict[str, Any]]) -> str | None:

@@ -53,6 +53,8 @@ def flat(text: str) -> str:
     str
         Just as long.
     """
+    if text.isascii():
+        return text.lower().replace("_", " ")
     return "".join(map(_flat, text)).replace("μ", "µ")
 
 
@@ -62,7 +64,7 @@ def _flat(sign: str) -> str:
     return {"–": "-", "—": "-", "−": "-", "_": " "}.get(low, low if len(low) == 1 else sign)
 
 
-_RATIO = re.compile(r"(?<![\d.,])1 ?: ?\d(?:[.,]\d)?(?![\d:])")
+_RATIO = re.compile(r"(?<![\d.,])1 ?: ?\d(?:[.,]\d)?(?!\d|:\d)")
 _NUMERAL = r"\d{1,3}(?:[ '’]\d{3})+(?![\d'])(?:[.,]\d+)?|\d+(?:[.,]\d+)*"
 _RANGE = re.compile(
     rf"(?<![\w.,])(?:{_NUMERAL}) ?(?:-|to|bis|à|a) ?(?:{_NUMERAL})(?![\w])(?! ?[-/]\d)"
@@ -144,7 +146,12 @@ def _days(free: str, line: str) -> Iterator[Mark]:
         yield Mark("day", *one.span(), said=line[one.start() : one.end()])
 
 
+_ANY_METHOD = re.compile("|".join(pattern.pattern for _, pattern in methods.EXTRACTS))
+
+
 def _methods(free: str, line: str) -> Iterator[Mark]:
+    if not _ANY_METHOD.search(free):
+        return
     for key, pattern in methods.EXTRACTS:
         found = [
             one for one in _spans(pattern, free) if one.group() != "p1" or line[one.start()] == "P"
@@ -175,12 +182,28 @@ def _units(free: str, line: str) -> Iterator[Mark]:
             yield Mark("unit", *one.span(), said=unit, by=by, form=methods.form_in(one.group()))
 
 
+_CLASS_WORD = re.compile(r"(?:klasse|stufe|class|classe|clase|nivel|rating)\W{0,2}$")
+"""What stands before a letter that is a class: class B is no boron."""
+_CLASS_ALONE = re.compile(r"(?:\d|/ ?100 ?g|mg/kg|mg/l|ppm|lb/a) ?\($")
+"""The same, for a letter in brackets behind a result."""
+
+
+_ANY_NAME = re.compile("|".join(pattern.pattern for _, pattern, _ in words.NAMED))
+
+
 def _names(free: str, line: str) -> Iterator[Mark]:
+    if not _ANY_NAME.search(free):
+        return
     for name, pattern, symbol in words.NAMED:
         found = [
             one
             for one in _spans(pattern, free)
-            if not symbol or line[one.start()].isupper() or "=" in line or "_" in line
+            if not symbol
+            or (
+                (line[one.start()].isupper() or "=" in line or "_" in line)
+                and not _CLASS_WORD.search(free[: one.start()][-24:])
+                and not _CLASS_ALONE.search(flat(line[: one.start()][-24:]))
+            )
         ]
         free = _without(free, found)
         for one in found:

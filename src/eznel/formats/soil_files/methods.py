@@ -13,14 +13,18 @@ _CONCENTRATION = r"(?:\d+(?:[.,]\d+)? ?(?:m|n|mol/l|mm|%)?[ -]?)?"
 
 _EXTRACTS: tuple[tuple[str, str], ...] = (
     ("Mehlich-1", r"mehlich[- ]?(?:1|i\b)|mehlich(?= p-?i\b)|(?<![^\W_])m1\b|double[- ]acid"),
-    ("Mehlich-3", r"mehlich[- ]?(?:3|iii\b)(?:[- ]icp)?|mehlich(?= p-?iii\b)|(?<![^\W_])m3\b"),
+    ("Mehlich-3", r"mehlich[- ]?(?:3|iii\b)(?:[- ]icp)?|mehlich(?= p-?iii\b)"
+                 r"|(?<![^\W_])m3(?=[pk]?\b)"),
     ("Bray P1", r"bray[- ]?(?:p ?)?-?(?:1|i\b)|weak bray"
                 r"|(?<![^\W_])(?<!plot )(?<!bed )(?<!field )p1(?=$|\W{0,4}(?:\d|ppm|mg|lb))"),
     ("Olsen", r"olsen|(?:sodium )?bicarb(?:onate)?(?![^\W_])|natriumbicarbonat"),
     ("Modified Morgan", r"mod(?:ified|\.)? morgan(?:['’]?s)?"),
     ("Morgan", r"morgan(?:['’]?s)?"),
+    ("PAA", r"(?<![^\W_])paa(?![^\W_])|acid am+onium acetate"
+            r"|am+onium acetate ?\(?(?:at )?ph ?4[.,]65\)?"),
+    ("1:1.5 water", r"1 ?: ?1[.,]5(?!\d)(?: ?(?:water|volume|vol\.?))?(?: extract)?"),
     ("Ammonium acetate", rf"{_CONCENTRATION}(?:am+onium[- ]?acetate?|nh4[- ]?oac"
-                         rf"|am\.? ?ac(?:etate)?\b"
+                         rf"|am+\.?[- ]?ac(?:et(?:at[e]?)?)?(?![^\W_])\.?|nh4[- ]?ac(?![^\W_])"
                          r"|nh4[- ]?acetat\w*|acetato de amonio|acetato am[oó]nico"
                          r"|ac[ée]tate d['’]am+onium|acetato d['’]ammonio)"),
     (OTHER, rf"{_CONCENTRATION}(?:ammonium nitrate|nh4no3)|ambic[- ]?\d?|resin\b|mehlich[- ]2"
@@ -47,7 +51,10 @@ EXTRACTS = tuple((key, re.compile(pattern)) for key, pattern in _EXTRACTS)
 IMPLIES = {"Bray P1": "P", "Olsen": "P"}
 """What an extract is named for, where no nutrient is."""
 
-ALL = ("Mehlich-1", "Mehlich-3", "Morgan", "Modified Morgan", "AB-DTPA", "SME", "Colour kit")
+ALL = (
+    "Mehlich-1", "Mehlich-3", "Morgan", "Modified Morgan", "AB-DTPA", "SME", "1:1.5 water", "PAA",
+    "Colour kit",
+)  # fmt: skip
 """Extracts that are made for many nutrients at once; the others suit a few."""
 _CATIONS = ("K", "Ca", "Mg", "Na")
 SUITS: dict[str, tuple[str, ...]] = {
@@ -86,8 +93,8 @@ _UNITS: tuple[tuple[str, float, str], ...] = (
                     r"|milliequivalents? (?:per|/) ?100 ?g"),
     ("mg/100g", 1, rf"(?:(?<=\d) ?mg )?mg{_OF} ?/ ?100 ?g(?:{_OF})"),
     ("mg/kg", 1, rf"mg{_OF} ?(?:/|per) ?kg|mg kg-1|[µu]g ?/ ?g|mg{_OF} ?/ ?1000 ?g|mg kg\b"),
-    ("g/kg", 1, rf"(?<![^\W_])g{_OF} ?/ ?kg|(?<![^\W_])g kg-1"),
-    ("ppm", 1, r"(?<![^\W_])ppm(?![^\W_])"),
+    ("g/kg", 1, rf"(?<![^\W\d_])g{_OF} ?/ ?kg|(?<![^\W\d_])g kg-1"),
+    ("ppm", 1, r"(?<![^\W\d_])ppm(?![^\W_])"),
     ("mg/dm3", 1, rf"mg{_OF} ?/ ?dm ?3|mg ?/ ?l(?:it(?:re|er))? (?:of )?soil|mg per lit(?:re"
                   rf"|er) of soil"),
     ("mg/L", 1, rf"mg{_OF} ?/ ?l(?:it(?:re|er)s?)?(?![^\W_])|mg l-1|mg per lit(?:re|er)"),
@@ -97,18 +104,18 @@ _UNITS: tuple[tuple[str, float, str], ...] = (
     ("lb/acre", 1, r"(?:lbs?\.?|pounds?) ?(?:/|per) ?a(?:c(?:re)?)?(?![^\W_])"),
     ("ton/acre", 1, r"tons? ?(?:/|per) ?a(?:c(?:re)?)?(?![^\W_])"),
     ("kg/ha", 1, rf"kg{_OF} ?(?:/|per) ?ha(?![^\W_])"),
-    ("t/ha", 1, r"(?<![^\W_])t(?:on(?:ne)?s?)? ?(?:/|per) ?ha(?![^\W_])"),
+    ("t/ha", 1, r"(?<![^\W\d_])t(?:on(?:ne)?s?)? ?(?:/|per) ?ha(?![^\W_])"),
     ("dt/ha", 1, rf"dt{_OF} ?/ ?ha(?![^\W_])"),
     ("kg/m2", 1, r"kg ?(?:/|per) ?m ?2"),
-    ("g/m2", 1, r"(?<![^\W_])g ?(?:/|per) ?m ?2"),
+    ("g/m2", 1, r"(?<![^\W\d_])g ?(?:/|per) ?m ?2"),
     ("uS/cm", 1, r"(?:µ|u|micro)s(?:iemens)? ?/ ?cm"),
     ("mmho/cm", 1, r"m\.?mhos? ?/ ?cm"),
-    ("mS/cm", 1, r"(?<![^\W_])ms ?/ ?cm"),
-    ("dS/m", 1, r"(?<![^\W_])ds ?/ ?m(?![^\W_])|ds m-1"),
-    ("g/mL", 1, r"(?<![^\W_])g ?/ ?(?:ml|cm ?3|cc)"),
+    ("mS/cm", 1, r"(?<![^\W\d_])ms ?/ ?cm"),
+    ("dS/m", 1, r"(?<![^\W\d_])ds ?/ ?m(?![^\W_])|ds m-1"),
+    ("g/mL", 1, r"(?<![^\W\d_])g ?/ ?(?:ml|cm ?3|cc)"),
     ("cm", 1, r"(?<=\d) ?cm(?![^\W_])"),
     ("in", 1, r"(?<=\d) ?(?:in(?:ch(?:es)?)?(?![^\W_])|\")"),
-    ("%", 1, r"%|(?<![^\W_])(?:per ?cent|prozent|pct|por ciento|pour cent)(?![^\W_])"),
+    ("%", 1, r"%|(?<![^\W\d_])(?:per ?cent|prozent|pct|por ciento|pour cent)(?![^\W_])"),
 )  # fmt: skip
 UNITS = tuple((unit, by, re.compile(pattern)) for unit, by, pattern in _UNITS)
 

@@ -8,6 +8,7 @@ import re
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
+from itertools import pairwise
 
 from eznel.formats.soil_files import methods, words
 from eznel.formats.soil_files.marks import GAP, RANGE, Mark, blanked, flat, marks
@@ -23,6 +24,10 @@ _WANTED = re.compile(
 )
 """A class that is wanted, not found."""
 _LETTER = re.compile(r"(?:gehalts?|versorgungs)?(?:klasse|stufe|class|classe)\W{0,2}([a-e])(?!\w)")
+SHARES = ("om", "oc", "free_lime")
+"""What is in per cent of the soil, and may have its share before its name."""
+UNITLESS = ("ph", "buffer")
+"""What has no unit: a number with one says something else."""
 MOST_NAME = 200
 """Nobody prints a longer heading."""
 NEAR = 16
@@ -83,13 +88,18 @@ def _groups(low: str, marks: Sequence[Mark]) -> Iterator[tuple[list[Mark], int]]
     open_ = True
     for n, mark in enumerate(marks):
         if mark.kind == "name":
-            if names and not (open_ and _goes_on(low, names, group[-1], mark)):
+            if names and not (
+                (open_ and _goes_on(low, names, group[-1], mark))
+                or _counts_as(low, names, group[-1], mark)
+            ):
                 yield group, (lead[0] if lead else mark).start
                 group, names, open_ = [], set(), True
             names.add(mark.said)
             group += [*lead, mark]
             lead = []
-        elif mark.kind in ("method", "ratio", "unit") and _leads(low, marks, n):
+        elif (mark.kind in ("method", "ratio", "unit") and _leads(low, marks, n)) or (
+            not open_ and _is_share_of_next(low, marks, n)
+        ):
             lead.append(mark)
         else:
             group += [*lead, mark]
@@ -104,6 +114,23 @@ def _goes_on(low: str, names: set[str], last: Mark, mark: Mark) -> bool:
     """Whether a name only says again what the one before it said: Phosphorus (P), buffer pH."""
     near = len(low[last.end : mark.start].strip(" ()[]-:/,")) == 0
     return mark.said in names or (near and bool(names & {"buffer", "lime"}))
+
+
+def _is_share_of_next(low: str, marks: Sequence[Mark], n: int) -> bool:
+    """Whether a mark is of "4.2 % organic matter", behind the number of another name."""
+    for first in (n, n - 1):
+        three = marks[max(first, 0) : max(first, 0) + 3]
+        if first >= 0 and [one.kind for one in three] == ["number", "unit", "name"]:
+            between = low[three[0].end : three[1].start] + low[three[1].end : three[2].start]
+            close = not between.strip()
+            return close and three[1].said == "%" and three[2].said in SHARES
+    return False
+
+
+def _counts_as(low: str, names: set[str], last: Mark, mark: Mark) -> bool:
+    """Whether an oxide behind a unit says as what it is counted: 12 ppm P2O5."""
+    close = not low[last.end : mark.start].strip(" (")
+    return last.kind == "unit" and close and mark.form is not None and mark.said in names
 
 
 def _leads(low: str, marks: Sequence[Mark], n: int) -> bool:
@@ -122,7 +149,10 @@ def _statement(low: str, group: list[Mark], end: int) -> Statement:
     names = [one for one in group if one.kind == "name"]
     first = next((one for one in names if one.said in ("buffer", "lime")), names[0])
     start = min(one.start for one in group)
-    numbers = [one for one in group if one.kind == "number" and one.start > names[0].start]
+    all_ = [one for one in group if one.kind == "number"]
+    numbers = [one for one in all_ if one.start > names[0].start]
+    if not numbers and names[0].said in SHARES:
+        numbers = all_
     number, question = _result(low, group, numbers)
     unit = _unit_of(low, group, number)
     method = next((one.said for one in group if one.kind == "method"), None)
@@ -141,11 +171,23 @@ def _result(low: str, group: list[Mark], numbers: list[Mark]) -> tuple[Mark | No
     """The number that is the result, or why nobody knows which."""
     left = [one for one in numbers if not _NOT_IT.search(_before(low, group, one))]
     units = {one: unit.said for one in left if (unit := _next_unit(low, group, one)) is not None}
+    if any(one.kind == "name" and one.said in UNITLESS for one in group):
+        left, units = [one for one in left if one not in units], {}
     # Of amounts in several units the first counts; of several in one unit nobody knows.
     found = [one for one, unit in units.items() if unit == next(iter(units.values()))] or left
     if len({one.value for one in found}) > 1:
         return None, "which_number"
+    if not found and _is_ranged(low, group):
+        return None, "which_number"
     return (found[0] if found else None), ""
+
+
+def _is_ranged(low: str, group: list[Mark]) -> bool:
+    """Whether a name has a range for its result: pH 6 to 6.5."""
+    return any(
+        one.kind == "name" and other.kind == "range" and not low[one.end : other.start].strip(" :=")
+        for one, other in pairwise(group)
+    )
 
 
 def _before(low: str, group: list[Mark], mark: Mark) -> str:
@@ -229,6 +271,65 @@ def named(text: str) -> Named:
         return Named(None if about else column, of, by, method)
     form = about.form or next((one.form for one in said[1:] if one.name == about.name), None)
     return Named(about.name, of, by, method_of(about, text), form)
+
+
+@dataclass(frozen=True, slots=True)
+class Extracts:
+    """What a line without results says of extracts: of some nutrients, or of all."""
+
+    of: dict[str, str]
+    of_all: frozenset[str]
+
+
+_FOR = re.compile(r"\x1f ?(?:for|f[uü]r|para|pour|per) ?\x1f")
+
+_LISTED = re.compile(r"\x1f[\w-]{0,9} ?\(\x1f(?:(?:,| and| und| y| et)? ?\x1f)*\)")
+"""An extract with its nutrients in brackets: CAL (P, K)."""
+
+
+def _behind(low: str, found: list[Mark]) -> list[Mark]:
+    """Each extract behind its names, as elsewhere: "Olsen for P, acetate for K", "CAL (P, K)"."""
+    moved: list[Mark] = []
+    method: Mark | None = None
+    for mark in found:
+        if mark.kind == "method":
+            moved += [method] if method else []
+            method = mark
+        else:
+            moved.append(mark)
+    return [*moved, *([method] if method else [])]
+
+
+NO_EXTRACTS = Extracts({}, frozenset())
+
+
+def extracts_in(line: str) -> Extracts:
+    """Return which extracts a line names, and for which nutrients.
+
+    Parameters
+    ----------
+    line : str
+        Like "phosphorus Olsen; potassium and magnesium ammonium nitrate".
+
+    Returns
+    -------
+    Extracts
+        An extract belongs to the nutrients before it; one without any, to all.
+    """
+    of: dict[str, str] = {}
+    of_all: set[str] = set()
+    found = marks(line, None)
+    waiting = ["K", "Ca", "Mg", "Na"] if "cation" in flat(line) else []
+    if _FOR.search(low := blanked(flat(line), found)) or _LISTED.search(low):
+        found = _behind(low, found)
+    for mark in found:
+        if mark.kind == "name":
+            waiting.append(mark.said)
+        elif mark.kind == "method":
+            of.update({name: mark.said for name in waiting if methods.suits(mark.said, name)})
+            of_all |= set() if waiting else {mark.said}
+            waiting = []
+    return Extracts(of, frozenset(of_all))
 
 
 def method_of(one: Statement, text: str) -> str | None:

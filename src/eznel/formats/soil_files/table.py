@@ -14,16 +14,22 @@ from typing import Literal
 
 from eznel.core.errors import Impossible
 from eznel.formats.dates import month_first
-from eznel.formats.numbers import Mark, read_number
-from eznel.formats.soil_files import words
+from eznel.formats.numbers import Mark
+from eznel.formats.soil_files import methods, words
 from eznel.formats.soil_files.items import Item, Sample, measured, sample_of
 from eznel.formats.soil_files.marks import flat, marks
-from eznel.formats.soil_files.statements import MOST_NAME, named
-from eznel.formats.tables import HEAD_ROWS, Row, Table, table_of
+from eznel.formats.soil_files.shapes import (
+    heading_row,
+    is_across,
+    is_units,
+    parted,
+    turned,
+    without_bars,
+)
+from eznel.formats.soil_files.statements import MOST_NAME, NO_EXTRACTS, extracts_in, named
+from eznel.formats.tables import Row, table_of
 
 Shape = Literal["wide", "long", "text"]
-LEAST_KNOWN = 3
-"""From so many known headings on, pasted text with marks between its cells is a table."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,133 +83,32 @@ _RATES = re.compile(
 )
 
 
-def heading_row(table: Table) -> int:
-    """Return which row holds the headings: the one of which most is understood.
+def _inheriting(columns: tuple[Column, ...], titles: Sequence[Row]) -> tuple[Column, ...]:
+    """Columns without an extract have the one that stands above the table for them, or for all."""
+    of_all: set[str] = set()
+    of: dict[str, str] = {}
+    for row in titles:
+        told = extracts_in(" ".join(row.cells))
+        of.update(told.of)
+        of_all |= told.of_all
+    one = next(iter(of_all)) if len(of_all) == 1 else None
 
-    Parameters
-    ----------
-    table : Table
-        Its rows.
+    def extract(column: Column) -> Column:
+        if column.meaning not in words.ANALYTES or column.method or column.rating:
+            return column
+        method = of.get(column.meaning)
+        if method is None and one and methods.suits(one, column.meaning):
+            method = one
+        return replace(column, method=method) if method else column
 
-    Returns
-    -------
-    int
-        From 0.
-    """
-    best, most = 0, 0
-    for n, row in enumerate(table.rows[:HEAD_ROWS]):
-        # A heading is words; a row of results has numbers in most of its cells.
-        if sum(read_number(cell) is not None for cell in row.cells) > len(row.cells) / 2:
-            continue
-        known = len({named(cell).meaning for cell in row.cells if cell} - {None})
-        if known > most:
-            best, most = n, known
-    return best
-
-
-def is_table(text: str) -> bool:
-    """Return whether a pasted text is a table: marks between its cells, and headings.
-
-    Parameters
-    ----------
-    text : str
-        As pasted.
-
-    Returns
-    -------
-    bool
-        False for lines that hold a list of several values each.
-    """
-    if "\t" not in text and ";" not in text and "|" not in text and text.count(",") < LEAST_KNOWN:
-        return False
-    try:
-        table = table_of(_without_bars(text))
-    except Impossible:
-        return False
-    rows, at = table.rows, heading_row(table)
-    if len(rows) < at + 2:
-        return False
-    if is_across(table, at):
-        return True
-    numbered = [
-        cell
-        for cell in rows[at].cells
-        if any(m.kind == "number" for m in marks(cell[:MOST_NAME], None))
-    ]
-    if len(numbered) > len(rows[at].cells) / 3:
-        return False  # values, not headings
-    known = {named(cell).meaning for cell in rows[at].cells if cell} - {None}
-    wide = len(rows[at + 1].cells)
-    return (len(known) >= LEAST_KNOWN and abs(wide - len(rows[at].cells)) <= 1) or (
-        {"analyte", "value"} <= known
-    )
-
-
-def is_across(table: Table, at: int) -> bool:
-    """Return whether nutrients stand below each other and samples side by side.
-
-    Parameters
-    ----------
-    table : Table
-        Its rows.
-    at : int
-        Which row holds the headings, from 0. [index]
-
-    Returns
-    -------
-    bool
-        Only where at least two rows begin with a name, and no heading is a word for a column.
-    """
-    heads, below = table.rows[at].cells, table.rows[at + 1 :]
-    if len(heads) < 2 or len(below) < 2:
-        return False
-    of = [named(_PLOT.sub("", cell)).meaning for cell in heads[1:]]
-    plots = [n for n, one in enumerate(of, start=1) if one in (None, "sample") and heads[n]]
-    if not plots or len(plots) + sum(one in _OF_ALL for one in of) < len(of):
-        return False
-    rows = [row for row in below if row.cell(0)]
-    first = [named(row.cell(0)).meaning for row in rows]
-    values = (*words.ANALYTES, "ph", "om", "cec", "buffer", "ec", "oc")
-    numbers = sum(read_number(row.cell(plots[0]), table.mark) is not None for row in rows)
-    return sum(one in values for one in first) >= max(2, len(rows) / 2) and numbers >= len(rows) / 2
-
-
-_PLOT = re.compile(r"(?<=\w) +[A-Za-z0-9]$")
-"""The letter or figure of a plot: Bed B is no boron."""
-
-
-_OF_ALL = ("unit", "extractant")
-"""Columns that say something of the values of all samples."""
-
-
-def _turned(rows: tuple[Row, ...], at: int) -> tuple[Row, ...]:
-    """The same table with its samples below each other."""
-    body = rows[at:]
-    width = max(len(row.cells) for row in body)
-    of_all = [n for n in range(1, width) if named(body[0].cell(n)).meaning in _OF_ALL]
-    heads = (" ".join(row.cell(n) for n in (0, *of_all)).strip() for row in body[1:])
-    plots = (n for n in range(1, width) if n not in of_all)
-    return (
-        Row(body[0].number, ("Sample", *heads)),
-        *(Row(n + 1, tuple(row.cell(n) for row in body)) for n in plots),
-    )
-
-
-def _is_units(row: Row) -> bool:
-    """Whether a row below the headings holds their units and no results."""
-    filled = [cell for cell in row.cells if cell]
-    units = [cell for cell in filled if named(cell).unit and read_number(cell) is None]
-    return len(units) >= 2 and len(units) >= len(filled) / 2
+    return tuple(extract(column) for column in columns)
 
 
 def _with_unit(column: Column, cell: str) -> Column:
     told = named(cell)
+    if told.method and column.meaning in words.ANALYTES:
+        column = replace(column, method=column.method or told.method)
     return replace(column, unit=told.unit, by=told.by) if told.unit else column
-
-
-def _without_bars(text: str) -> str:
-    """Rows that begin and end with a bar, without these."""
-    return "\n".join(line.strip().removeprefix("|").removesuffix("|") for line in text.split("\n"))
 
 
 def read_table(
@@ -232,38 +137,55 @@ def read_table(
     Impossible
         When it is no table, too large, or has other columns than were told.
     """
-    table = table_of(_without_bars(text))
+    table = table_of(without_bars(parted(text)))
     rows = table.rows
     if not rows:
         raise Impossible("file", "file_empty")
     at = heading_row(table)
-    if told is None and is_across(table, at):
-        rows, at = _turned(rows, at), 0
+    above = rows[:at]
+    if is_across(table, at):
+        rows, at = turned(rows, at), 0
+    columns = _columns(rows, at, told)
+    below = rows[at + 1 :]
+    if told is None and below and is_units(below[0]):
+        columns = tuple(_with_unit(c, below[0].cell(n)) for n, c in enumerate(columns))
+        below = below[1:]
+        at += 1
+    if told is None:
+        columns = _inheriting(columns, above)
+    body = _Body(columns, below, at + 2, table.mark, _month_first(columns, below))
+    long = {"analyte", "value"} <= {column.meaning for column in columns}
+    key = key or sha256(text.encode("utf-8", errors="replace")).hexdigest()
+    titles = [_title(row) for row in above]
+    common = [item for item in titles if item.meaning is not None]
+    samples = (_long if long else _wide)(body, common, today, key)
+    left = tuple(
+        item for item in titles if item.meaning is None and extracts_in(item.words) == NO_EXTRACTS
+    )
+    return Understood("long" if long else "wide", columns, tuple(samples), left)
+
+
+def _columns(rows: Sequence[Row], at: int, told: Sequence[Column] | None) -> tuple[Column, ...]:
+    """What the columns are taken to mean, or what somebody said."""
     width = max(len(row.cells) for row in rows)
-    headings = [rows[at].cell(n) for n in range(width)]
-    guessed = tuple(column_of(heading) for heading in headings)
+    guessed = _one_result([column_of(rows[at].cell(n)) for n in range(width)])
     columns = tuple(told) if told is not None else guessed
     if len(columns) != width:
         raise Impossible("columns", "columns_differ", has=width, told=len(columns))
     # A heading's own unit may be a part of ours, as mmol(+) of cmol(+), whoever says the column.
-    columns = tuple(
+    return tuple(
         replace(one, by=own.by if one.unit == own.unit else 1.0)
         for one, own in zip(columns, guessed, strict=True)
     )
-    below = rows[at + 1 :]
-    if told is None and below and _is_units(below[0]):
-        columns = tuple(_with_unit(c, below[0].cell(n)) for n, c in enumerate(columns))
-        below = below[1:]
-        at += 1
-    body = _Body(columns, below, at + 2, table.mark, _month_first(columns, below))
-    meanings = {column.meaning for column in columns}
-    long = {"analyte", "value"} <= meanings
-    key = key or sha256(text.encode("utf-8", errors="replace")).hexdigest()
-    titles = [_title(row) for row in rows[:at]]
-    common = [item for item in titles if item.meaning is not None]
-    samples = (_long if long else _wide)(body, common, today, key)
-    left = tuple(item for item in titles if item.meaning is None)
-    return Understood("long" if long else "wide", columns, tuple(samples), left)
+
+
+def _one_result(columns: list[Column]) -> tuple[Column, ...]:
+    """Beside a column of results, one that is called "level" holds their classes."""
+    if sum(one.meaning == "value" for one in columns) < 2:
+        return tuple(columns)
+    return tuple(
+        replace(one, meaning="rating") if "level" in one.heading.lower() else one for one in columns
+    )
 
 
 @dataclass(frozen=True, slots=True)
@@ -293,7 +215,7 @@ def _cell(column: Column, at: str, cell: str, body: _Body) -> Item:
     read = _read(cell[:MOST_NAME], body.mark)
     # A column says the unit of its numbers; a cell that says its own is read by that.
     unit, by = (read.unit, read.by) if read.unit else (column.unit, column.by)
-    counts = not column.rating and read.number is not None
+    counts = not column.rating and read.number is not None and column.meaning not in _NAMES
     return measured(
         Item(
             at=at,
@@ -311,6 +233,10 @@ def _cell(column: Column, at: str, cell: str, body: _Body) -> Item:
         by,
         read.other,
     )
+
+
+_NAMES = ("sample", "lab", "note", "report")
+"""Columns of words: the figure in "Bed 1" is no result."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -424,7 +350,7 @@ def _line(cells: dict[str, str], n: int, body: _Body) -> Item:
     of, by = next(
         ((one.unit, one.by) for one in (unit, read, named(said)) if one.unit), (None, 1.0)
     )
-    form = named(f"{said} {cells.get('printed_as', '')}").printed_as
+    form = named(f"{said} {cells.get('printed_as', '')}").printed_as or unit.printed_as
     return measured(
         Item(
             at=f"row {n}",
@@ -435,7 +361,7 @@ def _line(cells: dict[str, str], n: int, body: _Body) -> Item:
             text=cells.get("value", ""),
             number=read.number,
             unit=of,
-            method=known.method,
+            method=known.method or unit.method,
             printed_as=form,
             rating=_class_in(cells.get("rating", "")) or words.rating_in(read.rest),
             depth=cells.get("depth"),

@@ -6,23 +6,27 @@ and shown.
 """
 
 import re
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import date
 from hashlib import sha256
 
 from eznel.core.errors import Impossible
+from eznel.formats.cleaning import cleaned
+from eznel.formats.files import MOST_BYTES, decoded
+from eznel.formats.numbers import FIGURE, decimal_mark
 from eznel.formats.numbers import Mark as Decimal
-from eznel.formats.numbers import decimal_mark
-from eznel.formats.papers import cleaned, paper_of, titled
+from eznel.formats.papers import paper_of, titled
+from eznel.formats.pdf import is_pdf
 from eznel.formats.soil_files import methods, words
 from eznel.formats.soil_files.columns import Cell, Heading, cells, column_at, headings
 from eznel.formats.soil_files.items import Item, Sample, measured, sample_of
 from eznel.formats.soil_files.keyed import keyed
+from eznel.formats.soil_files.lines import joined
 from eznel.formats.soil_files.marks import Mark, flat, marks
-from eznel.formats.soil_files.statements import Statement, method_of, statements
-from eznel.formats.soil_files.table import Understood, is_table, read_table
-from eznel.formats.tables import MOST_BYTES
+from eznel.formats.soil_files.shapes import has_columns, is_table, parted
+from eznel.formats.soil_files.statements import Statement, extracts_in, method_of, statements
+from eznel.formats.soil_files.table import Column, Understood, read_table
 
 MOST_LINES = 3_000
 MOST_WORDS = 200
@@ -35,7 +39,15 @@ _ADVICE = re.compile(
     r"recommend|apply|empfehl|recomend|conseil|advies|fertili[sz]er (?:rate|need)|d[uü]nge"
 )
 """A line that says what to give, not what was found."""
-_NUMBERED = re.compile(r"[<>]?\s?\d[\d.,' ]*(?:[^\d\s]\S*)?(?: \S+)?$")
+_AIM = re.compile(
+    r"\b(?:target|optim\w+|desired|ideal|goal|soll(?:wert)?|ziel\w*|objetivo|objectif|deseado"
+    r"|[oó]ptimo|streef\w*|obiettivo)(?: soil)?[ -]*$"
+)
+"""What stands before a name whose figure was not found, but is wanted."""
+_PLOT = re.compile(
+    r"\s*((?:bed|plot|sample|field|beet|probe|parcela|parcelle|bancal) [\w-]{1,12})\s*[-–:]\s+",
+    re.IGNORECASE,
+)
 
 
 def read_text(text: str, today: date) -> Understood:
@@ -66,48 +78,40 @@ def read_text(text: str, today: date) -> Understood:
     kind = paper_of(text)
     if kind not in ("soil", "unknown"):
         raise Impossible("text", f"paper_is_{kind}")
-    if is_table(text):
+    if is_table(parted(text)):
         return read_table(text, today)
     page = _Page(decimal_mark(text))
-    for n, line, found in _joined(_pieces(text), page.decimal):
+    for n, line, found in joined(text, page.decimal):
         page.read(line, found, f"line {n}")
     return page.understood(text, today)
 
 
-_LONGEST = re.compile(r".{1,300}(?:[\s;|,.]|$)|.{1,300}")
-"""Nobody prints a longer line; a longer one is read in parts."""
+def read_file(data: bytes, today: date, told: Sequence[Column] | None = None) -> Understood:
+    """Return what a file says of its samples: a table, a text, or a PDF of either.
 
+    Parameters
+    ----------
+    data : bytes
+        As it came.
+    today : date
+        Stands in where no date was read.
+    told : sequence of Column or None
+        What the columns of a table mean, where somebody said.
 
-def _pieces(text: str) -> Iterator[tuple[int, str]]:
-    for n, line in enumerate(text.split("\n"), start=1):
-        yield from ((n, part) for part in _LONGEST.findall(line) or [""])
+    Returns
+    -------
+    Understood
+        Its samples, and what belongs to none.
 
-
-def _joined(
-    lines: Iterable[tuple[int, str]], decimal: Decimal | None
-) -> Iterator[tuple[int, str, list[Mark]]]:
-    """Lines with their numbers and marks; a name and a result on two lines are one."""
-    waiting: tuple[int, str, list[Mark]] | None = None
-    for n, line in lines:
-        found = marks(line, decimal)
-        named = any(mark.kind == "name" for mark in found)
-        numbered = any(mark.kind == "number" for mark in found)
-        if waiting is not None:
-            at, before, _ = waiting
-            if numbered and not named and _NUMBERED.fullmatch(line.strip()):
-                whole = f"{before.rstrip()} {line.strip()}"
-                waiting = None
-                yield at, whole, marks(whole, decimal)
-                continue
-            yield waiting
-            waiting = None
-        alone = len({mark.said for mark in found if mark.kind == "name"}) == 1
-        if alone and not numbered and len(line.strip()) <= 60 and len(cells(line)) == 1:
-            waiting = (n, line, found)
-        else:
-            yield n, line, found
-    if waiting is not None:
-        yield waiting
+    Raises
+    ------
+    Impossible
+        As `decoded`, `read_table` and `read_text` do.
+    """
+    text = decoded(data)
+    if told is not None or (not is_pdf(data) and has_columns(text)):
+        return read_table(text, today, told)
+    return read_text(text, today)
 
 
 @dataclass(slots=True)
@@ -152,6 +156,7 @@ class _Page:
         if not re.search(r"[^\W_]", line):
             self.skipped = False
             return
+        line, found = self._plot(line, found, at)
         for key, said, text in (pairs := list(keyed(line))):
             self._keyed(key, said, text, at)
         for key, said, _ in pairs:
@@ -166,6 +171,17 @@ class _Page:
             self._leave(line, at)
             return
         self._results(line, found, at)
+
+    def _plot(self, line: str, found: list[Mark], at: str) -> tuple[str, list[Mark]]:
+        """Begin the sample that a line names before its results: "Bed 2 - pH 6.7, P 60"."""
+        plot = _PLOT.match(line)
+        if plot is None:
+            return line, found
+        behind = [mark for mark in found if mark.start >= plot.end()]
+        if not {"name", "number"} <= {mark.kind for mark in behind}:
+            return line, found
+        self._keyed("sample", plot.group(), plot[1], at)
+        return " " * plot.end() + line[plot.end() :], behind
 
     def _keyed(self, key: str, said: str, text: str, at: str) -> None:
         if key == "sample":
@@ -213,11 +229,11 @@ class _Page:
         extracts = [mark for mark in found if mark.kind == "method"]
         units = [mark for mark in found if mark.kind == "unit"]
         names = [mark for mark in found if mark.kind == "name" and mark.said in words.ANALYTES]
-        rated = any(one.soil_class for one in statements(line, found))
+        rated = any(one.soil_class or one.question for one in statements(line, found))
         if rated or not (extracts or units):
             return False
         if extracts and (names or "cation" in flat(line)) and (names or units == []):
-            self._methods(line, found)
+            self.methods_of.update(extracts_in(line).of)
             if not names and len(extracts) == 1:
                 self.block.method = extracts[0].said
             return True
@@ -227,22 +243,11 @@ class _Page:
             self.block.unit, self.block.by = units[0].said, units[0].by
         return True
 
-    def _methods(self, line: str, found: list[Mark]) -> None:
-        """ "phosphorus Olsen; potassium and magnesium ammonium nitrate"."""
-        waiting: list[str] = []
-        if "cation" in flat(line):
-            waiting = ["K", "Ca", "Mg", "Na"]
-        for mark in found:
-            if mark.kind == "name":
-                waiting.append(mark.said)
-            elif mark.kind == "method":
-                self.methods_of.update(dict.fromkeys(waiting, mark.said))
-                waiting = []
-
     def _state(self, one: Statement, line: str, at: str, *, advice: bool) -> None:
         said = line[one.start : one.end].strip(" \t|;,.:")[:MOST_WORDS]
         nothing = one.number is None and one.soil_class is None and not one.question
-        if one.name == words.STRANGER or nothing or (advice and one.name != "lime"):
+        other = one.name == words.STRANGER or _AIM.search(flat(line[: one.start])[-24:])
+        if other or nothing or (advice and one.name != "lime"):
             self._keep(Item(at, said, None)) if said else None
             return
         self._keep(_item(one, self.block, said, at, line))
@@ -265,6 +270,9 @@ class _Page:
             if read:
                 own = key if n == 0 else f"{key}/{n}"
                 made.append(sample_of(one.name, read, today=today, key=own, default="Unknown"))
+        left = [_asked_about(item) for item in left]
+        if _in_percent(made):
+            raise Impossible("text", "paper_in_percent")
         if not any(sample_says(one) for one in made):
             raise Impossible("text", "text_says_nothing")
         return Understood("text", (), tuple(made), tuple(left))
@@ -277,6 +285,28 @@ class _Page:
         if told is None and self.last_method and methods.suits(self.last_method, item.meaning):
             told = self.last_method
         return replace(item, method=told) if told else item
+
+
+def _asked_about(item: Item) -> Item:
+    """A piece that nobody understood is a question where it holds a figure and is no advice."""
+    if item.question or not FIGURE.search(item.words) or _ADVICE.search(flat(item.words)):
+        return item
+    return replace(item, question="figure_left")
+
+
+_OF_PLANTS = {"P", "K"}
+"""Where both are in per cent, it is no report of soil; exchange sites hold no phosphorus."""
+
+
+def _in_percent(samples: Iterable[Sample]) -> bool:
+    """Whether the nutrients are shares of something, as in leaves, compost and fertilisers."""
+    for sample in samples:
+        asked = (one for one in sample.items if one.question == "unit_of_soil")
+        shares = {one.meaning for one in asked if one.unit == "%"}
+        others = {one.meaning for one in sample.items if one.number and not one.question}
+        if shares - others >= _OF_PLANTS:
+            return True
+    return False
 
 
 def sample_says(sample: Sample) -> bool:
@@ -318,9 +348,13 @@ def _row(
             own = next((mark for mark in inside if mark.kind == "unit"), None)
             unit, by = (own.said, own.by) if own else (column.unit, column.by)
             question = value.question if value else ""
+            rated = rated or words.rating_in(_rest_of(cell, inside))
         elif column.role == "unit":
             own = next((mark for mark in inside if mark.kind == "unit"), None)
             unit, by = (own.said, own.by) if own else (unit, by)
+            told = next((mark.said for mark in inside if mark.kind == "method"), None)
+            form = own.form if own else None
+            made = replace(made, method=made.method or told, form=made.form or form)
         elif column.role == "method":
             made = replace(
                 made, method=next((m.said for m in inside if m.kind == "method"), made.method)
@@ -331,6 +365,15 @@ def _row(
         replace(made, start=0, end=len(line), number=value, unit=unit or made.unit, by=by,
                 soil_class=rated, question=question)
     ]  # fmt: skip
+
+
+def _rest_of(cell: Cell, inside: list[Mark]) -> str:
+    """What a cell says besides its marks."""
+    rest = flat(cell.text)
+    for mark in inside:
+        at, to = mark.start - cell.start, mark.end - cell.start
+        rest = f"{rest[:at]}{' ' * (to - at)}{rest[to:]}"
+    return rest.strip(" <>")
 
 
 def _item(one: Statement, block: _Block, said: str, at: str, line: str) -> Item:

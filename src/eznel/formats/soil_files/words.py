@@ -14,33 +14,38 @@ _NAMES: tuple[tuple[str, str], ...] = (
     ("lime_depth", r"lime recommendation depth"),
     ("lime", r"lime (?:recommendation|requirement|required|recommended|need)|kalkbedarf"
              r"|necesidad de cal|besoin en chaux|kalkbehoefte|\blime(?= ?:| \d)"),
+    (STRANGER, r"caliza activa|active (?:lime|carbonate)|calcaire actif|calcare attivo|aktivkalk"),
     ("free_lime", r"free lime|free carbonate|(?:total )?calcium carbonate|\bcaco3\b"
                   r"|(?<!bi)carbonates?\b|kalkgehalt|carbonatos?\b|caliza"
-                  r"|calcaire (?:total|actif)|calcare (?:totale|attivo)"),
+                  r"|calcaire total|calcare totale"),
     ("fizz", r"fizz|effervescence|hcl test"),
     ("buffer", r"buffer(?:ed)? ?ph|ph ?\(?buffer\)?|ph[ -]?b\b|\bbph\b|buffer (?:index|value)"
-               r"|\blbc\b"
+               r"|\blbc\b|\bsmp(?: index| ph)?(?=\W{0,3}\d)"
                r"|\bbuffer\b|lime index|puffer[- ]?ph|ph tampon"),
     ("ph", r"(?:soil |water )?\bph\b(?:[- ]?wert)?|soil reaction"),
     ("om", r"organic matter|loss on ignition|\bloi\b|humus(?:gehalt)?|materia org[aá]nica"
            r"|mati[eè]res? organiques?|organische stof|org\. ?stof|sostanza organica"
-           r"|(?<![^\W_])[om]\. ?[mo]\.?(?=[\s:])|\bmo(?= ?:? ?(?:\d[\d.,]* ?)?%)|\bom\b"),
-    ("oc", r"organic carbon|total carbon|\b(?:s?oc|toc)\b|corg\b|organischer kohlenstoff"
+           r"|(?<![^\W_])s\.o\.(?=[\s:])"
+           r"|(?<![^\W_])[om]\. ?[mo]\.?(?=[\s:])|\bmo(?= ?:? ?(?:\d[\d.,]* ?)?%)|\bs?om\b"
+           r"|gl[uü]hverlust"),
+    ("oc", r"organic c(?:arbon)?\b|total carbon|\b(?:s?oc|toc)\b|corg\b|organischer kohlenstoff"
+           r"|c-?organi\w+|organische koolstof"
            r"|(?<![^\W_])o\.c\.|carbono org[aá]nico|carbone organique"),
     ("cec", r"cation exchange capacity|total exchange capacity|sum of cations|\bt?cec\b|\becec\b"
-            r"|kak\b|kationenaustausch\w*|\bcic\b|c\.s\.c\.?|\bcsc\b"
+            r"|\bkak\w{0,8}|kationenaustausch\w*|\bcic\b|c\.[es]\.c\.?|\bcsc\b"
             r"|capacidad de intercambio\w*|capacit[aà] di scambio\w*"),
-    ("ec", r"electrical conductivity|conductivity|soluble salts?|\bec(?:e|w)?\b|e\.c\."
+    ("ec", r"electrical conductivity|conductivity|soluble salts?|\bec(?:e|w)?\b|(?<![^\W_])e\.c\."
+           r"|(?<![^\W_])c\.e\.(?!c)|(?<![^\W_])ce(?= ?:? ?\d)|salinity|salinidad"
            r"|leitf[aä]higkeit|conductividad(?: el[eé]ctrica)?|sales solubles|conductivit[eéà]"),
     ("density", r"(?:sample|bulk|scoop|volume) (?:density|weight)|weight/volume|volumengewicht"
                 r"|densidad"),
-    ("NO3-N", r"nitrate[- ]?n(?:itrogen)?\b|nitrate|no3[- ]?n\b|no3\b|nitrat(?:[- ]?stickstoff"
-              r"|-n)?\b"
+    ("NO3-N", r"\bn[- ]no3\b|nitrate[- ]?n(?:itrogen)?\b|nitrate|no3[- ]?n\b|no3\b"
+              r"|nitrat(?:[- ]?stickstoff|-n)?\b"
               r"|nitratos?|n[ií]trico"),
     (STRANGER, r"(?:total |available |mineralisable )*(?:nitrogen|stickstoff|azot[eo]|nitr[oó]geno"
                r"|stikstof)(?: total[e]?)?|mineralisable n\b|\blead\b|alumin\w+|hydrogen|texture"
                r"|\b(?:sand|silt|clay|sabbia|limo|argilla)\b|chloride|temperatur\w*|moisture"
-               r"|acidity|am+onium|paramagnetism|cadmium|arsenic|nickel|silic\w+"),
+               r"|acidity|salzgehalt|am+onium|paramagnetism|cadmium|arsenic|nickel|silic\w+"),
     ("P", r"(?:extractable |available |avail\. )?(?:phosph(?:orus|ate|or|at|ore)|p2o5|f[oó]sforo"
           r"|fosfaat|fosfor)\b"),
     ("K", r"potassium|potash|k2o\b|kalium|kali\b|pota[s]{1,2}io"),
@@ -62,7 +67,11 @@ ANALYTES = ("NO3-N", "P", "K", "Ca", "Mg", "S", "Na", "B", "Cu", "Fe", "Mn", "Mo
 NAMED = (
     *((name, re.compile(pattern), False) for name, pattern in _NAMES),
     *(
-        (name, re.compile(rf"(?<![^\W_])(?<!&){name.lower()}(?![^\W_]|['’.][a-z])"), True)
+        (
+            name,
+            re.compile(rf"(?<![^\W_])(?<!&){name.lower()}(?:2?\+{{1,2}})?(?![^\W_]|['’.][a-z])"),
+            True,
+        )
         for name in ("P", "K", "Ca", "Mg", "S", "Na", "B", "Cu", "Fe", "Mn", "Mo", "Zn")
     ),
 )

@@ -1,0 +1,78 @@
+"""The log as a table: a row for each thing that was given, done, seen or bought, by day."""
+
+import csv
+import io
+from collections.abc import Iterator
+from datetime import date
+from uuid import UUID
+
+from eznel.core.document import FeedEntry, GardenFile, ScoopOf
+from eznel.formats.cells import guarded
+
+COLUMNS = (
+    "on", "what", "planting", "place", "product", "amount", "unit", "water_L", "share_poured",
+    "note",
+)  # fmt: skip
+
+Row = tuple[date, str, str, str, str, float | str, str, float | str, float | str, str]
+
+
+def write_log(file: GardenFile) -> str:
+    """Return a garden's log as comma-separated rows; weather has a table of its own.
+
+    Parameters
+    ----------
+    file : GardenFile
+        The garden with its log.
+
+    Returns
+    -------
+    str
+        With a header; a feed of several products has a row for each.
+    """
+    out = io.StringIO()
+    rows = csv.writer(out, lineterminator="\n")
+    rows.writerow(COLUMNS)
+    for on, *cells in sorted(_rows(file), key=lambda row: (row[0], *map(str, row[1:]))):
+        plain = (guarded(cell) if isinstance(cell, str) else cell for cell in cells)
+        rows.writerow([on.isoformat(), *plain])
+    return out.getvalue()
+
+
+def _rows(file: GardenFile) -> Iterator[Row]:
+    garden, log = file.garden, file.log
+    places = {place.id: place.name for place in garden.places}
+    products = {product.id: product.name for product in garden.products}
+    scoops = {scoop.id: scoop.name for scoop in garden.scoops}
+    plantings = {one.id: (one.label, places[one.place]) for one in garden.plantings}
+    for feed in log.feeds:
+        yield from _feed(feed, plantings[feed.planting], products, scoops)
+    for seen in log.stages:
+        yield seen.on, f"stage {seen.stage}", *plantings[seen.planting], "", "", "", "", "", ""
+    for one in log.observed:
+        count = "" if one.plants is None else float(one.plants)
+        unit = "plants" if one.plants is not None else ""
+        where = plantings[one.planting]
+        yield one.on, f"seen {one.kind}", *where, "", count, unit, "", "", one.note
+    for done in log.tasks:
+        yield done.on, f"done {done.task}", *plantings[done.planting], "", "", "", "", "", ""
+    for move in log.stock_moves:
+        size = move.amount
+        amount, unit = (size.value, size.unit) if size else ("", "")
+        name = products.get(move.product, "")
+        yield move.on, move.kind, "", "", name, amount, unit, "", "", move.note
+
+
+def _feed(
+    feed: FeedEntry, where: tuple[str, str], products: dict[UUID, str], scoops: dict[UUID, str]
+) -> Iterator[Row]:
+    water = round(feed.water.l, 3) if feed.water else ""
+    for amount in feed.amounts or (None,):
+        size: float | str = ""
+        unit = ""
+        if isinstance(amount, ScoopOf):
+            size, unit = amount.count, scoops.get(amount.scoop, "")
+        elif amount:
+            size, unit = amount.amount.value, amount.amount.unit
+        name = products.get(amount.product, "") if amount else ""
+        yield feed.on, feed.outcome, *where, name, size, unit, water, feed.poured, feed.note

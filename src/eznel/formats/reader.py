@@ -1,0 +1,84 @@
+"""How one reader reads a plan: their names for things, their language, units and days."""
+
+from datetime import date
+from uuid import UUID
+
+from eznel.core.document import Garden
+from eznel.core.plan.result import PlantingPlan
+from eznel.core.shed.shelf import MixPlan
+from eznel.core.working import Finding, Quantity
+from eznel.formats import text
+from eznel.formats.amounts import amount_sentence
+from eznel.formats.units import System, handy
+from eznel.words import Words, spoken
+
+
+class Reader:
+    """One for each paper, calendar or text that is written: all of them say the same."""
+
+    def __init__(self, garden: Garden, words: Words, system: System = "metric") -> None:
+        self.words, self.system = spoken(words, system), system
+        self.terms = self.words.terms
+        self._places = {place.id: place.name for place in garden.places}
+        self._products = {product.id: product.name for product in garden.products}
+        self._scoops = {scoop.id: scoop.name for scoop in garden.scoops}
+
+    def place(self, place: UUID) -> str:
+        """Return what the grower calls a place."""
+        return self._places[place]
+
+    def planting(self, planting: PlantingPlan) -> str:
+        """Return crop and variety."""
+        return f"{planting.crop_name} {planting.variety}".strip()
+
+    def mix(self, mix: MixPlan) -> str:
+        """Return what to weigh, into how many portions, in one sentence."""
+        return amount_sentence(mix, self._products, self._scoops, self.words, self.system)
+
+    def finding(self, finding: Finding) -> str:
+        """Return a finding with its way out."""
+        return text.sentence(finding, self.words, self.system)
+
+    def amount(self, value: float, unit: str) -> str:
+        """Return an amount in the reader's units; nutrients stay in grams, which everybody weighs.
+
+        Parameters
+        ----------
+        value : float
+            In the core's unit. [unit]
+        unit : str
+            The core's, like "L".
+
+        Returns
+        -------
+        str
+            With its unit.
+        """
+        return text.amount(Quantity("", *handy(value, unit, self.system)), self.words)
+
+    def grams(self, value: float) -> str:
+        """Return grams of a nutrient. [g]"""
+        return text.amount(Quantity("", value, "g"), self.words)
+
+    def take(self, count: float, name: str) -> str:
+        """Return so many of something to take along. [count]"""
+        return f"{text.number(count, self.words)} {self.words.of_row(name)}"
+
+    def day(self, on: date, *, year: bool = False) -> str:
+        """Return a day as the reader writes it, the month as a word: nobody swaps it with the day.
+
+        Parameters
+        ----------
+        on : date
+            The day.
+        year : bool
+            Whether the year is written too.
+
+        Returns
+        -------
+        str
+            Like "3 Jul", "Jul 3, 2026", "3. Juli".
+        """
+        form = "year" if year else "day"
+        said = self.terms[f"date.{form}_us" if self.system == "us" else f"date.{form}"]
+        return said.format(day=on.day, month=self.terms[f"month.{on.month}"], year=on.year)
