@@ -51,12 +51,15 @@ def engine(database_engine: Engine) -> Engine:
     with database_engine.begin() as connection:
         connection.execute(text("DELETE FROM garden"))
         connection.execute(text("DELETE FROM journal"))
+        connection.execute(text("DELETE FROM photo"))
     return database_engine
 
 
 @pytest.fixture
-def services(engine: Engine) -> Services:
-    return Services(engine, catalogue.load(), clock)
+def services(engine: Engine) -> Iterator[Services]:
+    found = Services(engine, catalogue.load(), clock)
+    yield found
+    found.apart.close()
 
 
 @pytest.fixture

@@ -1,6 +1,7 @@
 """The verbs of the program; the launcher sets up what they need."""
 
 import argparse
+import faulthandler
 import getpass
 import json
 import os
@@ -19,7 +20,9 @@ from eznel.core.document import Day
 from eznel.core.errors import Refusal
 from eznel.core.plan import SeasonPlan, plan
 from eznel.formats import faults, garden_file, plan_text
-from eznel.words import words
+from eznel.formats.said import said_in
+from eznel.formats.units import SYSTEMS
+from eznel.words import LOCALES, spoken, words
 
 if TYPE_CHECKING:
     from sqlalchemy import Engine
@@ -56,6 +59,8 @@ def main(arguments: Sequence[str] | None = None) -> int:
         "--as-of", type=TypeAdapter(Day).validate_python, default=None, metavar="DATE"
     )
     reading.add_argument("--format", choices=("text", "json", "csv"), default="text")
+    reading.add_argument("--units", choices=SYSTEMS, default="metric")
+    reading.add_argument("--language", choices=LOCALES, default="en")
     verbs.add_parser("schema", help="print the JSON Schema of the garden file")
     serving = verbs.add_parser("start", help="start database and application")
     serving.add_argument("--port", type=int, default=8417)
@@ -100,12 +105,14 @@ def _plan(given: argparse.Namespace) -> int:
     except (Refusal, ValidationError) as error:
         _complain(given.file, error)
         return 2
+    said = spoken(words(given.language), given.units)
+    made = said_in(made, said)
     if given.format == "json":
         text = TypeAdapter(SeasonPlan).dump_json(made, indent=2).decode() + "\n"
     elif given.format == "csv":
-        text = plan_text.as_csv(made, file.garden, words("en"))
+        text = plan_text.as_csv(made, file.garden, said, given.units)
     else:
-        text = plan_text.as_text(made, file.garden, words("en"))
+        text = plan_text.as_text(made, file.garden, said, given.units)
     sys.stdout.write(text)
     return 0
 
@@ -118,6 +125,7 @@ def _schema(given: argparse.Namespace) -> int:
 def _start(given: argparse.Namespace) -> int:
     from eznel.serve import serve  # imports the web framework, which other verbs do without
 
+    faulthandler.enable()
     password_hash = ""
     if given.share:
         try:

@@ -7,7 +7,7 @@ import threading
 import time
 from collections.abc import Callable
 from contextlib import ExitStack
-from datetime import date
+from datetime import UTC, date, datetime
 from pathlib import Path
 
 import uvicorn
@@ -19,7 +19,7 @@ from eznel.api.app import create_app
 from eznel.api.services import Services
 from eznel.clock import today
 from eznel.standins import weather_station
-from eznel.store import backups, gardens, opening, reading
+from eznel.store import backups, gardens, opening, reading, removed
 from eznel.store.database import Unusable
 
 SWITCH_S = 0.001
@@ -76,11 +76,10 @@ def serve(
         station = weather_station.start()
         stack.callback(station.shutdown)
         services = Services(engine, catalogue.load(), today, weather_station.address(station))
+        stack.callback(services.apart.close)
         if demo_garden:
             _load_demo(services)
-        ended = threading.Event()
-        stack.callback(ended.set)
-        threading.Thread(target=_save_daily, args=(engine, data, ended), daemon=True).start()
+        opening.beside(stack, lambda ended: _save_daily(engine, data, ended))
         for address in _addresses() if password_hash else ():
             print(f"In your network: http://{address}:{port}", flush=True)
         print(f"Eznel is at http://127.0.0.1:{port}  (Ctrl-C stops it)", flush=True)
@@ -102,6 +101,7 @@ def _save_daily(engine: Engine, data: Path, ended: threading.Event) -> None:
             try:
                 backups.save(engine, path)
                 backups.keep_newest(folder)
+                removed.clear(engine, datetime.now(UTC).replace(tzinfo=None))
             except Exception as error:  # whatever it is, tomorrow's backup is to be made
                 print(f"The daily backup failed, and is tried again: {error}", flush=True)
         if ended.wait(600):

@@ -138,7 +138,7 @@ def fed(app: Any, path: str, method: str = "PUT", piece: int = 100_000) -> tuple
 
 
 def test_a_body_in_pieces_is_bounded_as_it_comes(services: Services) -> None:
-    status, read = fed(create_app(services), f"{GARDEN}/file")
+    status, read = fed(create_app(services), f"{GARDEN}/settings")
     assert (status, read) == (413, limits.MOST_BYTES + 100_000)
 
 

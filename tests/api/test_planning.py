@@ -8,6 +8,7 @@ import pytest
 from fastapi.testclient import TestClient
 
 import gardens as make
+from eznel.apart import Apart
 from eznel.api.app import create_app
 from eznel.api.services import Services
 from eznel.formats import garden_file
@@ -112,7 +113,7 @@ def test_a_real_garden_never_gets_simulated_weather(services: Services) -> None:
 
 
 def test_a_weather_file_is_read_kept_and_saved(garden: TestClient) -> None:
-    table = "date,min,max,rain\n2026-05-01,4.5,15,3.2\nnothing\n"
+    table = "date,min_c,max_c,rain\n2026-05-01,4.5,15,3.2\nnothing\n"
     file = base64.b64encode(table.encode()).decode()
     read = garden.post(f"{GARDEN}/weather/read", json={"file": file}).json()
     assert [row["row"] for row in read["left"]] == [3]
@@ -127,3 +128,37 @@ def test_a_weather_file_is_read_kept_and_saved(garden: TestClient) -> None:
         "date,low_c,high_c,rain_mm,source",
         "2026-05-01,4.5,20.0,3.2,file",
     ]
+
+
+def test_a_weather_table_is_asked_about_answered_and_kept_once(garden: TestClient) -> None:
+    # It is usually 20 °C there: 31.5 is 11.5 off; as Fahrenheit it is -0.3, and 20.3 off.
+    table = {"text": "date,min,max,uv\n01/10/2026,25,38,3\n"}
+    asked = garden.post(f"{GARDEN}/weather/read", json=table).json()
+    assert (asked["days"], asked["questions"]) == ([], ["weather_order"])
+    assert [one["meaning"] for one in asked["columns"]] == ["on", "low", "high", None]
+    ordered = table | {"month_first": True}
+    asked = garden.post(f"{GARDEN}/weather/read", json=ordered).json()
+    assert asked["questions"] == ["weather_scale"]
+    columns = [one | {"unit": "°C"} if one["meaning"] in ("low", "high") else one
+               for one in asked["columns"]]  # fmt: skip
+    told = ordered | {"columns": columns}
+    answered = garden.post(f"{GARDEN}/weather/read", json=told).json()
+    assert answered["questions"] == []
+    assert [(d["on"], d["low_c"]) for d in answered["days"]] == [("2026-01-10", 25)]
+    assert answered["new"] == 1
+    revision = garden.get(GARDEN).json()["revision"]
+    garden.post(f"{GARDEN}/weather/keep", json={"days": answered["days"]})
+    kept = garden.get(GARDEN).json()["revision"]
+    assert kept > revision
+    again = garden.post(f"{GARDEN}/weather/read", json=told).json()
+    assert again["new"] == 0
+    unchanged = garden.post(f"{GARDEN}/weather/keep", json={"days": again["days"]}).json()
+    assert unchanged["kept"] == 0
+    assert garden.get(GARDEN).json()["revision"] == kept
+
+
+def test_what_takes_too_long_to_read_is_refused(garden: TestClient, services: Services) -> None:
+    services.apart = Apart(limit_s=0.001)
+    refused = garden.post(f"{GARDEN}/weather/read", json={"text": "date,min,max\n"})
+    assert refused.status_code == 422
+    assert [fault["key"] for fault in refused.json()["faults"]] == ["reading_stopped"]

@@ -12,7 +12,7 @@ from sqlalchemy import Engine
 import gardens as make
 from eznel import catalogue
 from eznel.api.app import create_app
-from eznel.api.limits import MOST_BYTES
+from eznel.api.limits import MOST_BYTES, MOST_OF_A_GARDEN
 from eznel.api.services import Services
 
 GARDEN = f"/api/gardens/{make.uid('garden')}"
@@ -133,9 +133,10 @@ def test_every_answer_has_the_same_guard_around_it(client: TestClient, path: str
 
 
 def test_what_is_too_large_is_not_read(client: TestClient) -> None:
-    answer = client.put(f"{GARDEN}/file", content=b" " * (MOST_BYTES + 1))
-    assert answer.status_code == 413
-    assert answer.headers["x-content-type-options"] == "nosniff"
+    for path, most in (("settings", MOST_BYTES), ("file", MOST_OF_A_GARDEN)):
+        answer = client.put(f"{GARDEN}/{path}", content=b" " * (most + 1))
+        assert answer.status_code == 413
+        assert answer.headers["x-content-type-options"] == "nosniff"
 
 
 def test_a_page_elsewhere_cannot_write(served: TestClient) -> None:

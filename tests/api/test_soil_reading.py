@@ -102,8 +102,10 @@ def test_a_sample_that_cannot_be_says_why(garden: TestClient) -> None:
         ({"file": base64.b64encode(b"pH,P\n" + b"6,4\n" * 100_000).decode()}, "too_many_rows"),
         ({"file": base64.b64encode(b"\x00\x01").decode()}, "file_not_text"),
         ({"text": "pH 6\n" * 5_000}, "text_too_long"),
+        ({"file": base64.b64encode(b"\x89PNG\r\n").decode()}, "file_is_picture"),
+        ({"file": base64.b64encode(b"%PDF-1.4 torn").decode()}, "pdf_damaged"),
     ],
-    ids=["nothing", "blank", "3 MB", "100,000 rows", "binary", "a novel"],
+    ids=["nothing", "blank", "3 MB", "100,000 rows", "binary", "a novel", "a photo", "a torn PDF"],
 )
 def test_what_is_no_report_is_refused(garden: TestClient, body, key) -> None:
     refused = garden.post(f"{GARDEN}/soil-files/read", json=body)

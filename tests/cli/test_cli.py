@@ -27,10 +27,10 @@ def slip_file(slip: GardenFile, tmp_path: Path) -> Path:
 def test_plan_as_text(slip_file: Path, capsys: pytest.CaptureFixture[str]) -> None:
     assert cli.main(["plan", str(slip_file)]) == 0
     text = capsys.readouterr().out
-    assert text.startswith("Skerrin Slip, as of 2026-06-19")
+    assert text.startswith("Skerrin Slip, as of 19 Jun 2026")
     # 4 × 35 L filled to nine tenths; 126 L × 1.1 = 138.6, of which six tenths
     assert "Lean-to pots: 4 × 31.5 L of mix\n  Leaf-mould compost: 83.2 L" in text
-    assert "water only until 2026-06-24" in text
+    assert "water only until 24 Jun 2026" in text
     assert "level teaspoon" in text
     assert "not licensed advice" in text
     assert "{" not in text

@@ -6,13 +6,16 @@ from uuid import UUID
 from fastapi import APIRouter, Query, Response
 from pydantic import BaseModel
 
+from eznel.api.downloads import attachment
 from eznel.api.problems import RESPONSES
 from eznel.api.services import Services, TheServices, TheSession
-from eznel.api.speech import Speech, said_in
+from eznel.api.speech import Speech
 from eznel.formats.calendar_file import write_calendar
+from eznel.formats.said import said_in
+from eznel.formats.units import System
 from eznel.store import calendar_keys
 from eznel.store.reading import Missing, Stored
-from eznel.words import LOCALES, Words, words
+from eznel.words import LOCALES, Words, spoken, words
 
 router = APIRouter(tags=["calendar"], responses=RESPONSES)
 
@@ -29,10 +32,14 @@ class AddressView(BaseModel):
 
 @router.get(f"{GARDEN}/calendar.ics", response_class=Response)
 def write_calendar_file(
-    garden_id: UUID, session: TheSession, services: TheServices, speech: Speech
+    garden_id: UUID,
+    session: TheSession,
+    services: TheServices,
+    speech: Speech,
+    units: System = "metric",
 ) -> Response:
     """Save a garden's jobs as a calendar file."""
-    return _sent(services.stored(session, str(garden_id)), services, speech, saved=True)
+    return _sent(services.stored(session, str(garden_id)), services, speech, units, saved=True)
 
 
 @router.get(f"{GARDEN}/calendar-address")
@@ -61,22 +68,26 @@ def read_calendar(
     services: TheServices,
     speech: Speech,
     lang: Annotated[str, Query(max_length=8)] = "",
+    units: System = "metric",
 ) -> Response:
     """Read a garden's calendar at its private address; the key is the permission."""
     garden_id = calendar_keys.garden_of(session, key)
     if garden_id is None:
         raise Missing(key)
     said = words(lang) if lang in LOCALES else speech
-    return _sent(services.stored(session, garden_id), services, said, saved=False)
+    return _sent(services.stored(session, garden_id), services, said, units, saved=False)
 
 
 def _view(key: str | None) -> AddressView:
     return AddressView(path=None if key is None else f"/api/calendar/{key}.ics")
 
 
-def _sent(stored: Stored, services: Services, said: Words, *, saved: bool) -> Response:
+def _sent(
+    stored: Stored, services: Services, said: Words, units: System, *, saved: bool
+) -> Response:
     garden = stored.file.garden
+    said = spoken(said, units)
     plan = said_in(services.made(stored.file, services.clock(garden)).plan, said)
-    headers = {"Content-Disposition": 'attachment; filename="garden.ics"'} if saved else {}
-    body = write_calendar(plan, garden, said, stored.revision)
+    headers = attachment(garden, services.clock(garden), "", "ics") if saved else {}
+    body = write_calendar(plan, garden, said, stored.revision, units)
     return Response(body, media_type=f"{ICAL}; charset=utf-8", headers=headers)

@@ -8,6 +8,7 @@ from fastapi import APIRouter, Body, Response
 from pydantic import BaseModel
 
 from eznel.api import problems
+from eznel.api.downloads import attachment
 from eznel.api.problems import RESPONSES
 from eznel.api.revisions import WrittenView, written
 from eznel.api.services import TheServices, TheSession, Who
@@ -15,7 +16,7 @@ from eznel.api.speech import Speech
 from eznel.core.document import GardenFile, Preferences, Site, upgrades
 from eznel.core.errors import Impossible
 from eznel.formats import faults, garden_file
-from eznel.store import gardens, reading
+from eznel.store import gardens, photos, reading, removed
 from eznel.store.aside import Aside
 from eznel.words import Words
 
@@ -29,6 +30,15 @@ class GardenListed(BaseModel):
     name: str
     revision: int
     stands_on: date | None
+
+
+class RemovedView(BaseModel):
+    """A garden that was removed, and until when it can be brought back."""
+
+    id: str
+    name: str
+    removed_on: date
+    gone_on: date
 
 
 class AsideView(BaseModel):
@@ -73,6 +83,34 @@ def list_gardens(session: TheSession) -> list[GardenListed]:
     ]
 
 
+@router.get("/removed")
+def list_removed_gardens(session: TheSession) -> list[RemovedView]:
+    """List the gardens that were removed and can be brought back."""
+    return [_removed_view(one) for one in removed.removed(session)]
+
+
+@router.delete("/{garden_id}")
+def remove_garden(garden_id: UUID, session: TheSession) -> RemovedView:
+    """Remove a garden: for a month it can be brought back."""
+    return _removed_view(removed.remove(session, str(garden_id)))
+
+
+@router.post("/{garden_id}/bring-back")
+def bring_back_garden(garden_id: UUID, session: TheSession) -> list[GardenListed]:
+    """Bring a removed garden back as it was; the list of gardens with it."""
+    removed.bring_back(session, str(garden_id))
+    return list_gardens(session)
+
+
+def _removed_view(one: removed.RemovedGarden) -> RemovedView:
+    return RemovedView(
+        id=one.id,
+        name=one.name,
+        removed_on=one.removed_at.date(),
+        gone_on=one.gone_at.date(),
+    )
+
+
 @router.get("/{garden_id}")
 def read_garden(
     garden_id: UUID, session: TheSession, services: TheServices, speech: Speech
@@ -103,13 +141,15 @@ def _aside(one: Aside, revision: int, speech: Words) -> AsideView:
 
 
 @router.get("/{garden_id}/file", response_class=Response)
-def export_garden(garden_id: UUID, session: TheSession) -> Response:
+def export_garden(garden_id: UUID, session: TheSession, services: TheServices) -> Response:
     """Save a garden as a file."""
     stored = reading.load(session, str(garden_id))
     return Response(
-        garden_file.dumps(stored.file),
+        garden_file.dumps(photos.with_photos(session, stored.file)),
         media_type="application/json",
-        headers={"Content-Disposition": 'attachment; filename="garden.eznel.json"'},
+        headers=attachment(
+            stored.file.garden, services.clock(stored.file.garden), "", "eznel.json"
+        ),
     )
 
 

@@ -13,6 +13,9 @@ from eznel.api.speech import locale_of
 MOST_BYTES = 10_000_000
 """A request larger than this is refused, at the latest as it comes. [bytes]"""
 
+MOST_OF_A_GARDEN = 60_000_000
+"""The same for a garden file, which brings its photos. [bytes]"""
+
 MOST_AT_THE_DOOR = 4_000
 """The same for whoever is not in yet. [bytes]"""
 
@@ -51,6 +54,8 @@ class Bounded:
             await self.app(scope, receive, send)
             return
         most = MOST_AT_THE_DOOR if scope["path"] == "/api/door" else MOST_BYTES
+        if scope["method"] == "PUT" and scope["path"].endswith("/file"):
+            most = MOST_OF_A_GARDEN
         told = Headers(scope=scope).get("content-length") or "0"
         exchange = _Exchange(receive, send, most)
         if told.isdecimal() and int(told) > most:

@@ -12,17 +12,20 @@ from fastapi import APIRouter, Response
 from fastapi.responses import StreamingResponse
 from pydantic import BaseModel, Field, TypeAdapter
 
+from eznel.api.downloads import attachment
 from eznel.api.problems import RESPONSES, problem_of
 from eznel.api.services import TheServices, TheSession
-from eznel.api.speech import Speech, said_in
+from eznel.api.speech import Speech
 from eznel.core.document import Day
 from eznel.core.errors import Impossible, Refusal, Unknown
 from eznel.core.questions.programmes import Programmes, by_programme
 from eznel.core.questions.season_blend import WholeSeason, season_blend
 from eznel.core.questions.sowing import MOST_SUCCESSIONS, Asked, SowingAnswer, pick_by, sow_on
 from eznel.core.season.workings import Workings
+from eznel.formats.said import said_in
 from eznel.formats.season_sheet import Paper, write_season
-from eznel.words import Words
+from eznel.formats.units import System
+from eznel.words import Words, spoken
 
 router = APIRouter(prefix="/api/gardens/{garden_id}/planning", tags=["planning"],
                    responses=RESPONSES)  # fmt: skip
@@ -100,14 +103,16 @@ def write_season_sheet(
     services: TheServices,
     speech: Speech,
     paper: Paper = "a4",
+    units: System = "metric",
 ) -> Response:
     """Save the season as a document to print, for A4 or Letter."""
     file = services.stored(session, str(garden_id)).file
-    plan = said_in(services.made(file, services.clock(file.garden)).plan, speech)
+    day = services.clock(file.garden)
+    plan = said_in(services.made(file, day).plan, spoken(speech, units))
     return Response(
-        write_season(plan, file.garden, speech, paper),
+        write_season(plan, file.garden, speech, paper, units),
         media_type="application/pdf",
-        headers={"Content-Disposition": 'attachment; filename="season.pdf"'},
+        headers=attachment(file.garden, day, "season", "pdf"),
     )
 
 

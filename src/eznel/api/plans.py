@@ -7,9 +7,10 @@ from uuid import UUID
 from fastapi import APIRouter, Request, Response
 from pydantic import BaseModel
 
+from eznel.api.downloads import attachment
 from eznel.api.problems import RESPONSES
 from eznel.api.services import PLANS, TheServices, TheSession
-from eznel.api.speech import Speech, Units, said_in
+from eznel.api.speech import Speech, Units
 from eznel.core.document import (
     BandTable,
     Day,
@@ -36,9 +37,14 @@ from eznel.core.document import (
 )
 from eznel.core.plan import SeasonPlan, explain, measures
 from eznel.core.plan.result import PlaceMeasures
+from eznel.formats.log_file import write_log
+from eznel.formats.plan_text import as_csv
+from eznel.formats.said import said_in
 from eznel.formats.text import Shown, show
+from eznel.formats.units import System
 from eznel.store import reading
 from eznel.store.kinds import KINDS, key_of
+from eznel.words import spoken
 
 router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["plan"], responses=RESPONSES)
 
@@ -83,6 +89,36 @@ def read_plan(
     if "gzip" not in request.headers.get("accept-encoding", ""):
         body, headers = gzip.decompress(body), {}
     return Response(body, media_type="application/json", headers=headers)
+
+
+@router.get("/plan.csv", response_class=Response)
+def write_plan_table(
+    garden_id: UUID,
+    session: TheSession,
+    services: TheServices,
+    speech: Speech,
+    units: System = "metric",
+) -> Response:
+    """Save a garden's plan as a table, a job a row."""
+    file = services.stored(session, str(garden_id)).file
+    day = services.clock(file.garden)
+    plan = said_in(services.made(file, day).plan, spoken(speech, units))
+    return Response(
+        "\ufeff" + as_csv(plan, file.garden, speech, units),
+        media_type="text/csv; charset=utf-8",
+        headers=attachment(file.garden, day, "plan", "csv"),
+    )
+
+
+@router.get("/log.csv", response_class=Response)
+def write_log_table(garden_id: UUID, session: TheSession, services: TheServices) -> Response:
+    """Save what was given, done, seen and bought as a table."""
+    file = services.stored(session, str(garden_id)).file
+    return Response(
+        "\ufeff" + write_log(file),
+        media_type="text/csv; charset=utf-8",
+        headers=attachment(file.garden, services.clock(file.garden), "log", "csv"),
+    )
 
 
 @router.get("/why/{key:path}")

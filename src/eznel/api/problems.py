@@ -15,7 +15,7 @@ from eznel.api.speech import locale_of
 from eznel.core.errors import Refusal, Unknown
 from eznel.formats import faults
 from eznel.store.gardens import InUse, Stale
-from eznel.store.reading import Missing
+from eznel.store.reading import Missing, Removed
 from eznel.words import Words
 
 MEDIA_TYPE = "application/problem+json"
@@ -63,6 +63,7 @@ STATUS: dict[type[Exception], tuple[int, str]] = {
     ValidationError: (422, "refused"),
     RequestValidationError: (422, "refused"),
     Missing: (404, "no_such_garden"),
+    Removed: (404, "garden_removed"),
     Stale: (409, "stale"),
     InUse: (409, "in_use"),
     OperationalError: (503, "store_down"),

@@ -7,6 +7,7 @@ from uuid import UUID
 from fastapi import APIRouter, Response
 from pydantic import Base64Bytes, BaseModel, Field, ValidationError
 
+from eznel.api.downloads import attachment
 from eznel.api.problems import RESPONSES, FaultView
 from eznel.api.revisions import WrittenView, written
 from eznel.api.services import TheServices, TheSession, Who
@@ -15,23 +16,29 @@ from eznel.core.document import Product
 from eznel.core.quantities import Mass, Volume
 from eznel.core.reference import Catalogue
 from eznel.formats import faults
-from eznel.formats.labels.product import Label
+from eznel.formats.files import decoded
+from eznel.formats.labels.product import Label, Piece
 from eznel.formats.labels.reading import read_label
 from eznel.formats.product_files import read_products, write_csv, write_json
-from eznel.store import gardens, reading
+from eznel.store import gardens
 from eznel.store.kinds import KINDS
 from eznel.words import Words
 
 router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["product files"], responses=RESPONSES)
 
 MOST_ENCODED = 4_000_000
+MOST_LABEL = 9_000_000
+MOST_TEXT = 100_000
+MOST_FIGURES = 80
 UNNAMED = "a bag"
 
 
 class LabelText(BaseModel):
-    """A label as pasted or typed, and the id that its product is to have."""
+    """A label as pasted, typed or in a file, and the id that its product is to have."""
 
-    text: Annotated[str, Field(max_length=100_000)]
+    text: Annotated[str, Field(max_length=MOST_TEXT)] = ""
+    file: Annotated[Base64Bytes, Field(max_length=MOST_LABEL)] | None = None
+    """A PDF or a text; it counts instead of the text."""
     id: UUID
     elements: bool | None = None
     """Whether its P and K are elements, where the grower has answered that."""
@@ -53,6 +60,8 @@ class LabelPieceView(BaseModel):
 class LabelView(BaseModel):
     """A label as it was read; nothing is stored."""
 
+    text: str
+    """As it was read, of a file too."""
     product: Product | None
     """None where it cannot be kept as it stands: `faults` say why."""
     pack: Mass | Volume | None
@@ -98,12 +107,18 @@ def read_label_text(
     """Read a label's text as a product; nothing is stored."""
     stored = services.stored(session, str(garden_id)).file.garden
     names = _names(services.catalogue, speech)
-    found = read_label(label.text, names, stored.preferences.kitchen, label.elements)
+    text = label.text
+    if label.file is not None:
+        text = services.apart(decoded, label.file)
+    found = services.apart(read_label, text, names, stored.preferences.kitchen, label.elements)
     data = {"id": str(label.id), "form": "granular", **found.product}
     data["name"] = data["name"] or UNNAMED
     data = _with_catalogue(data, services.catalogue)
+    figures = [_figure(one) for one in found.pieces if one.meaning not in (None, "heading")]
+    data["label"] = {"on": services.clock(stored), "figures": figures[:MOST_FIGURES]}
     product, wrong = _validated(data)
     return LabelView(
+        text=text,
         product=product,
         pack=_pack(found),
         pieces=[
@@ -114,7 +129,7 @@ def read_label_text(
                 meaning=piece.meaning,
                 number=piece.number,
                 unit=piece.unit,
-                over=f"{piece.over.value:g} {piece.over.unit}" if piece.over else "",
+                over=_over(piece),
                 question=piece.question,
             )
             for piece in found.pieces
@@ -125,24 +140,24 @@ def read_label_text(
 
 
 @router.get("/products.csv", response_class=Response)
-def write_products_csv(garden_id: UUID, session: TheSession) -> Response:
+def write_products_csv(garden_id: UUID, session: TheSession, services: TheServices) -> Response:
     """Save the shed's products as a table."""
-    garden = reading.load(session, str(garden_id)).file.garden
+    garden = services.stored(session, str(garden_id)).file.garden
     return Response(
         "\ufeff" + write_csv(garden.products),
         media_type="text/csv; charset=utf-8",
-        headers={"Content-Disposition": 'attachment; filename="products.csv"'},
+        headers=attachment(garden, services.clock(garden), "products", "csv"),
     )
 
 
 @router.get("/products.json", response_class=Response)
-def write_products_json(garden_id: UUID, session: TheSession) -> Response:
+def write_products_json(garden_id: UUID, session: TheSession, services: TheServices) -> Response:
     """Save the shed's products as JSON."""
-    garden = reading.load(session, str(garden_id)).file.garden
+    garden = services.stored(session, str(garden_id)).file.garden
     return Response(
         write_json(garden.products),
         media_type="application/json",
-        headers={"Content-Disposition": 'attachment; filename="products.json"'},
+        headers=attachment(garden, services.clock(garden), "products", "json"),
     )
 
 
@@ -166,7 +181,7 @@ def read_products_file(
                 left=list(one.left),
                 faults=_faults(one.wrong, speech),
             )
-            for one in read_products(brought.file)
+            for one in services.apart(read_products, brought.file)
         ]
     )
 
@@ -180,6 +195,20 @@ def keep_products(
         session, str(garden_id), KINDS["products"], brought.products, who=who, check=services.check
     )
     return written(done)
+
+
+def _figure(piece: Piece) -> dict[str, Any]:
+    """A figure as it is kept with the product."""
+    return {
+        "meaning": piece.meaning,
+        "value": piece.number,
+        "unit": " / ".join(part for part in (piece.unit, _over(piece)) if part),
+        "words": piece.words,
+    }
+
+
+def _over(piece: Piece) -> str:
+    return f"{piece.over.value:g} {piece.over.unit}" if piece.over else ""
 
 
 def _names(catalogue: Catalogue, said: Words) -> dict[str, Sequence[str]]:

@@ -15,11 +15,12 @@ from pydantic import TypeAdapter
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
-from eznel.api.speech import said_in
+from eznel.apart import Apart
 from eznel.core.document import Garden, GardenFile
 from eznel.core.plan import Made, SeasonPlan, make
 from eznel.core.reference import Catalogue
 from eznel.core.season.workings import Workings
+from eznel.formats.said import said_in
 from eznel.store import reading
 from eznel.store.reading import Stored
 from eznel.words import Words
@@ -54,6 +55,8 @@ class Services:
     clock: Callable[[Garden], date]
     station: str = ""
     """Where a weather station answers; nowhere where it is empty. [URL]"""
+    apart: Apart = field(default_factory=Apart)
+    """Reads what people bring, in a process of its own."""
     _stored: OrderedDict[str, Stored] = field(default_factory=OrderedDict)
     _kept: OrderedDict[tuple[str, date], _Kept] = field(default_factory=OrderedDict)
     _last: OrderedDict[str, Made] = field(default_factory=OrderedDict)

@@ -6,6 +6,7 @@ from uuid import UUID
 from fastapi import APIRouter, Response
 from pydantic import Base64Bytes, BaseModel, Field
 
+from eznel.api.downloads import attachment
 from eznel.api.problems import RESPONSES, FaultView
 from eznel.api.revisions import WrittenView, written
 from eznel.api.services import TheServices, TheSession, Who
@@ -17,8 +18,7 @@ from eznel.formats.soil_files import words
 from eznel.formats.soil_files.items import Item, Sample
 from eznel.formats.soil_files.sheet import write_table
 from eznel.formats.soil_files.table import Column, Understood, read_table
-from eznel.formats.soil_files.text import read_text
-from eznel.formats.tables import decoded
+from eznel.formats.soil_files.text import read_file, read_text
 from eznel.store import gardens, reading
 from eznel.store.kinds import KINDS
 from eznel.words import Words
@@ -102,11 +102,11 @@ def read_soil_file(
         else None
     )
     if brought.file is not None:
-        understood = read_table(decoded(brought.file), today, told)
+        understood = services.apart(read_file, brought.file, today, told)
     elif brought.text is not None and told is not None:
-        understood = read_table(brought.text, today, told)
+        understood = services.apart(read_table, brought.text, today, told)
     elif brought.text is not None:
-        understood = read_text(brought.text, today)
+        understood = services.apart(read_text, brought.text, today)
     else:
         raise Impossible("file", "file_empty")
     return _view(understood, garden.places, speech)
@@ -124,13 +124,13 @@ def keep_reports(
 
 
 @router.get("/soil-tests.csv", response_class=Response)
-def write_soil_file(garden_id: UUID, session: TheSession) -> Response:
+def write_soil_file(garden_id: UUID, session: TheSession, services: TheServices) -> Response:
     """Save all soil reports of a garden as a table."""
-    garden = reading.load(session, str(garden_id)).file.garden
+    garden = services.stored(session, str(garden_id)).file.garden
     return Response(
         "\ufeff" + write_table(garden.reports, garden.places),
         media_type="text/csv; charset=utf-8",
-        headers={"Content-Disposition": 'attachment; filename="soil-tests.csv"'},
+        headers=attachment(garden, services.clock(garden), "soil-tests", "csv"),
     )
 
 

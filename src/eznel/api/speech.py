@@ -1,14 +1,11 @@
 """In which language and units an answer is written: what the browser asks for."""
 
-from dataclasses import replace
 from typing import Annotated
 
 from fastapi import Depends, Request
 
-from eznel.core.plan import SeasonPlan
-from eznel.core.plan.place_result import PlacePlan
 from eznel.formats.units import SYSTEMS, System
-from eznel.words import LOCALES, Words, words
+from eznel.words import LOCALES, Words, spoken, words
 
 
 def locale_of(request: Request) -> Words:
@@ -27,8 +24,8 @@ def locale_of(request: Request) -> Words:
     for wanted in request.headers.get("accept-language", "").split(","):
         language = wanted.partition(";")[0].strip().partition("-")[0].lower()
         if language in LOCALES:
-            return words(language)
-    return words("en")
+            return spoken(words(language), system_of(request))
+    return spoken(words("en"), system_of(request))
 
 
 def system_of(request: Request) -> System:
@@ -46,65 +43,6 @@ def system_of(request: Request) -> System:
     """
     asked = request.headers.get("x-eznel-units", "")
     return asked if asked in SYSTEMS else "metric"
-
-
-def said_in(plan: SeasonPlan, said: Words) -> SeasonPlan:
-    """Return a plan with the catalogue's names in a reader's language.
-
-    Parameters
-    ----------
-    plan : SeasonPlan
-        In English, as computed.
-    said : Words
-        The reader's.
-
-    Returns
-    -------
-    SeasonPlan
-        All else the same.
-    """
-    if not said.catalogue:
-        return plan
-    plantings = tuple(
-        replace(
-            one,
-            crop_name=said.of_row(one.crop_name),
-            stages=tuple(
-                replace(stage, recognise_by=said.of_row(stage.recognise_by)) for stage in one.stages
-            ),
-            tasks=tuple(
-                replace(
-                    task,
-                    name=said.of_row(task.name),
-                    takes=tuple(replace(t, name=said.of_row(t.name)) for t in task.takes),
-                )
-                for task in one.tasks
-            ),
-            to_buy=tuple(
-                replace(buy, material_name=said.of_row(buy.material_name)) for buy in one.to_buy
-            ),
-        )
-        for one in plan.plantings
-    )
-    return replace(plan, plantings=plantings, places=tuple(_place(p, said) for p in plan.places))
-
-
-def _place(place: PlacePlan, said: Words) -> PlacePlan:
-    work = place.ph_work
-    return replace(
-        place,
-        ph_work=replace(work, product_name=said.of_row(work.product_name)) if work else None,
-        jobs=tuple(replace(job, name=said.of_row(job.name)) for job in place.jobs),
-        preparations=tuple(replace(p, name=said.of_row(p.name)) for p in place.preparations),
-        gauges=tuple(replace(g, basis=said.of_row(g.basis)) for g in place.gauges),
-        schools=tuple(
-            replace(
-                school,
-                crops=tuple(replace(c, crop_name=said.of_row(c.crop_name)) for c in school.crops),
-            )
-            for school in place.schools
-        ),
-    )
 
 
 async def _speech(request: Request) -> Words:

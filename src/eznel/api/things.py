@@ -3,14 +3,16 @@
 The routes of all kinds are made from the store's table of kinds; each has its own typed body.
 """
 
-from typing import Any
+from typing import Annotated, Any
 from uuid import UUID
 
 from fastapi import APIRouter
+from pydantic import BaseModel, Field
 
 from eznel.api.problems import RESPONSES
 from eznel.api.revisions import WrittenView, written
 from eznel.api.services import TheServices, TheSession, Who
+from eznel.core.document import FeedEntry
 from eznel.core.errors import Impossible
 from eznel.store import gardens
 from eznel.store.kinds import KINDS, Kind, key_of
@@ -58,3 +60,20 @@ def _routes(kind: Kind) -> None:
 
 for _kind in KINDS.values():
     _routes(_kind)
+
+
+class Feeds(BaseModel):
+    """Feeds to be recorded together: all or none."""
+
+    feeds: Annotated[list[FeedEntry], Field(min_length=1, max_length=2000)]
+
+
+@router.post("/feeds")
+def save_feeds(
+    garden_id: UUID, several: Feeds, session: TheSession, services: TheServices, who: Who
+) -> WrittenView:
+    """Record several feeds at once, all or none."""
+    done = gardens.add(
+        session, str(garden_id), KINDS["feeds"], several.feeds, who=who, check=services.check
+    )
+    return written(done)

@@ -1,5 +1,6 @@
 """Weather as it comes: from a station, out of files, and all of it as a table."""
 
+from collections.abc import Iterable
 from datetime import date, timedelta
 from typing import Annotated
 from uuid import UUID
@@ -7,11 +8,12 @@ from uuid import UUID
 from fastapi import APIRouter, Response
 from pydantic import Base64Bytes, BaseModel, Field
 
+from eznel.api.downloads import attachment
 from eznel.api.problems import RESPONSES
 from eznel.api.services import Services, TheServices, TheSession, Who
 from eznel.core.document import WeatherDay
 from eznel.core.errors import Impossible
-from eznel.formats.tables import decoded
+from eznel.formats.weather_columns import Meaning, Unit, Usual, WeatherColumn
 from eznel.formats.weather_file import day_id, read_weather, write_weather
 from eznel.standins import weather_station
 from eznel.standins.weather_station import FORECAST_DAYS, StationSilent
@@ -24,11 +26,23 @@ OVERLAP_DAYS = 7
 """Days that are fetched again, as a forecast may have been kept for them."""
 
 
+class WeatherColumnView(BaseModel):
+    """A column of a weather table, and what it is taken to mean; no meaning leaves it out."""
+
+    heading: Annotated[str, Field(max_length=200)] = ""
+    meaning: Meaning | None = None
+    unit: Unit | None = None
+    by_usual: bool = False
+    """Whether its unit was taken because the other is impossible in this garden."""
+
+
 class WeatherBrought(BaseModel):
-    """A file, or pasted text."""
+    """A file, or pasted text; and what its columns and dates mean, where somebody says so."""
 
     file: Annotated[Base64Bytes, Field(max_length=MOST_ENCODED)] | None = None
     text: Annotated[str, Field(max_length=MOST_ENCODED)] | None = None
+    columns: Annotated[list[WeatherColumnView], Field(max_length=400)] | None = None
+    month_first: bool | None = None
 
 
 class LeftRow(BaseModel):
@@ -39,10 +53,15 @@ class LeftRow(BaseModel):
 
 
 class WeatherRead(BaseModel):
-    """The days of a file. Nothing is stored."""
+    """What a file's columns are, its days, and what is asked. Nothing is stored."""
 
+    columns: list[WeatherColumnView]
     days: list[WeatherDay]
+    """None while anything is asked."""
+    new: int
+    """How many of them are not kept already just so."""
     left: list[LeftRow]
+    questions: list[str]
 
 
 class WeatherDays(BaseModel):
@@ -102,14 +121,35 @@ def fetch_weather(
 
 
 @router.post("/weather/read")
-def read_weather_file(garden_id: UUID, brought: WeatherBrought) -> WeatherRead:
+def read_weather_file(
+    garden_id: UUID, brought: WeatherBrought, session: TheSession, services: TheServices
+) -> WeatherRead:
     """Read a file or pasted text as days; nothing is stored."""
-    text = decoded(brought.file) if brought.file is not None else brought.text
-    if not text:
+    if not (brought.file or brought.text):
         raise Impossible("file", "file_empty")
-    found = read_weather(text)
+    file = services.stored(session, str(garden_id)).file
+    told = (
+        [WeatherColumn(one.heading, one.meaning, one.unit, one.by_usual) for one in brought.columns]
+        if brought.columns is not None
+        else None
+    )
+    site = file.garden.site
+    found = services.apart(
+        read_weather,
+        brought.file or brought.text or "",
+        Usual(site.monthly_min_c, site.monthly_max_c),
+        told,
+        brought.month_first,
+    )
     return WeatherRead(
-        days=list(found.days), left=[LeftRow(row=one.row, words=one.words) for one in found.left]
+        columns=[
+            WeatherColumnView(**{n: getattr(one, n) for n in WeatherColumnView.model_fields})
+            for one in found.columns
+        ],
+        days=list(found.days),
+        new=len(_changed(found.days, file.log.weather)),
+        left=[LeftRow(row=one.row, words=one.words) for one in found.left],
+        questions=list(found.questions),
     )
 
 
@@ -122,13 +162,13 @@ def keep_weather(
 
 
 @router.get("/weather.csv", response_class=Response)
-def write_weather_file(garden_id: UUID, session: TheSession) -> Response:
+def write_weather_file(garden_id: UUID, session: TheSession, services: TheServices) -> Response:
     """Save all weather of a garden as a table."""
-    log = reading.load(session, str(garden_id)).file.log
+    file = services.stored(session, str(garden_id)).file
     return Response(
-        write_weather(log.weather),
+        write_weather(file.log.weather),
         media_type="text/csv; charset=utf-8",
-        headers={"Content-Disposition": 'attachment; filename="weather.csv"'},
+        headers=attachment(file.garden, services.clock(file.garden), "weather", "csv"),
     )
 
 
@@ -137,12 +177,19 @@ def _keep(
 ) -> WeatherKept:
     days = list({day.on: day for day in days}.values())
     _, before = gardens.keep_days(session, garden_id, days, who=who, check=services.check)
-    known = {day.on: day for day in before}
-    changed = [d for d in days if d != known.get(d.on, d).model_copy(update={"id": d.id})]
-    new = {day.on for day in days if day.on not in known}
-    whole = sorted({*known, *new})
+    whole = sorted({*(day.on for day in before), *(day.on for day in days)})
     return WeatherKept(
-        kept=len(new) + len(changed),
+        kept=len(_changed(days, before)),
         first=whole[0] if whole else None,
         last=whole[-1] if whole else None,
     )
+
+
+def _changed(days: Iterable[WeatherDay], before: Iterable[WeatherDay]) -> list[WeatherDay]:
+    """Days that are not there already just so."""
+    known = {day.on: day for day in before}
+    return [
+        day
+        for day in days
+        if day.on not in known or day != known[day.on].model_copy(update={"id": day.id})
+    ]

@@ -15,7 +15,7 @@ from sqlalchemy.orm import Session
 
 from eznel.core.document import GardenFile, upgrades
 from eznel.core.errors import Impossible, Refusal
-from eznel.store import database, journal, reading
+from eznel.store import database, journal, photos, reading
 from eznel.store._writing import insert_garden, lock
 from eznel.store.kinds import KINDS
 from eznel.store.tables import GardenRow, JournalRow
@@ -152,7 +152,7 @@ def _garden(session: Session, garden_id: str) -> dict[str, Any]:
     stored = reading.load(session, garden_id)
     changes = journal.entries(session, garden_id, most=10_000_000)
     return {
-        "file": stored.file.model_dump(mode="json"),
+        "file": photos.with_photos(session, stored.file).model_dump(mode="json"),
         "revision": stored.revision,
         "settings_revision": stored.settings_revision,
         "revisions": stored.revisions,
@@ -268,6 +268,7 @@ def _put_back(session: Session, garden: SavedGarden, there: int) -> None:
     known = (change.revision for change in garden.changes)
     revision = max(there, newest, garden.revision, *known, 0) + 1
     insert_garden(session, garden.file, revision, garden.settings_revision, garden.revisions)
+    photos.put_back(session, garden.file)
     _put_journal_back(session, garden_id, garden.changes)
 
 

@@ -14,7 +14,7 @@ from sqlalchemy.orm import Session
 
 from eznel.core.document import Garden, GardenFile, WeatherDay, upgrades
 from eznel.core.errors import Impossible
-from eznel.store import journal
+from eznel.store import journal, photos
 from eznel.store._writing import (
     Actor,
     Check,
@@ -89,14 +89,16 @@ def replace(
     Stale
         When the garden has moved on, or is there already.
     """
-    check(file)
+    bare = file.model_copy(update={"photos": ()})
+    check(bare)
     with locked(session, str(file.garden.id)) as stored:
+        photos.put_back(session, file)
         had = stored.revision if stored else 0
-        if stored and stored.file == file:
+        if stored and stored.file == bare:
             return Written(had, had)
         if had != based_on:
             raise Stale(None, had)
-        number = write_whole(session, stored, file, Actor(who))
+        number = write_whole(session, stored, bare, Actor(who))
         return Written(number, number)
 
 

@@ -168,10 +168,25 @@ def _own(data: Path, stack: ExitStack, step: Step) -> Engine:
             raise Unusable(f"The database did not start: {error}") from error
         raise Damaged(_without(data, f"it does not start: {_reason(str(error))}")) from error
     engine = _ready(database.connect(server.url), data, stack, step)
-    ended = threading.Event()
-    stack.callback(ended.set)
-    threading.Thread(target=_revive, args=(server, ended), daemon=True).start()
+    beside(stack, lambda ended: _revive(server, ended))
     return engine
+
+
+def beside(stack: ExitStack, work: Callable[[threading.Event], None]) -> None:
+    """Do something in a thread of its own, which is over before what was started earlier ends.
+
+    Parameters
+    ----------
+    stack : ExitStack
+        Ends it, and waits for it: a thread that outlives the store or the program breaks both.
+    work : callable
+        Given what is set when it is to end.
+    """
+    ended = threading.Event()
+    thread = threading.Thread(target=work, args=(ended,), daemon=True)
+    stack.callback(thread.join)
+    stack.callback(ended.set)
+    thread.start()
 
 
 def _ready(engine: Engine, data: Path, stack: ExitStack, step: Step) -> Engine:
@@ -214,4 +229,4 @@ def _revive(server: PrivateServer, ended: threading.Event) -> None:
                 server.start()
             except ServerFailed as error:
                 print(f"It did not come back: {_reason(str(error))}", flush=True)
-                time.sleep(2)
+                ended.wait(2)

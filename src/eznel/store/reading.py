@@ -21,6 +21,10 @@ class Missing(Exception):
     """There is no such garden, or no such thing in it."""
 
 
+class Removed(Missing):
+    """The garden was removed, and can still be brought back."""
+
+
 @dataclass(frozen=True, slots=True)
 class Stored:
     """A garden as stored, with the revision of each of its things.
@@ -59,9 +63,9 @@ def gardens(session: Session) -> list[Listed]:
         Empty in a new store.
     """
     rows = session.execute(
-        select(GardenRow.id, GardenRow.name, GardenRow.revision, GardenRow.stands_on).order_by(
-            GardenRow.name, GardenRow.id
-        )
+        select(GardenRow.id, GardenRow.name, GardenRow.revision, GardenRow.stands_on)
+        .where(GardenRow.removed_at.is_(None))
+        .order_by(GardenRow.name, GardenRow.id)
     )
     return [Listed(*row) for row in rows]
 
@@ -84,12 +88,16 @@ def revision(session: Session, garden_id: str) -> int:
     Raises
     ------
     Missing
-        When there is no such garden.
+        When there is no such garden, or it was removed.
     """
-    found = session.scalar(select(GardenRow.revision).where(GardenRow.id == garden_id))
-    if found is None:
+    row = session.execute(
+        select(GardenRow.revision, GardenRow.removed_at).where(GardenRow.id == garden_id)
+    ).first()
+    if row is None:
         raise Missing(garden_id)
-    return found
+    if row.removed_at is not None:
+        raise Removed(garden_id)
+    return int(row.revision)
 
 
 def load(session: Session, garden_id: str) -> Stored:
@@ -110,13 +118,11 @@ def load(session: Session, garden_id: str) -> Stored:
     Raises
     ------
     Missing
-        When there is no such garden.
+        When there is no such garden, or it was removed.
     ValidationError
         When its settings alone cannot be read.
     """
-    row = row_of(session, select(GardenRow.__table__).where(GardenRow.id == garden_id))
-    if row is None:
-        raise Missing(garden_id)
+    row = _garden_row(session, garden_id)
     values: dict[str, list[Row]] = {}
     table = SoilValueRow.__table__
     for value in rows_of(
@@ -165,11 +171,9 @@ def load_place(session: Session, garden_id: str, place: str) -> Garden:
     Raises
     ------
     Missing
-        When there is no such garden.
+        When there is no such garden, or it was removed.
     """
-    row = row_of(session, select(GardenRow.__table__).where(GardenRow.id == garden_id))
-    if row is None:
-        raise Missing(garden_id)
+    row = _garden_row(session, garden_id)
     settings = {name: row[name] for name in SETTINGS}
     garden = Garden.model_validate({"id": row["id"], **settings})
     found = {}
@@ -181,6 +185,15 @@ def load_place(session: Session, garden_id: str, place: str) -> Garden:
             query = query.where(columns.place == place)
         found[name] = tuple(kind.parse(data_of(kind, one, [])) for one in rows_of(session, query))
     return garden.model_copy(update=found)
+
+
+def _garden_row(session: Session, garden_id: str) -> Row:
+    row = row_of(session, select(GardenRow.__table__).where(GardenRow.id == garden_id))
+    if row is None:
+        raise Missing(garden_id)
+    if row["removed_at"] is not None:
+        raise Removed(garden_id)
+    return row
 
 
 def row_of(session: Session, query: Any) -> Row | None:

@@ -6,9 +6,10 @@ rules too. Any client of MariaDB can read it; `put_back` does it for our own.
 
 import gzip
 import zlib
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from datetime import UTC, datetime
 from pathlib import Path
+from typing import Any
 
 from sqlalchemy import Connection, inspect
 
@@ -67,8 +68,15 @@ def _lines(connection: Connection, table: str) -> Iterator[str]:
     yield made.replace("\n", " ") + ";"
     escape = connection.connection.dbapi_connection.escape  # type: ignore[union-attr]
     for row in connection.exec_driver_sql(f"SELECT * FROM `{table}`"):
-        values = ", ".join("NULL" if value is None else escape(value) for value in row)
+        values = ", ".join(_literal(value, escape) for value in row)
         yield f"INSERT INTO `{table}` VALUES ({values});"
+
+
+def _literal(value: Any, escape: Callable[[Any], str]) -> str:
+    """A value as SQL writes it, without line breaks."""
+    if value is None:
+        return "NULL"
+    return f"x'{value.hex()}'" if isinstance(value, bytes) else escape(value)
 
 
 def is_one(path: Path) -> bool:

@@ -8,7 +8,7 @@ from datetime import date, datetime
 from typing import Any, ClassVar
 
 from sqlalchemy import JSON, Date, Double, ForeignKey, ForeignKeyConstraint, Index, String, Text
-from sqlalchemy.dialects.mysql import DATETIME
+from sqlalchemy.dialects.mysql import DATETIME, MEDIUMBLOB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 Nested = dict[str, Any] | list[Any]
@@ -38,6 +38,8 @@ class GardenRow(Base):
     stands_on: Mapped[date | None]
     settings_revision: Mapped[int]
     revision: Mapped[int]
+    removed_at: Mapped[datetime | None]
+    """Removed by somebody, and for a while to be brought back."""
 
 
 class _Thing:
@@ -205,6 +207,8 @@ class ProductRow(_Thing, Base):
     stock: Mapped[Nested | None]
     price: Mapped[Nested | None]
     other_packs: Mapped[Nested | None]
+    label: Mapped[Nested | None]
+    photo: Mapped[str | None]
     note: Mapped[str] = mapped_column(Text)
 
 
@@ -363,6 +367,16 @@ class CalendarKeyRow(Base):
 
     garden_id: Mapped[str] = mapped_column(String(60), primary_key=True)
     key: Mapped[str] = mapped_column(String(60), unique=True, index=True)
+
+
+class PhotoRow(Base):
+    """A photo of a bag, by its contents. It outlives the replacing of its garden."""
+
+    __tablename__ = "photo"
+
+    garden_id: Mapped[str] = mapped_column(String(60), primary_key=True)
+    id: Mapped[str] = mapped_column(String(60), primary_key=True)
+    jpeg: Mapped[bytes] = mapped_column(MEDIUMBLOB())
 
 
 class EndedSessionRow(Base):

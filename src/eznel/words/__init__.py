@@ -1,11 +1,15 @@
 """Every sentence, by locale; and the formulas, which need no language."""
 
 import tomllib
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cache
 from importlib.resources import files
 
+from eznel.words.american import NAMES, spelled, spelled_all
+
 LOCALES = ("en", "de", "es")
+AMERICAN = "en-US"
+"""English as readers of US units spell it; made of ours."""
 
 
 @dataclass(frozen=True)
@@ -61,7 +65,7 @@ def words(locale: str) -> Words:
     Parameters
     ----------
     locale : str
-        One of LOCALES.
+        One of LOCALES, or AMERICAN.
 
     Returns
     -------
@@ -73,6 +77,8 @@ def words(locale: str) -> Words:
     KeyError
         When the locale is not one of them.
     """
+    if locale == AMERICAN:
+        return _american()
     if locale not in LOCALES:
         raise KeyError(locale)
     said = _read(f"{locale}.toml")
@@ -80,3 +86,33 @@ def words(locale: str) -> Words:
         rows: dict[str, dict[str, str]] = said[part]  # type: ignore[assignment]
         said[part] = {key: Said(**row) for key, row in rows.items()}
     return Words(**said)  # type: ignore[arg-type]
+
+
+def _american() -> Words:
+    english = words("en")
+    parts = ("steps", "names", "origins", "findings", "cautions", "terms", "errors")
+    rows = words("de").catalogue  # its keys are all texts of the catalogue
+    return replace(
+        english,
+        locale=AMERICAN,
+        catalogue={text: NAMES.get(text, spelled(text)) for text in rows},
+        **{part: spelled_all(getattr(english, part)) for part in parts},
+    )
+
+
+def spoken(said: Words, system: str) -> Words:
+    """Return a language as readers of a system of units speak it.
+
+    Parameters
+    ----------
+    said : Words
+        Their language.
+    system : str
+        Their system of units.
+
+    Returns
+    -------
+    Words
+        American English for readers of English in US units, else the same.
+    """
+    return words(AMERICAN) if said.locale == "en" and system == "us" else said

@@ -1,0 +1,48 @@
+"""Photos of bags: brought, made small, kept, and shown again."""
+
+from typing import Annotated
+from uuid import UUID
+
+from fastapi import APIRouter, Response
+from pydantic import Base64Bytes, BaseModel, Field
+
+from eznel.api.problems import RESPONSES
+from eznel.api.services import TheServices, TheSession
+from eznel.formats.photos import small_photo
+from eznel.store import photos
+
+router = APIRouter(prefix="/api/gardens/{garden_id}/photos", tags=["photos"], responses=RESPONSES)
+
+MOST_ENCODED = 9_000_000
+FOREVER = "private, max-age=31536000, immutable"
+
+
+class PhotoBrought(BaseModel):
+    """A photo as it comes from a camera."""
+
+    file: Annotated[Base64Bytes, Field(max_length=MOST_ENCODED)]
+
+
+class PhotoKept(BaseModel):
+    """What a product names a photo by."""
+
+    id: str
+
+
+@router.post("")
+def keep_photo(
+    garden_id: UUID, brought: PhotoBrought, session: TheSession, services: TheServices
+) -> PhotoKept:
+    """Keep a photo, small and without where it was taken."""
+    jpeg = services.apart(small_photo, brought.file)
+    return PhotoKept(id=photos.keep(session, str(garden_id), jpeg))
+
+
+@router.get("/{photo}.jpg", response_class=Response)
+def read_photo(garden_id: UUID, photo: str, session: TheSession) -> Response:
+    """Read a photo; it never changes."""
+    return Response(
+        photos.read(session, str(garden_id), photo),
+        media_type="image/jpeg",
+        headers={"Cache-Control": FOREVER},
+    )
