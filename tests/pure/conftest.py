@@ -11,6 +11,9 @@ import pytest
 UI = Path(__file__).parent.parent.parent / "ui"
 MODULES = {
     "typed": "lib/typed",
+    "worded": "lib/worded",
+    "find": "lib/find",
+    "american": "lib/american",
     "numbers": "lib/numbers",
     "dates": "lib/dates",
     "letters": "api/letters",
@@ -18,6 +21,7 @@ MODULES = {
     "season": "views/season/state",
     "plot": "views/plot/state",
     "soil": "views/soil/state",
+    "names": "parts/names",
 }
 
 Ask = Callable[..., list[Any]]

@@ -84,3 +84,27 @@ def test_the_weeks_of_a_month(ask) -> None:
     ]  # fmt: skip
     assert weeks[-1][-1] == "2026-07-05"
     assert ask("season.monthAfter(x, 1)", "2026-12") == ["2027-01"]
+
+
+def test_a_unit_in_words_is_read(ask) -> None:
+    lengths = ["m", "cm", "ft", "in"]
+    said = {
+        "12 feet": (12, "ft"), "12 ft": (12, "ft"), "12'": (12, "ft"), "30 inches": (30, "in"),
+        "3' 6\"": (3.5, "ft"), "3 ft 6 in": (3.5, "ft"), "4' 1 1/2\"": (4.125, "ft"),
+        "1,5 m": (1.5, "m"), "80 centimeters": (80, "cm"), "1 1/2 feet": (1.5, "ft"),
+    }  # fmt: skip
+    read = "worded.readWorded(x[0], x[1], numbers.readNumber)"
+    found = ask(read, *([text, lengths] for text in said))
+    assert [(one["value"], one["unit"]) for one in found] == list(said.values())
+    # Of several sizes of a kind the one that stands first in the field; feet are no mass.
+    volumes = ["L", "gal_imp", "gal_us", "cup_metric", "cup_us"]
+    found = ask(read, ["2 gallons", volumes], ["1/2 cup", volumes])
+    assert found == [{"value": 2, "unit": "gal_imp"}, {"value": 0.5, "unit": "cup_metric"}]
+    wrong = ("12 feet", "feet", "12 f", "3' 14\"", "", "12")
+    assert ask(read, *([text, ["g", "kg"]] for text in wrong)) == [None] * len(wrong)
+    assert ask(read, ["3' 14\"", lengths], ["12 fee", lengths]) == [None, None]
+
+
+def test_fractions_are_numbers(ask) -> None:
+    found = ask("numbers.readNumber(x)", "1/2", "1 1/2", "2 3/4", "1/0", "1/", "1 2 3/4")
+    assert found == [0.5, 1.5, 2.75, "NaN", "NaN", "NaN"]

@@ -18,6 +18,7 @@ from eznel.clock import today
 from eznel.serve import free_port
 from eznel.store import database, gardens
 from eznel.store.server import PrivateServer
+from ui.picking import pick
 
 INTO = Path("docs/screenshots")
 DESK, PHONE = (1280, 800), (390, 844)
@@ -53,7 +54,7 @@ def compare_programmes(page: Page) -> None:
 def ask_when_to_sow(page: Page) -> None:
     page.get_by_role("button", name="When to sow").click()
     drawer = page.get_by_role("dialog")
-    drawer.get_by_label("Crop").select_option("lettuce")
+    pick(drawer, "Crop", "Lettuce")
     drawer.get_by_label("More sowings after it").fill("3")
     drawer.get_by_role("button", name="Plan this one").nth(2).wait_for()
 

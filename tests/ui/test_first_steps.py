@@ -4,6 +4,7 @@ import re
 from datetime import timedelta
 from typing import Literal
 
+from picking import pick
 from playwright.sync_api import Page, Route, expect
 
 from gardens import TODAY
@@ -27,6 +28,10 @@ class Hand:
         self.actions += 1
         self.page.get_by_label(label, exact=True).select_option(option)
 
+    def pick(self, label: str, text: str) -> None:
+        self.actions += 1
+        pick(self.page, label, text)
+
 
 def test_from_nothing_to_what_to_weigh(page: Page, address: str) -> None:
     page.goto(address)
@@ -39,7 +44,7 @@ def test_from_nothing_to_what_to_weigh(page: Page, address: str) -> None:
     expect(page.get_by_role("complementary")).to_contain_text("31.5 L")
     hand.press("Save")
     hand.press("Plant something here")
-    hand.choose("Crop", "tomato")
+    hand.pick("Crop", "Tomato")
     # Planted a fortnight ago: its plain water is over, and the first feed is due.
     hand.type("Planted out on", (TODAY - timedelta(14)).isoformat())
     expect(page.locator(".follows")).to_contain_text("One plant")

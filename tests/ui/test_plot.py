@@ -164,3 +164,20 @@ def test_a_path_is_drawn_and_removed(plot: Page) -> None:
     expect(gorse).to_be_visible()
     panel.get_by_role("button", name="Remove it").click()
     expect(gorse).to_have_count(0)
+
+
+def test_a_length_in_words_is_read_and_put_down_plainly(plot: Page) -> None:
+    plot.get_by_role("button", name=re.compile("^Keel bed")).first.click()
+    plot.get_by_text("Measures", exact=True).click()
+    length = plot.get_by_label("Length", exact=True)
+    length.fill("12 fee")
+    expect(plot.get_by_text("This is not a number.")).to_be_visible()
+    length.fill("12 feet")
+    expect(plot.get_by_text("read as 12 ft")).to_be_visible()
+    expect(plot.get_by_label("Length: unit")).to_have_value("ft")
+    length.blur()
+    expect(length).to_have_value("12")
+    length.fill("3' 6\"")
+    length.blur()
+    expect(length).to_have_value("3.5")
+    expect(plot.get_by_label("Length: unit")).to_have_value("ft")

@@ -4,6 +4,7 @@ import re
 from typing import Any
 
 import pytest
+from picking import pick
 from playwright.sync_api import Page, expect
 
 from ui.conftest import DESK, PHONE
@@ -31,7 +32,7 @@ def choose(page: Page, planting: str) -> dict[str, Any]:
 def test_when_to_sow_is_answered_and_planned(season: Page) -> None:
     season.get_by_role("button", name="When to sow").click()
     drawer = season.get_by_role("dialog", name="When to sow")
-    drawer.get_by_label("Crop").select_option("lettuce")
+    pick(drawer, "Crop", "Lettuce")
     drawer.get_by_label("Started").select_option("place")
     drawer.get_by_label("Sown on").fill("2026-06-20")
     drawer.get_by_label("More sowings after it").fill("2")
@@ -163,7 +164,7 @@ def test_the_list_and_the_calendar(season: Page) -> None:
 def test_one_can_for_two_is_ticked_once(slip_page: Page) -> None:
     can = slip_page.get_by_role("region", name="One mix for several").first
     expect(can).to_contain_text("Tomato Red Lantern")
-    can.get_by_role("button", name="Show it").click()
+    can.get_by_role("button").first.click()
     (shared, *_) = read(slip_page, "/plan")["shared"]
     before = len(read(slip_page)["file"]["log"]["feeds"])
     can.get_by_role("button", name="Done for all").click()
@@ -180,6 +181,29 @@ def test_jobs_besides_feeding_and_what_to_take_along(slip_page: Page) -> None:
     expect(slip_page.get_by_text("Sweet pepper Signal Flag: recorded.")).to_be_visible()
     expect(stake).to_have_count(0)
     assert read(slip_page)["file"]["log"]["tasks"][-1]["task"] == "stake"
+
+
+def test_what_a_weather_table_leaves_open_is_asked_and_answered(
+    slip_page: Page, tmp_path: Any
+) -> None:
+    table = tmp_path / "june.csv"
+    table.write_text("date,min,max,uv\n06/05/2026,9,17,31\n")
+    slip_page.get_by_role("button", name="Skerrin Slip").click()
+    drawer = slip_page.get_by_role("dialog", name="This garden")
+    drawer.get_by_label("Weather file").set_input_files(table)
+    expect(drawer.get_by_label("uv means")).to_have_value("")  # left out, and can be told
+    expect(drawer.get_by_role("button", name="Save these days")).to_be_disabled()
+    drawer.get_by_role("button", name="month first").click()
+    expect(drawer.get_by_text("One day was read.")).to_be_visible()
+    # 13 °C in the middle is a day of May; as Fahrenheit it would be -11.
+    scale = drawer.get_by_label("min: unit")
+    expect(scale.get_by_role("radio", name="°C")).to_be_checked()
+    drawer.get_by_label("uv means").select_option("rain")
+    expect(drawer.get_by_role("button", name="Save these days")).to_be_enabled()
+    drawer.get_by_role("button", name="Save these days").click()
+    expect(drawer.get_by_role("button", name="Save these days")).to_have_count(0)
+    (day,) = [d for d in read(slip_page)["file"]["log"]["weather"] if d["on"] == "2026-06-05"]
+    assert (day["low_c"], day["high_c"], day["rain_mm"], day["source"]) == (9, 17, 31, "file")
 
 
 def test_a_weather_file_is_read_before_it_is_kept(slip_page: Page, tmp_path: Any) -> None:

@@ -5,7 +5,9 @@ from pathlib import Path
 from typing import Any
 
 import pytest
+from PIL import Image
 from playwright.sync_api import Page, expect
+from reportlab.pdfgen import canvas
 
 from eznel import demo
 from ui.conftest import DESK, PHONE
@@ -237,3 +239,28 @@ def test_the_shed_is_for_everybody(slip_page: Page, size: Any, page_of: str) -> 
     assert faults_of(slip_page) == []
     wide = slip_page.evaluate("document.documentElement.scrollWidth - innerWidth")
     assert wide <= 0
+
+
+def test_a_label_out_of_a_pdf_is_kept_with_the_photo_of_the_bag(
+    slip_page: Page, tmp_path: Any
+) -> None:
+    shed(slip_page)
+    slip_page.get_by_role("button", name="Read a label").click()
+    page = canvas.Canvas(str(tmp_path / "label.pdf"))
+    for n, line in enumerate(("Gunwale feed 5-3-8", "Total nitrogen (N) 5.0 %", "Net weight 2 kg")):
+        page.drawString(60, 700 - 20 * n, line)
+    page.save()
+    Image.new("RGB", (640, 480), (90, 120, 70)).save(tmp_path / "bag.png")
+    slip_page.get_by_label("Label as PDF or text").set_input_files(tmp_path / "bag.png")
+    expect(slip_page.get_by_text("That is a picture")).to_be_visible()
+    slip_page.get_by_label("Label as PDF or text").set_input_files(tmp_path / "label.pdf")
+    expect(slip_page.get_by_label("What the bag says")).to_have_value(re.compile("Gunwale feed"))
+    slip_page.get_by_label("Photo of the bag").set_input_files(tmp_path / "bag.png")
+    expect(slip_page.get_by_alt_text("Photo of the bag")).to_be_visible()
+    slip_page.get_by_role("button", name="Check it and save it").click()
+    slip_page.get_by_role("button", name="Save", exact=True).click()
+    slip_page.get_by_text("What its label said").click()
+    expect(slip_page.get_by_text("Total nitrogen (N) 5.0 %")).to_be_visible()
+    photo = slip_page.get_by_alt_text("Photo of Gunwale feed 5-3-8")
+    expect(photo).to_be_visible()
+    assert photo.evaluate("one => one.naturalWidth") == 640

@@ -1,4 +1,5 @@
 import { queryOptions, useMutation, useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
+import { saved } from '../lib/files'
 import { newId } from '../lib/ids'
 import { get, write, type Schemas } from './client'
 import { post, type Kind, type Thing } from './outbox'
@@ -11,6 +12,10 @@ export const gardenQueries = {
   list: queryOptions({
     queryKey: ['gardens'] as const,
     queryFn: ({ signal }) => get<Schemas['GardenListed'][]>('/api/gardens', signal),
+  }),
+  removed: queryOptions({
+    queryKey: ['gardens', 'removed'] as const,
+    queryFn: ({ signal }) => get<Schemas['RemovedView'][]>('/api/gardens/removed', signal),
   }),
   document: (id: string) =>
     queryOptions({
@@ -122,6 +127,11 @@ export function useWrites(id: string) {
     mutationFn: ({ kind, key }: { kind: Kind; key: string }) => send(kind, key, null),
     onSettled: renew,
   })
+  const saveFeeds = useMutation({
+    mutationFn: (feeds: Schemas['FeedEntry'][]) =>
+      write('POST', `/api/gardens/${id}/feeds`, { feeds }),
+    onSettled: renew,
+  })
   const saveSettings = useMutation({
     mutationFn: ({ settings, basedOn }: { settings: Schemas['Settings']; basedOn: number }) =>
       write('PUT', `/api/gardens/${id}/settings?based_on=${basedOn}`, settings),
@@ -130,7 +140,7 @@ export function useWrites(id: string) {
       renew()
     },
   })
-  return { save, remove, saveSettings }
+  return { save, remove, saveFeeds, saveSettings }
 }
 
 /** Moves a job to a day by a pin, and takes that back. */
@@ -157,6 +167,24 @@ export function useRevert(id: string) {
       write<Schemas['WrittenView']>('POST', `/api/gardens/${id}/${act}/${number}`),
     onSettled: () => client.invalidateQueries({ queryKey: ['garden', id] }),
   })
+}
+
+/** Removes a garden for a month, and brings one back. */
+export function useRemoval() {
+  const client = useQueryClient()
+  const onSuccess = () => client.invalidateQueries({ queryKey: gardenQueries.list.queryKey })
+  const remove = useMutation({
+    mutationFn: async (id: string) => {
+      await saved(`/api/gardens/${id}/file`) // nothing is removed of which there is no file
+      return write<Schemas['RemovedView']>('DELETE', `/api/gardens/${id}`)
+    },
+    onSuccess,
+  })
+  const bringBack = useMutation({
+    mutationFn: (id: string) => write('POST', `/api/gardens/${id}/bring-back`),
+    onSuccess,
+  })
+  return { remove, bringBack }
 }
 
 /** Creates a garden from a whole file, or replaces one of which `basedOn` was last read. */

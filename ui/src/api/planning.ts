@@ -73,8 +73,8 @@ export function useWeather(id: string) {
     onSuccess: renew,
   })
   const read = useMutation({
-    mutationFn: (file: string) =>
-      write<Schemas['WeatherRead']>('POST', `/api/gardens/${id}/weather/read`, { file }),
+    mutationFn: (brought: Schemas['WeatherBrought']) =>
+      write<Schemas['WeatherRead']>('POST', `/api/gardens/${id}/weather/read`, brought),
   })
   const keep = useMutation({
     mutationFn: (days: Schemas['WeatherDay'][]) =>

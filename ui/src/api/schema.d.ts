@@ -92,6 +92,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/removed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Removed Gardens
+         * @description List the gardens that were removed and can be brought back.
+         */
+        get: operations["list_removed_gardens"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}": {
         parameters: {
             query?: never;
@@ -106,7 +126,11 @@ export interface paths {
         get: operations["read_garden"];
         put?: never;
         post?: never;
-        delete?: never;
+        /**
+         * Remove Garden
+         * @description Remove a garden: for a month it can be brought back.
+         */
+        delete: operations["remove_garden"];
         options?: never;
         head?: never;
         patch?: never;
@@ -143,6 +167,26 @@ export interface paths {
         post?: never;
         /** Remove one of blends */
         delete: operations["remove_blend"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Back Garden
+         * @description Bring a removed garden back as it was; the list of gardens with it.
+         */
+        post: operations["bring_back_garden"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -209,6 +253,26 @@ export interface paths {
         post?: never;
         /** Remove one of features */
         delete: operations["remove_feature"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/feeds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Save Feeds
+         * @description Record several feeds at once, all or none.
+         */
+        post: operations["save_feeds"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -296,6 +360,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/log.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Write Log Table
+         * @description Save what was given, done, seen and bought as a table.
+         */
+        get: operations["write_log_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/measures": {
         parameters: {
             query?: never;
@@ -329,6 +413,46 @@ export interface paths {
         post?: never;
         /** Remove one of observed */
         delete: operations["remove_observation"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Photo
+         * @description Keep a photo, small and without where it was taken.
+         */
+        post: operations["keep_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/photos/{photo}.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Photo
+         * @description Read a photo; it never changes.
+         */
+        get: operations["read_photo"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -382,6 +506,26 @@ export interface paths {
          * @description Read the plan of a garden as of its own date, or another.
          */
         get: operations["read_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/plan.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Write Plan Table
+         * @description Save a garden's plan as a table, a job a row.
+         */
+        get: operations["write_plan_table"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1312,7 +1456,7 @@ export interface components {
              * Extractant
              * @enum {string}
              */
-            extractant: "Mehlich-1" | "Mehlich-3" | "Bray P1" | "Olsen" | "Morgan" | "Modified Morgan" | "Ammonium acetate" | "DTPA" | "AB-DTPA" | "CAL" | "Colwell" | "Hot water" | "Calcium phosphate" | "KCl or water" | "SME" | "1:2 water" | "1:5 water" | "Colour kit" | "Unknown";
+            extractant: "Mehlich-1" | "Mehlich-3" | "Bray P1" | "Olsen" | "Morgan" | "Modified Morgan" | "Ammonium acetate" | "DTPA" | "AB-DTPA" | "CAL" | "Colwell" | "Hot water" | "Calcium phosphate" | "KCl or water" | "SME" | "1:1.5 water" | "1:2 water" | "1:5 water" | "PAA" | "Colour kit" | "Unknown";
             /** High */
             high: number;
             /**
@@ -1872,6 +2016,11 @@ export interface components {
          * @description A crop's figures. Uptake and removal are grams of element per kilogram of yield.
          */
         Crop: {
+            /**
+             * Also Called
+             * @default []
+             */
+            also_called: string[];
             /** Base Temp C */
             base_temp_c: number;
             /** Basis */
@@ -2193,6 +2342,14 @@ export interface components {
             water?: components["schemas"]["Volume"] | null;
         };
         /**
+         * Feeds
+         * @description Feeds to be recorded together: all or none.
+         */
+        Feeds: {
+            /** Feeds */
+            feeds: components["schemas"]["FeedEntry"][];
+        };
+        /**
          * FieldChanged
          * @description One field of a thing, as it was and as it became.
          */
@@ -2377,11 +2534,16 @@ export interface components {
              */
             log: components["schemas"]["Log"];
             /**
+             * Photos
+             * @default []
+             */
+            photos: components["schemas"]["Photo"][];
+            /**
              * Version
-             * @default 10
+             * @default 11
              * @constant
              */
-            version: 10;
+            version: 11;
         };
         /**
          * GardenListed
@@ -2448,7 +2610,7 @@ export interface components {
              * Extractant
              * @enum {string}
              */
-            extractant: "Mehlich-1" | "Mehlich-3" | "Bray P1" | "Olsen" | "Morgan" | "Modified Morgan" | "Ammonium acetate" | "DTPA" | "AB-DTPA" | "CAL" | "Colwell" | "Hot water" | "Calcium phosphate" | "KCl or water" | "SME" | "1:2 water" | "1:5 water" | "Colour kit" | "Unknown";
+            extractant: "Mehlich-1" | "Mehlich-3" | "Bray P1" | "Olsen" | "Morgan" | "Modified Morgan" | "Ammonium acetate" | "DTPA" | "AB-DTPA" | "CAL" | "Colwell" | "Hot water" | "Calcium phosphate" | "KCl or water" | "SME" | "1:1.5 water" | "1:2 water" | "1:5 water" | "PAA" | "Colour kit" | "Unknown";
             /** Field Rule G M2 */
             field_rule_g_m2: number | null;
             /** G M2 */
@@ -2742,6 +2904,23 @@ export interface components {
             depth: components["schemas"]["Length"];
         };
         /**
+         * LabelFigure
+         * @description One figure of a label beside the words that it was read from.
+         */
+        LabelFigure: {
+            /** Meaning */
+            meaning: string;
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
+            /** Value */
+            value?: number | null;
+            /** Words */
+            words: string;
+        };
+        /**
          * LabelPieceView
          * @description One piece of a label beside the words that it came from.
          */
@@ -2764,18 +2943,36 @@ export interface components {
             words: string;
         };
         /**
+         * LabelRead
+         * @description What a label said when it was read; what was typed since is in the product.
+         */
+        LabelRead: {
+            /** Figures */
+            figures: components["schemas"]["LabelFigure"][];
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+        };
+        /**
          * LabelText
-         * @description A label as pasted or typed, and the id that its product is to have.
+         * @description A label as pasted, typed or in a file, and the id that its product is to have.
          */
         LabelText: {
             /** Elements */
             elements?: boolean | null;
+            /** File */
+            file?: string | null;
             /**
              * Id
              * Format: uuid
              */
             id: string;
-            /** Text */
+            /**
+             * Text
+             * @default
+             */
             text: string;
         };
         /**
@@ -2792,6 +2989,8 @@ export interface components {
             product: components["schemas"]["Product"] | null;
             /** Questions */
             questions: string[];
+            /** Text */
+            text: string;
         };
         /**
          * Layer
@@ -3352,6 +3551,35 @@ export interface components {
             p2o5: number;
             /** Until Stage */
             until_stage?: string | null;
+        };
+        /**
+         * Photo
+         * @description A photo that leaves or enters with a garden.
+         */
+        Photo: {
+            /** Id */
+            id: string;
+            /** Jpeg */
+            jpeg: string;
+        };
+        /**
+         * PhotoBrought
+         * @description A photo as it comes from a camera.
+         */
+        PhotoBrought: {
+            /**
+             * File
+             * Format: base64
+             */
+            file: string;
+        };
+        /**
+         * PhotoKept
+         * @description What a product names a photo by.
+         */
+        PhotoKept: {
+            /** Id */
+            id: string;
         };
         /**
          * PieceView
@@ -3930,6 +4158,7 @@ export interface components {
             id: string;
             /** Interval Days */
             interval_days?: number | null;
+            label?: components["schemas"]["LabelRead"] | null;
             liming?: components["schemas"]["Liming"] | null;
             /** Material */
             material?: string | null;
@@ -3963,6 +4192,8 @@ export interface components {
              * @default []
              */
             other_packs: components["schemas"]["Price"][];
+            /** Photo */
+            photo?: string | null;
             price?: components["schemas"]["Price"] | null;
             /**
              * Proof
@@ -4274,6 +4505,26 @@ export interface components {
             on: string;
             /** Share */
             share: number;
+        };
+        /**
+         * RemovedView
+         * @description A garden that was removed, and until when it can be brought back.
+         */
+        RemovedView: {
+            /**
+             * Gone On
+             * Format: date
+             */
+            gone_on: string;
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Removed On
+             * Format: date
+             */
+            removed_on: string;
         };
         /**
          * Reports
@@ -4708,7 +4959,7 @@ export interface components {
              * @default Mehlich-3
              * @enum {string}
              */
-            extractant: "Mehlich-1" | "Mehlich-3" | "Bray P1" | "Olsen" | "Morgan" | "Modified Morgan" | "Ammonium acetate" | "DTPA" | "AB-DTPA" | "CAL" | "Colwell" | "Hot water" | "Calcium phosphate" | "KCl or water" | "SME" | "1:2 water" | "1:5 water" | "Colour kit" | "Unknown";
+            extractant: "Mehlich-1" | "Mehlich-3" | "Bray P1" | "Olsen" | "Morgan" | "Modified Morgan" | "Ammonium acetate" | "DTPA" | "AB-DTPA" | "CAL" | "Colwell" | "Hot water" | "Calcium phosphate" | "KCl or water" | "SME" | "1:1.5 water" | "1:2 water" | "1:5 water" | "PAA" | "Colour kit" | "Unknown";
             /** Fizz */
             fizz?: ("none" | "slight" | "strong") | null;
             /** Free Lime Pct */
@@ -4766,7 +5017,7 @@ export interface components {
             analyte: "P" | "K" | "Ca" | "Mg" | "S" | "Na" | "NO3-N" | "B" | "Cu" | "Fe" | "Mn" | "Mo" | "Zn";
             depth?: components["schemas"]["Length"] | null;
             /** Extractant */
-            extractant?: ("Mehlich-1" | "Mehlich-3" | "Bray P1" | "Olsen" | "Morgan" | "Modified Morgan" | "Ammonium acetate" | "DTPA" | "AB-DTPA" | "CAL" | "Colwell" | "Hot water" | "Calcium phosphate" | "KCl or water" | "SME" | "1:2 water" | "1:5 water" | "Colour kit" | "Unknown") | null;
+            extractant?: ("Mehlich-1" | "Mehlich-3" | "Bray P1" | "Olsen" | "Morgan" | "Modified Morgan" | "Ammonium acetate" | "DTPA" | "AB-DTPA" | "CAL" | "Colwell" | "Hot water" | "Calcium phosphate" | "KCl or water" | "SME" | "1:1.5 water" | "1:2 water" | "1:5 water" | "PAA" | "Colour kit" | "Unknown") | null;
             /** Lab Rating */
             lab_rating?: ("very_low" | "low" | "medium" | "high" | "very_high") | null;
             /** Printed As */
@@ -5435,7 +5686,7 @@ export interface components {
              * Extractant
              * @enum {string}
              */
-            extractant: "Mehlich-1" | "Mehlich-3" | "Bray P1" | "Olsen" | "Morgan" | "Modified Morgan" | "Ammonium acetate" | "DTPA" | "AB-DTPA" | "CAL" | "Colwell" | "Hot water" | "Calcium phosphate" | "KCl or water" | "SME" | "1:2 water" | "1:5 water" | "Colour kit" | "Unknown";
+            extractant: "Mehlich-1" | "Mehlich-3" | "Bray P1" | "Olsen" | "Morgan" | "Modified Morgan" | "Ammonium acetate" | "DTPA" | "AB-DTPA" | "CAL" | "Colwell" | "Hot water" | "Calcium phosphate" | "KCl or water" | "SME" | "1:1.5 water" | "1:2 water" | "1:5 water" | "PAA" | "Colour kit" | "Unknown";
             /** Unit */
             unit: string;
         };
@@ -5591,13 +5842,37 @@ export interface components {
         };
         /**
          * WeatherBrought
-         * @description A file, or pasted text.
+         * @description A file, or pasted text; and what its columns and dates mean, where somebody says so.
          */
         WeatherBrought: {
+            /** Columns */
+            columns?: components["schemas"]["WeatherColumnView"][] | null;
             /** File */
             file?: string | null;
+            /** Month First */
+            month_first?: boolean | null;
             /** Text */
             text?: string | null;
+        };
+        /**
+         * WeatherColumnView
+         * @description A column of a weather table, and what it is taken to mean; no meaning leaves it out.
+         */
+        WeatherColumnView: {
+            /**
+             * By Usual
+             * @default false
+             */
+            by_usual: boolean;
+            /**
+             * Heading
+             * @default
+             */
+            heading: string;
+            /** Meaning */
+            meaning?: ("on" | "low" | "high" | "rain" | "source") | null;
+            /** Unit */
+            unit?: ("°C" | "°F" | "mm" | "cm" | "in") | null;
         };
         /**
          * WeatherDay
@@ -5649,13 +5924,19 @@ export interface components {
         };
         /**
          * WeatherRead
-         * @description The days of a file. Nothing is stored.
+         * @description What a file's columns are, its days, and what is asked. Nothing is stored.
          */
         WeatherRead: {
+            /** Columns */
+            columns: components["schemas"]["WeatherColumnView"][];
             /** Days */
             days: components["schemas"]["WeatherDay"][];
             /** Left */
             left: components["schemas"]["LeftRow"][];
+            /** New */
+            new: number;
+            /** Questions */
+            questions: string[];
         };
         /**
          * WeighedOf
@@ -5741,6 +6022,7 @@ export interface operations {
         parameters: {
             query?: {
                 lang?: string;
+                units?: "metric" | "us" | "imperial";
             };
             header?: never;
             path: {
@@ -6241,6 +6523,89 @@ export interface operations {
             };
         };
     };
+    list_removed_gardens: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RemovedView"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     read_garden: {
         parameters: {
             query?: never;
@@ -6259,6 +6624,91 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GardenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_garden: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RemovedView"];
                 };
             };
             /** @description Unauthorized */
@@ -6694,6 +7144,91 @@ export interface operations {
             };
         };
     };
+    bring_back_garden: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GardenListed"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     read_address: {
         parameters: {
             query?: never;
@@ -6951,7 +7486,9 @@ export interface operations {
     };
     write_calendar_file: {
         parameters: {
-            query?: never;
+            query?: {
+                units?: "metric" | "us" | "imperial";
+            };
             header?: never;
             path: {
                 garden_id: string;
@@ -7141,6 +7678,97 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_feeds: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Feeds"];
+            };
+        };
         responses: {
             /** @description Successful Response */
             200: {
@@ -7755,6 +8383,89 @@ export interface operations {
             };
         };
     };
+    write_log_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     read_measures: {
         parameters: {
             query?: never;
@@ -7962,6 +8673,179 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["WrittenView"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PhotoBrought"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoKept"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {
@@ -8483,6 +9367,91 @@ export interface operations {
             };
         };
     };
+    write_plan_table: {
+        parameters: {
+            query?: {
+                units?: "metric" | "us" | "imperial";
+            };
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     read_programmes: {
         parameters: {
             query?: never;
@@ -8662,6 +9631,7 @@ export interface operations {
         parameters: {
             query?: {
                 paper?: "a4" | "letter";
+                units?: "metric" | "us" | "imperial";
             };
             header?: never;
             path: {

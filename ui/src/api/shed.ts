@@ -72,8 +72,16 @@ export function useMaterial(id: string) {
 /** Reads a label's text. Nothing is stored. */
 export function useReadLabel(id: string) {
   return useMutation({
-    mutationFn: (label: { text: string; id: string; elements: boolean | null }) =>
+    mutationFn: (label: { text?: string; file?: string; id: string; elements: boolean | null }) =>
       write<Schemas['LabelView']>('POST', `/api/gardens/${id}/labels/read`, label),
+  })
+}
+
+/** Keeps a photo of a bag; a product names it by its id. */
+export function useKeepPhoto(id: string) {
+  return useMutation({
+    mutationFn: (file: string) =>
+      write<Schemas['PhotoKept']>('POST', `/api/gardens/${id}/photos`, { file }),
   })
 }
 

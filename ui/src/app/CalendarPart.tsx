@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { Button } from 'antd'
 import { addressQuery, useAddress } from '../api/calendar'
 import { faultsOf } from '../api/client'
+import { system } from '../lib/units'
 import { language, t } from '../lib/words'
 import { Field, Refused } from '../parts/Field'
 
@@ -9,12 +10,14 @@ import { Field, Refused } from '../parts/Field'
 export function CalendarPart({ gardenId }: { gardenId: string }) {
   const { data, error } = useQuery(addressQuery(gardenId))
   const { renew, end } = useAddress(gardenId)
-  const address = data?.path ? `${window.location.origin}${data.path}?lang=${language}` : null
+  const address = data?.path
+    ? `${window.location.origin}${data.path}?lang=${language}&units=${system}`
+    : null
   return (
     <>
       <h2>{t('In your calendar')}</h2>
       <div className="row">
-        <Button href={`/api/gardens/${gardenId}/calendar.ics`} download>
+        <Button href={`/api/gardens/${gardenId}/calendar.ics?units=${system}`} download>
           {t('Save as a calendar file')}
         </Button>
         <Button loading={renew.isPending} onClick={() => renew.mutate()}>

@@ -6,7 +6,7 @@ import { useGarden } from '../api/gardens'
 import { useCatalogue, useWords } from '../api/reference'
 import { showMonth } from '../lib/dates'
 import { recall, remember } from '../lib/memory'
-import { warmth } from '../lib/units'
+import { system, warmth } from '../lib/units'
 import { t } from '../lib/words'
 import { ChoiceField, Field, NumberField, TextField, faultsAt } from '../parts/Field'
 import { useHistory } from '../parts/History'
@@ -16,6 +16,7 @@ import { ImportButton } from './ImportButton'
 import { WeatherPart } from './WeatherPart'
 import { PreferenceFields } from './PreferenceFields'
 import { Reading } from './Reading'
+import { RemoveGarden } from './RemoveGarden'
 
 type Settings = Schemas['Settings']
 
@@ -62,9 +63,18 @@ export default function GardenDrawer(props: { gardenId: string; onClose: () => v
             {t('Save as a file')}
           </Button>
           <ImportButton />
+          <Button href={`/api/gardens/${gardenId}/plan.csv?units=${system}`} download>
+            {t('Plan as a table')}
+          </Button>
+          <Button href={`/api/gardens/${gardenId}/log.csv`} download>
+            {t('Log as a table')}
+          </Button>
           <Button onClick={() => history({ id: null, name: garden.name })}>
             {t('Everything that was changed')}
           </Button>
+        </div>
+        <div>
+          <RemoveGarden gardenId={gardenId} />
         </div>
       </div>
     </Drawer>

@@ -1,6 +1,6 @@
 import { Button } from 'antd'
-import { lazy, Suspense, useState } from 'react'
-import { Link, NavLink, Outlet, useParams } from 'react-router'
+import { lazy, Suspense, useEffect, useState } from 'react'
+import { Link, NavLink, Outlet, useLocation, useParams } from 'react-router'
 import { useGarden, useWrites } from '../api/gardens'
 import { useCatalogue, useWords } from '../api/reference'
 import { addDays, showDate } from '../lib/dates'
@@ -52,19 +52,31 @@ function Page() {
   const words = useWords()
   useCatalogue() // read before any view, or a form that needs it would blank the view around it
   const { mode, toggle } = useThemeMode()
+  const { pathname } = useLocation()
+  const name = garden.file.garden.name
+  useEffect(() => {
+    const [, view] = views().find(([path]) => pathname.endsWith(`/${path}`)) ?? views()[0]
+    document.title = `${view} · ${name} · ${BRAND}`
+    return () => {
+      document.title = BRAND
+    }
+  }, [pathname, name])
   return (
     <ExplainProvider value={setWhy}>
       <HistoryProvider value={setHistory}>
         <SettingsProvider value={() => setSettings(true)}>
           <ToastProvider>
             <div className="shell">
+              <a className="skip" href="#view">
+                {t('To the view')}
+              </a>
               <header>
                 <div className="masthead">
                   <Link className="brand" to="/" aria-label={t('Eznel: all gardens')}>
                     {BRAND}
                   </Link>
                   <button type="button" className="garden-name" onClick={() => setSettings(true)}>
-                    {garden.file.garden.name}
+                    {garden.file.garden.name.trim() || t('a garden without a name')}
                   </button>
                   <nav className="tabs" aria-label={t('Views')}>
                     {views().map(([path, name]) => (
@@ -83,7 +95,7 @@ function Page() {
                 <OutboxBanner gardenId={gardenId} />
                 <AsideBanner gardenId={gardenId} />
               </header>
-              <main className="page">
+              <main className="page" id="view" tabIndex={-1}>
                 <Suspense fallback={<Waiting />}>
                   <Outlet />
                 </Suspense>

@@ -11,8 +11,14 @@ const Theme = createContext<{ mode: Mode; toggle: () => void }>({
 /** The colours of day or evening, and a way to change them. */
 export const useThemeMode = () => useContext(Theme)
 
+/** What was chosen here, else what the reader's machine prefers. */
+function usual(): Mode {
+  const dark = window.matchMedia('(prefers-color-scheme: dark)').matches
+  return recall('mode', dark ? 'evening' : 'day') === 'evening' ? 'evening' : 'day'
+}
+
 export function ThemeProvider({ children }: { children: ReactNode }) {
-  const [mode, setMode] = useState<Mode>(recall('mode', 'day') === 'evening' ? 'evening' : 'day')
+  const [mode, setMode] = useState<Mode>(usual)
   useLayoutEffect(() => applyColours(mode), [mode])
   const toggle = () => {
     const next = mode === 'day' ? 'evening' : 'day'

@@ -1,12 +1,14 @@
 import { Button } from 'antd'
-import { useRef } from 'react'
-import { faultsOf, type Schemas } from '../api/client'
+import { useState } from 'react'
+import { faultsOf } from '../api/client'
 import { useGarden } from '../api/gardens'
 import { useWeather } from '../api/planning'
 import { showDate } from '../lib/dates'
 import { base64 } from '../lib/files'
 import { plural, t } from '../lib/words'
 import { Refused } from '../parts/Field'
+import { FileButton, TEXTS } from '../parts/FileButton'
+import { WeatherRead, type Told } from './WeatherRead'
 
 /** Weather as it came: out of a file, or in practice from a simulated station. */
 export function WeatherPart({ gardenId }: { gardenId: string }) {
@@ -15,6 +17,18 @@ export function WeatherPart({ gardenId }: { gardenId: string }) {
   const practice = garden.stands_on != null
   const counted = log.weather.filter((day) => practice || day.source !== 'simulated')
   const { fetched, read, keep } = useWeather(gardenId)
+  const [file, setFile] = useState('')
+  const [told, setTold] = useState<Told>({})
+  const bring = (next: string, say: Told) => {
+    setFile(next)
+    setTold(say)
+    read.mutate({
+      file: next,
+      columns: say.columns ?? null,
+      month_first: say.monthFirst ?? null,
+    })
+  }
+  const take = async (chosen: File) => bring(await base64(chosen), {})
   return (
     <>
       <h2>{t('Weather')}</h2>
@@ -29,7 +43,13 @@ export function WeatherPart({ gardenId }: { gardenId: string }) {
             {t('Ask the simulated weather station')}
           </Button>
         )}
-        <FileButton busy={read.isPending} onFile={read.mutate} />
+        <FileButton
+          label={t('Read a weather file')}
+          name={t('Weather file')}
+          accept={TEXTS}
+          busy={read.isPending}
+          onFile={(file) => void take(file)}
+        />
         {counted.length > 0 && (
           <Button type="text" href={`/api/gardens/${gardenId}/weather.csv`} download>
             {t('Save as a table')}
@@ -46,9 +66,11 @@ export function WeatherPart({ gardenId }: { gardenId: string }) {
         </p>
       )}
       {read.data && (
-        <WhatWasRead
+        <WeatherRead
           of={read.data}
-          busy={keep.isPending}
+          told={told}
+          busy={keep.isPending || read.isPending}
+          onTell={(next) => bring(file, next)}
           onSave={(days) => keep.mutate(days, { onSuccess: () => read.reset() })}
           onCancel={() => read.reset()}
         />
@@ -93,70 +115,5 @@ function Simulated({ n, practice }: { n: number; practice: boolean }) {
             '{n} days from the simulated station are kept and count for nothing here.',
           )}
     </p>
-  )
-}
-
-function FileButton(props: { busy: boolean; onFile: (file: string) => void }) {
-  const file = useRef<HTMLInputElement>(null)
-  return (
-    <>
-      <Button loading={props.busy} onClick={() => file.current?.click()}>
-        {t('Read a weather file')}
-      </Button>
-      <input
-        ref={file}
-        type="file"
-        accept=".csv,.txt,.tsv,text/csv,text/plain"
-        hidden
-        aria-label={t('Weather file')}
-        onChange={async (event) => {
-          const chosen = event.target.files?.[0]
-          event.target.value = ''
-          if (chosen) props.onFile(await base64(chosen))
-        }}
-      />
-    </>
-  )
-}
-
-/** What a file holds, before any of it is saved. */
-function WhatWasRead(props: {
-  of: Schemas['WeatherRead']
-  busy: boolean
-  onSave: (days: Schemas['WeatherDay'][]) => void
-  onCancel: () => void
-}) {
-  const { days, left } = props.of
-  return (
-    <div className="sheet stack small">
-      <p>
-        {plural(days.length, 'One day was read.', '{n} days were read.')}{' '}
-        {left.length > 0 &&
-          plural(
-            left.length,
-            'One row could not be read as a day:',
-            '{n} rows could not be read as days:',
-          )}
-      </p>
-      {left.slice(0, 5).map((row) => (
-        <p key={row.row} className="soft">
-          {row.row}: {row.words}
-        </p>
-      ))}
-      <div className="row">
-        <Button
-          size="small"
-          type="primary"
-          loading={props.busy}
-          disabled={days.length === 0}
-          onClick={() => props.onSave(days)}
-        >
-          {t('Save these days')}
-        </Button>
-        <Button size="small" type="text" onClick={props.onCancel}>
-          {t('Cancel')}
-        </Button>
-      </div>
-    </div>
   )
 }

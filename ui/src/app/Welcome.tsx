@@ -1,13 +1,15 @@
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { Button } from 'antd'
-import { Suspense, useState } from 'react'
+import { Suspense, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { faultsOf } from '../api/client'
-import { gardenQueries, useImport } from '../api/gardens'
+import { gardenQueries, useImport, useRemoval } from '../api/gardens'
 import { useCatalogue } from '../api/reference'
 import { ChoiceField, TextField } from '../parts/Field'
+import { showDate } from '../lib/dates'
 import { BRAND, t } from '../lib/words'
 import { system } from '../lib/units'
+import { Sentence } from '../parts/Sentence'
 import { ImportButton } from './ImportButton'
 import { newGarden } from './newGarden'
 import { Reading, kitchens, type Kitchen } from './Reading'
@@ -53,7 +55,31 @@ function Gardens() {
           <ImportButton />
         </div>
       </section>
+      <Removed />
     </main>
+  )
+}
+
+/** Gardens that were removed in the last month. */
+function Removed() {
+  const { data: gardens } = useSuspenseQuery(gardenQueries.removed)
+  const { bringBack } = useRemoval()
+  if (gardens.length === 0) return null
+  return (
+    <section className="stack">
+      <h2>{t('Removed')}</h2>
+      {gardens.map((garden) => (
+        <div key={garden.id} className="row">
+          <b>{garden.name}</b>
+          <span className="soft">
+            <Sentence say="gone for good on {day}" of={{ day: showDate(garden.gone_on) }} />
+          </span>
+          <Button loading={bringBack.isPending} onClick={() => bringBack.mutate(garden.id)}>
+            {t('Bring it back')}
+          </Button>
+        </div>
+      ))}
+    </section>
   )
 }
 
@@ -63,14 +89,22 @@ function NewGarden() {
   const create = useImport()
   const [name, setName] = useState(t('My garden'))
   const [climate, setClimate] = useState(catalogue.climates[0].key)
+  const begun = useRef(false) // a second click makes no second garden
   const [kitchen, setKitchen] = useState<Kitchen>(system)
   const faults = faultsOf(create.error)
   const start = () => {
+    if (begun.current) return
+    begun.current = true
     const chosen = catalogue.climates.find((one) => one.key === climate) ?? catalogue.climates[0]
     const file = newGarden(name, chosen, kitchen, catalogue.kitchen_ml)
     create.mutate(
       { file, basedOn: 0 },
-      { onSuccess: () => void navigate(`/g/${file.garden.id}/plot`) },
+      {
+        onSuccess: () => void navigate(`/g/${file.garden.id}/plot`),
+        onError: () => {
+          begun.current = false
+        },
+      },
     )
   }
   return (

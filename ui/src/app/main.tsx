@@ -6,7 +6,9 @@ import { onLateArrival } from '../api/outbox'
 import { ProblemError } from '../api/client'
 import '../theme/base.css'
 import { WhereTo } from '../lib/useAddress'
-import { loadWords } from '../lib/words'
+import { americanized } from '../lib/american'
+import { system } from '../lib/units'
+import { loadWords, spellAs } from '../lib/words'
 import { router } from './routes'
 import { Door } from './SignIn'
 import { ThemeProvider } from './ThemeProvider'
@@ -30,6 +32,8 @@ const queries = new QueryClient({
 onLateArrival((garden) => void queries.invalidateQueries({ queryKey: ['garden', garden] }))
 
 const whereTo = () => (router.state.navigation.location ?? router.state.location).pathname
+
+if (system === 'us') spellAs(americanized)
 
 // Without its sentences the page still works, in English.
 void loadWords()

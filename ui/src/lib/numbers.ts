@@ -1,6 +1,7 @@
 import factors from './factors.json'
 import { readings, type Mark } from './typed'
 import { system, warmth } from './units'
+import { readFraction } from './worded'
 import { locale } from './words'
 
 /** Formats a number with three significant digits, as the reader's language writes it. */
@@ -94,7 +95,7 @@ const MARK: Mark = (1.5).toLocaleString(locale).includes(',') ? ',' : '.'
  * language has it; NaN where it is no number, null where nothing was typed.
  */
 export function readNumber(text: string): number | null {
-  return text.trim() === '' ? null : (readings(text, MARK)[0] ?? NaN)
+  return text.trim() === '' ? null : (readings(text, MARK)[0] ?? readFraction(text))
 }
 
 /** Whether elsewhere a number would be read otherwise: then it is said how it was read. */

@@ -34,11 +34,18 @@ export function chooseLanguage(next: Language): void {
   window.location.reload()
 }
 
+let respell = (sentence: string) => sentence
+
+/** English is spelled in another way where the reader's units are others. */
+export function spellAs(spelled: (sentence: string) => string): void {
+  if (language === 'en') respell = spelled
+}
+
 export type Values = Record<string, string | number>
 
 /** A sentence in the reader's language. Its key is the English sentence; {names} are filled in. */
 export function t(sentence: string, values?: Values): string {
-  const said = sentences[sentence] ?? sentence
+  const said = sentences[sentence] ?? respell(sentence)
   if (!values) return said
   return said.replace(/\{(\w+)\}/g, (whole, name: string) =>
     name in values ? String(values[name]) : whole,

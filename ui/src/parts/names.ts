@@ -1,6 +1,6 @@
 import type { components } from '../api/schema'
 import { showLitres } from '../lib/numbers'
-import { language, plural, t } from '../lib/words'
+import { language, locale, plural, t } from '../lib/words'
 
 type Garden = components['schemas']['Garden']
 type Catalogue = components['schemas']['CatalogueView']
@@ -16,6 +16,13 @@ export function namesOf(garden: Garden) {
 /** Crop and variety: "Kale Blackquay". */
 export function plantingName(planting: Pick<PlantingPlan, 'crop_name' | 'variety'>): string {
   return `${planting.crop_name} ${planting.variety}`.trim()
+}
+
+/** All crops, by name, to be found by any other name of theirs. */
+export function cropChoices(crops: Catalogue['crops']) {
+  return crops
+    .map((one) => ({ value: one.key, label: one.name, also: one.also_called ?? [] }))
+    .sort((a, b) => a.label.localeCompare(b.label, locale))
 }
 
 /** All programmes that can be chosen: the garden's own and those of the release. */
@@ -59,9 +66,16 @@ export function portionText(mix: Mix): string {
 
 /** A mix in one sentence: "In each of 4 cans of 9 L: 6 level teaspoons Feed; 2 L to each plant". */
 export function mixText(mix: Mix, names: ReturnType<typeof namesOf>): string {
-  const lines = mix.lines.map(
-    (line) =>
-      `${levelScoops(line.count, names.scoops.get(line.scoop) ?? '')} ${names.products.get(line.product) ?? ''}`,
+  const scoops = new Map<string, string[]>() // of one product in two sizes, its name once
+  for (const line of mix.lines) {
+    const level = levelScoops(line.count, names.scoops.get(line.scoop) ?? '')
+    scoops.set(line.product, [...(scoops.get(line.product) ?? []), level])
+  }
+  const lines = [...scoops].map(([product, levels]) =>
+    t('{scoops} {product}', {
+      scoops: levels.join(` ${t('and')} `), // a plus stands between products
+      product: names.products.get(product) ?? '',
+    }),
   )
   const each =
     mix.water_l > 0 && mix.per_plant_l > 0

@@ -46,12 +46,14 @@ export function antTheme(mode: Mode): ThemeConfig {
       colorLink: c.wait,
       colorBgBase: c.sheet,
       colorTextBase: c.ink,
+      colorTextPlaceholder: c.soft,
       colorBorder: c.line,
       borderRadius: 3,
       fontFamily: "'Public Sans Variable', system-ui, sans-serif",
       fontSize: 15,
       controlHeight: 38,
       motionDurationMid: '0.12s',
+      motion: !window.matchMedia('(prefers-reduced-motion: reduce)').matches,
     },
     components: {
       Button: {

@@ -1,6 +1,7 @@
 import { useId, useState, type ReactNode } from 'react'
 import { readNumber, readOtherwise, typedNumber } from '../../lib/numbers'
 import { inOrder } from '../../lib/units'
+import { readWorded } from '../../lib/worded'
 import { t } from '../../lib/words'
 import './field.css'
 
@@ -173,12 +174,15 @@ function NumberInput(props: {
   describedBy?: string
   invalid: boolean
   onChange: (value: number | null) => void
+  /** Reads what is no number, as "12 feet", and puts it down; what it was read as. */
+  onWorded?: (text: string) => string | null
 }) {
+  const [worded, setWorded] = useState<string | null>(null)
   const [text, setText] = useState(props.value == null ? '' : typedNumber(props.value))
   const read = readNumber(text)
   // Another value from outside (another thing was chosen) replaces the text; our own does not.
   const shown = Object.is(read, props.value ?? null) || Number.isNaN(read) ? text : undefined
-  const wrong = Number.isNaN(read)
+  const wrong = Number.isNaN(read) && worded === null
   return (
     <>
       <input
@@ -194,8 +198,15 @@ function NumberInput(props: {
           setText(event.target.value)
           const value = readNumber(event.target.value)
           if (!Number.isNaN(value)) props.onChange(value)
+          setWorded(Number.isNaN(value) ? (props.onWorded?.(event.target.value) ?? null) : null)
+        }}
+        onBlur={() => {
+          if (worded === null) return
+          setText(typedNumber(props.value ?? NaN))
+          setWorded(null)
         }}
       />
+      {worded !== null && <span className="hint">{t('read as {number}', { number: worded })}</span>}
       {wrong && <span className="fault">{t('This is not a number.')}</span>}
       {!wrong && readOtherwise(text) && read !== null && (
         <span className="hint">{t('read as {number}', { number: String(read) })}</span>
@@ -224,6 +235,7 @@ export function MeasureField<U extends string>(
   const chosen = props.value ? unit : empty
   // What was typed elsewhere in a unit that is not offered here keeps it.
   const units = listed.includes(chosen) ? listed : [...listed, chosen]
+  const nameOf = (one: U) => props.names?.[one] ?? unitNames()[one] ?? one
   return (
     <Field {...props}>
       {(id, described, invalid) => (
@@ -234,6 +246,13 @@ export function MeasureField<U extends string>(
             describedBy={described}
             invalid={invalid}
             onChange={(value) => props.onChange(value === null ? null : { value, unit: chosen })}
+            onWorded={(text) => {
+              const read = readWorded(text, units, readNumber)
+              if (!read) return null
+              setEmpty(read.unit)
+              props.onChange(read)
+              return `${typedNumber(read.value)} ${nameOf(read.unit)}`
+            }}
           />
           <select
             className="input unit-choice"
@@ -247,7 +266,7 @@ export function MeasureField<U extends string>(
           >
             {units.map((one) => (
               <option key={one} value={one}>
-                {props.names?.[one] ?? unitNames()[one] ?? one}
+                {nameOf(one)}
               </option>
             ))}
           </select>

@@ -1,6 +1,6 @@
 import type { Schemas } from '../../api/client'
 import { dayNumber } from '../../lib/dates'
-import { locale, t } from '../../lib/words'
+import { t } from '../../lib/words'
 import { useCatalogue } from '../../api/reference'
 import {
   ChoiceField,
@@ -13,7 +13,8 @@ import {
   type FaultAt,
   type Option,
 } from '../../parts/Field'
-import { programmesOf } from '../../parts/names'
+import { PickField } from '../../parts/Pick'
+import { cropChoices, programmesOf } from '../../parts/names'
 import { VarietyFields } from './VarietyFields'
 
 type Planting = Schemas['Planting']
@@ -74,12 +75,10 @@ function What({ draft, faults, onChange, gardenId }: Fields & { gardenId: string
   const variety = draft.variety.trim()
   return (
     <>
-      <ChoiceField
+      <PickField
         label={t('Crop')}
         value={draft.crop}
-        options={catalogue.crops
-          .map((one) => ({ value: one.key, label: one.name }))
-          .sort((a, b) => a.label.localeCompare(b.label, locale))}
+        options={cropChoices(catalogue.crops)}
         faults={faultsAt(faults, 'crop')}
         onChange={(crop) =>
           onChange({

@@ -9,7 +9,7 @@ import { SowingBar, type SowingPart } from '../../drawing/SowingBar'
 import { addDays, showDate, showDay } from '../../lib/dates'
 import { newId } from '../../lib/ids'
 import { useWidth } from '../../lib/useWidth'
-import { locale, plural, t } from '../../lib/words'
+import { plural, t } from '../../lib/words'
 import {
   ChoiceField,
   DateField,
@@ -20,6 +20,8 @@ import {
   type FaultAt,
 } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
+import { cropChoices } from '../../parts/names'
+import { PickField } from '../../parts/Pick'
 import { useToast } from '../../parts/Toast'
 
 type Dates = Schemas['Sowing']
@@ -78,12 +80,10 @@ function WhatFields({ asked, garden, faults, onChange }: Fields & { garden: Sche
   const catalogue = useCatalogue()
   return (
     <div className="fields">
-      <ChoiceField
+      <PickField
         label={t('Crop')}
         value={asked.crop}
-        options={catalogue.crops
-          .map((one) => ({ value: one.key, label: one.name }))
-          .sort((a, b) => a.label.localeCompare(b.label, locale))}
+        options={cropChoices(catalogue.crops)}
         faults={faultsAt(faults, 'crop')}
         onChange={(crop) => onChange({ ...asked, crop, sown_in_place: false })}
       />

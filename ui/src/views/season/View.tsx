@@ -128,7 +128,10 @@ function Head(props: { gardenId: string; form: Form; onForm: (form: Form) => voi
       <span className="spacer" />
       <Button onClick={() => go({ ask: 'sowing' })}>{t('When to sow')}</Button>
       <Button onClick={() => go({ ask: 'blend' })}>{t('Blend the season')}</Button>
-      <Button href={`/api/gardens/${gardenId}/planning/season.pdf?paper=${paper()}`} download>
+      <Button
+        href={`/api/gardens/${gardenId}/planning/season.pdf?paper=${paper()}&units=${system}`}
+        download
+      >
         {t('Print')}
       </Button>
     </div>

@@ -9,6 +9,7 @@ import { t } from '../../lib/words'
 import { HistoryButton } from '../../parts/History'
 import { plantingName } from '../../parts/names'
 import { Refusals } from '../../parts/Refusals'
+import { FromLabel } from './FromLabel'
 import { Instead } from './Instead'
 import { ScoopGives } from './ScoopGives'
 import { StockPanel } from './StockPanel'
@@ -62,6 +63,7 @@ export function Detail(props: {
         <StockPanel gardenId={gardenId} product={product} facts={facts} />
       )}
       {!mixed && tab === 'instead' && <Instead gardenId={gardenId} product={product.id} />}
+      <FromLabel gardenId={gardenId} product={product} />
       <ul className="small cautions-list">
         {facts.cautions.map((key) => (
           <li key={key}>{words.cautions[key]}</li>

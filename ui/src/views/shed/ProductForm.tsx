@@ -7,6 +7,7 @@ import { ChoiceField, NumberField, TextField, faultsAt, Refused } from '../../pa
 import { Findings } from '../../parts/Findings'
 import { SaveBar } from '../../parts/SaveBar'
 import { Analysis, type Typing } from './Analysis'
+import { PhotoOfBag } from './FromLabel'
 import { LabelLimits } from './LabelLimits'
 import { Particulars } from './Particulars'
 import { asForm, FORMS, LABEL_LINES, SHOWN, TRACE_LINES, type Product } from './state'
@@ -52,6 +53,12 @@ export function ProductForm(props: { gardenId: string; editing: ThingEditing<Pro
         <div className="fields">
           <Particulars {...typing} />
         </div>
+        <PhotoOfBag
+          gardenId={props.gardenId}
+          photo={draft.photo ?? null}
+          name={draft.name}
+          onChange={(photo) => onChange({ ...draft, photo })}
+        />
       </details>
       {draft.form !== 'mix' && (
         <details open={faults.some((f) => /^declared/.test(f.field)) && hasTraces(draft)}>

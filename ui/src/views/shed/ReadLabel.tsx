@@ -9,7 +9,10 @@ import { showNumber } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { useDraft } from '../../api/draft'
 import { useDebounced } from '../../api/debounced'
+import { base64 } from '../../lib/files'
 import { Field, Refused } from '../../parts/Field'
+import { FileButton, TEXTS } from '../../parts/FileButton'
+import { PhotoOfBag, plainUnit } from './FromLabel'
 import { plainly } from '../../parts/SaveBar'
 import { labelDraft, shownAs, type Product } from './state'
 
@@ -35,28 +38,36 @@ export function ReadLabel(props: {
     if (asked.text.trim()) mutate(asked)
     else reset()
   }, [asked, mutate, reset])
+  const [photo, setPhoto] = useState<string | null>(null)
+  const open = async (file: File) =>
+    mutate({ file: await base64(file), id, elements }, { onSuccess: (v) => setText(v.text) })
   const label = text.trim() ? read.data : undefined
-  const pack = label?.pack ?? null
+  const pack = label?.pack
+  const close = () => {
+    typed.drop()
+    props.onClose()
+  }
   const use = (product: Product) => {
     const counted = full && pack ? { stock: { amount: pack, counted_on: plan.as_of } } : {}
     typed.drop()
-    props.onUse({ ...product, ...counted })
+    props.onUse({ ...product, ...counted, photo })
   }
   return (
     <div className="sheet stack read-label">
       <div className="row">
         <h2>{t('Read a label')}</h2>
         <span className="spacer" />
-        <Button
-          type="text"
-          onClick={() => {
-            typed.drop()
-            props.onClose()
-          }}
-        >
+        <Button type="text" onClick={close}>
           {t('Close')}
         </Button>
       </div>
+      <Bring
+        gardenId={props.gardenId}
+        busy={read.isPending && !text.trim()}
+        photo={photo}
+        onPhoto={setPhoto}
+        onFile={(file) => void open(file)}
+      />
       <div className="label-sides">
         <Field
           label={t('What the bag says')}
@@ -78,7 +89,7 @@ export function ReadLabel(props: {
           {!label && !read.error && (
             <p className="soft small">{t('Each value appears here beside its words.')}</p>
           )}
-          <Refused faults={text.trim() ? faultsOf(read.error) : []} />
+          <Refused faults={faultsOf(read.error)} />
           {label && <Pieces pieces={label.pieces} />}
         </div>
       </div>
@@ -105,6 +116,42 @@ export function ReadLabel(props: {
         </div>
       )}
     </div>
+  )
+}
+
+/** What else a label comes as: a file with its text, a photo to keep. */
+function Bring(props: {
+  gardenId: string
+  busy: boolean
+  photo: string | null
+  onPhoto: (photo: string | null) => void
+  onFile: (file: File) => void
+}) {
+  return (
+    <>
+      <div className="row">
+        <FileButton
+          label={t('Open a PDF or text file')}
+          name={t('Label as PDF or text')}
+          accept={TEXTS}
+          busy={props.busy}
+          onFile={props.onFile}
+        />
+        <PhotoOfBag
+          gardenId={props.gardenId}
+          photo={props.photo}
+          name={t('the bag')}
+          onChange={props.onPhoto}
+        />
+      </div>
+      {props.photo && (
+        <p className="small soft">
+          {t(
+            'The photo is kept with the bag. Its text has to be pasted: most phones copy text out of a photo.',
+          )}
+        </p>
+      )}
+    </>
   )
 }
 
@@ -157,8 +204,7 @@ function Pieces({ pieces }: { pieces: Schemas['LabelPieceView'][] }) {
 }
 
 function unit(piece: Schemas['LabelPieceView']): string {
-  const plain = piece.unit.replace(/_(us|metric|au|imp|imperial)$/, '').replace('_', ' ')
-  return piece.over ? `${plain} / ${piece.over.replace('_', ' ')}` : plain
+  return plainUnit(piece.over ? `${piece.unit} / ${piece.over}` : piece.unit)
 }
 
 /** What is open of the label as a whole, and what cannot be. */

@@ -1,19 +1,25 @@
 import { Button } from 'antd'
-import { useRef, useState, type Dispatch, type SetStateAction } from 'react'
+import { useState, type Dispatch, type SetStateAction } from 'react'
 import { faultsOf, type Schemas } from '../../api/client'
+import { useDraft } from '../../api/draft'
 import { useGarden } from '../../api/gardens'
 import { useKeepReports, useReadReports } from '../../api/soilFiles'
 import { useWords } from '../../api/reference'
 import { base64 } from '../../lib/files'
 import { showNumber } from '../../lib/numbers'
 import { plural, t } from '../../lib/words'
-import { ChoiceField, DateField, Field, Refused, TextField } from '../../parts/Field'
+import { DateField, Field, Refused, TextField } from '../../parts/Field'
+import { FileButton, TEXTS } from '../../parts/FileButton'
+import { PickManyField } from '../../parts/Pick'
 import { Columns } from './ReadColumns'
 import { extractName, type Place } from './state'
 
 type Understood = Schemas['UnderstoodView']
 type Sample = Schemas['SampleView']
 type Report = Schemas['SoilReport']
+
+/** Where a report that was pasted is kept until it is stored. */
+const reportDraft = (gardenId: string) => `report.${gardenId}`
 
 /** What was brought: a file or pasted text, as it is sent again when columns are told. */
 type Brought = { file: string } | { text: string }
@@ -26,6 +32,7 @@ export function ReadFile(props: { gardenId: string; onDone: (place: string | nul
   const [brought, setBrought] = useState<Brought | null>(null)
   const [changed, setChanged] = useState<Record<string, Partial<Report>>>({})
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
+  const kept = useDraft<{ text: string }>(reportDraft(gardenId))
   const understood = read.data
   const bring = (next: Brought, columns?: Schemas['ColumnView'][]) => {
     setBrought(next)
@@ -46,7 +53,7 @@ export function ReadFile(props: { gardenId: string; onDone: (place: string | nul
           {t('Close')}
         </Button>
       </div>
-      <Bring busy={read.isPending} onBring={bring} />
+      <Bring gardenId={gardenId} busy={read.isPending} onBring={bring} />
       {read.isPending && (
         <p className="small" role="status">
           <progress aria-label={t('Reading …')} /> {t('Reading …')}
@@ -86,7 +93,10 @@ export function ReadFile(props: { gardenId: string; onDone: (place: string | nul
                 disabled={reports.length === 0 || homeless > 0}
                 onClick={() =>
                   keep.mutate(reports, {
-                    onSuccess: () => props.onDone(reports[0]?.places[0] ?? null),
+                    onSuccess: () => {
+                      kept.drop()
+                      props.onDone(reports[0]?.places[0] ?? null)
+                    },
                   })
                 }
               >
@@ -110,25 +120,23 @@ export function ReadFile(props: { gardenId: string; onDone: (place: string | nul
   )
 }
 
-function Bring(props: { busy: boolean; onBring: (brought: Brought) => void }) {
-  const [text, setText] = useState('')
-  const picked = useRef<HTMLInputElement>(null)
+function Bring(props: { gardenId: string; busy: boolean; onBring: (brought: Brought) => void }) {
+  // What was pasted is kept until it is stored: over closing, and over a reload.
+  const pasted = useDraft<{ text: string }>(reportDraft(props.gardenId))
+  const text = pasted.thing?.text ?? ''
+  const setText = (next: string) => (next ? pasted.begin({ text: next }, 0) : pasted.drop())
   const take = async (file: File) => {
     props.onBring({ file: await base64(file) })
   }
   return (
     <>
       <div className="row">
-        <input
-          ref={picked}
-          type="file"
-          accept=".csv,.tsv,.txt,text/csv,text/plain"
-          aria-label={t('A table (CSV) or text file')}
-          onChange={(event) => {
-            const file = event.target.files?.[0]
-            if (file) void take(file)
-            event.target.value = ''
-          }}
+        <FileButton
+          label={t('Open a file: CSV, text or PDF')}
+          name={t('A table (CSV), text or PDF')}
+          accept={TEXTS}
+          busy={props.busy}
+          onFile={(file) => void take(file)}
         />
       </div>
       <Field label={t('Or paste the report’s text')}>
@@ -153,10 +161,11 @@ function Bring(props: { busy: boolean; onBring: (brought: Brought) => void }) {
 
 /** What nobody understood stands here: nothing is dropped in silence. */
 function LeftOver({ understood }: { understood: Understood }) {
+  const { terms } = useWords()
   const strangers = understood.columns.filter((one) => !one.meaning && one.heading)
   if (understood.left.length === 0 && strangers.length === 0) return null
   return (
-    <details>
+    <details open={understood.left.some((one) => one.question)}>
       <summary>
         {plural(
           understood.left.length + strangers.length,
@@ -171,6 +180,7 @@ function LeftOver({ understood }: { understood: Understood }) {
         {understood.left.map((one) => (
           <li key={one.at + one.words}>
             {one.words} <span className="soft">({one.at})</span>
+            {one.question && <span className="asks"> {terms[`ask.${one.question}`]}</span>}
           </li>
         ))}
       </ul>
@@ -215,14 +225,12 @@ function OneSample(props: {
       <Pieces sample={sample} />
       {props.taken && (
         <div className="fields">
-          <ChoiceField
+          <PickManyField
             label={t('Belongs to')}
-            value={shown.places[0] ?? ''}
-            options={[
-              { value: '', label: t('choose …') },
-              ...places.map((one) => ({ value: one.id, label: one.name })),
-            ]}
-            onChange={(id) => change({ places: id ? [id] : [] })}
+            hint={places.length > 1 ? t('One sample may stand for several beds.') : undefined}
+            value={shown.places}
+            options={places.map((one) => ({ value: one.id, label: one.name }))}
+            onChange={(chosen) => change({ places: chosen })}
           />
           <DateField
             label={t('Sampled on')}

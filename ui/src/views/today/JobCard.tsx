@@ -8,6 +8,7 @@ import { t } from '../../lib/words'
 import { DateField, Refused } from '../../parts/Field'
 import { plantingName } from '../../parts/names'
 import { useToast } from '../../parts/Toast'
+import { amountsOf, litres } from './amounts'
 import { Differently } from './Differently'
 import type { Due, Mix } from './state'
 import { Weighing } from './Weighing'
@@ -21,6 +22,8 @@ export function JobCard(props: {
   gardenId: string
   tone: 'now' | 'soon'
   asking?: boolean
+  /** Makes it a line again. */
+  onFold?: () => void
 }) {
   const { due, gardenId, tone } = props
   const { job } = due
@@ -45,6 +48,11 @@ export function JobCard(props: {
       )}
       <Button onClick={() => setMode('differently')}>{t('Done differently')}</Button>
       <Button onClick={() => setMode('later')}>{t('Not today')}</Button>
+      {props.onFold && (
+        <Button type="text" onClick={props.onFold}>
+          {t('Fold up')}
+        </Button>
+      )}
       <Refused faults={faultsOf(recording.error)} />
     </>
   )
@@ -91,7 +99,7 @@ export function JobCard(props: {
 }
 
 /** Records what was done about a job, by default just what the mix says. */
-function useRecording(gardenId: string, { job, planting }: Due, mix: Mix | undefined) {
+export function useRecording(gardenId: string, { job, planting }: Due, mix: Mix | undefined) {
   const plan = usePlan(gardenId)
   const toast = useToast()
   const { save, remove } = useWrites(gardenId)
@@ -157,18 +165,6 @@ function Later(props: {
       </Button>
     </div>
   )
-}
-
-function amountsOf(mix: Mix): Schemas['ScoopOf'][] {
-  return mix.lines.map((line) => ({
-    product: line.product,
-    scoop: line.scoop,
-    count: line.count * mix.portions,
-  }))
-}
-
-function litres(mix: Mix): { value: number; unit: 'L' } {
-  return { value: Math.round(mix.water_l * mix.portions * 10) / 10, unit: 'L' }
 }
 
 function recorded(planting: string, outcome: 'given' | 'missed', kept: boolean): string {

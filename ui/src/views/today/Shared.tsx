@@ -21,21 +21,24 @@ export function Shared({ can, gardenId }: { can: Can; gardenId: string }) {
   const list = can.pours.map((pour) => titles.get(pour.planting) ?? '').join(', ')
   return (
     <section className="sheet shared-can stack" aria-label={t('One mix for several')}>
-      <div className="row">
-        <h2>{t('One mix for {list}', { list })}</h2>
-        <span className="spacer" />
-        <span className="small soft">{due ? t('today') : showDay(can.on)}</span>
-      </div>
-      <p className="small">
-        {plural(
-          can.saves,
-          'It misses little more than a mix for each, and saves one.',
-          'It misses little more than a mix for each, and saves {n} of them.',
-        )}{' '}
-        <Button size="small" type="text" aria-expanded={open} onClick={() => setOpen(!open)}>
-          {open ? t('Close') : t('Show it')}
-        </Button>
-      </p>
+      <button
+        type="button"
+        className="job-line-what"
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+      >
+        <span className="row job-line-head">
+          <b>{t('One mix for {list}', { list })}</b>
+          <span className="small soft">{due ? t('today') : showDay(can.on)}</span>
+        </span>
+        <span className="job-line-amount small">
+          {plural(
+            can.saves,
+            'Nearly as good as a mix for each, and one less to make.',
+            'Nearly as good as a mix for each, and {n} less to make.',
+          )}
+        </span>
+      </button>
       {open && (
         <>
           <Lines can={can} gardenId={gardenId} />
@@ -107,22 +110,25 @@ function Pours(props: { can: Can; gardenId: string; titles: Map<string, string> 
 function Give({ can, gardenId }: { can: Can; gardenId: string }) {
   const plan = usePlan(gardenId)
   const toast = useToast()
-  const { save, remove } = useWrites(gardenId)
-  const give = async () => {
-    for (const pour of can.pours) {
-      await save.mutateAsync({ kind: 'feeds', thing: entryOf(pour, plan.as_of) })
-    }
-    toast({
-      text: t('Recorded for all of them. The rest of the season is worked out again.'),
-      undo: () => can.pours.forEach((pour) => remove.mutate({ kind: 'feeds', key: pour.job })),
-    })
-  }
+  const { saveFeeds, remove } = useWrites(gardenId)
+  const give = () =>
+    saveFeeds.mutate(
+      can.pours.map((pour) => entryOf(pour, plan.as_of)),
+      {
+        onSuccess: () =>
+          toast({
+            text: t('Recorded for all of them. The rest of the season is worked out again.'),
+            undo: () =>
+              can.pours.forEach((pour) => remove.mutate({ kind: 'feeds', key: pour.job })),
+          }),
+      },
+    )
   return (
     <div className="row">
-      <Button type="primary" loading={save.isPending} onClick={() => void give()}>
+      <Button type="primary" loading={saveFeeds.isPending} onClick={give}>
         {t('Done for all')}
       </Button>
-      <Refused faults={faultsOf(save.error)} />
+      <Refused faults={faultsOf(saveFeeds.error)} />
     </div>
   )
 }

@@ -2,7 +2,6 @@ import { Button, Segmented } from 'antd'
 import { useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { useGarden, usePlan, useWrites } from '../../api/gardens'
-import { useOutbox } from '../../api/outbox'
 import { useWords } from '../../api/reference'
 import { showDate, showDay, showDistance } from '../../lib/dates'
 import { newId } from '../../lib/ids'
@@ -11,10 +10,10 @@ import { plural, t } from '../../lib/words'
 import { plantingName } from '../../parts/names'
 import { Sentence } from '../../parts/Sentence'
 import { useToast } from '../../parts/Toast'
-import { JobCard } from './JobCard'
-import { PlaceCard } from './PlaceCard'
+import { DayLine, DoneLine, JobLine, PlaceLine } from './Lines'
+import { Missed } from './Missed'
 import { Shared } from './Shared'
-import { todayState, type Due, type LookFor, type TodayState, type Wait } from './state'
+import { todayState, type LookFor, type TodayState, type Wait } from './state'
 import { Tasks } from './Tasks'
 import { Week } from './Week'
 import './today.css'
@@ -34,7 +33,7 @@ export function View() {
     <div className="today">
       <section className="today-jobs stack" aria-label={t('What to do')}>
         <div className="row today-head">
-          <h1>{headline(state.now.length, state.ask.length)}</h1>
+          <h1>{headline(state, plan.as_of)}</h1>
           <span className="spacer" />
           <Segmented<Form>
             value={form}
@@ -65,60 +64,57 @@ export function View() {
   )
 }
 
-function DayForm({
-  gardenId,
-  state,
-  today,
-}: {
-  gardenId: string
-  state: TodayState
-  today: string
-}) {
-  const later = state.places.filter(({ job }) => job.due_on > today)
+function DayForm(props: { gardenId: string; state: TodayState; today: string }) {
+  const { gardenId, state, today } = props
+  const places = state.places.filter(({ job }) => job.due_on <= today)
+  const later = state.shared.filter((can) => can.on > today)
+  const alone = state.now.length + places.length === 1
   return (
     <>
       {state.now.length === 0 && <Rest next={state.week[0]?.job.due_on ?? state.nextDay} />}
-      {state.places
-        .filter(({ job }) => job.due_on <= today)
-        .map((due) => (
-          <PlaceCard key={due.job.key} due={due} gardenId={gardenId} today={today} />
-        ))}
-      {state.now.length > 2 && (
-        <p className="small soft">{t('In the order of one walk through the garden.')}</p>
+      <Missed asked={state.ask} gardenId={gardenId} />
+      {places.map((due) => (
+        <PlaceLine key={due.job.key} due={due} gardenId={gardenId} opened={alone} />
+      ))}
+      {state.walk.map((due) =>
+        due.job.status === 'given' ? (
+          <DoneLine key={due.job.key} due={due} gardenId={gardenId} />
+        ) : (
+          <JobLine key={due.job.key} due={due} gardenId={gardenId} tone="now" opened={alone} />
+        ),
       )}
       {state.shared
         .filter((can) => can.on <= today)
         .map((can) => (
           <Shared key={can.pours[0].job} can={can} gardenId={gardenId} />
         ))}
-      {state.now.map((due) => (
-        <JobCard key={due.job.key} due={due} gardenId={gardenId} tone="now" />
+      {state.now.length > 2 && (
+        <p className="small soft">{t('In the order of one walk through the garden.')}</p>
+      )}
+      {(state.days.length > 0 || later.length > 0) && <h2>{t('Within a week')}</h2>}
+      {later.map((can) => (
+        <Shared key={can.pours[0].job} can={can} gardenId={gardenId} />
       ))}
-      {state.ask.map((due) => (
-        <Asked key={due.job.key} due={due} gardenId={gardenId} />
-      ))}
-      {(state.week.length > 0 || later.length > 0) && <h2>{t('Within a week')}</h2>}
-      {later.map((due) => (
-        <PlaceCard key={due.job.key} due={due} gardenId={gardenId} today={today} />
-      ))}
-      {state.shared
-        .filter((can) => can.on > today)
-        .map((can) => (
-          <Shared key={can.pours[0].job} can={can} gardenId={gardenId} />
-        ))}
-      {state.week.map((due) => (
-        <JobCard key={due.job.key} due={due} gardenId={gardenId} tone="soon" />
-      ))}
-      {state.done.map((due) => (
-        <Done key={due.job.key} due={due} gardenId={gardenId} />
+      {state.days.map((day) => (
+        <DayLine key={day.date} day={day} gardenId={gardenId} />
       ))}
     </>
   )
 }
 
-function headline(now: number, ask: number): string {
-  if (now > 0) return plural(now, 'One thing to feed today', '{n} things to feed today')
-  return ask > 0 ? t('Nothing to feed today, something to confirm') : t('Nothing to feed today')
+/** What the day asks for: feeds, and whatever else is due. */
+function headline(state: TodayState, today: string): string {
+  const feeds = state.now.length
+  const others =
+    state.places.filter(({ job }) => job.due_on <= today).length +
+    state.tasks.filter(({ task }) => task.due_on <= today).length
+  const fed =
+    feeds > 0
+      ? plural(feeds, 'One thing to feed today', '{n} things to feed today')
+      : state.ask.length > 0
+        ? t('Nothing to feed today, something to confirm')
+        : t('Nothing to feed today')
+  return others > 0 ? `${fed}, ${plural(others, 'one other job', '{n} other jobs')}` : fed
 }
 
 function Rest({ next }: { next: string | null }) {
@@ -157,73 +153,6 @@ function Nothing({ gardenId }: { gardenId: string }) {
         ))}
       </ol>
     </section>
-  )
-}
-
-/** A feed that was due and has no entry: asked once, and counted as neither until answered. */
-function Asked({ due, gardenId }: { due: Due; gardenId: string }) {
-  const words = useWords()
-  const { save } = useWrites(gardenId)
-  const kept = useOutbox(gardenId).all.some((one) => one.key === due.job.key)
-  const [open, setOpen] = useState(false)
-  const missed = () =>
-    save.mutate({
-      kind: 'feeds',
-      thing: {
-        id: due.job.key,
-        planting: due.planting.id,
-        job: due.job.key,
-        on: due.job.due_on,
-        outcome: 'missed',
-        note: '',
-      },
-    })
-  if (open) return <JobCard due={due} gardenId={gardenId} tone="now" asking />
-  return (
-    <div className="sheet asked">
-      <p>
-        <Sentence
-          say="{planting}: was the {kind} of {day} given?"
-          of={{
-            planting: <b>{plantingName(due.planting)}</b>,
-            kind: words.terms[`kind.${due.job.kind}`],
-            day: showDate(due.job.due_on),
-          }}
-        />
-      </p>
-      {kept ? (
-        <p className="small soft">{t('Kept in this browser until Eznel answers.')}</p>
-      ) : (
-        <div className="row">
-          <Button onClick={() => setOpen(true)}>{t('Yes, it was')}</Button>
-          <Button loading={save.isPending} onClick={missed}>
-            {t('No, it was missed')}
-          </Button>
-        </div>
-      )}
-    </div>
-  )
-}
-
-function Done({ due, gardenId }: { due: Due; gardenId: string }) {
-  const { remove } = useWrites(gardenId)
-  return (
-    <div className="sheet row done">
-      <span>
-        ✓{' '}
-        <Sentence
-          say="{planting} fed today"
-          of={{ planting: <b>{plantingName(due.planting)}</b> }}
-        />
-      </span>
-      <Button
-        size="small"
-        loading={remove.isPending}
-        onClick={() => due.job.entry && remove.mutate({ kind: 'feeds', key: due.job.entry })}
-      >
-        {t('Take it back')}
-      </Button>
-    </div>
   )
 }
 

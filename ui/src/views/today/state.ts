@@ -34,9 +34,12 @@ export interface TodayState {
   now: Due[]
   week: Due[]
   ask: Due[]
+  /** What is due now, and what was given today where it stood. */
+  walk: Due[]
+  /** The days of the week to come that have work, each with it. */
+  days: Day[]
   waits: Wait[]
   looks: LookFor[]
-  done: Due[]
   /** Lime, compost and new tests that are due now or within a week, in walking order. */
   places: PlaceDue[]
   /** Mixes that serve several plantings, today or within a week. */
@@ -103,7 +106,14 @@ export function todayState(plan: Plan): TodayState {
       .map((planting) => ({ planting, until: planting.hold_until })),
     looks: growing.flatMap((planting) => nextStage(planting, today)),
     places: placesDue(plan, until),
-    done: all.filter(({ job }) => job.status === 'given' && job.due_on === today),
+    walk: all
+      .filter(
+        ({ job }) =>
+          (job.status === 'planned' && job.due_on <= today) ||
+          (job.status === 'given' && job.due_on === today),
+      )
+      .sort(byWalk(plan)),
+    days: daysOf(plan, today),
     nextDay: open.find(({ job }) => job.due_on > until)?.job.due_on ?? null,
   }
 }
@@ -124,6 +134,19 @@ export interface Day {
   date: string
   jobs: Due[]
   places: PlaceDue[]
+}
+
+/** The days of the next week on which something is to be done. */
+function daysOf(plan: Plan, today: string): Day[] {
+  return Array.from({ length: WEEK }, (_, n) => addDays(today, n + 1))
+    .map((date) => ({
+      date,
+      jobs: allOf(plan)
+        .filter(({ job }) => job.status === 'planned' && job.due_on === date)
+        .sort(byWalk(plan)),
+      places: placesDue(plan, date).filter(({ job }) => job.due_on === date),
+    }))
+    .filter(({ jobs, places }) => jobs.length + places.length > 0)
 }
 
 /** The seven days of a week, from its first one, with what is given or to be given on each. */

@@ -1,0 +1,99 @@
+import { Button } from 'antd'
+import { faultsOf } from '../../api/client'
+import { useWords } from '../../api/reference'
+import { useKeepPhoto } from '../../api/shed'
+import { showDate } from '../../lib/dates'
+import { base64, smallPhoto } from '../../lib/files'
+import { showNumber } from '../../lib/numbers'
+import { t } from '../../lib/words'
+import { Refused } from '../../parts/Field'
+import { FileButton } from '../../parts/FileButton'
+import { shownAs, type Product } from './state'
+
+/** What a bag's label said when it was read, and its photo. */
+export function FromLabel({ gardenId, product }: { gardenId: string; product: Product }) {
+  const { terms } = useWords()
+  const { label, photo } = product
+  if (!label && !photo) return null
+  return (
+    <details className="small">
+      <summary>
+        {label
+          ? t('What its label said, read on {date}', { date: showDate(label.on) })
+          : t('Photo of the bag')}
+      </summary>
+      <div className="label-sides">
+        {label && (
+          <ul className="pieces">
+            {label.figures.map((one, n) => (
+              <li key={n} className="piece">
+                <q>{one.words}</q>
+                <b>
+                  {shownAs(one.meaning) ?? terms[`label.${one.meaning}`] ?? one.meaning}
+                  {one.value != null && ` ${showNumber(one.value, 4)} ${plainUnit(one.unit)}`}
+                </b>
+              </li>
+            ))}
+          </ul>
+        )}
+        {photo && <Photo gardenId={gardenId} photo={photo} name={product.name} />}
+      </div>
+    </details>
+  )
+}
+
+function Photo(props: { gardenId: string; photo: string; name: string }) {
+  const address = `/api/gardens/${props.gardenId}/photos/${props.photo}.jpg`
+  return (
+    <a href={address} target="_blank" rel="noreferrer">
+      <img
+        className="bag-photo"
+        src={address}
+        alt={t('Photo of {name}', { name: props.name })}
+        loading="lazy"
+      />
+    </a>
+  )
+}
+
+/** The photo of a bag: taken, shown, or taken off again. */
+export function PhotoOfBag(props: {
+  gardenId: string
+  photo: string | null
+  name: string
+  onChange: (photo: string | null) => void
+}) {
+  const keep = useKeepPhoto(props.gardenId)
+  const take = async (file: File) => {
+    keep.mutate(await base64(await smallPhoto(file)), {
+      onSuccess: (kept) => props.onChange(kept.id),
+    })
+  }
+  return (
+    <div className="row">
+      {props.photo && <Photo {...props} photo={props.photo} />}
+      <FileButton
+        label={props.photo ? t('Another photo') : t('Photo of the bag')}
+        name={t('Photo of the bag')}
+        accept="image/*"
+        busy={keep.isPending}
+        onFile={(file) => void take(file)}
+      />
+      {props.photo && (
+        <Button type="text" onClick={() => props.onChange(null)}>
+          {t('Take it off')}
+        </Button>
+      )}
+      <Refused faults={faultsOf(keep.error)} />
+    </div>
+  )
+}
+
+/** A unit as people write it: of spoons it is not worth a word here where they are sold. */
+export function plainUnit(unit: string): string {
+  return unit
+    .replace(/_(us|metric|au|imp|imperial)\b/g, '')
+    .replaceAll('_', ' ')
+    .replace(' / 1 ', '/')
+    .replace(/\b(m|ft|yd)2\b/g, '$1²')
+}
