@@ -4,7 +4,7 @@ import os
 from collections.abc import Iterator
 
 import pytest
-from playwright.sync_api import Browser, Page, expect, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
@@ -18,6 +18,13 @@ PHONE = {"width": 390, "height": 844}
 # A machine that is busy elsewhere may pause for seconds; nothing here is a test of speed.
 PATIENCE_MS = int(os.environ.get("EZNEL_TEST_PATIENCE_MS", "40000"))
 expect.set_options(timeout=PATIENCE_MS)
+
+
+def window(browser: Browser) -> BrowserContext:
+    """A window of its own, without motion: a button that moves in takes a press and no click."""
+    return browser.new_context(
+        viewport=DESK, locale="en-GB", timezone_id="Etc/UTC", reduced_motion="reduce"
+    )
 
 
 @pytest.fixture(scope="session")
@@ -34,7 +41,7 @@ def browser() -> Iterator[Browser]:
 @pytest.fixture
 def page(browser: Browser, address: str) -> Iterator[Page]:
     """A page that fails its test when anything goes wrong in it or leaves the machine."""
-    context = browser.new_context(viewport=DESK, locale="en-GB", timezone_id="Etc/UTC")
+    context = window(browser)
     page = context.new_page()
     page.set_default_timeout(PATIENCE_MS)
     wrong: list[str] = []

@@ -8,7 +8,7 @@ import pytest
 from playwright.sync_api import Browser, Page, Route, expect
 
 from eznel import demo
-from ui.conftest import DESK, PHONE
+from ui.conftest import PHONE, window
 
 
 def feeds(page: Page) -> list[dict[str, object]]:
@@ -49,7 +49,7 @@ def test_a_tick_whose_answer_was_lost_is_repeated_and_counts_once(slip_page: Pag
 @pytest.fixture
 def forgiving(browser: Browser, address: str, slip_page: Page) -> Page:
     """A second window on the same garden, where failed requests are part of the test."""
-    page = browser.new_context(viewport=DESK, locale="en-GB").new_page()
+    page = window(browser).new_page()
     page.goto(slip_page.url)
     page.get_by_role("heading", level=1).wait_for()
     return page

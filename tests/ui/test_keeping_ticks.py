@@ -3,10 +3,10 @@
 import re
 
 import pytest
-from playwright.sync_api import Browser, BrowserContext, Page, Route, expect
+from playwright.sync_api import Browser, Page, Route, expect
 from sqlalchemy import Engine
 
-from ui.conftest import DESK
+from ui.conftest import window
 from ui.test_hardship import feeds
 
 BLOCKED = """
@@ -22,9 +22,9 @@ Storage.prototype.setItem = function (name, value) {
 DAMAGED = "localStorage.setItem('eznel.outbox', '[{\"id\": 3}, not JSON')"
 
 
-def window(browser: Browser, at: str, script: str = "") -> Page:
+def another(browser: Browser, at: str, script: str = "") -> Page:
     """A window of its own, where failed requests are part of the test."""
-    context: BrowserContext = browser.new_context(viewport=DESK, locale="en-GB")
+    context = window(browser)
     if script:
         context.add_init_script(script)
     page = context.new_page()
@@ -43,7 +43,7 @@ def test_without_storage_a_tick_is_sent_all_the_same(
     script: str, browser: Browser, slip_page: Page
 ) -> None:
     before = len(feeds(slip_page))
-    page = window(browser, slip_page.url, script)
+    page = another(browser, slip_page.url, script)
     tick(page)
     expect(page.get_by_text("fed today")).to_be_visible()
     assert len(feeds(slip_page)) == before + 1
@@ -55,7 +55,7 @@ def test_what_cannot_be_kept_is_said_and_sent_when_somebody_answers(
     script: str, browser: Browser, slip_page: Page
 ) -> None:
     before = len(feeds(slip_page))
-    page = window(browser, slip_page.url, script)
+    page = another(browser, slip_page.url, script)
     page.route(re.compile("/feeds/"), lambda route: route.abort())
     tick(page)
     expect(page.get_by_text("waits in this page alone")).to_be_visible()
@@ -71,7 +71,7 @@ def test_a_tick_made_offline_is_in_the_outbox_and_outlives_the_page(
     browser: Browser, slip_page: Page
 ) -> None:
     before = len(feeds(slip_page))
-    page = window(browser, slip_page.url)
+    page = another(browser, slip_page.url)
     page.context.set_offline(True)  # the browser knows that it is offline
     tick(page)
     expect(page.get_by_text("waits in this browser")).to_be_visible()
@@ -86,7 +86,7 @@ def test_a_tick_made_offline_is_in_the_outbox_and_outlives_the_page(
 
 
 def test_a_damaged_outbox_is_set_aside_and_said(browser: Browser, slip_page: Page) -> None:
-    page = window(browser, slip_page.url)
+    page = another(browser, slip_page.url)
     page.evaluate(DAMAGED)
     page.reload()
     page.get_by_role("heading", level=1).wait_for()
@@ -121,7 +121,7 @@ def test_no_save_while_a_field_is_wrong(slip_page: Page) -> None:
 def test_a_mistake_of_the_server_is_not_called_a_changed_number(
     browser: Browser, slip_page: Page
 ) -> None:
-    page = window(browser, slip_page.url)
+    page = another(browser, slip_page.url)
 
     def broken(route: Route) -> None:
         route.fulfill(status=500, body="{}")

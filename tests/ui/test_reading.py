@@ -18,7 +18,7 @@ from eznel.api.services import Services
 from eznel.core.document import GardenFile
 from eznel.store import gardens
 from running import UI, served
-from ui.conftest import DESK
+from ui.conftest import window
 
 
 def settle_in(page: Page, label: str, option: str) -> None:
@@ -78,7 +78,7 @@ def shared(services: Services, engine: Engine, slip: GardenFile) -> Iterator[str
 
 
 def test_a_shared_garden_asks_for_its_password(browser: Browser, shared: str) -> None:
-    page = browser.new_context(viewport=DESK, locale="en-GB").new_page()
+    page = window(browser).new_page()
     page.goto(f"{shared}/g/{demo.SLIP}/today")
     expect(page.get_by_label("Password")).to_be_visible()
     page.get_by_label("Password").fill("pitch")
