@@ -82,7 +82,15 @@ def test_before_there_is_anything(page: Page, address: str, engine: Any, size: A
     page.goto(address)
     page.get_by_role("heading", level=1).wait_for()
     assert faults_of(page) == []
-    page.get_by_role("button", name="Start this garden").click()
+    page.get_by_role("link", name=re.compile("My garden|Another garden")).click()
+    page.get_by_role("button", name="Next").click()
+    page.get_by_role("button", name=re.compile("One more")).first.click()
+    for step in ("What grows there?", "What is in the shed?", "What is it measured with?"):
+        assert faults_of(page) == [], step
+        page.get_by_role("button", name="Next").click()
+        page.get_by_role("heading", name=step).wait_for()
+    assert faults_of(page) == []
+    page.get_by_role("button", name="Show what to weigh").click()
     for name in VIEWS:
         page.wait_for_url(re.compile("/g/"))
         view(page, name)

@@ -7,9 +7,9 @@ from playwright.sync_api import Page, expect
 
 
 def test_removed_with_a_file_of_it_and_brought_back(page: Page, address: str) -> None:
-    page.goto(address)
+    page.goto(f"{address}/new")
     page.get_by_label("Name", exact=True).fill("Wrong one")
-    page.get_by_role("button", name="Start this garden").dblclick()
+    page.get_by_role("button", name="Enough: open the garden").dblclick()
     page.wait_for_url(re.compile("/plot$"))
     page.get_by_role("button", name="Wrong one").click()
     page.get_by_role("button", name="Remove this garden").click()
@@ -31,9 +31,9 @@ def test_removed_with_a_file_of_it_and_brought_back(page: Page, address: str) ->
 
 
 def test_a_garden_needs_a_name(page: Page, address: str) -> None:
-    page.goto(address)
+    page.goto(f"{address}/new")
     page.get_by_label("Name", exact=True).fill("   ")
-    page.get_by_role("button", name="Start this garden").click()
+    page.get_by_role("button", name="Enough: open the garden").click()
     expect(
         page.locator(".field").filter(has=page.get_by_label("Name", exact=True))
     ).to_contain_text("empty")

@@ -13,8 +13,9 @@ from eznel.api.problems import RESPONSES
 from eznel.api.revisions import WrittenView, written
 from eznel.api.services import TheServices, TheSession, Who
 from eznel.api.speech import Speech
-from eznel.core.document import GardenFile, Preferences, Site, upgrades
+from eznel.core.document import Beginning, GardenFile, Preferences, Site, upgrades
 from eznel.core.errors import Impossible
+from eznel.core.questions.beginning import begun
 from eznel.formats import faults, garden_file
 from eznel.store import gardens, photos, reading, removed
 from eznel.store.aside import Aside
@@ -168,6 +169,21 @@ def import_garden(
         raise Impossible("garden.id", "ids_differ")
     done = gardens.replace(session, read, based_on=based_on, who=who, check=services.check)
     return written(done)
+
+
+@router.post("/{garden_id}/begin")
+def begin_garden(
+    garden_id: UUID,
+    said: Beginning,
+    session: TheSession,
+    services: TheServices,
+    who: Who,
+    speech: Speech,
+) -> WrittenView:
+    """Create a garden from what was said of it in the first minutes."""
+    garden = begun(garden_id, said, services.catalogue, services.clock, speech.of_row)
+    file = GardenFile(garden=garden)
+    return written(gardens.replace(session, file, based_on=0, who=who, check=services.check))
 
 
 @router.put("/{garden_id}/settings")

@@ -83,6 +83,10 @@ def _faults(error: Exception, key: str, said: Words) -> list[faults.Fault]:
     return [faults.Fault("", key, sentence.text, sentence.remedy)]
 
 
+WHOLE = ("/file", "/begin")
+"""Where a whole garden is sent, its faults say in which thing they are."""
+
+
 def at_the_thing(field: str) -> str:
     """Return a fault's field in a garden as it would be, as the field of one thing in it.
 
@@ -130,7 +134,8 @@ def _answer(error: type[Exception]) -> Callable[[Request, Exception], Awaitable[
 
     async def answer(request: Request, raised: Exception) -> JSONResponse:
         problem = problem_of(raised, locale_of(request))
-        if isinstance(raised, Refusal | ValidationError) and not request.url.path.endswith("/file"):
+        whole = request.url.path.endswith(WHOLE)
+        if isinstance(raised, Refusal | ValidationError) and not whole:
             problem.faults = [
                 fault.model_copy(update={"field": at_the_thing(fault.field)})
                 for fault in problem.faults

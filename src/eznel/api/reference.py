@@ -10,7 +10,7 @@ from eznel.api.services import TheServices
 from eznel.api.speech import Speech
 from eznel.core.document import Programme
 from eznel.core.quantities import KITCHEN_ML
-from eznel.core.reference import Climate, Crop, KeyStep, Material, Stage, Task
+from eznel.core.reference import Climate, Country, Crop, KeyStep, Material, Preset, Stage, Task
 from eznel.words import Said, Words
 
 AnyRow = TypeVar("AnyRow", bound=BaseModel)
@@ -35,6 +35,8 @@ class CatalogueView(BaseModel):
     materials: list[Material]
     programmes: list[Programme]
     climates: list[Climate]
+    presets: list[Preset]
+    countries: list[Country]
     texture_key: list[KeyStep]
     tasks: list[Task]
     kitchen_ml: dict[str, dict[str, float]]
@@ -64,6 +66,8 @@ def read_catalogue(services: TheServices, said: Speech) -> CatalogueView:
             for programme in rows.programmes.values()
         ],
         climates=[_said(climate, said, "name") for climate in rows.climates],
+        presets=list(rows.presets),
+        countries=list(rows.countries),
         texture_key=[
             _said(step, said, "question").model_copy(
                 update={"answers": tuple(_said(a, said, "say") for a in step.answers)}

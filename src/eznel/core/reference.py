@@ -6,7 +6,18 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
-from eznel.core.document import Analyte, Entry, Extractant, Programme, SoilClass, Texture
+from eznel.core.document import (
+    Analyte,
+    Entry,
+    Extractant,
+    Frustum,
+    Nominal,
+    Programme,
+    Rectangle,
+    SoilClass,
+    Texture,
+    Trough,
+)
 from eznel.core.document.garden import MonthDay, TwelveMonths
 from eznel.core.errors import Unknown
 from eznel.core.nutrients import Nutrient
@@ -14,6 +25,9 @@ from eznel.core.nutrients import Nutrient
 Confidence = Literal["high", "medium", "low"]
 Scheme = Literal["sufficiency", "level", "mix"]
 """What bands mean: what plants need, or a level, as of salts and in mixes: more is not better."""
+UnitSystem = Literal["metric", "us", "imperial"]
+GRADE = r"^\d{1,2}([.,]\d{1,2})?(\s?[-–+/]\s?\d{1,2}([.,]\d{1,2})?){2}$"
+"""Three numbers as a bag prints them: 10-10-10, 4.5 + 3 + 7."""
 Group = Literal["heavy", "medium", "light"]
 Key = Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]*$")]
 
@@ -277,6 +291,31 @@ class Climate(Entry):
     monthly_max_c: TwelveMonths
 
 
+class Preset(Entry):
+    """A bed or tub of a common size."""
+
+    key: Key
+    systems: tuple[UnitSystem, ...]
+    """Whose measures it is built or sold in."""
+    drawn: Literal["bed", "bucket", "bag", "pot", "trough"]
+    shape: Annotated[Rectangle | Frustum | Trough | Nominal, Field(discriminator="kind")]
+
+
+class Country(Entry):
+    """What is usual in a country, to be corrected by the grower."""
+
+    code: Annotated[str, Field(pattern=r"^[A-Z]{2}$")]
+    """By ISO 3166."""
+    climate: Key
+    system: UnitSystem
+    kitchen: Literal["us", "metric", "imperial", "au"]
+    currency: Annotated[str, Field(pattern=r"^[A-Z]{3}$")]
+    grade: Literal["oxide", "element"]
+    """What the second and third number of a bag are of phosphorus and potassium."""
+    usual: tuple[Annotated[str, Field(pattern=GRADE)], ...]
+    """Grades that many bags have, as printed."""
+
+
 @dataclass(frozen=True)
 class Catalogue:
     """Everything the core looks up. Built once by the loader."""
@@ -288,6 +327,8 @@ class Catalogue:
     materials: dict[str, Material]
     programmes: dict[str, Programme]
     climates: tuple[Climate, ...] = ()
+    presets: tuple[Preset, ...] = ()
+    countries: tuple[Country, ...] = ()
     texture_key: tuple[KeyStep, ...] = ()
     tasks: tuple[Task, ...] = ()
 

@@ -154,6 +154,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Garden
+         * @description Create a garden from what was said of it in the first minutes.
+         */
+        post: operations["begin_garden"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/blends/{key}": {
         parameters: {
             query?: never;
@@ -1408,6 +1428,27 @@ export interface components {
             revision: number;
         };
         /**
+         * Bag
+         * @description A bag or bottle of which the three numbers are known.
+         */
+        Bag: {
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "granular" | "soluble" | "liquid" | "organic";
+            /** Grade */
+            grade: string;
+            /**
+             * Means
+             * @default oxide
+             * @enum {string}
+             */
+            means: "oxide" | "element";
+            /** Name */
+            name: string;
+        };
+        /**
          * BagLine
          * @description What the cheapest set takes of one product.
          */
@@ -1557,6 +1598,57 @@ export interface components {
             y_m: number;
         };
         /**
+         * Beginning
+         * @description What was said so far; each part may be empty.
+         */
+        Beginning: {
+            /**
+             * Bags
+             * @default []
+             */
+            bags: components["schemas"]["Bag"][];
+            /** Climate */
+            climate: string;
+            /**
+             * Held
+             * @default []
+             */
+            held: components["schemas"]["Held"][];
+            /** Latitude Deg */
+            latitude_deg?: number | null;
+            /**
+             * Materials
+             * @default []
+             */
+            materials: string[];
+            /**
+             * Measures
+             * @default []
+             */
+            measures: components["schemas"]["Measure"][];
+            /** Name */
+            name: string;
+            /**
+             * @default {
+             *       "can": {
+             *         "unit": "L",
+             *         "value": 9
+             *       },
+             *       "currency": "EUR",
+             *       "kitchen": "metric",
+             *       "no_animal_products": false,
+             *       "organic_only": false,
+             *       "phosphorus_by_test": false,
+             *       "reminders": [],
+             *       "shared_miss_pct": 15,
+             *       "tanks": 1
+             *     }
+             */
+            preferences: components["schemas"]["Preferences"];
+            /** Time Zone */
+            time_zone: string;
+        };
+        /**
          * BlendAsked
          * @description For one place, or for the whole garden; and how long it may take.
          */
@@ -1606,6 +1698,8 @@ export interface components {
         CatalogueView: {
             /** Climates */
             climates: components["schemas"]["Climate"][];
+            /** Countries */
+            countries: components["schemas"]["Country"][];
             /** Crops */
             crops: components["schemas"]["Crop"][];
             /** Kitchen Ml */
@@ -1616,6 +1710,8 @@ export interface components {
             };
             /** Materials */
             materials: components["schemas"]["Material"][];
+            /** Presets */
+            presets: components["schemas"]["Preset"][];
             /** Programmes */
             programmes: components["schemas"]["Programme"][];
             /** Stages */
@@ -2010,6 +2106,35 @@ export interface components {
             x_m: number;
             /** Y M */
             y_m: number;
+        };
+        /**
+         * Country
+         * @description What is usual in a country, to be corrected by the grower.
+         */
+        Country: {
+            /** Climate */
+            climate: string;
+            /** Code */
+            code: string;
+            /** Currency */
+            currency: string;
+            /**
+             * Grade
+             * @enum {string}
+             */
+            grade: "oxide" | "element";
+            /**
+             * Kitchen
+             * @enum {string}
+             */
+            kitchen: "us" | "metric" | "imperial" | "au";
+            /**
+             * System
+             * @enum {string}
+             */
+            system: "metric" | "us" | "imperial";
+            /** Usual */
+            usual: string[];
         };
         /**
          * Crop
@@ -2712,6 +2837,28 @@ export interface components {
             product: components["schemas"]["Product"];
         };
         /**
+         * Held
+         * @description So many of a preset, and what grows in them.
+         */
+        Held: {
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /**
+             * Crops
+             * @default []
+             */
+            crops: string[];
+            /** Name */
+            name: string;
+            /** Planted On */
+            planted_on?: string | null;
+            /** Preset */
+            preset: string;
+        };
+        /**
          * InAll
          * @description A weighed or measured amount for the whole place.
          */
@@ -3246,6 +3393,24 @@ export interface components {
              * @default false
              */
             unproven: boolean;
+        };
+        /**
+         * Measure
+         * @description A kitchen measure by what it is called at home.
+         */
+        Measure: {
+            /** Name */
+            name: string;
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "tsp" | "tbsp" | "cup";
+            /**
+             * Times
+             * @default 1
+             */
+            times: number;
         };
         /**
          * MixCharge
@@ -4069,6 +4234,23 @@ export interface components {
             name: string;
             next_g: components["schemas"]["Amounts"];
             totals_g: components["schemas"]["Amounts"];
+        };
+        /**
+         * Preset
+         * @description A bed or tub of a common size.
+         */
+        Preset: {
+            /**
+             * Drawn
+             * @enum {string}
+             */
+            drawn: "bed" | "bucket" | "bag" | "pot" | "trough";
+            /** Key */
+            key: string;
+            /** Shape */
+            shape: components["schemas"]["Rectangle"] | components["schemas"]["Frustum"] | components["schemas"]["Trough"] | components["schemas"]["Nominal"];
+            /** Systems */
+            systems: ("metric" | "us" | "imperial")[];
         };
         /**
          * Price
@@ -6885,6 +7067,97 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    begin_garden: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Beginning"];
+            };
+        };
         responses: {
             /** @description Successful Response */
             200: {

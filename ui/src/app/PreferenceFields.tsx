@@ -10,7 +10,7 @@ import {
   faultsAt,
   type FaultAt,
 } from '../parts/Field'
-import { kitchens } from './Reading'
+import { kitchens } from '../parts/kitchens'
 
 type Preferences = Schemas['Settings']['preferences']
 

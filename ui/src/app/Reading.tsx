@@ -1,19 +1,8 @@
-import type { Schemas } from '../api/client'
 import { chooseFirstWeekday, firstWeekday } from '../lib/dates'
 import { SYSTEMS, chooseSystem, system, type System } from '../lib/units'
 import { LANGUAGES, LANGUAGE_CODES, chooseLanguage, language, t } from '../lib/words'
-import { ChoiceField, type Option } from '../parts/Field'
+import { ChoiceField } from '../parts/Field'
 import { useState } from 'react'
-
-export type Kitchen = Schemas['Preferences']['kitchen']
-
-/** Spoons and cups by where they are sold. */
-export const kitchens = (): Option<Kitchen>[] => [
-  { value: 'metric', label: t('metric (5, 15, 250 mL)') },
-  { value: 'us', label: t('US (4.9, 14.8, 237 mL)') },
-  { value: 'imperial', label: t('imperial (5.9, 17.8, 284 mL)') },
-  { value: 'au', label: t('Australian (20 mL tablespoon)') },
-]
 
 /** In which language, units and week this browser shows everything. */
 export function Reading() {

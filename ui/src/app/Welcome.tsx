@@ -1,18 +1,13 @@
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { Button } from 'antd'
-import { Suspense, useRef, useState } from 'react'
-import { Link, useNavigate } from 'react-router'
-import { faultsOf } from '../api/client'
-import { gardenQueries, useImport, useRemoval } from '../api/gardens'
-import { useCatalogue } from '../api/reference'
-import { ChoiceField, TextField } from '../parts/Field'
+import { Suspense } from 'react'
+import { Link } from 'react-router'
+import { gardenQueries, useRemoval } from '../api/gardens'
 import { showDate } from '../lib/dates'
 import { BRAND, t } from '../lib/words'
-import { system } from '../lib/units'
 import { Sentence } from '../parts/Sentence'
 import { ImportButton } from './ImportButton'
-import { newGarden } from './newGarden'
-import { Reading, kitchens, type Kitchen } from './Reading'
+import { Reading } from './Reading'
 import { Waiting } from './Waiting'
 import './shell.css'
 
@@ -29,8 +24,15 @@ function Gardens() {
   const { data: gardens } = useSuspenseQuery(gardenQueries.list)
   return (
     <main className="welcome stack">
-      <h1>{BRAND}</h1>
-      <p>{t('What to weigh, where to put it, and when the next feed is.')}</p>
+      <div className="opening">
+        <div className="stack">
+          <h1>{BRAND}</h1>
+          <p>{t('What to weigh, where to put it, and when the next feed is.')}</p>
+          <p>{t('From a soil test and the numbers on a bag, in spoons and cans you have.')}</p>
+          <p>{t('It keeps what was given, and shows how each number came about.')}</p>
+        </div>
+        <Opening />
+      </div>
       {gardens.length > 0 && (
         <section className="stack">
           <h2>{t('Your gardens')}</h2>
@@ -44,7 +46,11 @@ function Gardens() {
           ))}
         </section>
       )}
-      <NewGarden />
+      <Link className="sheet own" to="/new">
+        <b>{gardens.length > 0 ? t('Another garden') : t('My garden')}</b>
+        <span className="soft"> {t('five short questions; each can be left out')}</span>
+      </Link>
+      <Removed />
       <section className="stack">
         <h2>{t('Language and units')}</h2>
         <Reading />
@@ -55,7 +61,6 @@ function Gardens() {
           <ImportButton />
         </div>
       </section>
-      <Removed />
     </main>
   )
 }
@@ -83,54 +88,38 @@ function Removed() {
   )
 }
 
-function NewGarden() {
-  const catalogue = useCatalogue()
-  const navigate = useNavigate()
-  const create = useImport()
-  const [name, setName] = useState(t('My garden'))
-  const [climate, setClimate] = useState(catalogue.climates[0].key)
-  const begun = useRef(false) // a second click makes no second garden
-  const [kitchen, setKitchen] = useState<Kitchen>(system)
-  const faults = faultsOf(create.error)
-  const start = () => {
-    if (begun.current) return
-    begun.current = true
-    const chosen = catalogue.climates.find((one) => one.key === climate) ?? catalogue.climates[0]
-    const file = newGarden(name, chosen, kitchen, catalogue.kitchen_ml)
-    create.mutate(
-      { file, basedOn: 0 },
-      {
-        onSuccess: () => void navigate(`/g/${file.garden.id}/plot`),
-        onError: () => {
-          begun.current = false
-        },
-      },
-    )
-  }
+/** A bag, a scoop, a tub and the day: what the program joins. */
+function Opening() {
+  const line = {
+    fill: 'none',
+    stroke: 'var(--ink)',
+    strokeWidth: 1.6,
+    strokeLinejoin: 'round',
+  } as const
   return (
-    <section className="stack sheet">
-      <h2>{t('Start a garden')}</h2>
-      <div className="fields">
-        <TextField label={t('Name')} value={name} onChange={setName} faults={faults} />
-        <ChoiceField
-          label={t('Climate to start from')}
-          hint={t('Frost dates and temperatures can be corrected at any time.')}
-          value={climate}
-          options={catalogue.climates.map((one) => ({ value: one.key, label: one.name }))}
-          onChange={setClimate}
-        />
-        <ChoiceField
-          label={t('Spoons and cups')}
-          value={kitchen}
-          options={kitchens()}
-          onChange={setKitchen}
-        />
-      </div>
-      <div>
-        <Button type="primary" loading={create.isPending} onClick={start}>
-          {t('Start this garden')}
-        </Button>
-      </div>
-    </section>
+    <svg viewBox="0 0 220 110" width="220" height="110" aria-hidden="true">
+      <path {...line} d="M10 30 H52 C55 52 55 74 52 96 H10 C7 74 7 52 10 30 Z M12 38 H50" />
+      <g fill="var(--ink)" fontSize="9" textAnchor="middle">
+        <text x="31" y="62">
+          N · P · K
+        </text>
+      </g>
+      <path {...line} stroke="var(--soft)" strokeDasharray="3 4" d="M58 52 C68 44 74 44 82 52" />
+      <path {...line} d="M80 58 H108 C108 72 80 72 80 58 Z M108 60 L126 52" />
+      <path
+        {...line}
+        stroke="var(--soft)"
+        strokeDasharray="3 4"
+        d="M112 68 C122 76 130 78 138 78"
+      />
+      <path {...line} d="M142 66 H196 V73 H142 Z M146 73 H192 L188 100 H150 Z" />
+      <path
+        {...line}
+        stroke="var(--now)"
+        d="M169 66 V36 M169 54 C158 54 152 48 151 40 C162 40 168 46 169 54 Z M169 48 C180 48 186 42 187 34 C176 34 170 40 169 48 Z"
+      />
+      <path {...line} d="M84 12 H120 V40 H84 Z M84 20 H120 M92 8 V15 M112 8 V15" />
+      <path {...line} stroke="var(--now)" d="M95 30 L100 35 L110 25" />
+    </svg>
   )
 }

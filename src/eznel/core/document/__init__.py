@@ -1,6 +1,7 @@
 """The vocabulary: frozen models of what people type, without arithmetic."""
 
 from eznel.core.document._base import Day, Entry, Thing
+from eznel.core.document.beginning import Bag, Beginning, Held, Measure
 from eznel.core.document.garden import Garden, GardenFile, Preferences, Site, Water
 from eznel.core.document.log import (
     FeedEntry,
@@ -88,8 +89,10 @@ __all__ = [
     "Added",
     "Amount",
     "Analyte",
+    "Bag",
     "BandTable",
     "Bed",
+    "Beginning",
     "Body",
     "BufferPh",
     "Charge",
@@ -109,6 +112,7 @@ __all__ = [
     "Frustum",
     "Garden",
     "GardenFile",
+    "Held",
     "How",
     "InAll",
     "InHoles",
@@ -120,6 +124,7 @@ __all__ = [
     "Layer",
     "Liming",
     "Log",
+    "Measure",
     "MoveJob",
     "NitrogenForms",
     "Nominal",

@@ -133,6 +133,31 @@ def pick_by(asked: Asked, day: date, stands: Stands, successions: int = 0) -> So
     return dates.answer(dates.picked(day), successions)
 
 
+def plantable(asked: Asked, stands: Stands) -> date:
+    """Return the next day on which a crop can be planted, or sown in its place, to some purpose.
+
+    Parameters
+    ----------
+    asked : Asked
+        Crop and place.
+    stands : Stands
+        The garden.
+
+    Returns
+    -------
+    date
+        Today or later; where no day of the year is good, the first that kills nothing.
+
+    Raises
+    ------
+    Unknown
+        When the crop is in no table.
+    """
+    dates = _Dates(asked, stands)
+    window = dates.window(stands.today)
+    return max(stands.today, window[0]) if window else dates.ready(stands.today)
+
+
 class _Dates:
     """From a day of sowing or planting to all its dates, for one crop in one place."""
 
@@ -302,7 +327,7 @@ class _Dates:
         return picked is not None and (end >= wanted or (wanted - picked).days <= EARLY_DAYS)
 
     def answer(self, chosen: Sowing, successions: int) -> SowingAnswer:
-        window = self._window(chosen.plant_on)
+        window = self.window(chosen.plant_on)
         return SowingAnswer(
             chosen=chosen,
             earliest=self.planted(window[0]) if window else None,
@@ -310,7 +335,7 @@ class _Dates:
             following=tuple(self._following(chosen, min(successions, MOST_SUCCESSIONS))),
         )
 
-    def _window(self, about: date) -> tuple[date, date] | None:
+    def window(self, about: date) -> tuple[date, date] | None:
         """The run of good planting days that holds a day, or the next one to come."""
         start = about - timedelta(LOOK_DAYS // 2)
         weeks = [start + timedelta(n) for n in range(0, LOOK_DAYS + LOOK_DAYS // 2, STEP_DAYS)]
