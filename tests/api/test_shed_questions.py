@@ -112,11 +112,11 @@ def test_products_leave_and_come_back(garden: TestClient) -> None:
         read = garden.post(f"{GARDEN}/products-file/read", json=brought).json()["products"]
         assert [one["product"] for one in read] == before
         assert all(one["known"] for one in read)
-    kept = garden.post(f"{GARDEN}/products-file/keep", json={"products": before})
+    kept = garden.post(f"{GARDEN}/products", json=before)
     assert kept.status_code == 200  # the same again changes nothing
     new = {**before[0], "id": str(uuid4()), "name": "new"}
     bad = {**before[1], "name": "changed"}
-    refused = garden.post(f"{GARDEN}/products-file/keep", json={"products": [new, bad]})
+    refused = garden.post(f"{GARDEN}/products", json=[new, bad])
     assert refused.status_code == 409
     assert products(garden) == before  # all or none
 

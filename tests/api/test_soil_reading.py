@@ -41,10 +41,10 @@ def test_read_keep_and_write_back(garden: TestClient) -> None:
     assert stored(garden) == []  # reading stores nothing
 
     reports = [s["report"] for s in samples]
-    kept = garden.post(f"{GARDEN}/soil-files/keep", json={"reports": reports})
+    kept = garden.post(f"{GARDEN}/reports", json=reports)
     assert kept.status_code == 200
     assert [r["id"] for r in stored(garden)] == [r["id"] for r in reports]
-    again = garden.post(f"{GARDEN}/soil-files/keep", json={"reports": reports})
+    again = garden.post(f"{GARDEN}/reports", json=reports)
     assert again.json() == kept.json()  # the same again changes nothing
     journal = garden.get(f"{GARDEN}/journal").json()["changes"]
     assert [c["kind"] for c in journal].count("reports") == 2
@@ -59,13 +59,13 @@ def test_read_keep_and_write_back(garden: TestClient) -> None:
 def test_all_are_kept_or_none(garden: TestClient) -> None:
     reports = [s["report"] for s in read(garden, TABLE.encode()).json()["samples"]]
     homeless = {**reports[1], "places": [make.uid("nowhere")]}
-    refused = garden.post(f"{GARDEN}/soil-files/keep", json={"reports": [reports[0], homeless]})
+    refused = garden.post(f"{GARDEN}/reports", json=[reports[0], homeless])
     assert refused.status_code == 422
     assert refused.json()["faults"][0]["key"] == "no_such_thing"
     assert stored(garden) == []
-    garden.post(f"{GARDEN}/soil-files/keep", json={"reports": [reports[0]]})
+    garden.post(f"{GARDEN}/reports", json=[reports[0]])
     changed = {**reports[0], "ph": 6.9}
-    stale = garden.post(f"{GARDEN}/soil-files/keep", json={"reports": [reports[1], changed]})
+    stale = garden.post(f"{GARDEN}/reports", json=[reports[1], changed])
     assert stale.status_code == 409
     assert len(stored(garden)) == 1
 

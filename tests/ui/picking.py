@@ -1,6 +1,7 @@
 """Choosing in a list that is searched: typed, and the first that fits taken."""
 
 import re
+from typing import Literal
 
 from playwright.sync_api import Locator, Page
 
@@ -17,3 +18,39 @@ def opened(page: Page, name: str) -> Locator:
     card = page.get_by_role("article", name=re.compile(name))
     card.locator("button.job-line-what").click()
     return card
+
+
+class Hand:
+    """Counts what a grower has to do: every click, choice and filled field is one action."""
+
+    def __init__(self, page: Page) -> None:
+        self.page, self.actions = page, 0
+
+    def press(self, name: str, role: Literal["button", "link"] = "button") -> None:
+        self.actions += 1
+        self.page.get_by_role(role, name=name, exact=True).click()
+
+    def type(self, label: str, text: str) -> None:
+        self.actions += 1
+        self.page.get_by_label(label, exact=True).fill(text)
+
+    def choose(self, label: str, option: str) -> None:
+        self.actions += 1
+        self.page.get_by_label(label, exact=True).select_option(option)
+
+    def pick(self, label: str, text: str) -> None:
+        self.actions += 1
+        pick(self.page, label, text)
+
+    def follow(self, name: re.Pattern[str]) -> None:
+        self.actions += 1
+        self.page.get_by_role("link", name=name).click()
+
+    def leave_list(self) -> None:
+        """Close a list in which several can be chosen; it lies over what stands below."""
+        self.actions += 1
+        self.page.keyboard.press("Escape")
+
+    def toggle(self, text: str) -> None:
+        self.actions += 1
+        self.page.get_by_text(text, exact=True).first.click()

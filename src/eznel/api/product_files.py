@@ -9,8 +9,7 @@ from pydantic import Base64Bytes, BaseModel, Field, ValidationError
 
 from eznel.api.downloads import attachment
 from eznel.api.problems import RESPONSES, FaultView
-from eznel.api.revisions import WrittenView, written
-from eznel.api.services import TheServices, TheSession, Who
+from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech
 from eznel.core.document import Product
 from eznel.core.quantities import Mass, Volume
@@ -20,8 +19,6 @@ from eznel.formats.files import decoded
 from eznel.formats.labels.product import Label, Piece
 from eznel.formats.labels.reading import read_label
 from eznel.formats.product_files import read_products, write_csv, write_json
-from eznel.store import gardens
-from eznel.store.kinds import KINDS
 from eznel.words import Words
 
 router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["product files"], responses=RESPONSES)
@@ -92,12 +89,6 @@ class ReadProductsView(BaseModel):
     """The products of a file; nothing is stored."""
 
     products: list[ReadProductView]
-
-
-class Products(BaseModel):
-    """Products to be kept together: all or none."""
-
-    products: Annotated[list[Product], Field(min_length=1, max_length=500)]
 
 
 @router.post("/labels/read")
@@ -184,17 +175,6 @@ def read_products_file(
             for one in services.apart(read_products, brought.file)
         ]
     )
-
-
-@router.post("/products-file/keep")
-def keep_products(
-    garden_id: UUID, brought: Products, session: TheSession, services: TheServices, who: Who
-) -> WrittenView:
-    """Keep several products at once, all or none."""
-    done = gardens.add(
-        session, str(garden_id), KINDS["products"], brought.products, who=who, check=services.check
-    )
-    return written(done)
 
 
 def _figure(piece: Piece) -> dict[str, Any]:

@@ -8,8 +8,7 @@ from pydantic import Base64Bytes, BaseModel, Field
 
 from eznel.api.downloads import attachment
 from eznel.api.problems import RESPONSES, FaultView
-from eznel.api.revisions import WrittenView, written
-from eznel.api.services import TheServices, TheSession, Who
+from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech
 from eznel.core.document import Place, SoilReport
 from eznel.core.errors import Impossible
@@ -19,8 +18,7 @@ from eznel.formats.soil_files.items import Item, Sample
 from eznel.formats.soil_files.sheet import write_table
 from eznel.formats.soil_files.table import Column, Understood, read_table
 from eznel.formats.soil_files.text import read_file, read_text
-from eznel.store import gardens, reading
-from eznel.store.kinds import KINDS
+from eznel.store import reading
 from eznel.words import Words
 
 router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["soil files"], responses=RESPONSES)
@@ -83,12 +81,6 @@ class UnderstoodView(BaseModel):
     """What a column can be told to mean."""
 
 
-class Reports(BaseModel):
-    """Reports to be kept together: all or none."""
-
-    reports: Annotated[list[SoilReport], Field(min_length=1, max_length=2000)]
-
-
 @router.post("/soil-files/read")
 def read_soil_file(
     garden_id: UUID, brought: Brought, session: TheSession, services: TheServices, speech: Speech
@@ -110,17 +102,6 @@ def read_soil_file(
     else:
         raise Impossible("file", "file_empty")
     return _view(understood, garden.places, speech)
-
-
-@router.post("/soil-files/keep")
-def keep_reports(
-    garden_id: UUID, reports: Reports, session: TheSession, services: TheServices, who: Who
-) -> WrittenView:
-    """Keep several soil reports at once, all or none."""
-    done = gardens.add(
-        session, str(garden_id), KINDS["reports"], reports.reports, who=who, check=services.check
-    )
-    return written(done)
 
 
 @router.get("/soil-tests.csv", response_class=Response)

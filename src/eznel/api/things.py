@@ -1,4 +1,5 @@
 """Everything people record, one address for each thing: PUT creates or replaces, DELETE removes.
+POST to a kind records several new things of it, all or none.
 
 The routes of all kinds are made from the store's table of kinds; each has its own typed body.
 """
@@ -7,12 +8,11 @@ from typing import Annotated, Any
 from uuid import UUID
 
 from fastapi import APIRouter
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from eznel.api.problems import RESPONSES
 from eznel.api.revisions import WrittenView, written
 from eznel.api.services import TheServices, TheSession, Who
-from eznel.core.document import FeedEntry
 from eznel.core.errors import Impossible
 from eznel.store import gardens
 from eznel.store.kinds import KINDS, Kind, key_of
@@ -52,28 +52,23 @@ def _routes(kind: Kind) -> None:
         done = gardens.remove(session, str(garden_id), kind, key, based_on=based_on, who=who)
         return written(done)
 
+    def save_several(
+        garden_id: UUID,
+        things: Annotated[list[shape], Field(min_length=1, max_length=2000)],
+        session: TheSession,
+        services: TheServices,
+        who: Who,
+    ) -> WrittenView:
+        id_, check = str(garden_id), services.check
+        return written(gardens.add(session, id_, kind, things, who=who, check=check))
+
     path = f"/{kind.name}/{{key}}"
     about = f"one of {kind.name}"
     router.put(path, name=f"save_{kind.label}", summary=f"Create or replace {about}")(save)
+    several = f"Record several of {kind.name}, all or none"
+    router.post(f"/{kind.name}", name=f"save_{kind.name}", summary=several)(save_several)
     router.delete(path, name=f"remove_{kind.label}", summary=f"Remove {about}")(remove)
 
 
 for _kind in KINDS.values():
     _routes(_kind)
-
-
-class Feeds(BaseModel):
-    """Feeds to be recorded together: all or none."""
-
-    feeds: Annotated[list[FeedEntry], Field(min_length=1, max_length=2000)]
-
-
-@router.post("/feeds")
-def save_feeds(
-    garden_id: UUID, several: Feeds, session: TheSession, services: TheServices, who: Who
-) -> WrittenView:
-    """Record several feeds at once, all or none."""
-    done = gardens.add(
-        session, str(garden_id), KINDS["feeds"], several.feeds, who=who, check=services.check
-    )
-    return written(done)

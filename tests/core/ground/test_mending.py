@@ -59,6 +59,31 @@ def test_lime_waits_until_the_ground_is_free() -> None:
     assert job.due_on == gardens.TODAY
 
 
+def manure(day: str, material: str = "cow_manure_composted", **more) -> dict:
+    return {
+        "id": gardens.uid(f"{material} {day}"), "place": gardens.uid("bed"), "on": day,
+        "material": material, "how": {"by": "layer", "thickness": gardens.measure(1, "cm")},
+    } | more  # fmt: skip
+
+
+def test_lime_keeps_four_weeks_away_from_manure() -> None:
+    """1 May and a bed without plants: manure of 3 May ends on 31 May, of 10 April on 8 May."""
+
+    def due(*preparations: dict) -> tuple[date, bool]:
+        place = planned(plantings=[], preparations=preparations)
+        (job,) = [one for one in place.jobs if one.kind == "lime"]
+        return job.due_on, any(f.key == "lime_after_manure" for f in job.findings)
+
+    assert due() == (date(2026, 5, 1), False)
+    assert due(manure("2026-05-03")) == (date(2026, 5, 31), True)
+    assert due(manure("2026-04-10", done=True)) == (date(2026, 5, 8), True)
+    assert due(manure("2026-04-10")) == (date(2026, 5, 1), False)  # nobody said it was done
+    assert due(manure("2026-05-03"), manure("2026-06-05")) == (date(2026, 7, 3), True)
+    assert due(manure("2026-05-28")) == (date(2026, 6, 25), True)  # 27 days ahead: too near
+    assert due(manure("2026-05-29")) == (date(2026, 5, 1), False)
+    assert due(manure("2026-05-03", "garden_compost")) == (date(2026, 5, 1), False)
+
+
 def test_once_spread_it_waits_for_a_new_ph() -> None:
     (job,) = planned().jobs
     done = {

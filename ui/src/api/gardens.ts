@@ -127,9 +127,9 @@ export function useWrites(id: string) {
     mutationFn: ({ kind, key }: { kind: Kind; key: string }) => send(kind, key, null),
     onSettled: renew,
   })
-  const saveFeeds = useMutation({
-    mutationFn: (feeds: Schemas['FeedEntry'][]) =>
-      write('POST', `/api/gardens/${id}/feeds`, { feeds }),
+  const saveAll = useMutation({
+    mutationFn: ({ kind, things }: { kind: Kind; things: Thing[] }) =>
+      write('POST', `/api/gardens/${id}/${kind}`, things),
     onSettled: renew,
   })
   const saveSettings = useMutation({
@@ -140,7 +140,7 @@ export function useWrites(id: string) {
       renew()
     },
   })
-  return { save, remove, saveFeeds, saveSettings }
+  return { save, remove, saveAll, saveSettings }
 }
 
 /** Moves a job to a day by a pin, and takes that back. */

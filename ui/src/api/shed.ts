@@ -94,7 +94,7 @@ export function useProductFiles(id: string) {
   })
   const keep = useMutation({
     mutationFn: (products: Product[]) =>
-      write<Schemas['WrittenView']>('POST', `/api/gardens/${id}/products-file/keep`, { products }),
+      write<Schemas['WrittenView']>('POST', `/api/gardens/${id}/products`, products),
     onSuccess: () => client.invalidateQueries({ queryKey: ['garden', id] }),
   })
   return { read, keep }

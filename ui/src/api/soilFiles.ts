@@ -16,7 +16,7 @@ export function useKeepReports(id: string) {
   const client = useQueryClient()
   return useMutation({
     mutationFn: (reports: Schemas['SoilReport'][]) =>
-      write<Schemas['WrittenView']>('POST', `/api/gardens/${id}/soil-files/keep`, { reports }),
+      write<Schemas['WrittenView']>('POST', `/api/gardens/${id}/reports`, reports),
     onSuccess: () => client.invalidateQueries({ queryKey: ['garden', id] }),
   })
 }

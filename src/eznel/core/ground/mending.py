@@ -39,6 +39,8 @@ TOO_COARSE = 0.3
 """A lime of which less than this works in time, like crushed shells, is none to rely on. [g/g]"""
 DOLOMITIC_MG = 0.03
 """A lime with more magnesium than this brings it too. [g/g]"""
+MANURE_DAYS = 28
+"""Between manure and lime, either way: lime drives the nitrogen of manure off as ammonia."""
 CAUSTIC = ("hydrated_lime",)
 ASH = "wood_ash"
 
@@ -129,10 +131,30 @@ class Asked:
     """Whether a crop stands or is planned there that lime harms."""
     free_from: date
     """First day without plants, from today on."""
+    after_manure: bool
+    """Whether lime has to wait for what manure brought."""
     stands_for_years: bool
     """Whether a perennial stands there: no lime is dug in under it."""
     done: tuple[Mended, ...]
     """What was worked in since the pH was measured, that mends it."""
+
+
+def loses_ammonia(of: Fertiliser) -> bool:
+    """Return whether lime drives nitrogen off a material: manure, and what holds ammonium or urea.
+
+    Parameters
+    ----------
+    of : Fertiliser
+        What is worked in.
+
+    Returns
+    -------
+    bool
+        Not for compost of plants, nor for a label that is silent.
+    """
+    if of.material is not None and of.material.raw != "no":
+        return True
+    return not of.is_bulk and (of.contents.ammonium_urea_n or 0) > 0
 
 
 def mend(asked: Asked, shed: tuple[Fertiliser, ...], catalogue: Catalogue) -> PhWork | None:
@@ -189,6 +211,8 @@ def _limed(
         findings.append(Finding("lime_is_caustic", Level.WARNING))
     if asked.stands_for_years:
         findings.append(Finding("lime_when_lifted", Level.NOTE))
+    elif asked.after_manure:
+        findings.append(Finding("lime_after_manure", Level.NOTE))
     share = effective_share(product)
     most = 0.0 if asked.stands_for_years else lime.MOST_LIME_G_M2
     remedy = Remedy("lime", product, own is not None, share, most)

@@ -5,7 +5,7 @@ nitrogen they bring and held back by their phosphorus. A test that was taken aft
 them already, and then they are not counted again.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from datetime import date
 from math import pi
@@ -120,6 +120,35 @@ class Harvest:
     is_root: bool
 
 
+def worked_in_of(
+    preparation: Preparation, products: Mapping[UUID, Fertiliser], catalogue: Catalogue
+) -> Fertiliser:
+    """Return what is worked in.
+
+    Parameters
+    ----------
+    preparation : Preparation
+        As typed.
+    products : mapping of UUID to Fertiliser
+        The shed, by id.
+    catalogue : Catalogue
+        For general materials.
+
+    Returns
+    -------
+    Fertiliser
+        Of the shed, or a general material with what is usual of it.
+
+    Raises
+    ------
+    Unknown
+        When the material is in no table.
+    """
+    if preparation.product is not None:
+        return products[preparation.product]
+    return general(catalogue.material(preparation.material or "", "material"))
+
+
 def prepare(
     preparation: Preparation,
     place: Place,
@@ -150,10 +179,7 @@ def prepare(
     Prepared
         Mass, contents, and what works when.
     """
-    if preparation.product is not None:
-        product = products[preparation.product]
-    else:
-        product = general(catalogue.material(preparation.material or "", "material"))
+    product = worked_in_of(preparation, products, catalogue)
     density, origin = density_g_ml(product)
     density_of = Quantity("density_g_ml", density, "g/mL", origin, product.name)
     mass, bound = _mass(preparation, room, product, density_of)

@@ -61,6 +61,9 @@ class Grown:
     plants: int
     wanted_m2: float
     free_from: date
+    """First day without plants, from today on."""
+    lime_from: date
+    """The same, and four weeks away from manure."""
     stands_for_years: bool
     """Whether a perennial stands there that nobody is going to lift."""
 
@@ -176,7 +179,8 @@ def _asked(
         acidity=known,
         mg_class=mg.soil_class if mg else None,
         hates_lime=any(crop.hates_lime for crop in grown.crops),
-        free_from=grown.free_from,
+        free_from=grown.lime_from if known.below else grown.free_from,
+        after_manure=grown.lime_from > grown.free_from,
         stands_for_years=grown.stands_for_years,
         done=tuple(
             Mended(one.preparation.on, _mends(one) / places.area(bed).value)

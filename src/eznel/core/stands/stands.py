@@ -1,7 +1,8 @@
 """A planting in its place: everything about it that does not depend on feeding."""
 
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from datetime import date
+from datetime import date, timedelta
 from functools import cached_property, partial
 from typing import Any
 from uuid import UUID
@@ -25,7 +26,8 @@ from eznel.core.document import (
     Tub,
 )
 from eznel.core.errors import Unknown
-from eznel.core.ground.preparing import Prepared
+from eznel.core.ground.mending import MANURE_DAYS, loses_ammonia
+from eznel.core.ground.preparing import Prepared, worked_in_of
 from eznel.core.ground.soils import Common, Grown, Soil, soil_of
 from eznel.core.kept import Kept
 from eznel.core.nutrients import Nutrient
@@ -215,15 +217,17 @@ class Stands:
         here = self.sharing.in_place.get(place.id, [])
         last = self.sharing.last_pick
         now = [p for p in here if last[p.id] >= self.today] or here
-        free = self.today
-        while standing := [last[p.id] for p in here if p.planted_on <= free < last[p.id]]:
-            free = max(standing)
+        spans = [(p.planted_on, last[p.id]) for p in here]
+        free = _outside(spans, self.today)
+        near = timedelta(MANURE_DAYS)
+        kept = [(day - near + timedelta(1), day + near) for day in self._manured(place)]
         keys = dict.fromkeys(p.crop for p in now)
         return Grown(
             crops=tuple(self.catalogue.crop(key) for key in keys),
             plants=sum(self.sharing.plants_of(p) for p in now),
             wanted_m2=sum(self.sharing.wanted_m2(p) for p in now),
             free_from=free,
+            lime_from=_outside([*spans, *kept], free),
             stands_for_years=any(
                 self.catalogue.crop(p.crop).habit == "perennial"
                 and p.ends_on is None
@@ -231,6 +235,13 @@ class Stands:
                 for p in here
             ),
         )
+
+    def _manured(self, place: Place) -> Iterator[date]:
+        """Days on which manure went in, or goes in."""
+        for one in self._preparations.get(place.id, []):
+            of = worked_in_of(one, self.fertilisers, self.catalogue)
+            if (one.done or one.on >= self.today) and loses_ammonia(of):
+                yield one.on
 
     def _stand(self, planting: Planting) -> Stand:
         place, grown = self.places[planting.place], self.growing[planting.id]
@@ -331,6 +342,13 @@ class Stands:
             if other.place == planting.place and other.planted_on > planting.planted_on
         ]
         return through_winter(calendar, grown, place, weather, after)
+
+
+def _outside(spans: Sequence[tuple[date, date]], day: date) -> date:
+    """The first day from one on that lies in none of some spans, each up to its end."""
+    while ends := [end for start, end in spans if start <= day < end]:
+        day = max(ends)
+    return day
 
 
 CARRIED: tuple[Nutrient, ...] = ("P", "K")

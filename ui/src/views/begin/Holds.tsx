@@ -6,6 +6,11 @@ import { t } from '../../lib/words'
 import { called, holding, sizeOf } from './state'
 import type { Step } from './Where'
 
+const MOST = 60
+
+/** A whole number of vessels out of what is typed. */
+const whole = (typed: string) => Math.min(MOST, Number(typed.replace(/\D/g, '')))
+
 /** What holds the plants: common sizes as pictures, and how many of each. */
 export function Holds({ draft, onChange }: Step) {
   const { presets } = useCatalogue()
@@ -34,12 +39,17 @@ export function Holds({ draft, onChange }: Step) {
                 >
                   −
                 </Button>
-                <span aria-live="polite" className="count">
-                  {count}
-                </span>
+                <input
+                  className="input count"
+                  inputMode="numeric"
+                  aria-label={t('How many: {name}', { name })}
+                  value={String(count)}
+                  onFocus={(event) => event.target.select()}
+                  onChange={(event) => set(whole(event.target.value))}
+                />
                 <Button
                   aria-label={t('One more: {name}', { name })}
-                  disabled={count >= 60}
+                  disabled={count >= MOST}
                   onClick={() => set(count + 1)}
                 >
                   +

@@ -41,10 +41,16 @@ export function Measures({ draft, faults, onChange }: Step) {
             {t('Beds: potassium medium, phosphorus enough, no lime. A soil test settles both.')}
           </li>
           <li>
-            {t('Tubs: a bought mix with lime and no feed left. The label of the mix says what it holds.')}
+            {t(
+              'Tubs: a bought mix with lime and no feed left. The label of the mix says what it holds.',
+            )}
           </li>
           <li>{t('Spoons: the usual density of such a product. One weighed cup settles it.')}</li>
-          <li>{t('Water: usual tap water without nitrate. A water report counts nitrate, calcium and salts.')}</li>
+          <li>
+            {t(
+              'Water: usual tap water without nitrate. A water report counts nitrate, calcium and salts.',
+            )}
+          </li>
           <li>{t('Days: the climate’s usual frosts and warmth. What you see comes first.')}</li>
         </ul>
       </div>

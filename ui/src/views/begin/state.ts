@@ -1,6 +1,7 @@
 import type { Schemas } from '../../api/client'
 import { newId } from '../../lib/ids'
 import { recall, remember } from '../../lib/memory'
+import { showNumber } from '../../lib/numbers'
 import { system } from '../../lib/units'
 import { language, locale, t } from '../../lib/words'
 
@@ -114,13 +115,15 @@ const unit = (name: string) => UNITS[name] ?? name
 export function sizeOf({ shape }: Preset): string {
   switch (shape.kind) {
     case 'rectangle':
-      return `${shape.length.value} × ${shape.width.value} ${unit(shape.length.unit)}`
+      return `${showNumber(shape.length.value)} × ${showNumber(shape.width.value)} ${unit(shape.length.unit)}`
     case 'nominal':
-      return `${shape.volume.value} ${unit(shape.volume.unit)}`
+      return `${showNumber(shape.volume.value)} ${unit(shape.volume.unit)}`
     case 'frustum':
-      return t('{size} across', { size: `${shape.top.value} ${unit(shape.top.unit)}` })
+      return t('{size} across', { size: `${showNumber(shape.top.value)} ${unit(shape.top.unit)}` })
     case 'trough':
-      return t('{size} long', { size: `${shape.length.value} ${unit(shape.length.unit)}` })
+      return t('{size} long', {
+        size: `${showNumber(shape.length.value)} ${unit(shape.length.unit)}`,
+      })
   }
 }
 

@@ -9,6 +9,7 @@ import { t } from '../../lib/words'
 import { Findings } from '../../parts/Findings'
 import { SaveBar } from '../../parts/SaveBar'
 import { Why } from '../../parts/Why'
+import { SameElsewhere } from './SameElsewhere'
 import { PreparationForm, newPreparation } from './PreparationForm'
 
 type Preparation = Schemas['Preparation']
@@ -68,6 +69,7 @@ export function Preparations(props: {
             </div>
             <Gives one={one} />
             <Findings of={one.findings} words={words} />
+            {known && !editing.thing && <SameElsewhere gardenId={props.gardenId} of={known} />}
           </article>
         )
       })}

@@ -10,7 +10,7 @@ import { showNumber } from '../../lib/numbers'
 import { plural, t } from '../../lib/words'
 import { DateField, Field, Refused, TextField } from '../../parts/Field'
 import { FileButton, TEXTS } from '../../parts/FileButton'
-import { PickManyField } from '../../parts/Pick'
+import { ManyPlaces } from './ManyPlaces'
 import { Columns } from './ReadColumns'
 import { extractName, type Place } from './state'
 
@@ -225,11 +225,11 @@ function OneSample(props: {
       <Pieces sample={sample} />
       {props.taken && (
         <div className="fields">
-          <PickManyField
+          <ManyPlaces
             label={t('Belongs to')}
             hint={places.length > 1 ? t('One sample may stand for several beds.') : undefined}
+            places={places}
             value={shown.places}
-            options={places.map((one) => ({ value: one.id, label: one.name }))}
             onChange={(chosen) => change({ places: chosen })}
           />
           <DateField

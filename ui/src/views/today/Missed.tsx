@@ -20,7 +20,7 @@ const SEVERAL = 3
 /** Feeds that were due and have no entry: one question, and none of it counts until answered. */
 export function Missed({ asked, gardenId }: { asked: readonly Due[]; gardenId: string }) {
   const [singly, setSingly] = useState(false)
-  const { saveFeeds, remove } = useWrites(gardenId)
+  const { saveAll, remove } = useWrites(gardenId)
   const toast = useToast()
   const kept = useOutbox(gardenId).all
   const open = asked.filter((due) => !kept.some((one) => one.key === due.job.key))
@@ -29,8 +29,8 @@ export function Missed({ asked, gardenId }: { asked: readonly Due[]; gardenId: s
   }
   const first = open.reduce((day, { job }) => (job.due_on < day ? job.due_on : day), '9999')
   const all = (outcome: 'given' | 'missed') =>
-    saveFeeds.mutate(
-      open.map((due) => entryOf(due, outcome)),
+    saveAll.mutate(
+      { kind: 'feeds', things: open.map((due) => ({ ...entryOf(due, outcome) })) },
       {
         onSuccess: () =>
           toast({
@@ -53,15 +53,15 @@ export function Missed({ asked, gardenId }: { asked: readonly Due[]; gardenId: s
         )}
       </p>
       <div className="row">
-        <Button loading={saveFeeds.isPending} onClick={() => all('given')}>
+        <Button loading={saveAll.isPending} onClick={() => all('given')}>
           {t('All as planned')}
         </Button>
-        <Button disabled={saveFeeds.isPending} onClick={() => all('missed')}>
+        <Button disabled={saveAll.isPending} onClick={() => all('missed')}>
           {t('None was given')}
         </Button>
         <Button onClick={() => setSingly(true)}>{t('Let me tick')}</Button>
       </div>
-      <Refused faults={faultsOf(saveFeeds.error)} />
+      <Refused faults={faultsOf(saveAll.error)} />
     </div>
   )
 }

@@ -6,6 +6,7 @@ import { t } from '../../lib/words'
 import { namesOf } from '../../parts/names'
 import { PlaceJob } from '../../parts/PlaceJob'
 import { useToast } from '../../parts/Toast'
+import { doneOn } from './amounts'
 import type { PlaceDue } from './state'
 
 /** Work on a whole place on its day: lime, compost, a new test. */
@@ -23,17 +24,7 @@ export function PlaceCard(props: { due: PlaceDue; gardenId: string; today: strin
     save.mutate(
       {
         kind: 'preparations',
-        thing: known
-          ? { ...known, done: true, on: today }
-          : {
-              id: job.key,
-              place: place.id,
-              product: job.product,
-              material: job.material,
-              how: { by: 'total', amount: { value: Math.round(job.grams), unit: 'g' } },
-              on: today,
-              done: true,
-            },
+        thing: { ...doneOn(due, known, today) },
       },
       {
         onSuccess: () =>

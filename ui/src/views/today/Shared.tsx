@@ -110,10 +110,10 @@ function Pours(props: { can: Can; gardenId: string; titles: Map<string, string> 
 function Give({ can, gardenId }: { can: Can; gardenId: string }) {
   const plan = usePlan(gardenId)
   const toast = useToast()
-  const { saveFeeds, remove } = useWrites(gardenId)
+  const { saveAll, remove } = useWrites(gardenId)
   const give = () =>
-    saveFeeds.mutate(
-      can.pours.map((pour) => entryOf(pour, plan.as_of)),
+    saveAll.mutate(
+      { kind: 'feeds', things: can.pours.map((pour) => ({ ...entryOf(pour, plan.as_of) })) },
       {
         onSuccess: () =>
           toast({
@@ -125,10 +125,10 @@ function Give({ can, gardenId }: { can: Can; gardenId: string }) {
     )
   return (
     <div className="row">
-      <Button type="primary" loading={saveFeeds.isPending} onClick={give}>
+      <Button type="primary" loading={saveAll.isPending} onClick={give}>
         {t('Done for all')}
       </Button>
-      <Refused faults={faultsOf(saveFeeds.error)} />
+      <Refused faults={faultsOf(saveAll.error)} />
     </div>
   )
 }

@@ -10,8 +10,10 @@ import { plural, t } from '../../lib/words'
 import { plantingName } from '../../parts/names'
 import { Sentence } from '../../parts/Sentence'
 import { useToast } from '../../parts/Toast'
-import { DayLine, DoneLine, JobLine, PlaceLine } from './Lines'
+import { DayLine, DoneLine, JobLine } from './Lines'
+import { Better } from './Better'
 import { Missed } from './Missed'
+import { Places } from './Places'
 import { Shared } from './Shared'
 import { todayState, type LookFor, type TodayState, type Wait } from './state'
 import { Tasks } from './Tasks'
@@ -59,6 +61,7 @@ export function View() {
         <Waits waits={state.waits} today={plan.as_of} gardenId={gardenId} />
         <Tasks gardenId={gardenId} tasks={state.tasks} today={plan.as_of} />
         <Looks looks={state.looks} today={plan.as_of} gardenId={gardenId} />
+        <Better gardenId={gardenId} plan={plan} />
       </aside>
     </div>
   )
@@ -73,9 +76,7 @@ function DayForm(props: { gardenId: string; state: TodayState; today: string }) 
     <>
       {state.now.length === 0 && <Rest next={state.week[0]?.job.due_on ?? state.nextDay} />}
       <Missed asked={state.ask} gardenId={gardenId} />
-      {places.map((due) => (
-        <PlaceLine key={due.job.key} due={due} gardenId={gardenId} opened={alone} />
-      ))}
+      <Places due={places} gardenId={gardenId} today={props.today} opened={alone} />
       {state.walk.map((due) =>
         due.job.status === 'given' ? (
           <DoneLine key={due.job.key} due={due} gardenId={gardenId} />

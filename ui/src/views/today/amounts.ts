@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import type { Mix } from './state'
+import type { Mix, PlaceDue } from './state'
 
 /** What a mix comes to in the log: scoops of all its portions together. */
 export function amountsOf(mix: Mix): Schemas['ScoopOf'][] {
@@ -13,4 +13,24 @@ export function amountsOf(mix: Mix): Schemas['ScoopOf'][] {
 /** The water of all its portions. */
 export function litres(mix: Mix): { value: number; unit: 'L' } {
   return { value: Math.round(mix.water_l * mix.portions * 10) / 10, unit: 'L' }
+}
+
+type Preparation = Schemas['Preparation']
+
+/** Work on a place as it is recorded when it is done: what was planned, or as much as was due. */
+export function doneOn(due: PlaceDue, known: Preparation | undefined, on: string): Preparation {
+  if (known) return { ...known, done: true, on }
+  const { job, place } = due
+  return {
+    id: job.key,
+    place: place.id,
+    product: job.product,
+    material: job.material,
+    how: { by: 'total', amount: { value: Math.round(job.grams), unit: 'g' } },
+    on,
+    done: true,
+    mulch: false,
+    hot: false,
+    note: '',
+  }
 }

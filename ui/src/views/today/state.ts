@@ -130,6 +130,17 @@ function placesDue(plan: Plan, until: string): PlaceDue[] {
     .sort((a, b) => a.job.due_on.localeCompare(b.job.due_on) || a.place.walk - b.place.walk)
 }
 
+/** The same work on several places together, and what stands alone by itself. */
+export function alike(places: readonly PlaceDue[]): PlaceDue[][] {
+  const groups = new Map<string, PlaceDue[]>()
+  for (const due of places) {
+    const { kind, name, key } = due.job
+    const of = kind === 'retest' ? key : `${kind} ${name}`
+    groups.set(of, [...(groups.get(of) ?? []), due])
+  }
+  return [...groups.values()]
+}
+
 export interface Day {
   date: string
   jobs: Due[]
