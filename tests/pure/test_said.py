@@ -43,6 +43,21 @@ def test_the_screen_says_the_same_sentence(ask) -> None:
     assert [f"{one[0].lower()}{one[1:]}" for one in said] == expected
 
 
+def test_the_screen_and_paper_measure_alike_for_an_american(ask) -> None:
+    """From a pinch to a barrow, in every unit that a reader sees."""
+    units = ("g", "L", "mL", "m", "m²", "g/m²", "kg/m²", "L/m²", "g/mL", "g/L")
+    asked = [
+        {"value": value, "unit": unit}
+        for unit in units
+        for value in (0.0712, 0.251, 1.0, 3.785411784, 7.13, 28.9, 118.0, 946.4)
+    ]
+    read = Reader(gardens.garden(), words("en"), "us")
+    said = ask("numbers.showAmount(x.value, x.unit)", *asked, language="en-US")
+    assert said == [read.amount(one["value"], one["unit"]) for one in asked]
+    assert said[3] == "0.13 oz"  # 3.785 g ÷ 28.35
+    assert said[8 + 3] == "1 gal"  # 3.785411784 L
+
+
 def plainly(value: Any) -> Any:
     """As it comes over the wire."""
     if isinstance(value, dict):

@@ -1,5 +1,6 @@
 """Amounts in the units that a reader is used to. What was typed is shown as typed, elsewhere."""
 
+from math import floor
 from typing import Literal
 
 from eznel.core.quantities import factor
@@ -28,7 +29,7 @@ _SPELT = {
     "imp. gal/yd²": "imperial_gallon/yard**2",
 }  # fmt: skip
 
-_LEAST = {"ft": 3.0, "gal": 0.5, "imp. gal": 0.5, "lb": 1.0}
+_LEAST = {"ft": 3.0, "gal": 1.0, "imp. gal": 1.0, "lb": 1.0}
 """Below this the smaller unit of the two is used."""
 
 
@@ -37,6 +38,33 @@ HANDY: dict[str, tuple[tuple[float, float, float, str], ...]] = {
     "g": ((1000.0, float("inf"), 0.001, "kg"),),
 }
 """Metric units that are handier from one size to another: from, to, times, unit."""
+
+
+WHOLE_FL_OZ = 4.0
+"""From here on fluid ounces are whole."""
+
+
+def as_measured(value: float, unit: str) -> float:
+    """Return a customary amount as finely as it is measured.
+
+    Parameters
+    ----------
+    value : float
+        In a customary unit. [unit]
+    unit : str
+        Like "oz", "fl oz" or "gal"; others stay as they are.
+
+    Returns
+    -------
+    float
+        Gallons to a tenth, ounces to two figures, fluid ounces whole from four on. [unit]
+    """
+    kind = unit.removeprefix("imp. ")
+    if kind == "gal" and value >= 1:
+        return floor(value * 10 + 0.5) / 10
+    if kind == "fl oz" and value >= WHOLE_FL_OZ:
+        return float(floor(value + 0.5))
+    return float(f"{value:.2g}") if kind in ("oz", "fl oz", "gal") else value
 
 
 def handy(value: float, unit: str, system: System) -> tuple[float, str]:
@@ -54,10 +82,12 @@ def handy(value: float, unit: str, system: System) -> tuple[float, str]:
     Returns
     -------
     tuple of float and str
-        Little water in millilitres, much of a product in kilograms. [unit]
+        Little water in millilitres, much of a product in kilograms; ounces and gallons as
+        finely as a kitchen scale and a can show them. [unit]
     """
     if system != "metric":
-        return converted(value, unit, system)
+        found, name = converted(value, unit, system)
+        return as_measured(found, name), name
     for least, most, by, name in HANDY.get(unit, ()):
         if least <= value < most and value > 0:
             return value * by, name

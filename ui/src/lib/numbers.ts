@@ -25,6 +25,12 @@ export function showMass(grams: number): string {
     if (size === 0) return '0 oz'
     return size >= G_LB ? `${showNumber(grams / G_LB)} lb` : `${showNumber(grams / G_OZ, 2)} oz`
   }
+  return showNutrient(grams)
+}
+
+/** Formats grams of a nutrient: everybody who weighs weighs it in grams. */
+export function showNutrient(grams: number): string {
+  const size = Math.abs(grams)
   if (size === 0) return '0 g'
   if (size < 0.1) return `${showNumber(grams * 1000, 2)} mg`
   if (size >= 1000) return `${showNumber(grams / 1000)} kg`
@@ -32,13 +38,16 @@ export function showMass(grams: number): string {
   return `${grams.toLocaleString(locale, { maximumFractionDigits: digits })} g`
 }
 
+/** From here on fluid ounces are whole. */
+const WHOLE_FL_OZ = 4
+
 /** Formats litres; little of it in the smaller unit. */
 export function showLitres(litres: number): string {
   if (system !== 'metric') {
     const { gal, floz } = L[system]
-    return litres >= gal / 4
-      ? `${showNumber(litres / gal)} gal`
-      : `${showNumber(litres / floz)} fl oz`
+    if (litres >= gal) return `${showNumber(Math.round((litres / gal) * 10) / 10)} gal`
+    const ounces = litres / floz
+    return `${ounces >= WHOLE_FL_OZ ? Math.round(ounces) : showNumber(ounces, 2)} fl oz`
   }
   return litres > 0 && litres < 0.1 ? `${showNumber(litres * 1000)} mL` : `${showNumber(litres)} L`
 }
@@ -66,6 +75,16 @@ export function showPrice(amount: number, currency: string): string {
   return amount.toLocaleString(locale, { style: 'currency', currency })
 }
 
+const GALLON = L[system === 'imperial' ? 'imperial' : 'us'].gal
+
+/** A rate in the reader's unit, where that is another one. */
+function rated(unit: string, each: number, customary: string) {
+  return (value: number) =>
+    system === 'metric'
+      ? `${showNumber(value)} ${unit}`
+      : `${showNumber(value / each)} ${customary}`
+}
+
 const SHOWN: Record<string, (value: number) => string> = {
   g: showMass,
   kg: (value) => showMass(value * 1000),
@@ -73,6 +92,11 @@ const SHOWN: Record<string, (value: number) => string> = {
   m: showLength,
   'm²': showArea,
   'kg/m²': showSoil,
+  mL: (value) => (system === 'metric' ? `${showNumber(value)} mL` : showLitres(value / 1000)),
+  'g/m²': rated('g/m²', G_OZ / factors.yd2, 'oz/yd²'),
+  'L/m²': rated('L/m²', GALLON / factors.yd2, 'gal/yd²'),
+  'g/L': rated('g/L', G_OZ / GALLON, 'oz/gal'),
+  'g/mL': rated('g/mL', G_LB / (factors.ft3 * 1000), 'lb/ft³'),
   '°C': (value) => `${showNumber(warmth.shown(value))} ${warmth.unit}`,
 }
 

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react'
 import { NutrientMark } from '../../drawing/NutrientMark'
 import { Scoops } from '../../drawing/Scoops'
-import { showMass, showNumber } from '../../lib/numbers'
+import { showMass, showNumber, showNutrient } from '../../lib/numbers'
 import { NUTRIENTS, type Nutrient } from '../../theme/nutrients'
 import { t } from '../../lib/words'
 import { Sentence } from '../Sentence'
@@ -93,11 +93,11 @@ export function WeighingCard(props: WeighingCardProps) {
             .map((one) => (
               <span key={one.nutrient} className="bring">
                 <NutrientMark nutrient={one.nutrient} /> {one.nutrient}{' '}
-                <Why of={one.why}>{showMass(one.grams)}</Why>
+                <Why of={one.why}>{showNutrient(one.grams)}</Why>
                 {one.wanted > 0 && (
                   <span className="soft">
                     {' '}
-                    {t('of {amount}', { amount: showMass(one.wanted) })}
+                    {t('of {amount}', { amount: showNutrient(one.wanted) })}
                   </span>
                 )}
               </span>

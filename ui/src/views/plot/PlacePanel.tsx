@@ -3,7 +3,15 @@ import type { Schemas } from '../../api/client'
 import type { ThingEditing } from '../../api/editing'
 import { useGarden } from '../../api/gardens'
 import { useWords } from '../../api/reference'
-import { showArea, showLitres, showMass, showPrice, showNumber, showSoil } from '../../lib/numbers'
+import {
+  showArea,
+  showLitres,
+  showMass,
+  showNumber,
+  showNutrient,
+  showPrice,
+  showSoil,
+} from '../../lib/numbers'
 import { plural, t } from '../../lib/words'
 import { TextField, faultsAt } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
@@ -245,7 +253,7 @@ function BedFacts({ facts }: { facts: Schemas['PlacePlan'] }) {
               {n > 0 && ' · '}
               {gauge.analyte}{' '}
               <Why of={`held/${facts.id}/${gauge.analyte}`}>
-                {showMass((gauge.g_m2 ?? 0) * facts.area_m2)}
+                {showNutrient((gauge.g_m2 ?? 0) * facts.area_m2)}
               </Why>
             </span>
           ))}

@@ -5,7 +5,7 @@ import { useGarden, useWrites } from '../../api/gardens'
 import { useSeasonBlend, type Working } from '../../api/planning'
 import { NutrientMark } from '../../drawing/NutrientMark'
 import { showDate } from '../../lib/dates'
-import { showLitres, showMass, showPrice, showNumber } from '../../lib/numbers'
+import { showLitres, showNumber, showNutrient, showPrice } from '../../lib/numbers'
 import { plural, t } from '../../lib/words'
 import { ChoiceField, NumberField, Refused } from '../../parts/Field'
 import { namesOf } from '../../parts/names'
@@ -204,9 +204,9 @@ function Saved({ found, currency }: { found: Whole; currency: string }) {
               <NutrientMark nutrient={x} size={12} />{' '}
               {t('{nutrient} comes along unasked', { nutrient: x })}
             </th>
-            <td>{showMass(now.unasked_g[x])}</td>
+            <td>{showNutrient(now.unasked_g[x])}</td>
             <td>
-              <b>{showMass(then.unasked_g[x])}</b>
+              <b>{showNutrient(then.unasked_g[x])}</b>
             </td>
           </tr>
         ))}

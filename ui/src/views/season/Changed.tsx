@@ -1,7 +1,7 @@
 import { useWords } from '../../api/reference'
 import { NutrientMark } from '../../drawing/NutrientMark'
 import { showDate } from '../../lib/dates'
-import { showMass } from '../../lib/numbers'
+import { showNutrient } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { NUTRIENTS } from '../../theme/nutrients'
 import { comparedJobs, type Planting } from './state'
@@ -29,9 +29,9 @@ export function Changed({ was, is }: { was: Planting; is: Planting }) {
               <span key={x} className="bring">
                 <NutrientMark nutrient={x} size={12} />{' '}
                 {Math.abs(before.brings_g[x] - after.brings_g[x]) > 0.05 && (
-                  <s className="soft">{showMass(before.brings_g[x])}</s>
+                  <s className="soft">{showNutrient(before.brings_g[x])}</s>
                 )}{' '}
-                <b>{showMass(after.brings_g[x])}</b>{' '}
+                <b>{showNutrient(after.brings_g[x])}</b>{' '}
               </span>
             ))}
             {after.brings_g.N + after.brings_g.P + after.brings_g.K + after.brings_g.Mg < 0.05 && (

@@ -5,7 +5,7 @@ import { useWords } from '../../api/reference'
 import { NutrientMark } from '../../drawing/NutrientMark'
 import { Tide } from '../../drawing/Tide'
 import { showDate } from '../../lib/dates'
-import { showMass } from '../../lib/numbers'
+import { showMass, showNutrient } from '../../lib/numbers'
 import { useAddress } from '../../lib/useAddress'
 import { t } from '../../lib/words'
 import type { ThingEditing } from '../../api/editing'
@@ -137,7 +137,7 @@ function Amounts({ planting, need, before }: { planting: Planting; need: Need; b
     <>
       {changed(before?.total_g, need.total_g)}{' '}
       <Why of={`need/${planting.id}/${need.nutrient}`} assumed={need.assumed}>
-        {showMass(need.total_g)}
+        {showNutrient(need.total_g)}
       </Why>
     </>
   )
@@ -145,7 +145,7 @@ function Amounts({ planting, need, before }: { planting: Planting; need: Need; b
     <span className="small">
       <Sentence say="to give {amount}" of={{ amount }} />{' '}
       <span className="soft">
-        · {t('comes in {amount}', { amount: showMass(need.supplied_g) })}{' '}
+        · {t('comes in {amount}', { amount: showNutrient(need.supplied_g) })}{' '}
         {changed(before?.supplied_g, need.supplied_g)}
       </span>
     </span>
@@ -177,7 +177,7 @@ function Buy({ planting }: { planting: Planting }) {
       <ul className="buy">
         {planting.to_buy.map((buy) => (
           <li key={buy.nutrient}>
-            <NutrientMark nutrient={buy.nutrient} size={12} /> {showMass(buy.short_g)}{' '}
+            <NutrientMark nutrient={buy.nutrient} size={12} /> {showNutrient(buy.short_g)}{' '}
             {buy.nutrient}:{' '}
             {t('{amount} of {material} would fill it', {
               amount: showMass(buy.grams),
@@ -192,5 +192,5 @@ function Buy({ planting }: { planting: Planting }) {
 
 function changed(before: number | undefined, now: number) {
   if (before === undefined || Math.abs(before - now) < 0.05) return null
-  return <s className="soft">{showMass(before)}</s>
+  return <s className="soft">{showNutrient(before)}</s>
 }

@@ -4,7 +4,7 @@ import { useGarden, useMoveJob } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { NutrientMark } from '../../drawing/NutrientMark'
 import { showDate, showMonth } from '../../lib/dates'
-import { showMass } from '../../lib/numbers'
+import { showNutrient } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { Refused } from '../../parts/Field'
 import { mixText, namesOf, plantingName } from '../../parts/names'
@@ -75,7 +75,7 @@ export function List({ gardenId, plan }: { gardenId: string; plan: Schemas['Seas
                   .filter((x) => job.brings_g[x] > 0.05)
                   .map((x) => (
                     <span key={x}>
-                      <NutrientMark nutrient={x} size={12} /> {showMass(job.brings_g[x])}
+                      <NutrientMark nutrient={x} size={12} /> {showNutrient(job.brings_g[x])}
                     </span>
                   ))}
               </span>

@@ -7,7 +7,7 @@ import { shedQueries } from '../../api/shed'
 import { Course } from '../../drawing/Course'
 import { NutrientMark } from '../../drawing/NutrientMark'
 import { showDate } from '../../lib/dates'
-import { showMass, showNumber, showPrice } from '../../lib/numbers'
+import { showMass, showNumber, showNutrient, showPrice } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { Refused } from '../../parts/Field'
 import { plainly } from '../../parts/SaveBar'
@@ -80,7 +80,7 @@ export function Buy({ gardenId }: { gardenId: string }) {
                 <li key={one.nutrient + one.material}>
                   <NutrientMark nutrient={one.nutrient} size={12} />{' '}
                   {t('{short} of {nutrient} short: {amount} of {material}', {
-                    short: showMass(one.short_g),
+                    short: showNutrient(one.short_g),
                     nutrient: one.nutrient,
                     amount: showMass(one.grams),
                     material: one.material_name,
@@ -192,7 +192,7 @@ function Cheapest({ gardenId }: { gardenId: string }) {
                     {one.grams.map(([id, grams]) => `${showMass(grams)} ${name(id)}`).join(', ')}
                     {misses.length > 0 &&
                       `; ${t('short of')} ${misses
-                        .map((n) => `${showMass(one.short_g[n])} ${n}`)
+                        .map((n) => `${showNutrient(one.short_g[n])} ${n}`)
                         .join(', ')}`}
                   </li>
                 )

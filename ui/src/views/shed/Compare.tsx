@@ -5,7 +5,7 @@ import { useGarden, usePlan } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { shedQueries } from '../../api/shed'
 import { Match } from '../../drawing/Match'
-import { showMass, showNumber, showPrice } from '../../lib/numbers'
+import { showMass, showNumber, showNutrient, showPrice } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { ChoiceField, Refused } from '../../parts/Field'
 import { plantingName } from '../../parts/names'
@@ -131,7 +131,7 @@ function Contender(props: {
           name: product.name,
           share: showNumber(of.match * 100, 2),
         })}
-        amount={showMass}
+        amount={showNutrient}
       />
       <dl className="facts small">
         <dt>{t('Match')}</dt>

@@ -7,7 +7,7 @@ import { useGives } from '../../api/shed'
 import { NutrientMark } from '../../drawing/NutrientMark'
 import { Release } from '../../drawing/Release'
 import { Scoops as Drawn } from '../../drawing/Scoops'
-import { showAmount, showMass, showNumber, showPrice } from '../../lib/numbers'
+import { showAmount, showMass, showNumber, showNutrient, showPrice } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { ChoiceField, MeasureField, faultsAt } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
@@ -210,9 +210,9 @@ function Bar(props: {
   const { nutrient, value, was, where } = props
   const changed = where === 'scoop' && was !== undefined && Math.abs(was - value) > 0.005
   const said = {
-    scoop: () => showMass(value),
-    bed: () => `${showMass(value)}/m²`,
-    plant: () => showMass(value),
+    scoop: () => showNutrient(value),
+    bed: () => showAmount(value, 'g/m²'),
+    plant: () => showNutrient(value),
     can: () => `${showNumber(value, 2)} mg/L`,
   }[where]()
   return (
@@ -226,7 +226,7 @@ function Bar(props: {
           background: MARKS[nutrient].colour,
         }}
       />
-      {changed && <s className="soft">{showMass(was)}</s>}
+      {changed && <s className="soft">{showNutrient(was)}</s>}
       {where === 'scoop' ? <Why of={props.why}>{said}</Why> : <b>{said}</b>}
     </span>
   )

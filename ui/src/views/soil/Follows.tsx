@@ -3,7 +3,7 @@ import { useGarden } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { NutrientMark } from '../../drawing/NutrientMark'
 import { showDate } from '../../lib/dates'
-import { showMass } from '../../lib/numbers'
+import { showMass, showNutrient } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { levelScoops, namesOf, plantingName } from '../../parts/names'
 import { Why } from '../../parts/Why'
@@ -77,16 +77,16 @@ function Season({ planting, before }: { planting: Planting; before?: Planting })
             <NutrientMark nutrient={need.nutrient} />
             <span>{words.terms[`nutrient.${need.nutrient}`]}</span>
             <span className="need-amount">
-              {changed && <s className="soft small">{showMass(old.total_g)}</s>}{' '}
+              {changed && <s className="soft small">{showNutrient(old.total_g)}</s>}{' '}
               <Why of={`need/${planting.id}/${need.nutrient}`} assumed={need.assumed}>
-                {showMass(need.total_g)}
+                {showNutrient(need.total_g)}
               </Why>
             </span>
             <span className="soft small need-note">
               {need.assumed && need.high_g > need.low_g
                 ? t('with a test it would be between {low} and {high}', {
-                    low: showMass(need.low_g),
-                    high: showMass(need.high_g),
+                    low: showNutrient(need.low_g),
+                    high: showNutrient(need.high_g),
                   })
                 : need.soil_class && words.terms[`class.${need.soil_class}`]}
             </span>
@@ -141,6 +141,7 @@ function Base({ gardenId, planting }: { gardenId: string; planting: Planting }) 
 function wanted(need: Record<string, number>): string {
   const parts = Object.entries(need).filter(([, grams]) => grams > 0.05)
   return (
-    parts.map(([nutrient, grams]) => `${showMass(grams)} ${nutrient}`).join(', ') || t('nothing')
+    parts.map(([nutrient, grams]) => `${showNutrient(grams)} ${nutrient}`).join(', ') ||
+    t('nothing')
   )
 }

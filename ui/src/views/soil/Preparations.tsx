@@ -4,7 +4,7 @@ import type { ThingEditing } from '../../api/editing'
 import { useGarden } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { showDate } from '../../lib/dates'
-import { showLitres, showMass, showNumber } from '../../lib/numbers'
+import { showLitres, showMass, showNumber, showNutrient } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { Findings } from '../../parts/Findings'
 import { SaveBar } from '../../parts/SaveBar'
@@ -123,7 +123,7 @@ function Gives({ one }: { one: View }) {
             <tr key={label}>
               <th scope="row">{label}</th>
               {SHOWN.map((x) => (
-                <td key={x}>{showMass(grams[x])}</td>
+                <td key={x}>{showNutrient(grams[x])}</td>
               ))}
             </tr>
           ))}

@@ -6,7 +6,7 @@ import { useGarden, usePlan } from '../../api/gardens'
 import { useWhatIf } from '../../api/whatIf'
 import { NutrientMark } from '../../drawing/NutrientMark'
 import { showDate } from '../../lib/dates'
-import { showMass } from '../../lib/numbers'
+import { showNutrient } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { ChoiceField, DateField, NumberField, faultsAt, type FaultAt } from '../../parts/Field'
 import { NUTRIENTS } from '../../theme/nutrients'
@@ -142,8 +142,8 @@ function Next({ was, is }: { was: Job | null; is: Job | null }) {
         return (
           <span key={nutrient} className="bring">
             <NutrientMark nutrient={nutrient} size={12} /> {nutrient}{' '}
-            {Math.abs(before - after) > 0.05 && <s className="soft">{showMass(before)}</s>}{' '}
-            <b>{showMass(after)}</b>{' '}
+            {Math.abs(before - after) > 0.05 && <s className="soft">{showNutrient(before)}</s>}{' '}
+            <b>{showNutrient(after)}</b>{' '}
           </span>
         )
       })}

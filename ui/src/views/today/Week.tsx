@@ -5,7 +5,7 @@ import { useGarden } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { NutrientMark } from '../../drawing/NutrientMark'
 import { addDays, showDate, showWeekday } from '../../lib/dates'
-import { showMass } from '../../lib/numbers'
+import { showMass, showNutrient } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { mixText, namesOf, plantingName } from '../../parts/names'
 import { NUTRIENTS } from '../../theme/nutrients'
@@ -109,7 +109,7 @@ function Line({ due, gardenId, onOpen }: { due: Due; gardenId: string; onOpen: (
       <span className="week-brings small">
         {MAIN.filter((nutrient) => job.brings_g[nutrient] > 0.05).map((nutrient) => (
           <span key={nutrient}>
-            <NutrientMark nutrient={nutrient} size={12} /> {showMass(job.brings_g[nutrient])}
+            <NutrientMark nutrient={nutrient} size={12} /> {showNutrient(job.brings_g[nutrient])}
           </span>
         ))}
       </span>
