@@ -252,6 +252,8 @@ class TakeAlong(Entry):
 
     name: str
     amount: Annotated[float, Field(gt=0)]
+    unit: Literal["", "L"] = ""
+    """Of the amount; things are counted."""
     per: Literal["plant", "m2", "planting"]
 
 

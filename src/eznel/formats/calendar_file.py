@@ -94,7 +94,7 @@ def _of_job(job: JobView, planting: PlantingPlan, read: Reader) -> Event:
 def _of_task(task: TaskView, planting: PlantingPlan, read: Reader) -> Event:
     title = f"{read.planting(planting)}: {read.words.of_row(task.name)}"
     lines = [read.place(planting.place)]
-    lines += [read.take(one.amount, one.name) for one in task.takes]
+    lines += [read.take(one) for one in task.takes]
     key = uuid5(planting.id, f"{task.task} {task.ordinal}")
     status = "planned" if task.done is None else "done"
     return _event(key, task.due_on, _ticked(title, status), "\n".join(lines))

@@ -4,7 +4,7 @@ from datetime import date
 from uuid import UUID
 
 from eznel.core.document import Garden
-from eznel.core.plan.result import PlantingPlan
+from eznel.core.plan.result import PlantingPlan, TakenAlong
 from eznel.core.shed.shelf import MixPlan
 from eznel.core.working import Finding, Quantity
 from eznel.formats import text
@@ -60,9 +60,9 @@ class Reader:
         """Return grams of a nutrient. [g]"""
         return text.amount(Quantity("", value, "g"), self.words)
 
-    def take(self, count: float, name: str) -> str:
-        """Return so many of something to take along. [count]"""
-        return f"{text.number(count, self.words)} {self.words.of_row(name)}"
+    def take(self, one: TakenAlong) -> str:
+        """Return so many, or so much, of something to take along."""
+        return f"{self.amount(one.amount, one.unit)} {self.words.of_row(one.name)}"
 
     def day(self, on: date, *, year: bool = False) -> str:
         """Return a day as the reader writes it, the month as a word: nobody swaps it with the day.

@@ -219,7 +219,7 @@ def _besides(plan: SeasonPlan, read: Reader, width: float) -> Iterator[Any]:
                 ", ".join(
                     (
                         read.planting(one),
-                        *(read.take(thing.amount, thing.name) for thing in task.takes),
+                        *(read.take(thing) for thing in task.takes),
                     )
                 ),
                 _TEXT,

@@ -5791,16 +5791,24 @@ export interface components {
              * @enum {string}
              */
             per: "plant" | "m2" | "planting";
+            /**
+             * Unit
+             * @default
+             * @enum {string}
+             */
+            unit: "" | "L";
         };
         /**
          * TakenAlong
-         * @description What a job besides feeding takes: so many of something.
+         * @description What a job besides feeding takes: so many of something, or so much. [unit]
          */
         TakenAlong: {
             /** Amount */
             amount: number;
             /** Name */
             name: string;
+            /** Unit */
+            unit: string;
         };
         /**
          * Task

@@ -1,3 +1,4 @@
+import factors from './factors.json'
 import { recall, remember } from './memory'
 import { locale } from './words'
 
@@ -43,6 +44,29 @@ export const warmth = {
   step: (celsius: number) => (system === 'us' ? round(celsius * 1.8) : celsius),
   typedStep: (value: number) => (system === 'us' ? value / 1.8 : value),
 }
+
+/** A quantity that is kept in a metric unit and typed in the reader's. */
+function scaled(unit: string, by: number) {
+  return {
+    unit,
+    shown: (kept: number | null | undefined) =>
+      kept == null ? kept : Number((kept / by).toPrecision(6)),
+    typed: (value: number | null) => (value === null ? null : value * by),
+  }
+}
+
+const gallon = system === 'us' ? factors.gal_us : factors.gal_imp
+const metric = system === 'metric'
+
+/** Rain and watering as a depth, kept in millimetres. */
+export const waterDepth = metric ? scaled('mm', 1) : scaled('in', 25.4)
+/** Water in a can or a season, kept in litres. */
+export const waterAmount = metric ? scaled('L', 1) : scaled('gal', gallon)
+/** What an emitter lets out, kept in litres an hour. */
+export const flow = metric ? scaled('L/h', 1) : scaled('gal/h', gallon)
+
+/** A round length in words: as it is said here, or in the reader's other units. */
+export const said = (here: string, customary: string) => (metric ? here : customary)
 
 function round(value: number): number {
   return Math.round(value * 10) / 10

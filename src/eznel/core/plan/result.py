@@ -101,10 +101,11 @@ class ToBuy:
 
 @dataclass(frozen=True, slots=True)
 class TakenAlong:
-    """What a job besides feeding takes: so many of something."""
+    """What a job besides feeding takes: so many of something, or so much. [unit]"""
 
     name: str
     amount: float
+    unit: str
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -115,4 +115,4 @@ def _takes(task: Task, stand: Stand) -> Iterator[TakenAlong]:
     for one in task.materials:
         by = {"plant": stand.plants, "m2": ground, "planting": 1}[one.per]
         if by:
-            yield TakenAlong(name=one.name, amount=one.amount * by)
+            yield TakenAlong(name=one.name, amount=one.amount * by, unit=one.unit)

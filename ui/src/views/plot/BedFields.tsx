@@ -7,6 +7,7 @@ import {
   type FaultAt,
   type Option,
 } from '../../parts/Field'
+import { flow, said, waterDepth } from '../../lib/units'
 import { type Length } from '../../api/measures'
 import { t } from '../../lib/words'
 import { Corners } from './Corners'
@@ -154,20 +155,20 @@ function WateringFields(props: { bed: Bed; faults: FaultAt[]; onChange: (bed: Be
       />
       <NumberField
         label={t('Water in a week')}
-        suffix="mm"
-        hint={t('Empty: 25 mm, an inch.')}
-        value={watering.week_mm}
+        suffix={waterDepth.unit}
+        hint={t('Empty: {depth}.', { depth: said('25 mm', '1 in') })}
+        value={waterDepth.shown(watering.week_mm)}
         faults={faultsAt(faults, 'watering.week_mm')}
-        onChange={(week_mm) => change({ week_mm })}
+        onChange={(typed) => change({ week_mm: waterDepth.typed(typed) })}
       />
       {watering.by === 'drip' && (
         <>
           <NumberField
             label={t('One emitter')}
-            suffix="L/h"
-            value={watering.emitter_l_h}
+            suffix={flow.unit}
+            value={flow.shown(watering.emitter_l_h)}
             faults={faultsAt(faults, 'watering.emitter_l_h')}
-            onChange={(emitter_l_h) => change({ emitter_l_h })}
+            onChange={(typed) => change({ emitter_l_h: flow.typed(typed) })}
           />
           {gap('emitter_gap', t('Emitter to emitter'))}
           {gap('line_gap', t('Line to line'))}

@@ -1,4 +1,5 @@
 import { Button } from 'antd'
+import { said, waterDepth } from '../../lib/units'
 import type { Schemas } from '../../api/client'
 import type { ThingEditing } from '../../api/editing'
 import { useGarden } from '../../api/gardens'
@@ -121,8 +122,8 @@ function Water({ id, water }: { id: string; water: Schemas['WaterWeek'] }) {
       {water.rain_mm > 0 && (
         <span className="soft">
           {' '}
-          {t('{mm} mm of rain in the last seven days are counted.', {
-            mm: showNumber(water.rain_mm, 2),
+          {t('{rain} of rain in the last seven days are counted.', {
+            rain: `${showNumber(waterDepth.shown(water.rain_mm) ?? 0, 2)} ${waterDepth.unit}`,
           })}
         </span>
       )}
@@ -240,8 +241,11 @@ function BedFacts({ facts }: { facts: Schemas['PlacePlan'] }) {
           }}
         />{' '}
         <Sentence
-          say="A layer of 2.5 cm over it takes {litres}."
-          of={{ litres: <Why of={`layer/${facts.id}`}>{showLitres(facts.layer_l)}</Why> }}
+          say="A layer of {thick} over it takes {litres}."
+          of={{
+            thick: said('2.5 cm', '1 in'),
+            litres: <Why of={`layer/${facts.id}`}>{showLitres(facts.layer_l)}</Why>,
+          }}
         />
       </p>
       {facts.water && <Water id={facts.id} water={facts.water} />}

@@ -1,4 +1,5 @@
 import { Button } from 'antd'
+import { waterAmount } from '../../lib/units'
 import type { Schemas } from '../../api/client'
 import {
   ChoiceField,
@@ -61,11 +62,11 @@ export function TubFields(props: {
       )}
       <NumberField
         label={t('Water each gets in a season')}
-        suffix="L"
+        suffix={waterAmount.unit}
         hint={t('From planting to the last feed; what the water carries is counted.')}
-        value={tub.season_water_l}
+        value={waterAmount.shown(tub.season_water_l)}
         faults={faultsAt(faults, 'season_water_l')}
-        onChange={(season_water_l) => onChange({ ...tub, season_water_l })}
+        onChange={(typed) => onChange({ ...tub, season_water_l: waterAmount.typed(typed) })}
       />
       <ChoiceField
         label={t('Watered')}

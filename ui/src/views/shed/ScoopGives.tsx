@@ -330,8 +330,8 @@ function Notes(props: {
       {facts.density_origin === 'assumed' && (
         <p className="small">
           {t(
-            'Its density of {density} g/mL is assumed, good to about 15 %. Weigh one level cup and type it in: every amount follows.',
-            { density: showNumber(facts.density_g_ml) },
+            'Its density of {density} is assumed, good to about 15 %. Weigh one level cup and type it in: every amount follows.',
+            { density: showAmount(facts.density_g_ml, 'g/mL') },
           )}
         </p>
       )}

@@ -3,7 +3,7 @@ import { useEditing } from '../../api/editing'
 import { useGarden, usePlan } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { Scoops as Drawn } from '../../drawing/Scoops'
-import { showNumber } from '../../lib/numbers'
+import { showAmount } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { Findings } from '../../parts/Findings'
 import { MeasureField, Refused, SCOOP_VOLUMES, TextField, faultsAt } from '../../parts/Field'
@@ -27,7 +27,7 @@ export function Scoops({ gardenId }: { gardenId: string }) {
             <button type="button" onClick={() => editing.begin(scoop)}>
               <Drawn count={1} ml={ml.get(scoop.id) ?? 5} label={scoop.name} />
               {scoop.name}
-              <span className="soft small">{showNumber(ml.get(scoop.id) ?? 0)} mL</span>
+              <span className="soft small">{showAmount(ml.get(scoop.id) ?? 0, 'mL')}</span>
             </button>
           </li>
         ))}

@@ -1,5 +1,6 @@
 import { Button } from 'antd'
 import { useState } from 'react'
+import { said } from '../../lib/units'
 import { faultsOf, type Schemas } from '../../api/client'
 import { useWrites } from '../../api/gardens'
 import { useCatalogue, useWords } from '../../api/reference'
@@ -49,7 +50,8 @@ export function ByFeel({ gardenId, bed }: { gardenId: string; bed: Bed }) {
       <h2>{t('How it drains')}</h2>
       <p>
         {t(
-          'Dig a hole 30 cm (12 in) deep and wide, fill it with water and let it drain. Fill it again, and measure how far the water falls in a while.',
+          'Dig a hole {size} deep and wide, fill it with water and let it drain. Fill it again, and measure how far the water falls in a while.',
+          { size: said('30 cm', '12 in') },
         )}
       </p>
       <div className="fields">

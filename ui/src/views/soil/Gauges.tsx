@@ -5,7 +5,7 @@ import { Gauge } from '../../drawing/Gauge'
 import { NutrientMark } from '../../drawing/NutrientMark'
 import { PhScale } from '../../drawing/PhScale'
 import { showDate } from '../../lib/dates'
-import { showNumber } from '../../lib/numbers'
+import { showAmount, showNumber } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { Findings } from '../../parts/Findings'
 import { Sentence } from '../../parts/Sentence'
@@ -199,11 +199,11 @@ function Trap({ facts }: { facts: Facts }) {
   return (
     <p className="small trap">
       <Sentence
-        say="A field rule would say {rule} g/m² of {nutrient}; this light bed holds {real} g/m²."
+        say="A field rule would say {rule} of {nutrient}; this light bed holds {real}."
         of={{
-          rule: <s>{showNumber(one.field_rule_g_m2)}</s>,
+          rule: <s>{showAmount(one.field_rule_g_m2, 'g/m²')}</s>,
           nutrient: one.analyte,
-          real: <Why of={`held/${facts.id}/${one.analyte}`}>{showNumber(one.g_m2)}</Why>,
+          real: <Why of={`held/${facts.id}/${one.analyte}`}>{showAmount(one.g_m2, 'g/m²')}</Why>,
         }}
       />
     </p>

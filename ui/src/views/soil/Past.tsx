@@ -1,7 +1,7 @@
 import type { Schemas } from '../../api/client'
 import { NutrientMark } from '../../drawing/NutrientMark'
 import { showDate } from '../../lib/dates'
-import { showNumber } from '../../lib/numbers'
+import { showAmount, showNumber } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { Sentence } from '../../parts/Sentence'
 
@@ -35,10 +35,10 @@ export function Past({ changes, today }: { changes: readonly Change[]; today: st
           </p>
           <p className="small">
             {t(
-              'The log says {given} g/m² given and {removed} g/m² taken away by harvests: that explains {explained} mg/kg.',
+              'The log says {given} given and {removed} taken away by harvests: that explains {explained} mg/kg.',
               {
-                given: showNumber(one.given_g_m2, 2),
-                removed: showNumber(one.removed_g_m2, 2),
+                given: showAmount(one.given_g_m2, 'g/m²'),
+                removed: showAmount(one.removed_g_m2, 'g/m²'),
                 explained: signed(one.explained),
               },
             )}{' '}

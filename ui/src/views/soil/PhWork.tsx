@@ -4,7 +4,7 @@ import { useWrites } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { Ruler } from '../../drawing/Ruler'
 import { showDate } from '../../lib/dates'
-import { showMass, showNumber } from '../../lib/numbers'
+import { showAmount, showMass, showNumber } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { Findings } from '../../parts/Findings'
 import { Sentence } from '../../parts/Sentence'
@@ -32,11 +32,11 @@ export function PhWork({ facts, today }: { facts: Schemas['PlacePlan']; today: s
           })
         ) : work.now_g_m2 > 0 ? (
           <Sentence
-            say="{amount} of {product} now ({rate} g/m²), pH again from {retest}."
+            say="{amount} of {product} now ({rate}), pH again from {retest}."
             of={{
               amount: <Why of={`mend/${facts.id}`}>{showMass(work.now_g)}</Why>,
               product: work.product_name,
-              rate: showNumber(work.now_g_m2),
+              rate: showAmount(work.now_g_m2, 'g/m²'),
               retest: showDate(work.retest_on, today),
             }}
           />
@@ -46,8 +46,8 @@ export function PhWork({ facts, today }: { facts: Schemas['PlacePlan']; today: s
         {work.later_g_m2 > 1 && work.now_g_m2 > 0 && !work.done_on && (
           <>
             {' '}
-            {t('The other {rate} g/m² only after that test.', {
-              rate: showNumber(work.later_g_m2),
+            {t('The other {rate} only after that test.', {
+              rate: showAmount(work.later_g_m2, 'g/m²'),
             })}
           </>
         )}
@@ -63,9 +63,9 @@ export function PhWork({ facts, today }: { facts: Schemas['PlacePlan']; today: s
             value: one.pure_g_m2,
             followed: one === first,
           }))}
-          unit={t('g/m² pure')}
+          unit={t('pure lime or sulphur')}
           label={t('What each method asks for')}
-          show={(value) => showNumber(value, 3)}
+          show={(value) => showAmount(value, 'g/m²')}
         />
       )}
       <p className="small soft">

@@ -1,3 +1,4 @@
+import { said } from '../../lib/units'
 import { useWords } from '../../api/reference'
 import { t } from '../../lib/words'
 import {
@@ -246,7 +247,9 @@ function ValueRow(props: FormProps & { analyte: Analyte; kit: boolean }) {
       {known && per && (
         <MeasureField
           label={t('{analyte}: for a layer of', { analyte })}
-          hint={known.unit === 'lb/acre' ? t('Empty: 6⅔ in.') : t('Empty: 15 cm.')}
+          hint={t('Empty: {depth}.', {
+            depth: known.unit === 'lb/acre' ? '6⅔ in' : said('15 cm', '6 in'),
+          })}
           units={['in', 'cm', 'm', 'ft']}
           value={known.depth}
           onChange={(depth) => onChange(withValue(draft, analyte, { depth }))}

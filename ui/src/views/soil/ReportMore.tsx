@@ -1,3 +1,4 @@
+import { showAmount } from '../../lib/numbers'
 import type { Schemas } from '../../api/client'
 import { t } from '../../lib/words'
 import {
@@ -49,7 +50,7 @@ export function More({ draft, faults, onChange }: FormProps) {
         <Salts draft={draft} faults={faults} onChange={onChange} />
         <MeasureField
           label={t('Density of the sample')}
-          hint={t('Empty: 1.1 g/mL, the usual.')}
+          hint={t('Empty: {density}, the usual.', { density: showAmount(1.1, 'g/mL') })}
           units={DENSITIES}
           value={draft.sample_density}
           faults={faultsAt(faults, 'sample_density')}

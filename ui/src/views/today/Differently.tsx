@@ -1,4 +1,5 @@
 import { Button } from 'antd'
+import { waterAmount } from '../../lib/units'
 import { SaveButton } from '../../parts/SaveButton'
 import { useState } from 'react'
 import { faultsOf, type Schemas } from '../../api/client'
@@ -66,9 +67,9 @@ export function Differently(props: {
         <DateField label={t('Day')} value={on} onChange={setOn} faults={faultsAt(faults, 'on')} />
         <NumberField
           label={t('Water, if dissolved')}
-          suffix="L"
-          value={water}
-          onChange={setWater}
+          suffix={waterAmount.unit}
+          value={waterAmount.shown(water)}
+          onChange={(typed) => setWater(waterAmount.typed(typed))}
           faults={faultsAt(faults, 'water')}
         />
       </div>

@@ -3,7 +3,7 @@ import { useWrites } from '../../api/gardens'
 import { useCatalogue } from '../../api/reference'
 import { showDistance } from '../../lib/dates'
 import { newId } from '../../lib/ids'
-import { showNumber } from '../../lib/numbers'
+import { showAmount } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { plantingName } from '../../parts/names'
 import { useToast } from '../../parts/Toast'
@@ -37,7 +37,7 @@ export function Tasks(props: { gardenId: string; tasks: TaskDue[]; today: string
       {take.length > 0 && (
         <p className="small">
           <b>{t('Take along:')}</b>{' '}
-          {take.map((one) => `${showNumber(one.amount)} ${one.name}`).join(', ')}
+          {take.map((one) => `${showAmount(one.amount, one.unit)} ${one.name}`).join(', ')}
         </p>
       )}
       {tasks.map((due) => {

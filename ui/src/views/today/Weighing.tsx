@@ -1,5 +1,6 @@
 import { Segmented } from 'antd'
 import { useMemo, type ReactNode } from 'react'
+import { said } from '../../lib/units'
 import type { Schemas } from '../../api/client'
 import { useGarden, usePlan } from '../../api/gardens'
 import { useWords } from '../../api/reference'
@@ -146,7 +147,9 @@ function where(mix: Mix, planting: Due['planting'], kind: string, base: string):
     })
   }
   if (kind === 'base' && base === 'band') {
-    return t('in a band 5 cm (2 in) beside the row, covered with soil')
+    return t('in a band {away} beside the row, covered with soil', {
+      away: said('5 cm', '2 in'),
+    })
   }
   return kind === 'base'
     ? t('spread evenly over {ground} and work in', { ground })

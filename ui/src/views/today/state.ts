@@ -207,10 +207,10 @@ function nextTasks(planting: Planting): TaskDue[] {
 }
 
 /** What several jobs take, added up by name. */
-export function takenAlong(tasks: TaskDue[]): { name: string; amount: number }[] {
-  const found = new Map<string, number>()
-  for (const { task } of tasks) {
-    for (const one of task.takes) found.set(one.name, (found.get(one.name) ?? 0) + one.amount)
+export function takenAlong(tasks: TaskDue[]): Schemas['TakenAlong'][] {
+  const found = new Map<string, Schemas['TakenAlong']>()
+  for (const one of tasks.flatMap(({ task }) => task.takes)) {
+    found.set(one.name, { ...one, amount: (found.get(one.name)?.amount ?? 0) + one.amount })
   }
-  return [...found].map(([name, amount]) => ({ name, amount }))
+  return [...found.values()]
 }
