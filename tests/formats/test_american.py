@@ -1,11 +1,11 @@
-"""American English for readers of English in US units: spelling and names, nothing else."""
+"""American English for readers of English in US units: spelling, names and measures."""
 
 import re
 
 import pytest
 
 from eznel.words import AMERICAN, Said, spoken, words
-from eznel.words.american import SPELLING
+from eznel.words.american import SPELLING, customary
 
 OURS = re.compile("|".join(ours for ours, _ in SPELLING), re.IGNORECASE)
 
@@ -33,3 +33,22 @@ def test_only_readers_of_english_in_us_units_get_it() -> None:
     assert spoken(words("en"), "imperial").of_row("Courgette") == "Courgette"
     assert spoken(words("de"), "us").locale == "de"
     assert spoken(words("en"), "us").of_row("my own Courgette mix") == "my own Courgette mix"
+
+
+@pytest.mark.parametrize(
+    ("metric", "said"),
+    [
+        ("for each pH unit and 15 cm.", "for each pH unit and 6 in."),  # 15 ÷ 2.54 is 5.9
+        ("warmer than 18 °C.", "warmer than 64 °F."),  # 32.4 + 32
+        ("5 cm to 500 m are possible", "2 in to 1,640 ft are possible"),
+        ("0.5 to 200 L", "0.13 to 53 gal"),  # ÷ 3.785
+        ("2 to 5 cm deep", "0.79 to 2 in deep"),
+        ("2 yd³ would be 1,529 L.", "2 yd³ would be 404 gal."),
+        ("{low} °C", "{low} °C"),
+        ("25 to 50 mm (1 to 2 in)", "1 to 2 in"),
+        ("3 cm to 1.2 m", "1.2 in to 4 ft"),
+        ("of 1 g/L in 10 m² and 3 mL/L", "of 1 g/L in 10 m² and 3 mL/L"),
+    ],
+)
+def test_measures_that_are_written_out(metric: str, said: str) -> None:
+    assert customary(metric) == said

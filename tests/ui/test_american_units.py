@@ -1,4 +1,7 @@
-"""A reader in US units meets no metric unit, but where something was typed or is sold in one."""
+"""A reader in US units meets no metric unit, but where something was typed or is sold in one.
+
+Formulas stay in the units of their method, because its constants belong to them.
+"""
 
 import re
 from collections.abc import Callable
@@ -14,7 +17,8 @@ AS_TYPED = re.compile(r"× 1 L$|ISO|^\d+ L$")
 """Packs are named as they are sold, cans and tubs as they were typed."""
 READ = """() => {
     const copy = document.body.cloneNode(true)
-    copy.querySelectorAll('select, textarea, style, script').forEach((one) => one.remove())
+    const left = copy.querySelectorAll('select, textarea, style, script, .formula')
+    left.forEach((one) => one.remove())
     document.body.after(copy)
     const text = copy.innerText
     copy.remove()

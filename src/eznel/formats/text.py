@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from decimal import ROUND_HALF_UP, Decimal
 
 from eznel.core.working import Finding, Origin, Quantity, Step, Worked
+from eznel.formats.formula import plainly
 from eznel.formats.units import System, converted
 from eznel.words import Words, formulas
 
@@ -122,7 +123,8 @@ def amount(quantity: Quantity, words: Words, system: System = "metric") -> str:
 
 def _formula(step: Step, words: Words) -> str:
     # In the units the method is written in, whatever the reader's: its numbers belong to them.
-    text = formulas()[step.key]
+    numbers = {q.name: q.value for q in step.quantities}
+    text = plainly(formulas()[step.key], numbers, words.terms)
     values = {q.name: amount(q, words) for q in step.quantities}
     # Signs first, names after: a unit like g/m² is not a division.
     for sign, shown in _SIGNS:

@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 from functools import cache
 from importlib.resources import files
 
-from eznel.words.american import NAMES, spelled, spelled_all
+from eznel.words.american import NAMES, spelled_all
 
 LOCALES = ("en", "de", "es")
 AMERICAN = "en-US"
@@ -95,7 +95,7 @@ def _american() -> Words:
     return replace(
         english,
         locale=AMERICAN,
-        catalogue={text: NAMES.get(text, spelled(text)) for text in rows},
+        catalogue={text: NAMES.get(text, spelled_all(text)) for text in rows},
         **{part: spelled_all(getattr(english, part)) for part in parts},
     )
 
