@@ -125,7 +125,7 @@ def test_today_other_answers_and_what_was_missed(slip_page: Page) -> None:
     # A week on, with nothing ticked, each feed that was due is asked about once.
     slip_page.get_by_role("button", name="A week on").click()
     slip_page.get_by_role("button", name="Let me tick").click()
-    asked = slip_page.get_by_text(re.compile("was the side-dressing of 19 June given"))
+    asked = slip_page.get_by_text(re.compile("side-dressing, 19 June. Was it given"))
     expect(asked).to_be_visible()
     slip_page.locator(".asked").filter(has=asked).get_by_role("button", name="No, it was").click()
     expect(asked).to_have_count(0)

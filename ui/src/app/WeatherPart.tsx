@@ -60,8 +60,8 @@ export function WeatherPart({ gardenId }: { gardenId: string }) {
         <p className="small" role="status">
           {plural(
             fetched.data.kept,
-            'One day was new or other than before.',
-            '{n} days were new or other than before.',
+            'One day was added or changed.',
+            '{n} days were added or changed.',
           )}
         </p>
       )}

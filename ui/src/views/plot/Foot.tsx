@@ -1,4 +1,5 @@
 import { Button } from 'antd'
+import type { ReactNode } from 'react'
 import type { ThingEditing } from '../../api/editing'
 import { useWords } from '../../api/reference'
 import { Refused } from '../../parts/Field'
@@ -9,12 +10,15 @@ export function Foot<T extends { id: string }>(props: {
   id: string
   editing: ThingEditing<T>
   remove: string
+  /** What else can be done with it. */
+  children?: ReactNode
 }) {
   const { editing } = props
   const words = useWords()
   if (editing.thing) return <SaveBar editing={editing} terms={words.terms} />
   return (
     <div className="row">
+      {props.children}
       <Button
         type="text"
         danger

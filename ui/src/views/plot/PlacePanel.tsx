@@ -25,7 +25,7 @@ import { BedFields } from './BedFields'
 import { SiteFields } from './PlaceFields'
 import { TubFields } from './TubFields'
 import { Plantings } from './Plantings'
-import type { Place } from './state'
+import { anotherOf, type Place } from './state'
 
 /** One place: its measures, what follows from them, and what grows in it. */
 export function PlacePanel(props: {
@@ -33,6 +33,7 @@ export function PlacePanel(props: {
   place: Place
   live: Schemas['PlaceMeasures'] | null
   editing: ThingEditing<Place>
+  onAdd: (made: Place) => void
   onClose: () => void
 }) {
   const { place, gardenId, editing, live } = props
@@ -89,7 +90,11 @@ export function PlacePanel(props: {
           <SiteFields place={place} faults={faults} onChange={change} />
         </div>
       </details>
-      <Foot id={place.id} editing={editing} remove={t('Remove this place')} />
+      <Foot id={place.id} editing={editing} remove={t('Remove this place')}>
+        <Button size="small" onClick={() => props.onAdd(anotherOf(place, file.garden.places))}>
+          {t('Another like this')}
+        </Button>
+      </Foot>
     </aside>
   )
 }

@@ -1,7 +1,7 @@
 import { Button } from 'antd'
 import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
-import { useEditing } from '../../api/editing'
+import { useEditing, type ThingEditing } from '../../api/editing'
 import { useGarden } from '../../api/gardens'
 import { useCatalogue, useWords } from '../../api/reference'
 import { showDate } from '../../lib/dates'
@@ -13,7 +13,9 @@ import { HistoryButton } from '../../parts/History'
 import { SaveBar } from '../../parts/SaveBar'
 import { plantingName } from '../../parts/names'
 import { PlantingForm } from './PlantingForm'
-import { newPlanting, type Place } from './state'
+import { againOf, newPlanting, type Place } from './state'
+
+type Planting = Schemas['Planting']
 
 /** What grows in a place, and something new. */
 export function Plantings(props: {
@@ -43,7 +45,8 @@ export function Plantings(props: {
             <b>{plantingName(one)}</b>
             <span className="soft small">
               {plural(stands(one).plants, 'one plant', '{n} plants')},{' '}
-              {words.terms[`stage.${one.stage_now}`] ?? t('not yet')}
+              {words.terms[`stage.${one.stage_now}`] ??
+                t('goes in on {day}', { day: showDate(one.planted_on, plan.as_of) })}
             </span>
           </div>
           {place.kind === 'bed' && (
@@ -57,15 +60,7 @@ export function Plantings(props: {
           <Findings of={one.findings} words={words} />
           <div className="row small">
             <Link to={`/g/${gardenId}/season?planting=${one.id}`}>{t('Its season')}</Link>
-            <Button
-              size="small"
-              onClick={() => {
-                const found = file.garden.plantings.find((p) => p.id === one.id)
-                if (found) editing.begin(found)
-              }}
-            >
-              {t('Change')}
-            </Button>
+            <Begin of={one.id} editing={editing} garden={file.garden} today={plan.as_of} />
             <HistoryButton of={one.id} name={plantingName(one)} />
             <Button size="small" type="text" danger onClick={() => editing.remove(one.id)}>
               {t('Remove')}
@@ -115,5 +110,27 @@ function Follows({ planned, inTub }: { planned: Schemas['PlantingPlan']; inTub: 
         ` ${t('First picking about {day}.', { day: showDate(planned.harvest_from) })}`}
       {first && ` ${t('First feed on {day}.', { day: showDate(first.due_on) })}`}
     </p>
+  )
+}
+
+/** Changing a planting, or planting the same again. */
+function Begin(props: {
+  of: string
+  editing: ThingEditing<Planting>
+  garden: Schemas['Garden']
+  today: string
+}) {
+  const { editing } = props
+  const found = props.garden.plantings.find((one) => one.id === props.of)
+  if (!found) return null
+  return (
+    <>
+      <Button size="small" onClick={() => editing.begin(found)}>
+        {t('Change')}
+      </Button>
+      <Button size="small" onClick={() => editing.begin(againOf(found, props.today))}>
+        {t('The same again')}
+      </Button>
+    </>
   )
 }

@@ -66,6 +66,7 @@ export function View() {
         <PlacePanel
           key={place.id}
           editing={sheet.ofPlace}
+          onAdd={sheet.addPlace}
           onClose={close}
           {...{ gardenId, place, live }}
         />

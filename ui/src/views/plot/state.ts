@@ -241,8 +241,34 @@ export function usualLength(metres: number, feet: number) {
     : { value: feet, unit: 'ft' as const }
 }
 
-/** A new bed of a common size, below what is there. */
+/** Another place like one, named on and below what is there. */
+export function anotherOf(place: Place, places: readonly Place[]): Place {
+  const stem = place.name.replace(/\s*\d+$/, '')
+  const names = new Set(places.map((one) => one.name))
+  let n = 2
+  while (names.has(`${stem} ${n}`)) n += 1
+  return { ...place, id: newId(), name: `${stem} ${n}`, ...freeSpot(places) }
+}
+
+/** A planting again, from today and without what happened to the first. */
+export function againOf(planting: Schemas['Planting'], today: string): Schemas['Planting'] {
+  const anew = { sown_on: null, planted_on: today, ends_on: null, kept_since: null, had: null }
+  return { ...planting, ...anew, id: newId() }
+}
+
+/** A new bed as big as the last one, or of a common size, below what is there. */
 export function newBed(places: readonly Place[]): Bed {
+  const last = places.findLast((one) => one.kind === 'bed')
+  const usual = {
+    shape: {
+      kind: 'rectangle' as const,
+      length: usualLength(2.4, 8),
+      width: usualLength(1.2, 4),
+    },
+    depth:
+      system === 'metric' ? { value: 20, unit: 'cm' as const } : { value: 8, unit: 'in' as const },
+  }
+  const { shape, depth } = last ?? usual
   return {
     kind: 'bed',
     id: newId(),
@@ -251,16 +277,17 @@ export function newBed(places: readonly Place[]): Bed {
     turn_deg: 0,
     warmer_by_c: 0,
     note: '',
-    shape: { kind: 'rectangle', length: usualLength(2.4, 8), width: usualLength(1.2, 4) },
-    depth: system === 'metric' ? { value: 20, unit: 'cm' } : { value: 8, unit: 'in' },
+    shape,
+    depth,
     texture_by_feel: false,
     school: 'sufficiency',
     lower_ph: false,
   }
 }
 
-/** A new tub by its nominal volume. */
+/** A new tub as big as the last one, or by a nominal volume. */
 export function newTub(places: readonly Place[]): Tub {
+  const last = places.findLast((one) => one.kind === 'tub')
   const volume = {
     metric: { value: 30, unit: 'L' as const },
     us: { value: 8, unit: 'gal_us' as const },
@@ -274,7 +301,7 @@ export function newTub(places: readonly Place[]): Tub {
     turn_deg: 0,
     warmer_by_c: 0,
     note: '',
-    shape: { kind: 'nominal', volume },
+    shape: last?.shape ?? { kind: 'nominal', volume },
     count: 1,
     recipe: [],
     charge: [],

@@ -15,6 +15,7 @@ import { SaveBar } from '../../parts/SaveBar'
 import { Search, found } from '../../parts/Search'
 import { Bands, type Banded } from './Bands'
 import { ByFeel } from './ByFeel'
+import { Doors } from './Doors'
 import { Exchange } from './Exchange'
 import { Follows } from './Follows'
 import { Gauges } from './Gauges'
@@ -109,6 +110,14 @@ function Soil(props: { gardenId: string; places: readonly Place[]; place: Place 
           place.kind === 'bed' && (
             <Pages page={page} onChange={(next) => go({ page: next === 'test' ? null : next })} />
           )
+        )}
+        {place.kind === 'bed' && !stored && !draft && page === 'test' && (
+          <Doors
+            onRead={() => go({ bed: place.id, read: '' })}
+            onType={() => test.begin(newReport(place.id, kept.as_of))}
+            onKit={() => test.begin(newReport(place.id, kept.as_of, 'Colour kit'))}
+            onHand={() => go({ page: 'feel' })}
+          />
         )}
         {facts && (draft || page === 'test' || place.kind === 'tub') && (
           <Tested

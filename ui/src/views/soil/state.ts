@@ -105,14 +105,18 @@ export function unitsOf(analyte: Analyte): Unit[] {
 }
 
 /** A report with nothing measured yet. */
-export function newReport(place: string, today: string): Report {
+export function newReport(
+  place: string,
+  today: string,
+  extractant: Extractant = 'Mehlich-3',
+): Report {
   return {
     id: newId(),
     lab: t('My soil test'),
     sampled_on: today,
     places: [place],
     depth: { value: 15, unit: 'cm' },
-    extractant: 'Mehlich-3',
+    extractant,
     ph: null,
     ph_in: 'water',
     organic_matter_pct: null,

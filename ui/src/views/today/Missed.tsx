@@ -94,7 +94,7 @@ function Asked({ due, gardenId }: { due: Due; gardenId: string }) {
     <div className="sheet asked">
       <p>
         <Sentence
-          say="{planting}: was the {kind} of {day} given?"
+          say="{planting}: {kind}, {day}. Was it given?"
           of={{
             planting: <b>{plantingName(due.planting)}</b>,
             kind: words.terms[`kind.${due.job.kind}`],
