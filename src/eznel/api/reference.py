@@ -12,6 +12,7 @@ from eznel.core.document import Programme
 from eznel.core.quantities import KITCHEN_ML
 from eznel.core.reference import Climate, Country, Crop, KeyStep, Material, Preset, Stage, Task
 from eznel.words import Said, Words
+from eznel.words.glossary import Meaning, glossary
 
 AnyRow = TypeVar("AnyRow", bound=BaseModel)
 
@@ -48,6 +49,12 @@ def read_words(said: Speech) -> WordsView:
     return WordsView(
         locale=said.locale, findings=said.findings, cautions=said.cautions, terms=said.terms
     )
+
+
+@router.get("/glossary")
+def read_glossary(said: Speech) -> list[Meaning]:
+    """Read the words that a beginner asks about."""
+    return list(glossary(said.locale))
 
 
 @router.get("/catalogue")

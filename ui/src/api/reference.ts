@@ -13,6 +13,13 @@ const catalogueQuery = queryOptions({
   staleTime: Infinity,
 })
 
+/** Words that a beginner asks about; read when somebody asks. */
+export const glossaryQuery = queryOptions({
+  queryKey: ['glossary'] as const,
+  queryFn: ({ signal }) => get<Schemas['Meaning'][]>('/api/glossary', signal),
+  staleTime: Infinity,
+})
+
 /** Crops, stages, materials, programmes and climates. */
 export function useCatalogue(): Schemas['CatalogueView'] {
   return useSuspenseQuery(catalogueQuery).data

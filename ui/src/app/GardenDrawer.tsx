@@ -7,6 +7,7 @@ import { useCatalogue, useWords } from '../api/reference'
 import { showMonth } from '../lib/dates'
 import { recall, remember } from '../lib/memory'
 import { system, warmth } from '../lib/units'
+import { useReturn } from '../lib/useReturn'
 import { t } from '../lib/words'
 import { ChoiceField, Field, NumberField, TextField, faultsAt } from '../parts/Field'
 import { useHistory } from '../parts/History'
@@ -23,6 +24,7 @@ type Settings = Schemas['Settings']
 /** What a garden is besides its things: name, site, how this gardener measures, and its file. */
 export default function GardenDrawer(props: { gardenId: string; onClose: () => void }) {
   const { gardenId, onClose } = props
+  useReturn()
   const view = useGarden(gardenId)
   const { garden } = view.file
   const words = useWords()
@@ -155,6 +157,7 @@ function SiteFields(props: {
           onChange={(day) => site({ first_frost: day || null })}
         />
         <NumberField
+          ask="ec"
           label={t('Conductivity of your water')}
           suffix="dS/m"
           value={settings.site.water_ec_ds_m}

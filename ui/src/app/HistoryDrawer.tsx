@@ -4,6 +4,7 @@ import { faultsOf, type Schemas } from '../api/client'
 import { gardenQueries, useRevert } from '../api/gardens'
 import { useWords } from '../api/reference'
 import { showMoment } from '../lib/dates'
+import { useReturn } from '../lib/useReturn'
 import { t } from '../lib/words'
 import { Refused } from '../parts/Field'
 import { said, type HistoryOf } from '../parts/History'
@@ -14,6 +15,7 @@ type Change = Schemas['ChangeView']
 
 /** What was changed, by whom and when; each change can be taken back or done again. */
 export function HistoryDrawer(props: { gardenId: string; of: HistoryOf; onClose: () => void }) {
+  useReturn()
   const query = useQuery(gardenQueries.journal(props.gardenId, props.of.id))
   const revert = useRevert(props.gardenId)
   return (

@@ -9,6 +9,7 @@ import { HistoryProvider, type HistoryOf } from '../parts/History'
 import { Sentence } from '../parts/Sentence'
 import { SettingsProvider } from '../parts/Settings'
 import { ToastProvider } from '../parts/Toast'
+import { AskProvider } from '../parts/Ask'
 import { ExplainProvider } from '../parts/Why'
 import { AsideBanner } from './AsideBanner'
 import { OutboxBanner } from './Outbox'
@@ -20,6 +21,7 @@ import './shell.css'
 
 // What opens on request is loaded on request.
 const GardenDrawer = lazy(() => import('./GardenDrawer'))
+const Glossary = lazy(() => import('./Glossary'))
 const HistoryDrawer = lazy(async () => ({
   default: (await import('./HistoryDrawer')).HistoryDrawer,
 }))
@@ -48,6 +50,7 @@ function Page() {
   const [why, setWhy] = useState<string | null>(null)
   const [history, setHistory] = useState<HistoryOf | null>(null)
   const [settings, setSettings] = useState(false)
+  const [asked, setAsked] = useState<string | null>(null)
   const garden = useGarden(gardenId)
   const words = useWords()
   useCatalogue() // read before any view, or a form that needs it would blank the view around it
@@ -65,52 +68,66 @@ function Page() {
     <ExplainProvider value={setWhy}>
       <HistoryProvider value={setHistory}>
         <SettingsProvider value={() => setSettings(true)}>
-          <ToastProvider>
-            <div className="shell">
-              <a className="skip" href="#view">
-                {t('To the view')}
-              </a>
-              <header>
-                <div className="masthead">
-                  <Link className="brand" to="/" aria-label={t('Eznel: all gardens')}>
-                    {BRAND}
-                  </Link>
-                  <button type="button" className="garden-name" onClick={() => setSettings(true)}>
-                    {garden.file.garden.name.trim() || t('a garden without a name')}
+          <AskProvider value={setAsked}>
+            <ToastProvider>
+              <div className="shell">
+                <a className="skip" href="#view">
+                  {t('To the view')}
+                </a>
+                <header>
+                  <div className="masthead">
+                    <Link className="brand" to="/" aria-label={t('Eznel: all gardens')}>
+                      {BRAND}
+                    </Link>
+                    <button type="button" className="garden-name" onClick={() => setSettings(true)}>
+                      {garden.file.garden.name.trim() || t('a garden without a name')}
+                    </button>
+                    <nav className="tabs" aria-label={t('Views')}>
+                      {views().map(([path, name]) => (
+                        <NavLink key={path} to={`/g/${gardenId}/${path}`}>
+                          {name}
+                        </NavLink>
+                      ))}
+                    </nav>
+                    <span className="spacer" />
+                    <UndoRedo gardenId={gardenId} />
+                    <Button type="text" onClick={toggle}>
+                      {mode === 'day' ? t('Evening') : t('Day')}
+                    </Button>
+                  </div>
+                  {garden.file.garden.stands_on && <Practice gardenId={gardenId} />}
+                  <OutboxBanner gardenId={gardenId} />
+                  <AsideBanner gardenId={gardenId} />
+                </header>
+                <main className="page" id="view" tabIndex={-1}>
+                  <Suspense fallback={<Waiting />}>
+                    <Outlet />
+                  </Suspense>
+                </main>
+                <footer className="general-caution soft small">
+                  {words.cautions.general}{' '}
+                  <button type="button" className="linkish" onClick={() => setAsked('')}>
+                    {t('What words mean')}
                   </button>
-                  <nav className="tabs" aria-label={t('Views')}>
-                    {views().map(([path, name]) => (
-                      <NavLink key={path} to={`/g/${gardenId}/${path}`}>
-                        {name}
-                      </NavLink>
-                    ))}
-                  </nav>
-                  <span className="spacer" />
-                  <UndoRedo gardenId={gardenId} />
-                  <Button type="text" onClick={toggle}>
-                    {mode === 'day' ? t('Evening') : t('Day')}
-                  </Button>
-                </div>
-                {garden.file.garden.stands_on && <Practice gardenId={gardenId} />}
-                <OutboxBanner gardenId={gardenId} />
-                <AsideBanner gardenId={gardenId} />
-              </header>
-              <main className="page" id="view" tabIndex={-1}>
-                <Suspense fallback={<Waiting />}>
-                  <Outlet />
-                </Suspense>
-              </main>
-              <footer className="general-caution soft small">{words.cautions.general}</footer>
-            </div>
-            <Shortcuts gardenId={gardenId} />
-            <Suspense fallback={null}>
-              {why && <WhyDrawer gardenId={gardenId} of={why} onClose={() => setWhy(null)} />}
-              {history && (
-                <HistoryDrawer gardenId={gardenId} of={history} onClose={() => setHistory(null)} />
-              )}
-              {settings && <GardenDrawer gardenId={gardenId} onClose={() => setSettings(false)} />}
-            </Suspense>
-          </ToastProvider>
+                </footer>
+              </div>
+              <Shortcuts gardenId={gardenId} />
+              <Suspense fallback={null}>
+                {why && <WhyDrawer gardenId={gardenId} of={why} onClose={() => setWhy(null)} />}
+                {history && (
+                  <HistoryDrawer
+                    gardenId={gardenId}
+                    of={history}
+                    onClose={() => setHistory(null)}
+                  />
+                )}
+                {asked !== null && <Glossary at={asked} onClose={() => setAsked(null)} />}
+                {settings && (
+                  <GardenDrawer gardenId={gardenId} onClose={() => setSettings(false)} />
+                )}
+              </Suspense>
+            </ToastProvider>
+          </AskProvider>
         </SettingsProvider>
       </HistoryProvider>
     </ExplainProvider>

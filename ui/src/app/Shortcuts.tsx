@@ -1,6 +1,7 @@
 import { Drawer } from 'antd'
 import { useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
+import { useReturn } from '../lib/useReturn'
 import { t } from '../lib/words'
 
 const VIEWS = ['today', 'plot', 'soil', 'shed', 'season']
@@ -20,7 +21,11 @@ export function Shortcuts({ gardenId }: { gardenId: string }) {
     window.addEventListener('keydown', press)
     return () => window.removeEventListener('keydown', press)
   }, [gardenId, navigate])
-  if (!open) return null
+  return open ? <Keys onClose={() => setOpen(false)} /> : null
+}
+
+function Keys({ onClose }: { onClose: () => void }) {
+  useReturn()
   const keys = [
     ['1 – 5', t('Today, Plot, Soil, Shed, Season')],
     ['Ctrl Z', t('undo the last change')],
@@ -34,7 +39,7 @@ export function Shortcuts({ gardenId }: { gardenId: string }) {
     ['?', t('this list')],
   ]
   return (
-    <Drawer open onClose={() => setOpen(false)} size={400} title={t('Keys')}>
+    <Drawer open onClose={onClose} size={400} title={t('Keys')}>
       <dl className="keys">
         {keys.map(([key, what]) => (
           <div key={key}>

@@ -5,6 +5,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { gardenQueries, revisionOf, useGarden, useWrites } from '../api/gardens'
 import { faultsOf, ProblemError, type Schemas } from '../api/client'
+import { useReturn } from '../lib/useReturn'
 import { t } from '../lib/words'
 import {
   DENSITIES,
@@ -19,6 +20,7 @@ import { useSettings } from '../parts/Settings'
 
 /** One drawer for any number anywhere: sentence, formula with its numbers, origin of each. */
 export default function WhyDrawer(props: { gardenId: string; of: string; onClose: () => void }) {
+  useReturn()
   const query = useQuery(gardenQueries.why(props.gardenId, props.of))
   return (
     <Drawer

@@ -3,6 +3,7 @@ import { readNumber, readOtherwise, typedNumber } from '../../lib/numbers'
 import { inOrder } from '../../lib/units'
 import { readWorded } from '../../lib/worded'
 import { t } from '../../lib/words'
+import { Ask } from '../Ask'
 import './field.css'
 
 export interface FaultAt {
@@ -25,6 +26,8 @@ export function faultsOfWhole(faults: readonly FaultAt[]): FaultAt[] {
 export function Field(props: {
   label: string
   hint?: string
+  /** The word of the list that a question mark beside the label opens. */
+  ask?: string
   faults?: readonly FaultAt[]
   note?: ReactNode
   children: (id: string, describedBy: string | undefined, invalid: boolean) => ReactNode
@@ -33,7 +36,14 @@ export function Field(props: {
   const faults = props.faults ?? []
   return (
     <div className={faults.length ? 'field at-fault' : 'field'}>
-      <label htmlFor={id}>{props.label}</label>
+      {props.ask ? (
+        <span className="asked-label">
+          <label htmlFor={id}>{props.label}</label>
+          <Ask of={props.ask} word={props.label} />
+        </span>
+      ) : (
+        <label htmlFor={id}>{props.label}</label>
+      )}
       {props.children(id, faults.length ? `${id}-fault` : undefined, faults.length > 0)}
       {props.hint && <span className="hint">{props.hint}</span>}
       {props.note}
@@ -63,6 +73,7 @@ function sentence(text: string): string {
 interface Common {
   label: string
   hint?: string
+  ask?: string
   faults?: readonly FaultAt[]
   note?: ReactNode
 }

@@ -246,6 +246,7 @@ function InGround({ draft, onChange }: Fields) {
             ? t('Little fits there: salts burn roots. No urea, nothing soluble with seed.')
             : undefined
         }
+        ask="base_dressing"
         value={draft.base_by}
         options={[
           { value: 'broadcast', label: t('over the ground') },

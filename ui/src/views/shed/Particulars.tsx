@@ -49,6 +49,7 @@ export function Particulars(props: Typing) {
         <NumberField
           label={t('Releases over')}
           suffix={t('days')}
+          ask="coated"
           value={draft.release_days}
           faults={faultsAt(faults, 'release_days')}
           onChange={(release_days) => onChange({ ...draft, release_days })}
@@ -66,6 +67,7 @@ export function Particulars(props: Typing) {
           <NumberField
             label={t('Nitrogen at work in the first season')}
             suffix="%"
+            ask="available_n"
             value={draft.first_season_n_pct}
             faults={faultsAt(faults, 'first_season_n_pct')}
             onChange={(first_season_n_pct) => onChange({ ...draft, first_season_n_pct })}

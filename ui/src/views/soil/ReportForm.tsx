@@ -48,6 +48,7 @@ export function ReportForm(props: FormProps & { places: readonly Place[] }) {
         />
         <ChoiceField
           label={t('Extract used')}
+          ask="extractant"
           value={draft.extractant}
           options={EXTRACTS.map((value) => ({ value, label: extractName(terms, value) }))}
           faults={faultsAt(faults, 'extractant')}
@@ -80,6 +81,7 @@ export function ReportForm(props: FormProps & { places: readonly Place[] }) {
           <NumberField
             label={t('Organic matter')}
             suffix="%"
+            ask="organic_matter"
             value={draft.organic_matter_pct}
             faults={faultsAt(faults, 'organic_matter_pct')}
             onChange={(organic_matter_pct) => onChange({ ...draft, organic_matter_pct })}
@@ -148,6 +150,7 @@ function Buffer({ draft, faults, onChange }: FormProps) {
   return (
     <>
       <NumberField
+        ask="buffer_ph"
         label={t('Buffer pH')}
         hint={t('Empty where none is printed.')}
         value={draft.buffer?.value}

@@ -32,6 +32,7 @@ export function More({ draft, faults, onChange }: FormProps) {
       <summary>{t('Exchange capacity, salts, lime')}</summary>
       <div className="fields">
         <NumberField
+          ask="cec"
           label={t('Exchange capacity')}
           suffix={t('cmol/kg')}
           hint={t('The same as meq/100 g.')}
@@ -90,6 +91,7 @@ function Salts({ draft, faults, onChange }: FormProps) {
   return (
     <>
       <MeasureField
+        ask="ec"
         label={t('Conductivity')}
         units={EC_UNITS}
         names={{ 'uS/cm': 'µS/cm' }}
@@ -104,6 +106,7 @@ function Salts({ draft, faults, onChange }: FormProps) {
       />
       {draft.ec && (
         <ChoiceField
+          ask="paste"
           label={t('Conductivity measured in')}
           value={draft.ec.method}
           options={ecMethods()}
