@@ -168,6 +168,7 @@ def test_a_path_is_drawn_and_removed(plot: Page) -> None:
 
 def test_a_length_in_words_is_read_and_put_down_plainly(plot: Page) -> None:
     plot.get_by_role("button", name=re.compile("^Keel bed")).first.click()
+    plot.get_by_role("heading", name="Keel bed").wait_for()
     plot.get_by_text("Measures", exact=True).click()
     length = plot.get_by_label("Length", exact=True)
     length.fill("12 fee")

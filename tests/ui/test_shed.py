@@ -112,7 +112,7 @@ def test_a_scoop_on_a_bed_to_a_plant_and_in_the_can(slip_page: Page) -> None:
     expect(gives).to_contain_text("79 % of the label’s most")
     slip_page.get_by_text("On a bed", exact=True).click()
     # 1.71 g N on the Keel bed's 4.32 m²
-    expect(gives).to_contain_text("0.4 g/m²")
+    expect(gives).to_contain_text("0.396 g/m²")
     slip_page.get_by_text("To each plant", exact=True).click()
     expect(gives).to_contain_text("0.1 g")  # 14 plants
     slip_page.get_by_text("In the can", exact=True).click()

@@ -186,7 +186,7 @@ def test_plot_adds_a_bed_and_moves_it(slip_page: Page) -> None:
     length.fill("0")
     expect(panel.get_by_text("a side of 0 m is not possible")).to_be_visible()
     length.fill("3,5")  # a decimal comma
-    expect(panel).to_contain_text("4.2 m²")
+    expect(panel).to_contain_text("2.63 m²")  # as wide as the last one, 0.75 m
     assert len(read(slip_page)["file"]["garden"]["places"]) == 9  # nothing is stored yet
     panel.get_by_role("button", name="Save", exact=True).click()
     tide = slip_page.get_by_role("button", name=re.compile("^Tide bed"))

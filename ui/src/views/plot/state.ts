@@ -256,9 +256,11 @@ export function againOf(planting: Schemas['Planting'], today: string): Schemas['
   return { ...planting, ...anew, id: newId() }
 }
 
-/** A new bed as big as the last one, or of a common size, below what is there. */
+/** A new bed as big as the last rectangle, or of a common size, below what is there. */
 export function newBed(places: readonly Place[]): Bed {
-  const last = places.findLast((one) => one.kind === 'bed')
+  const last = places.findLast(
+    (one): one is Bed => one.kind === 'bed' && one.shape.kind === 'rectangle',
+  )
   const usual = {
     shape: {
       kind: 'rectangle' as const,
