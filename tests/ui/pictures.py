@@ -38,11 +38,10 @@ def show_week(page: Page) -> None:
     page.locator(".week-days").wait_for()
 
 
-def pull_a_side(page: Page) -> None:
-    keel = page.get_by_role("button", name=re.compile("^Winch oval"))
-    keel.focus()
-    keel.press("Enter")
-    page.get_by_role("heading", name="Winch oval").wait_for()
+def hold_plants(page: Page) -> None:
+    page.get_by_role("button", name="Next").click()
+    for one in ("Bed, 2.4", "Bucket, 10 L", "Bucket, 10 L", "Pot, 30 cm"):
+        page.get_by_role("button", name=f"One more: {one}").click()
 
 
 def compare_programmes(page: Page) -> None:
@@ -132,7 +131,7 @@ PICTURES = [
     ("today", "today", DESK, None),
     ("today-week", "today", DESK, show_week),
     ("today-german", "today", DESK, read_german),
-    ("plot-oval", "plot", DESK, pull_a_side),
+    ("begin", "../../new", DESK, hold_plants),
     ("shed-compare", "shed?page=compare", DESK, compare_for_tomatoes),
     ("shed-label", "shed", DESK, read_a_label),
     ("shed-buy", "shed?page=buy", DESK, find_the_cheapest),
