@@ -67,3 +67,16 @@ def test_twelve_beds_with_one_report_manure_and_lime(page: Page, address: str) -
     hand.press("All done")
     expect(manure).to_be_hidden()
     assert hand.actions <= 60
+
+
+def test_a_long_day_is_narrowed_to_a_place(page: Page, address: str) -> None:
+    page.goto(address)
+    begin(Hand(page))
+    lines = page.locator("button.job-line-what")
+    expect(page.get_by_role("heading", level=1)).to_contain_text("things to feed today")
+    whole = page.get_by_role("article").count()
+    page.get_by_label("Show only").click()
+    page.locator(".ant-select-item-option").filter(has_text="Bed 3").click()
+    expect(page.get_by_role("article")).to_have_count(1)
+    expect(lines.first).to_contain_text("Bed 3")
+    assert whole > 8

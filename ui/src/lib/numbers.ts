@@ -85,6 +85,12 @@ function rated(unit: string, each: number, customary: string) {
       : `${showNumber(value / each)} ${customary}`
 }
 
+/** Grams on a square metre as the reader's rate, for a scale whose unit is said once. */
+export const groundRate =
+  system === 'metric'
+    ? { unit: 'g/m²', shown: (gM2: number) => gM2 }
+    : { unit: 'oz/yd²', shown: (gM2: number) => gM2 / (G_OZ / factors.yd2) }
+
 const SHOWN: Record<string, (value: number) => string> = {
   g: showMass,
   kg: (value) => showMass(value * 1000),
@@ -93,7 +99,7 @@ const SHOWN: Record<string, (value: number) => string> = {
   'm²': showArea,
   'kg/m²': showSoil,
   mL: (value) => (system === 'metric' ? `${showNumber(value)} mL` : showLitres(value / 1000)),
-  'g/m²': rated('g/m²', G_OZ / factors.yd2, 'oz/yd²'),
+  'g/m²': (value) => `${showNumber(groundRate.shown(value))} ${groundRate.unit}`,
   'L/m²': rated('L/m²', GALLON / factors.yd2, 'gal/yd²'),
   'g/L': rated('g/L', G_OZ / GALLON, 'oz/gal'),
   'g/mL': rated('g/mL', G_LB / (factors.ft3 * 1000), 'lb/ft³'),

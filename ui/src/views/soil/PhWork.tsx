@@ -4,7 +4,7 @@ import { useWrites } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { Ruler } from '../../drawing/Ruler'
 import { showDate } from '../../lib/dates'
-import { showAmount, showMass, showNumber } from '../../lib/numbers'
+import { groundRate, showAmount, showMass, showNumber } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { Findings } from '../../parts/Findings'
 import { Sentence } from '../../parts/Sentence'
@@ -60,12 +60,12 @@ export function PhWork({ facts, today }: { facts: Schemas['PlacePlan']; today: s
           marks={work.methods.map((one) => ({
             key: one.method,
             name: words.terms[`lime.${one.method}`] ?? one.method,
-            value: one.pure_g_m2,
+            value: groundRate.shown(one.pure_g_m2),
             followed: one === first,
           }))}
-          unit={t('pure lime or sulphur')}
+          unit={t('{unit} pure', { unit: groundRate.unit })}
           label={t('What each method asks for')}
-          show={(value) => showAmount(value, 'g/m²')}
+          show={(value) => showNumber(value, 3)}
         />
       )}
       <p className="small soft">
@@ -82,7 +82,7 @@ export function PhWork({ facts, today }: { facts: Schemas['PlacePlan']; today: s
           <>
             {' · '}
             {t('brings along {list}', {
-              list: brings.map(([x, grams]) => `${showNumber(grams)} g ${x}/m²`).join(', '),
+              list: brings.map(([x, grams]) => `${showAmount(grams, 'g/m²')} ${x}`).join(', '),
             })}
           </>
         )}

@@ -1,5 +1,5 @@
 import { Button, Segmented } from 'antd'
-import { useMemo, useState } from 'react'
+import { lazy, Suspense, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { useGarden, usePlan, useWrites } from '../../api/gardens'
 import { useWords } from '../../api/reference'
@@ -15,10 +15,23 @@ import { Better } from './Better'
 import { Missed } from './Missed'
 import { Places } from './Places'
 import { Shared } from './Shared'
-import { todayState, type LookFor, type TodayState, type Wait } from './state'
+import {
+  shows,
+  showsPlace,
+  todayState,
+  type LookFor,
+  type Only,
+  type TodayState,
+  type Wait,
+} from './state'
 import { Tasks } from './Tasks'
 import { Week } from './Week'
 import './today.css'
+
+const Filter = lazy(() => import('./Filter'))
+
+/** From so many jobs on, a day is worth narrowing. */
+const MANY = 9
 
 type Form = 'day' | 'week'
 
@@ -69,6 +82,7 @@ export function View() {
 
 function DayForm(props: { gardenId: string; state: TodayState; today: string }) {
   const { gardenId, state, today } = props
+  const [only, setOnly] = useState<Only>('')
   const places = state.places.filter(({ job }) => job.due_on <= today)
   const later = state.shared.filter((can) => can.on > today)
   const alone = state.now.length + places.length === 1
@@ -76,14 +90,26 @@ function DayForm(props: { gardenId: string; state: TodayState; today: string }) 
     <>
       {state.now.length === 0 && <Rest next={state.week[0]?.job.due_on ?? state.nextDay} />}
       <Missed asked={state.ask} gardenId={gardenId} />
-      <Places due={places} gardenId={gardenId} today={props.today} opened={alone} />
-      {state.walk.map((due) =>
-        due.job.status === 'given' ? (
-          <DoneLine key={due.job.key} due={due} gardenId={gardenId} />
-        ) : (
-          <JobLine key={due.job.key} due={due} gardenId={gardenId} tone="now" opened={alone} />
-        ),
+      {state.walk.length + places.length >= MANY && (
+        <Suspense fallback={null}>
+          <Filter walk={state.walk} value={only} onChange={setOnly} {...{ gardenId, places }} />
+        </Suspense>
       )}
+      <Places
+        due={places.filter((due) => showsPlace(only, due))}
+        gardenId={gardenId}
+        today={props.today}
+        opened={alone}
+      />
+      {state.walk
+        .filter((due) => shows(only, due))
+        .map((due) =>
+          due.job.status === 'given' ? (
+            <DoneLine key={due.job.key} due={due} gardenId={gardenId} />
+          ) : (
+            <JobLine key={due.job.key} due={due} gardenId={gardenId} tone="now" opened={alone} />
+          ),
+        )}
       {state.shared
         .filter((can) => can.on <= today)
         .map((can) => (

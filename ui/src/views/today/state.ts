@@ -141,6 +141,29 @@ export function alike(places: readonly PlaceDue[]): PlaceDue[][] {
   return [...groups.values()]
 }
 
+/** What is shown alone: everything, or what goes to a place, takes a product, or is of a kind. */
+export type Only = '' | `place:${string}` | `product:${string}` | `kind:${string}`
+
+/** The products that a feed takes. */
+export const productsOf = ({ job }: Due): string[] =>
+  (job.mixes[0]?.lines ?? []).map((line) => line.product)
+
+/** Whether a feed is shown. */
+export function shows(only: Only, due: Due): boolean {
+  const [by, what] = only.split(':')
+  if (by === 'place') return due.planting.place === what
+  if (by === 'product') return productsOf(due).includes(what ?? '')
+  return by === 'kind' ? due.job.kind === what : true
+}
+
+/** Whether work on a whole place is shown. */
+export function showsPlace(only: Only, { job, place }: PlaceDue): boolean {
+  const [by, what] = only.split(':')
+  if (by === 'place') return place.id === what
+  if (by === 'product') return job.product === what
+  return by === 'kind' ? job.kind === what : true
+}
+
 export interface Day {
   date: string
   jobs: Due[]
