@@ -102,3 +102,29 @@ def test_in_the_evening(slip_page: Page) -> None:
     for name in VIEWS:
         view(slip_page, name)
         assert faults_of(slip_page) == [], name
+
+
+TWICE = {"width": 640, "height": 400}
+"""What is left of a desk where everything is shown at twice its size."""
+WIDER = "document.documentElement.scrollWidth - document.documentElement.clientWidth"
+
+
+@pytest.mark.parametrize(
+    ("language", "mode", "size"),
+    [
+        pytest.param("de", "evening", PHONE, id="german evening on a phone"),
+        pytest.param("es", "day", PHONE, id="spanish day on a phone"),
+        pytest.param("en", "evening", TWICE, id="twice the size"),
+        pytest.param("de", "day", TWICE, id="german, twice the size"),
+    ],
+)
+def test_in_other_languages_and_larger(
+    slip_page: Page, language: str, mode: str, size: Any
+) -> None:
+    slip_page.set_viewport_size(size)
+    chosen = f"localStorage.setItem('eznel.language', '{language}')"
+    slip_page.evaluate(f"{chosen}; localStorage.setItem('eznel.mode', '{mode}')")
+    for name in VIEWS:
+        view(slip_page, name)
+        assert faults_of(slip_page) == [], name
+        assert slip_page.evaluate(WIDER) <= 0, f"{name} is wider than its window"
