@@ -130,7 +130,7 @@ def test_bands_of_one_s_own_win(slip_page: Page) -> None:
 def test_an_extract_without_bands_asks_for_some(slip_page: Page) -> None:
     bed(slip_page, "Crane bed")
     slip_page.get_by_role("button", name="Type in a test").click()
-    slip_page.get_by_label("Extract used").select_option("Morgan")
+    slip_page.get_by_label("Extract used", exact=True).select_option("Morgan")
     slip_page.get_by_label("Mg", exact=True).fill("90")
     slip_page.get_by_role("button", name="Save", exact=True).click()
     # While it is typed the draft says the same; what is opened then goes with the draft.
@@ -196,7 +196,7 @@ def test_a_file_is_read_mapped_and_kept(slip_page: Page, tmp_path: Path) -> None
 def test_a_report_of_another_kind_is_typed_in(slip_page: Page) -> None:
     bed(slip_page, "Crane bed")
     slip_page.get_by_role("button", name="Type in a test").click()
-    slip_page.get_by_label("Extract used").select_option("Bray P1")
+    slip_page.get_by_label("Extract used", exact=True).select_option("Bray P1")
     slip_page.get_by_label("P", exact=True).fill("80")
     row = slip_page.locator(".value-row").first
     row.get_by_role("combobox").first.select_option("lb/acre")
@@ -204,9 +204,9 @@ def test_a_report_of_another_kind_is_typed_in(slip_page: Page) -> None:
     slip_page.get_by_label("P: for a layer of", exact=True).fill("8")
     # 80 lb P2O5 in 8 in: ÷ 2.4 × 0.4364 = 14.5 mg/kg P
     expect(slip_page.locator(".gauge-row").filter(has_text="Bray P1")).to_contain_text("14.5")
-    slip_page.get_by_label("Buffer pH").fill("12")
+    slip_page.get_by_label("Buffer pH", exact=True).fill("12")
     expect(slip_page.get_by_text(re.compile("must be 8.5 or less"))).to_be_visible()
-    slip_page.get_by_label("Buffer pH").fill("6.5")
+    slip_page.get_by_label("Buffer pH", exact=True).fill("6.5")
     slip_page.get_by_role("button", name="Save", exact=True).click()
     expect(slip_page.get_by_role("button", name="Correct this test")).to_be_visible()
 
@@ -237,7 +237,7 @@ def test_where_the_base_goes_and_what_the_water_brings(slip_page: Page) -> None:
     slip_page.get_by_role("button", name=re.compile("^Starboard strip")).press("Enter")
     panel = slip_page.get_by_role("complementary", name="Starboard strip")
     panel.get_by_role("button", name="Change").click()
-    panel.get_by_label("Base dressing goes").select_option("hole")
+    panel.get_by_label("Base dressing goes", exact=True).select_option("hole")
     expect(panel.get_by_text("Little fits there")).to_be_visible()
     panel.get_by_label("Roots and tops after harvest").select_option("left")
     panel.get_by_role("button", name="Save", exact=True).click()
