@@ -75,7 +75,7 @@ def test_a_long_day_is_narrowed_to_a_place(page: Page, address: str) -> None:
     lines = page.locator("button.job-line-what")
     expect(page.get_by_role("heading", level=1)).to_contain_text("things to feed today")
     whole = page.get_by_role("article").count()
-    page.get_by_label("Show only").click()
+    page.get_by_role("button", name="Show only").click()
     page.locator(".ant-select-item-option").filter(has_text="Bed 3").click()
     expect(page.get_by_role("article")).to_have_count(1)
     expect(lines.first).to_contain_text("Bed 3")

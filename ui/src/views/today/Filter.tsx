@@ -33,6 +33,8 @@ export default function Filter(props: {
       aria-label={t('Show only')}
       placeholder={t('Show only')}
       allowClear
+      defaultOpen
+      autoFocus
       value={value || undefined}
       onChange={(next) => onChange(next ?? '')}
       options={[

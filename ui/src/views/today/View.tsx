@@ -83,6 +83,7 @@ export function View() {
 function DayForm(props: { gardenId: string; state: TodayState; today: string }) {
   const { gardenId, state, today } = props
   const [only, setOnly] = useState<Only>('')
+  const [narrowing, setNarrowing] = useState(false) // its list is loaded when it is asked for
   const places = state.places.filter(({ job }) => job.due_on <= today)
   const later = state.shared.filter((can) => can.on > today)
   const alone = state.now.length + places.length === 1
@@ -90,7 +91,14 @@ function DayForm(props: { gardenId: string; state: TodayState; today: string }) 
     <>
       {state.now.length === 0 && <Rest next={state.week[0]?.job.due_on ?? state.nextDay} />}
       <Missed asked={state.ask} gardenId={gardenId} />
-      {state.walk.length + places.length >= MANY && (
+      {state.walk.length + places.length >= MANY && !narrowing && (
+        <div>
+          <Button size="small" onClick={() => setNarrowing(true)}>
+            {t('Show only …')}
+          </Button>
+        </div>
+      )}
+      {narrowing && (
         <Suspense fallback={null}>
           <Filter walk={state.walk} value={only} onChange={setOnly} {...{ gardenId, places }} />
         </Suspense>
