@@ -1,17 +1,13 @@
 import { chooseFirstWeekday, firstWeekday } from '../lib/dates'
-import { SYSTEMS, chooseSystem, system, type System } from '../lib/units'
+import { chooseSystem, system } from '../lib/units'
 import { LANGUAGES, LANGUAGE_CODES, chooseLanguage, language, t } from '../lib/words'
 import { ChoiceField } from '../parts/Field'
+import { systems } from '../parts/kitchens'
 import { useState } from 'react'
 
 /** In which language, units and week this browser shows everything. */
 export function Reading() {
   const [week, setWeek] = useState(firstWeekday())
-  const units: Record<System, string> = {
-    metric: t('metric'),
-    us: t('US customary'),
-    imperial: t('imperial'),
-  }
   return (
     <div className="fields">
       <ChoiceField
@@ -20,12 +16,7 @@ export function Reading() {
         options={LANGUAGE_CODES.map((value) => ({ value, label: LANGUAGES[value] }))}
         onChange={chooseLanguage}
       />
-      <ChoiceField
-        label={t('Units')}
-        value={system}
-        options={SYSTEMS.map((value) => ({ value, label: units[value] }))}
-        onChange={chooseSystem}
-      />
+      <ChoiceField label={t('Units')} value={system} options={systems()} onChange={chooseSystem} />
       <ChoiceField
         label={t('The week begins on')}
         value={String(week)}

@@ -1,7 +1,8 @@
 import { useCatalogue } from '../../api/reference'
-import { SYSTEMS, chooseSystem, system, type System } from '../../lib/units'
+import { chooseSystem, system } from '../../lib/units'
 import { t } from '../../lib/words'
 import { ChoiceField, NumberField, TextField, faultsAt, type FaultAt } from '../../parts/Field'
+import { systems } from '../../parts/kitchens'
 import { PickField } from '../../parts/Pick'
 import { countryChoices, keep, livingIn, type Draft } from './state'
 
@@ -24,11 +25,6 @@ export function Where({ draft, faults, onChange }: Step) {
     if (country.system === system) return
     keep(next)
     chooseSystem(country.system)
-  }
-  const units: Record<System, string> = {
-    metric: t('metric'),
-    us: t('US customary'),
-    imperial: t('imperial'),
   }
   return (
     <div className="fields">
@@ -64,7 +60,7 @@ export function Where({ draft, faults, onChange }: Step) {
       <ChoiceField
         label={t('Units')}
         value={system}
-        options={SYSTEMS.map((value) => ({ value, label: units[value] }))}
+        options={systems()}
         onChange={(next) => {
           keep(draft)
           chooseSystem(next)
