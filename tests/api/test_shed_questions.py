@@ -111,7 +111,7 @@ def test_products_leave_and_come_back(garden: TestClient) -> None:
         brought = {"file": base64.b64encode(file.content).decode()}
         read = garden.post(f"{GARDEN}/products-file/read", json=brought).json()["products"]
         assert [one["product"] for one in read] == before
-        assert all(one["known"] for one in read)
+        assert all(one["known"] and one["changes"] == [] for one in read)
     kept = garden.post(f"{GARDEN}/products", json=before)
     assert kept.status_code == 200  # the same again changes nothing
     new = {**before[0], "id": str(uuid4()), "name": "new"}

@@ -56,6 +56,28 @@ def test_read_keep_and_write_back(garden: TestClient) -> None:
     assert [s["report"]["places"] for s in back] == [[make.uid("bed")], [make.uid("other")]]
 
 
+def test_a_table_that_was_saved_updates_what_it_came_from(garden: TestClient) -> None:
+    """pH 6.4 is made 6.9 in the sheet: one field of one report, and nothing is there twice."""
+    reports = [s["report"] for s in read(garden, TABLE.encode()).json()["samples"]]
+    noted = {**reports[0], "note": "after rain"}  # which the table does not hold
+    garden.post(f"{GARDEN}/reports", json=[noted, reports[1]])
+    sheet = garden.get(f"{GARDEN}/soil-tests.csv").text
+    assert sheet.count("6.4") == 1
+    samples = read(garden, sheet.replace("6.4", "6.9").encode()).json()["samples"]
+    assert [(s["known"], s["changes"]) for s in samples] == [
+        (True, [{"field": "ph", "before": 6.4, "after": 6.9}]),
+        (True, []),
+    ]
+    changed = [s["report"] for s in samples]
+    unbased = {"things": changed, "based_on": {}}
+    assert garden.put(f"{GARDEN}/reports", json=unbased).status_code == 409
+    based = {"things": changed, "based_on": {r["id"]: 1 for r in changed}}
+    assert garden.put(f"{GARDEN}/reports", json=based).status_code == 200
+    assert [(r["ph"], r.get("note")) for r in stored(garden)] == [(6.9, "after rain"), (5.7, "")]
+    journal = garden.get(f"{GARDEN}/journal").json()["changes"]
+    assert [c["what"] for c in journal if c["kind"] == "reports"] == ["changed", "added", "added"]
+
+
 def test_all_are_kept_or_none(garden: TestClient) -> None:
     reports = [s["report"] for s in read(garden, TABLE.encode()).json()["samples"]]
     homeless = {**reports[1], "places": [make.uid("nowhere")]}

@@ -33,11 +33,11 @@ def test_undo_and_redo_after_a_reload(slip_page: Page) -> None:
     slip_page.reload()
     expect(redo).to_be_disabled()
     undo.click()
-    expect(slip_page.get_by_text("Taken back: scoop tin mug: changed")).to_be_visible()
+    expect(slip_page.get_by_text("Taken back: scoop tin mug · changed")).to_be_visible()
     assert mug(slip_page) == 180
     slip_page.reload()
     redo.click()
-    expect(slip_page.get_by_text("Done again: scoop tin mug: changed")).to_be_visible()
+    expect(slip_page.get_by_text("Done again: scoop tin mug · changed")).to_be_visible()
     assert mug(slip_page) == 190
     slip_page.keyboard.press("Control+z")
     expect(redo).to_be_enabled()
@@ -54,7 +54,7 @@ def test_the_history_of_one_thing(slip_page: Page) -> None:
     slip_page.get_by_role("button", name="Skerrin Slip").click()
     slip_page.get_by_role("button", name="Everything that was changed").click()
     whole = slip_page.get_by_role("dialog").last
-    expect(whole).to_contain_text("scoop tin mug: changed")
+    expect(whole).to_contain_text("scoop tin mug · changed")
     whole.get_by_role("button", name="Take it back").first.click()
     expect(whole.get_by_role("button", name="Do it again")).to_be_visible()
     assert mug(slip_page) == 180

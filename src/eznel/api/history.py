@@ -35,6 +35,8 @@ class ChangeView(BaseModel):
     thing: str
     name: str
     what: Literal["added", "changed", "removed"]
+    thing_as: dict[str, Any]
+    """The thing as the change left it, or as it was when it was removed."""
     fields: list[FieldChanged]
     act: Literal["write", "undo", "redo"]
     undone: bool
@@ -91,7 +93,6 @@ def _view(change: journal.Written, undone: frozenset[int]) -> ChangeView:
     shown = after or before
     whole = change.kind == "garden"
     many = whole or change.kind == journal.DAYS
-    fields = [] if many else [name for name in {**before, **after} if name != "id"]
     return ChangeView(
         number=change.number,
         written_at=change.written_at,
@@ -99,15 +100,50 @@ def _view(change: journal.Written, undone: frozenset[int]) -> ChangeView:
         kind=change.kind,
         thing=change.thing_id,
         name=_name(shown["garden"] if whole else shown),
+        thing_as={} if many else shown,
         what="changed" if before and after else "added" if after else "removed",
-        fields=[
-            FieldChanged(field=name, before=before.get(name), after=after.get(name))
-            for name in fields
-            if before.get(name) != after.get(name)
-        ],
+        fields=[] if many else fields_changed(before, after),
         act=change.act,
         undone=change.number in undone,
     )
+
+
+def fields_changed(before: dict[str, Any], after: dict[str, Any]) -> list[FieldChanged]:
+    """Return the fields in which two states of a thing differ.
+
+    Parameters
+    ----------
+    before, after : dict
+        The thing as it was and as it is, in plain data.
+
+    Returns
+    -------
+    list of FieldChanged
+        Without its id.
+    """
+    return [
+        FieldChanged(field=name, before=before.get(name), after=after.get(name))
+        for name in {**before, **after}
+        if name != "id" and before.get(name) != after.get(name)
+    ]
+
+
+def differences(theirs: BaseModel | None, read: BaseModel | None) -> list[FieldChanged]:
+    """Return what a thing that was read would change of the one that is known.
+
+    Parameters
+    ----------
+    theirs, read : BaseModel or None
+        As it is stored, and as it was read.
+
+    Returns
+    -------
+    list of FieldChanged
+        None where one of them is not there.
+    """
+    if theirs is None or read is None:
+        return []
+    return fields_changed(theirs.model_dump(mode="json"), read.model_dump(mode="json"))
 
 
 NAMING = (

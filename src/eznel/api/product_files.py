@@ -1,6 +1,6 @@
 """Labels out of pasted text, and products as files."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import Annotated, Any
 from uuid import UUID
 
@@ -8,6 +8,7 @@ from fastapi import APIRouter, Response
 from pydantic import Base64Bytes, BaseModel, Field, ValidationError
 
 from eznel.api.downloads import attachment
+from eznel.api.history import FieldChanged, differences
 from eznel.api.problems import RESPONSES, FaultView
 from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech
@@ -18,7 +19,7 @@ from eznel.formats import faults
 from eznel.formats.files import decoded
 from eznel.formats.labels.product import Label, Piece
 from eznel.formats.labels.reading import read_label
-from eznel.formats.product_files import read_products, write_csv, write_json
+from eznel.formats.product_files import ReadProduct, read_products, write_csv, write_json
 from eznel.words import Words
 
 router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["product files"], responses=RESPONSES)
@@ -81,6 +82,8 @@ class ReadProductView(BaseModel):
     product: Product | None
     known: bool
     """Whether the shed has one of the same id, which would be replaced."""
+    changes: list[FieldChanged]
+    """What that would change of the one that is known."""
     left: list[str]
     faults: list[FaultView]
 
@@ -161,19 +164,27 @@ def read_products_file(
     speech: Speech,
 ) -> ReadProductsView:
     """Read a file of products; nothing is stored."""
-    known = {one.id for one in services.stored(session, str(garden_id)).file.garden.products}
+    shed = services.stored(session, str(garden_id)).file.garden.products
+    known = {one.id: one for one in shed}
     return ReadProductsView(
-        products=[
-            ReadProductView(
-                at=one.at,
-                name=one.name,
-                product=one.product,
-                known=one.product is not None and one.product.id in known,
-                left=list(one.left),
-                faults=_faults(one.wrong, speech),
-            )
-            for one in services.apart(read_products, brought.file)
-        ]
+        products=[_read(one, known, speech) for one in services.apart(read_products, brought.file)]
+    )
+
+
+def _read(one: ReadProduct, known: Mapping[UUID, Product], said: Words) -> ReadProductView:
+    product = one.product
+    theirs = known.get(product.id) if product else None
+    if product and theirs:  # a table holds neither a photo nor what the label said
+        kept = {"photo": product.photo or theirs.photo, "label": product.label or theirs.label}
+        product = product.model_copy(update=kept)
+    return ReadProductView(
+        at=one.at,
+        name=one.name,
+        product=product,
+        known=theirs is not None,
+        changes=differences(theirs, product),
+        left=list(one.left),
+        faults=_faults(one.wrong, said),
     )
 
 

@@ -7,10 +7,11 @@ from fastapi import APIRouter, Response
 from pydantic import Base64Bytes, BaseModel, Field
 
 from eznel.api.downloads import attachment
+from eznel.api.history import FieldChanged, differences
 from eznel.api.problems import RESPONSES, FaultView
 from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech
-from eznel.core.document import Place, SoilReport
+from eznel.core.document import Garden, Place, SoilReport
 from eznel.core.errors import Impossible
 from eznel.formats import faults
 from eznel.formats.soil_files import words
@@ -65,6 +66,10 @@ class SampleView(BaseModel):
 
     name: str
     report: SoilReport | None
+    known: bool
+    """Whether the garden has one of the same id, which would be replaced."""
+    changes: list[FieldChanged]
+    """What that would change of the one that is known."""
     dated: bool
     pieces: list[PieceView]
     faults: list[FaultView]
@@ -101,7 +106,7 @@ def read_soil_file(
         understood = services.apart(read_text, brought.text, today)
     else:
         raise Impossible("file", "file_empty")
-    return _view(understood, garden.places, speech)
+    return _view(understood, garden, speech)
 
 
 @router.get("/soil-tests.csv", response_class=Response)
@@ -115,31 +120,42 @@ def write_soil_file(garden_id: UUID, session: TheSession, services: TheServices)
     )
 
 
-def _view(understood: Understood, places: tuple[Place, ...], said: Words) -> UnderstoodView:
+def _view(understood: Understood, garden: Garden, said: Words) -> UnderstoodView:
     return UnderstoodView(
         shape=understood.shape,
         columns=[
             ColumnView(**{n: getattr(column, n) for n in ColumnView.model_fields})
             for column in understood.columns
         ],
-        samples=[_sample(sample, places, said) for sample in understood.samples],
+        samples=[_sample(sample, garden, said) for sample in understood.samples],
         left=[_piece(item) for item in understood.left],
         meanings=list(words.MEANINGS),
     )
 
 
-def _sample(sample: Sample, places: tuple[Place, ...], said: Words) -> SampleView:
-    report = sample.report
+def _sample(sample: Sample, garden: Garden, said: Words) -> SampleView:
+    report, theirs = sample.report, None
     if report is not None:
-        report = report.model_copy(update={"places": _places(sample.name, places)})
+        theirs = next((one for one in garden.reports if one.id == report.id), None)
+        report = report.model_copy(update={"places": _places(sample.name, garden.places)})
+        report = _updated(theirs, report) if theirs else report
     found = faults.of(sample.wrong.error, said) if sample.wrong else []
     return SampleView(
         name=sample.name,
         report=report,
+        known=theirs is not None,
+        changes=differences(theirs, report),
         dated=sample.dated,
         pieces=[_piece(item) for item in sample.items],
         faults=[FaultView(**{n: getattr(f, n) for n in FaultView.model_fields}) for f in found],
     )
+
+
+def _updated(theirs: SoilReport, read: SoilReport) -> SoilReport:
+    """The report that is known, with what a table says of it; what it does not hold stays."""
+    said = {name: getattr(read, name) for name in read.model_fields_set}
+    said["places"] = read.places or theirs.places
+    return theirs.model_copy(update=said)
 
 
 def _places(name: str, places: tuple[Place, ...]) -> tuple[UUID, ...]:

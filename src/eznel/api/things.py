@@ -1,14 +1,14 @@
 """Everything people record, one address for each thing: PUT creates or replaces, DELETE removes.
-POST to a kind records several new things of it, all or none.
+POST to a kind records several new things of it, PUT several as they now are, all or none.
 
 The routes of all kinds are made from the store's table of kinds; each has its own typed body.
 """
 
-from typing import Annotated, Any
+from typing import Annotated, Any, Generic, TypeVar
 from uuid import UUID
 
 from fastapi import APIRouter
-from pydantic import Field
+from pydantic import BaseModel, Field
 
 from eznel.api.problems import RESPONSES
 from eznel.api.revisions import WrittenView, written
@@ -18,6 +18,15 @@ from eznel.store import gardens
 from eznel.store.kinds import KINDS, Kind, key_of
 
 router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["things"], responses=RESPONSES)
+
+ThingT = TypeVar("ThingT")
+
+
+class Several(BaseModel, Generic[ThingT]):
+    """Things of one kind, and the revisions that those were made from that are there already."""
+
+    things: Annotated[list[ThingT], Field(min_length=1, max_length=2000)]
+    based_on: dict[str, int] = {}
 
 
 def _routes(kind: Kind) -> None:
@@ -62,11 +71,26 @@ def _routes(kind: Kind) -> None:
         id_, check = str(garden_id), services.check
         return written(gardens.add(session, id_, kind, things, who=who, check=check))
 
+    def replace_several(
+        garden_id: UUID,
+        changed: Several[shape],
+        session: TheSession,
+        services: TheServices,
+        who: Who,
+    ) -> WrittenView:
+        things, check = changed.things, services.check
+        done = gardens.add(
+            session, str(garden_id), kind, things, who=who, check=check, based_on=changed.based_on
+        )
+        return written(done)
+
     path = f"/{kind.name}/{{key}}"
     about = f"one of {kind.name}"
     router.put(path, name=f"save_{kind.label}", summary=f"Create or replace {about}")(save)
     several = f"Record several of {kind.name}, all or none"
     router.post(f"/{kind.name}", name=f"save_{kind.name}", summary=several)(save_several)
+    replacing = f"Create or replace several of {kind.name}, all or none"
+    router.put(f"/{kind.name}", name=f"replace_{kind.name}", summary=replacing)(replace_several)
     router.delete(path, name=f"remove_{kind.label}", summary=f"Remove {about}")(remove)
 
 

@@ -6,8 +6,9 @@ of its own; the garden's revision counts all writes and keys caches. A write tha
 older revision is merged field by field; where both changed the same field, it is refused.
 """
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from types import MappingProxyType
 
 from pydantic import BaseModel
 from sqlalchemy.orm import Session
@@ -160,9 +161,9 @@ def put(
 
 def add(
     session: Session, garden_id: str, kind: Kind, things: Sequence[BaseModel], *, who: str,
-    check: Check,
+    check: Check, based_on: Mapping[str, int] = MappingProxyType({}),
 ) -> Written:  # fmt: skip
-    """Create several things at once, all or none. What is there already just so stays.
+    """Create or replace several things at once, all or none. What is there just so stays.
 
     Parameters
     ----------
@@ -178,6 +179,8 @@ def add(
         Who did it, for the journal.
     check : callable
         Raises what is wrong with the garden as it would be.
+    based_on : mapping of str to int
+        The revisions that replaced ones were made from, by key. [count]
 
     Returns
     -------
@@ -189,16 +192,18 @@ def add(
     Missing
         When there is no such garden.
     Stale
-        When one of them is there already and differs.
+        When one of them is there already, differs, and is not based on what it is now.
     """
     with locked_there(session, garden_id) as stored:
         new = []
         for thing in things:
-            theirs = find(stored.file, kind, key_of(thing))
-            if theirs is None:
-                new.append(thing)
-            elif theirs != thing:
-                raise Stale(dumped(theirs), stored.revisions[key_of(thing)])
+            key = key_of(thing)
+            theirs = find(stored.file, kind, key)
+            if theirs == thing:
+                continue
+            if theirs is not None and stored.revisions[key] != based_on.get(key, 0):
+                raise Stale(dumped(theirs), stored.revisions[key])
+            new.append(thing)
         number = write_things(session, stored, kind, new, check, Actor(who)) if new else 0
         return Written(number or stored.revision, number or stored.revision)
 

@@ -5,7 +5,9 @@ from math import floor
 import pytest
 
 import gardens
+from eznel.core.mixing.portions import to_a_mark_l
 from eznel.core.plan.result import JobView, PlantingPlan
+from eznel.core.quantities import Volume
 
 GRAM = gardens.scoop("gram", 1)
 SPOON = gardens.scoop("spoon", 10)
@@ -193,9 +195,10 @@ def test_water_for_a_plant_in_the_ground() -> None:
     litres = [job.mixes[0].per_plant_l for job in feeds(wide)]
     assert all(0.5 <= each <= 8 for each in litres)
     assert max(litres) > 2
-    # a leek takes 15 g/m² × 0.0525 m² in about 8 feeds: 0.1 g each, two thirds of a litre
+    # a leek takes 15 g/m² × 0.0525 m² in about 8 feeds: 0.1 g each, two thirds of a litre; cans
+    # are filled up to a mark, which is an eighth more at most
     small = planned(feed, plantings=[gardens.planting("leek", plants=60)])
-    assert all(0.5 <= job.mixes[0].per_plant_l <= 0.9 for job in feeds(small))
+    assert all(0.5 <= job.mixes[0].per_plant_l <= 0.9 * 1.12 for job in feeds(small))
 
 
 def test_reasons_for_no_mix() -> None:
@@ -256,3 +259,23 @@ def test_ammonium_in_a_tub_is_held_to_a_share_of_the_nitrogen() -> None:
     cold = gardens.site(low=9, high=17)  # 13 °C
     assert max(urea_shares(urea, nitrate, site=cold)) <= 0.2 + 1e-9
     assert feeds(planned(urea))  # on the ground microbes turn it soon enough
+
+
+@pytest.mark.parametrize(
+    ("wanted_l", "can", "filled_l"),
+    [
+        (6.48, (9, "L"), 6.5),
+        (8.29, (9, "L"), 8.5),
+        (3.78, (9, "L"), 4.0),
+        (8.8, (8.9, "L"), 8.9),  # never above its brim
+        (1.05, (9, "L"), 1.1),  # a half or a quarter of a litre more would thin it by a seventh
+        (0.012, (9, "L"), 0.012),  # no mark is near
+        (7.3, (2, "gal_us"), 7.57082),  # two gallons: 1.93 is nearer to it than to one and a half
+        (0.9, (2, "gal_us"), 0.9),  # 0.24 gal; 0.3 would be a quarter more
+    ],
+)
+def test_a_can_is_filled_to_a_mark(
+    wanted_l: float, can: tuple[float, str], filled_l: float
+) -> None:
+    volume = Volume.model_validate({"value": can[0], "unit": can[1]})
+    assert to_a_mark_l(wanted_l, volume) == pytest.approx(filled_l, rel=1e-5)

@@ -105,3 +105,36 @@ def test_a_place_alone_measures_as_in_the_plan() -> None:
     assert alone.place == plan.places[0]
     assert standing.points == gardens.single(plan).points
     assert (standing.plants, standing.fits) == (9, gardens.single(plan).fits)
+
+
+def test_blossom_end_rot_is_looked_for_once_there_is_fruit() -> None:
+    """Offered first at a cucumber in fruit, later at a young one, never at kale."""
+    beds, day = [gardens.bed()], date(2026, 6, 18)
+    young = gardens.planting("cucumber", "bed", planted_on="2026-06-10", sown_on="2026-05-05")
+    made = gardens.garden(places=beds, plantings=[young])
+    before = gardens.single(gardens.plan_of(made, today=day))
+    assert "end_rot" in before.sights[1:]
+    assert "rank_leaf" in before.sights
+    fruit = {"id": gardens.uid("seen"), "planting": gardens.uid("cucumber"), "on": "2026-06-17"}
+    log = Log.model_validate({"stages": [fruit | {"stage": "fruit_set"}]})
+    assert gardens.single(gardens.plan_of(made, log, day)).sights[0] == "end_rot"
+    leafy = gardens.garden(places=beds, plantings=[gardens.planting("kale")])
+    kale = gardens.single(gardens.plan_of(leafy, today=day))
+    assert not {"end_rot", "rank_leaf"} & set(kale.sights)
+
+
+def test_the_family_is_warned_of_before_it_goes_in() -> None:
+    """Kale until 30 June 2025, cabbage on 1 July 2026: 366 days, 12 months. Not once it grows."""
+    before = gardens.planting(
+        "kale", name="before", planted_on="2025-04-01", ends_on="2025-06-30", sown_on=None
+    )
+    again = gardens.planting("cabbage", planted_on="2026-07-01", sown_on=None)
+    made = gardens.garden(places=[gardens.bed()], plantings=[before, again])
+
+    def warned(today: date) -> list[float]:
+        next_ = next(p for p in gardens.plan_of(made, today=today).plantings if p.crop == "cabbage")
+        found = [one for one in next_.findings if one.key == "family_lately"]
+        return [one.numbers[0].value for one in found]
+
+    assert warned(date(2026, 5, 1)) == [12]
+    assert warned(date(2026, 7, 20)) == []

@@ -91,7 +91,7 @@ def test_a_weak_feed_where_a_fortnight_would_be_too_strong() -> None:
     for job in jobs:
         for mix in job.mixes:
             assert mix.n_mg_l <= 200.001
-            assert mix.per_plant_l == pytest.approx(3.78)  # 12 % of 31.5 L
+            assert mix.per_plant_l == pytest.approx(4.0)  # 12 % of 31.5 L is 3.78 L: to the mark
 
 
 def test_missed_is_dropped_and_later_feeds_keep_their_share() -> None:

@@ -85,8 +85,7 @@ export function useEditing<K extends Kind>(
     begin,
     change: (thing) => {
       save.reset()
-      if (draft.thing) draft.change(thing)
-      else begin(thing)
+      draft.change(thing, revisionOf(garden, keyOf(thing)))
     },
     save: (thing, basedOn) =>
       save.mutate(
@@ -99,7 +98,8 @@ export function useEditing<K extends Kind>(
         },
       ),
     cancel: () => {
-      drop()
+      save.reset()
+      draft.leave()
       options.onCancelled?.()
     },
     remove: (key) =>
@@ -144,8 +144,7 @@ export function useSettingsEditing(
     begin,
     change: (thing) => {
       saveSettings.reset()
-      if (draft.thing) draft.change(thing)
-      else begin(thing)
+      draft.change(thing, garden.settings_revision)
     },
     save: (settings, basedOn) =>
       saveSettings.mutate(
@@ -159,7 +158,7 @@ export function useSettingsEditing(
       ),
     cancel: () => {
       saveSettings.reset()
-      draft.drop()
+      draft.leave()
     },
   }
 }

@@ -132,6 +132,14 @@ export function useWrites(id: string) {
       write('POST', `/api/gardens/${id}/${kind}`, things),
     onSettled: renew,
   })
+  const replaceAll = useMutation({
+    mutationFn: ({ kind, things }: { kind: Kind; things: readonly Thing[] }) => {
+      const keys = things.map((one) => one.id ?? one.key ?? '')
+      const based_on = Object.fromEntries(keys.map((key) => [key, revisionOf(known(), key)]))
+      return write('PUT', `/api/gardens/${id}/${kind}`, { things, based_on })
+    },
+    onSettled: renew,
+  })
   const saveSettings = useMutation({
     mutationFn: ({ settings, basedOn }: { settings: Schemas['Settings']; basedOn: number }) =>
       write('PUT', `/api/gardens/${id}/settings?based_on=${basedOn}`, settings),
@@ -140,7 +148,7 @@ export function useWrites(id: string) {
       renew()
     },
   })
-  return { save, remove, saveAll, saveSettings }
+  return { save, remove, saveAll, replaceAll, saveSettings }
 }
 
 /** Moves a job to a day by a pin, and takes that back. */

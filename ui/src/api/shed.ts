@@ -1,10 +1,4 @@
-import {
-  keepPreviousData,
-  queryOptions,
-  useMutation,
-  useQuery,
-  useQueryClient,
-} from '@tanstack/react-query'
+import { keepPreviousData, queryOptions, useMutation, useQuery } from '@tanstack/react-query'
 import { get, write, type Schemas } from './client'
 
 type Product = Schemas['Product']
@@ -85,17 +79,10 @@ export function useKeepPhoto(id: string) {
   })
 }
 
-/** Reads a file of products, and keeps them all or none. */
-export function useProductFiles(id: string) {
-  const client = useQueryClient()
-  const read = useMutation({
+/** Reads a file of products. Nothing is stored. */
+export function useReadProducts(id: string) {
+  return useMutation({
     mutationFn: (file: string) =>
       write<Schemas['ReadProductsView']>('POST', `/api/gardens/${id}/products-file/read`, { file }),
   })
-  const keep = useMutation({
-    mutationFn: (products: Product[]) =>
-      write<Schemas['WrittenView']>('POST', `/api/gardens/${id}/products`, products),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['garden', id] }),
-  })
-  return { read, keep }
 }

@@ -2,76 +2,108 @@ import { Button, Drawer } from 'antd'
 import { useQuery } from '@tanstack/react-query'
 import { faultsOf, type Schemas } from '../api/client'
 import { gardenQueries, useRevert } from '../api/gardens'
-import { useWords } from '../api/reference'
 import { showMoment } from '../lib/dates'
 import { useReturn } from '../lib/useReturn'
+import { useWidth } from '../lib/useWidth'
 import { t } from '../lib/words'
+import { DataTable, type Column } from '../parts/DataTable'
+import { Differences } from '../parts/Differences'
 import { Refused } from '../parts/Field'
-import { said, type HistoryOf } from '../parts/History'
-import { plainly } from '../parts/SaveBar'
-import { termOf } from '../parts/names'
+import type { HistoryOf } from '../parts/History'
+import { sentenceOf, useKnown, type Known } from '../parts/History/sentences'
 
 type Change = Schemas['ChangeView']
+
+const NARROW_PX = 560
 
 /** What was changed, by whom and when; each change can be taken back or done again. */
 export function HistoryDrawer(props: { gardenId: string; of: HistoryOf; onClose: () => void }) {
   useReturn()
+  const known = useKnown()
   const query = useQuery(gardenQueries.journal(props.gardenId, props.of.id))
   const revert = useRevert(props.gardenId)
+  const [box, width] = useWidth()
+  const button = (change: Change) => (
+    <TakeBack
+      change={change}
+      busy={revert.isPending}
+      onRevert={(act) => revert.mutate({ act, number: change.number })}
+    />
+  )
+  const columns: Column<Change>[] = [
+    { key: 'when', title: t('When'), render: when, by: (change) => change.written_at },
+    { key: 'who', title: t('Who'), render: (change) => change.who, filter: (one) => one.who },
+    {
+      key: 'what',
+      title: t('What'),
+      render: (change) => <What change={change} known={known} />,
+      filter: ({ kind }) => known.terms[`things.${kind}`] ?? kind,
+    },
+    { key: 'back', title: t('Take back'), render: button },
+  ]
   return (
     <Drawer
       open
       onClose={props.onClose}
-      size={480}
+      size={820}
       title={t('History of {name}', { name: props.of.name })}
     >
-      {query.isPending && <p className="soft">{t('Working it out …')}</p>}
-      <Refused faults={faultsOf(revert.error ?? query.error)} />
-      <ol className="history">
-        {query.data?.changes.map((change) => (
-          <One
-            key={change.number}
-            change={change}
-            busy={revert.isPending}
-            onRevert={(act) => revert.mutate({ act, number: change.number })}
+      <div ref={box} className="stack">
+        {query.isPending && <p className="soft">{t('Working it out …')}</p>}
+        <Refused faults={faultsOf(revert.error ?? query.error)} />
+        {query.data && (
+          <DataTable<Change>
+            name="history"
+            label={t('History of {name}', { name: props.of.name })}
+            rows={query.data.changes}
+            columns={columns}
+            rowKey={(change) => String(change.number)}
+            rowClass={(change) => (change.undone ? 'undone' : '')}
+            narrow={{
+              is: width < NARROW_PX,
+              line: (change) => (
+                <>
+                  <p className="soft small">
+                    {when(change)} · {change.who}
+                  </p>
+                  <What change={change} known={known} />
+                  {button(change)}
+                </>
+              ),
+            }}
           />
-        ))}
-      </ol>
+        )}
+      </div>
     </Drawer>
   )
 }
 
-function One(props: { change: Change; busy: boolean; onRevert: (act: 'undo' | 'redo') => void }) {
-  const { change } = props
-  const words = useWords()
-  const beginning = change.kind === 'garden' && change.what === 'added'
+const when = (change: Change) => showMoment(`${change.written_at}Z`)
+
+function What({ change, known }: { change: Change; known: Known }) {
   return (
-    <li className={change.undone ? 'undone' : undefined}>
-      <p>
-        <b>{said(change, words.terms)}</b>
-        <span className="soft small">
-          {' '}
-          {showMoment(`${change.written_at}Z`)} · {change.who}
-        </span>
-      </p>
-      {change.what === 'changed' && (
-        <ul className="small">
-          {change.fields.map((one) => (
-            <li key={one.field}>
-              {termOf(words.terms, one.field)}: <s>{plainly(one.before)}</s> {plainly(one.after)}
-            </li>
-          ))}
-        </ul>
-      )}
-      {change.act === 'write' && !beginning && (
-        <Button
-          size="small"
-          loading={props.busy}
-          onClick={() => props.onRevert(change.undone ? 'redo' : 'undo')}
-        >
-          {change.undone ? t('Do it again') : t('Take it back')}
-        </Button>
-      )}
-    </li>
+    <>
+      <span className="said">{sentenceOf(change, known)}</span>
+      {change.what === 'changed' && <Differences of={change.fields} known={known} />}
+    </>
+  )
+}
+
+function TakeBack(props: {
+  change: Change
+  busy: boolean
+  onRevert: (act: 'undo' | 'redo') => void
+}) {
+  const { change } = props
+  const beginning = change.kind === 'garden' && change.what === 'added'
+  if (change.act !== 'write' || beginning) return null
+  return (
+    <Button
+      size="small"
+      loading={props.busy}
+      onClick={() => props.onRevert(change.undone ? 'redo' : 'undo')}
+    >
+      {change.undone ? t('Do it again') : t('Take it back')}
+    </Button>
   )
 }

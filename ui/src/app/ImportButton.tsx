@@ -1,11 +1,12 @@
 import { Button } from 'antd'
 import { useQueryClient } from '@tanstack/react-query'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { ProblemError } from '../api/client'
 import { gardenQueries, useImport } from '../api/gardens'
 import { newId } from '../lib/ids'
 import { t } from '../lib/words'
+import { FileDrop } from '../parts/FileDrop'
 
 interface Read {
   file: { garden: { id: string; name: string } }
@@ -15,7 +16,6 @@ interface Read {
 
 /** Opens a garden file; where the garden is here already, asks whether to replace it or keep both. */
 export function ImportButton() {
-  const input = useRef<HTMLInputElement>(null)
   const client = useQueryClient()
   const navigate = useNavigate()
   const send = useImport()
@@ -55,24 +55,13 @@ export function ImportButton() {
   }
   return (
     <div className="stack">
-      <input
-        ref={input}
-        type="file"
+      <FileDrop
+        label={t('Open a garden file')}
+        name={t('Garden file')}
         accept=".json,application/json"
-        aria-label={t('Garden file')}
-        className="visually-hidden"
-        tabIndex={-1}
-        onChange={(event) => {
-          const chosen = event.target.files?.[0]
-          if (chosen) void read(chosen)
-          event.target.value = ''
-        }}
+        busy={send.isPending}
+        onFile={(chosen) => void read(chosen)}
       />
-      <div>
-        <Button loading={send.isPending} onClick={() => input.current?.click()}>
-          {t('Open a garden file')}
-        </Button>
-      </div>
       {asked && (
         <div
           className="sheet stack"

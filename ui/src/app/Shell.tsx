@@ -1,10 +1,11 @@
 import { Button } from 'antd'
-import { lazy, Suspense, useEffect, useState } from 'react'
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
 import { Link, NavLink, Outlet, useLocation, useParams } from 'react-router'
 import { useGarden, useWrites } from '../api/gardens'
 import { useCatalogue, useWords } from '../api/reference'
 import { addDays, showDate } from '../lib/dates'
 import { BRAND, t } from '../lib/words'
+import { KnownProvider, knownOf } from '../parts/History/sentences'
 import { HistoryProvider, type HistoryOf } from '../parts/History'
 import { Sentence } from '../parts/Sentence'
 import { SettingsProvider } from '../parts/Settings'
@@ -53,7 +54,12 @@ function Page() {
   const [asked, setAsked] = useState<string | null>(null)
   const garden = useGarden(gardenId)
   const words = useWords()
-  useCatalogue() // read before any view, or a form that needs it would blank the view around it
+  // Read before any view, or a form that needs it would blank the view around it.
+  const { crops, materials } = useCatalogue()
+  const known = useMemo(
+    () => knownOf(garden.file.garden, [...crops, ...materials], words.terms),
+    [garden.file.garden, crops, materials, words.terms],
+  )
   const { mode, toggle } = useThemeMode()
   const { pathname } = useLocation()
   const name = garden.file.garden.name
@@ -69,64 +75,70 @@ function Page() {
       <HistoryProvider value={setHistory}>
         <SettingsProvider value={() => setSettings(true)}>
           <AskProvider value={setAsked}>
-            <ToastProvider>
-              <div className="shell">
-                <a className="skip" href="#view">
-                  {t('To the view')}
-                </a>
-                <header>
-                  <div className="masthead">
-                    <Link className="brand" to="/" aria-label={t('Eznel: all gardens')}>
-                      {BRAND}
-                    </Link>
-                    <button type="button" className="garden-name" onClick={() => setSettings(true)}>
-                      {garden.file.garden.name.trim() || t('a garden without a name')}
+            <KnownProvider value={known}>
+              <ToastProvider>
+                <div className="shell">
+                  <a className="skip" href="#view">
+                    {t('To the view')}
+                  </a>
+                  <header>
+                    <div className="masthead">
+                      <Link className="brand" to="/" aria-label={t('Eznel: all gardens')}>
+                        {BRAND}
+                      </Link>
+                      <button
+                        type="button"
+                        className="garden-name"
+                        onClick={() => setSettings(true)}
+                      >
+                        {garden.file.garden.name.trim() || t('a garden without a name')}
+                      </button>
+                      <nav className="tabs" aria-label={t('Views')}>
+                        {views().map(([path, name]) => (
+                          <NavLink key={path} to={`/g/${gardenId}/${path}`}>
+                            {name}
+                          </NavLink>
+                        ))}
+                      </nav>
+                      <span className="spacer" />
+                      <UndoRedo gardenId={gardenId} />
+                      <Button type="text" onClick={toggle}>
+                        {mode === 'day' ? t('Evening') : t('Day')}
+                      </Button>
+                    </div>
+                    {garden.file.garden.stands_on && <Practice gardenId={gardenId} />}
+                    <OutboxBanner gardenId={gardenId} />
+                    <AsideBanner gardenId={gardenId} />
+                  </header>
+                  <main className="page" id="view" tabIndex={-1}>
+                    <Suspense fallback={<Waiting />}>
+                      <Outlet />
+                    </Suspense>
+                  </main>
+                  <footer className="general-caution soft small">
+                    {words.cautions.general}{' '}
+                    <button type="button" className="linkish" onClick={() => setAsked('')}>
+                      {t('What words mean')}
                     </button>
-                    <nav className="tabs" aria-label={t('Views')}>
-                      {views().map(([path, name]) => (
-                        <NavLink key={path} to={`/g/${gardenId}/${path}`}>
-                          {name}
-                        </NavLink>
-                      ))}
-                    </nav>
-                    <span className="spacer" />
-                    <UndoRedo gardenId={gardenId} />
-                    <Button type="text" onClick={toggle}>
-                      {mode === 'day' ? t('Evening') : t('Day')}
-                    </Button>
-                  </div>
-                  {garden.file.garden.stands_on && <Practice gardenId={gardenId} />}
-                  <OutboxBanner gardenId={gardenId} />
-                  <AsideBanner gardenId={gardenId} />
-                </header>
-                <main className="page" id="view" tabIndex={-1}>
-                  <Suspense fallback={<Waiting />}>
-                    <Outlet />
-                  </Suspense>
-                </main>
-                <footer className="general-caution soft small">
-                  {words.cautions.general}{' '}
-                  <button type="button" className="linkish" onClick={() => setAsked('')}>
-                    {t('What words mean')}
-                  </button>
-                </footer>
-              </div>
-              <Shortcuts gardenId={gardenId} />
-              <Suspense fallback={null}>
-                {why && <WhyDrawer gardenId={gardenId} of={why} onClose={() => setWhy(null)} />}
-                {history && (
-                  <HistoryDrawer
-                    gardenId={gardenId}
-                    of={history}
-                    onClose={() => setHistory(null)}
-                  />
-                )}
-                {asked !== null && <Glossary at={asked} onClose={() => setAsked(null)} />}
-                {settings && (
-                  <GardenDrawer gardenId={gardenId} onClose={() => setSettings(false)} />
-                )}
-              </Suspense>
-            </ToastProvider>
+                  </footer>
+                </div>
+                <Shortcuts gardenId={gardenId} />
+                <Suspense fallback={null}>
+                  {why && <WhyDrawer gardenId={gardenId} of={why} onClose={() => setWhy(null)} />}
+                  {history && (
+                    <HistoryDrawer
+                      gardenId={gardenId}
+                      of={history}
+                      onClose={() => setHistory(null)}
+                    />
+                  )}
+                  {asked !== null && <Glossary at={asked} onClose={() => setAsked(null)} />}
+                  {settings && (
+                    <GardenDrawer gardenId={gardenId} onClose={() => setSettings(false)} />
+                  )}
+                </Suspense>
+              </ToastProvider>
+            </KnownProvider>
           </AskProvider>
         </SettingsProvider>
       </HistoryProvider>

@@ -2,15 +2,14 @@ import { Button } from 'antd'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { gardenQueries, useRevert } from '../api/gardens'
-import { useWords } from '../api/reference'
 import { t } from '../lib/words'
-import { said } from '../parts/History'
-import { useToast } from '../parts/Toast'
+import { sentenceOf, useKnown } from '../parts/History/sentences'
+import { useToast } from '../lib/useToast'
 
 /** Undo and redo of whatever was changed last, by anybody. */
 export function UndoRedo({ gardenId }: { gardenId: string }) {
   const { data } = useQuery(gardenQueries.journal(gardenId, null))
-  const words = useWords()
+  const known = useKnown()
   const toast = useToast()
   const revert = useRevert(gardenId)
   const act = (what: 'undo' | 'redo') => {
@@ -22,7 +21,7 @@ export function UndoRedo({ gardenId }: { gardenId: string }) {
         onSuccess: () =>
           toast({
             text: t(what === 'undo' ? 'Taken back: {change}' : 'Done again: {change}', {
-              change: said(change, words.terms),
+              change: sentenceOf(change, known),
             }),
           }),
         onError: (error) => toast({ text: error.message }),
@@ -39,8 +38,8 @@ export function UndoRedo({ gardenId }: { gardenId: string }) {
     window.addEventListener('keydown', press)
     return () => window.removeEventListener('keydown', press)
   })
-  const title = (change?: Parameters<typeof said>[0] | null) =>
-    change ? said(change, words.terms) : undefined
+  const title = (change?: Parameters<typeof sentenceOf>[0] | null) =>
+    change ? sentenceOf(change, known) : undefined
   return (
     <span className="undo-redo">
       <Button

@@ -7,7 +7,7 @@ import { showDate } from '../lib/dates'
 import { base64 } from '../lib/files'
 import { plural, t } from '../lib/words'
 import { Refused } from '../parts/Field'
-import { FileButton, TEXTS } from '../parts/FileButton'
+import { FileDrop, TEXTS } from '../parts/FileDrop'
 import { WeatherRead, type Told } from './WeatherRead'
 
 /** Weather as it came: out of a file, or in practice from a simulated station. */
@@ -43,7 +43,7 @@ export function WeatherPart({ gardenId }: { gardenId: string }) {
             {t('Ask the simulated weather station')}
           </Button>
         )}
-        <FileButton
+        <FileDrop
           label={t('Read a weather file')}
           name={t('Weather file')}
           accept={TEXTS}

@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react'
+import { useRef, useState, type ReactNode } from 'react'
 import { addDays, dayNumber, showDate, showMonth } from '../lib/dates'
 import { t } from '../lib/words'
 import { MARKS, type Nutrient } from '../theme/nutrients'
@@ -33,7 +33,35 @@ const NAME = 196
 const LANE = 62
 const HEAD = 26
 
-/** One lane a planting: stages as tinted bands, feeds as nutrient marks, today as a plumb line. */
+interface Scale {
+  from: string
+  to: string
+  narrow: boolean
+  perDay: number
+  x: (day: string) => number
+}
+
+/** Days as pixels, from the first stage to the last of all lanes. */
+function scaleOf(lanes: StripLane[], width: number): Scale {
+  const from = lanes.flatMap((l) => [l.stages[0].start, l.hold.from]).sort()[0]
+  const ends = lanes.flatMap((l) => l.stages.map((s) => s.end)).sort()
+  const to = addDays(ends.at(-1) ?? from, 6)
+  const narrow = width < 700
+  const left = narrow ? 8 : NAME
+  const perDay = (width - left - 8) / Math.max(dayNumber(to) - dayNumber(from), 1)
+  return {
+    from,
+    to,
+    narrow,
+    perDay,
+    x: (day) => left + (dayNumber(day) - dayNumber(from)) * perDay,
+  }
+}
+
+/**
+ * One lane a planting: stages as tinted bands, feeds as nutrient marks, today as a plumb line.
+ * What there is to say about the chosen one stands right below it.
+ */
 export function SeasonStrip(props: {
   lanes: StripLane[]
   today: string
@@ -42,21 +70,33 @@ export function SeasonStrip(props: {
   onChoose: (id: string) => void
   /** A feed was pulled to another day, or moved there by arrow keys. */
   onMove: (job: string, day: string) => void
+  /** What stands below the chosen lane. */
+  children?: ReactNode
 }) {
-  const { lanes, width } = props
-  const from = lanes.flatMap((l) => [l.stages[0].start, l.hold.from]).sort()[0]
-  const to = addDays(
-    lanes
-      .flatMap((l) => l.stages.map((s) => s.end))
-      .sort()
-      .at(-1) ?? from,
-    6,
+  const { lanes, children, ...rest } = props
+  const scale = scaleOf(lanes, props.width)
+  const cut = lanes.findIndex((one) => one.id === props.chosen) + 1
+  const [above, below] = cut ? [lanes.slice(0, cut), lanes.slice(cut)] : [lanes, []]
+  return (
+    <>
+      <Lanes {...rest} lanes={above} scale={scale} />
+      {cut > 0 && children}
+      {below.length > 0 && <Lanes {...rest} lanes={below} scale={scale} />}
+    </>
   )
-  const span = Math.max(dayNumber(to) - dayNumber(from), 1)
-  const narrow = width < 700
-  const left = narrow ? 8 : NAME
-  const x = (day: string) => left + ((dayNumber(day) - dayNumber(from)) / span) * (width - left - 8)
-  const perDay = (width - left - 8) / span
+}
+
+function Lanes(props: {
+  lanes: StripLane[]
+  scale: Scale
+  today: string
+  width: number
+  chosen: string | null
+  onChoose: (id: string) => void
+  onMove: (job: string, day: string) => void
+}) {
+  const { lanes, width, today } = props
+  const { from, to, x, narrow, perDay } = props.scale
   const lane = narrow ? LANE + 22 : LANE
   const height = HEAD + lanes.length * lane + 8
   return (
@@ -86,19 +126,15 @@ export function SeasonStrip(props: {
           narrow={narrow}
           chosen={one.id === props.chosen}
           perDay={perDay}
-          today={props.today}
+          today={today}
           onChoose={() => props.onChoose(one.id)}
           onMove={props.onMove}
         />
       ))}
-      {props.today >= from && props.today <= to && (
+      {today >= from && today <= to && (
         <g>
-          <path
-            d={`M${x(props.today)} ${HEAD - 8}V${height}`}
-            stroke="var(--now)"
-            strokeWidth={1.8}
-          />
-          <path d={`M${x(props.today)} ${HEAD - 4}l-5 -9h10z`} fill="var(--now)" />
+          <path d={`M${x(today)} ${HEAD - 8}V${height}`} stroke="var(--now)" strokeWidth={1.8} />
+          <path d={`M${x(today)} ${HEAD - 4}l-5 -9h10z`} fill="var(--now)" />
         </g>
       )}
     </svg>

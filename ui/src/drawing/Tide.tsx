@@ -1,6 +1,6 @@
 import { useId } from 'react'
 import { dayNumber, showMonth } from '../lib/dates'
-import { showNumber } from '../lib/numbers'
+import { showNutrient } from '../lib/numbers'
 import { MARKS, type Nutrient } from '../theme/nutrients'
 
 export interface TideProps {
@@ -17,7 +17,7 @@ export interface TideProps {
   height?: number
 }
 
-const LEFT = 44
+const LEFT = 54
 const BOTTOM = 22
 const TOP = 10
 /** The axis reaches at least this far, so that a season of nothing has legible labels. */
@@ -68,7 +68,7 @@ export function Tide(props: TideProps) {
             fontSize={12}
             fill="var(--soft)"
           >
-            {showNumber((most / 1.06) * share, 2)}
+            {showNutrient((most / 1.06) * share)}
           </text>
         </g>
       ))}

@@ -65,6 +65,15 @@ export function antTheme(mode: Mode): ThemeConfig {
         defaultActiveColor: c.now,
         fontWeight: 600,
       },
+      Table: {
+        headerBg: c.paper,
+        headerColor: c.ink,
+        headerSortActiveBg: c.paper,
+        headerSortHoverBg: c.paper,
+        bodySortBg: c.sheet,
+        borderColor: c.line,
+        rowHoverBg: c.paper,
+      },
       Segmented: { itemColor: c.soft, itemHoverColor: c.ink, itemSelectedColor: c.ink },
     },
   }

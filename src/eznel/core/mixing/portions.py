@@ -7,6 +7,7 @@ from eznel.core.blend import MOST_MEASURES
 from eznel.core.mixing.caps import DueJob, Portions, stage_of, water_ec_ds_m
 from eznel.core.mixing.usable import Usable
 from eznel.core.products.solutions import most_ec_ds_m, most_n_mg_l
+from eznel.core.quantities import Volume
 from eznel.core.schedule.litres import STARTER_L_PER_PLANT, feed_water_l, seedling_l
 from eznel.core.shed.placing import SPRINKLED
 from eznel.core.shed.shelf import PortionKind, Shed
@@ -54,23 +55,55 @@ def _cans(due: DueJob, usable: list[Usable], shed: Shed) -> Iterator[Portions]:
     """What the plants drink; in more, smaller cans, where whole scoops suit them better; and cans
     filled whole and poured in part, where a whole scoop is too much for so little water.
     """
-    wanted_l, can_l = _poured_l(due), shed.garden.preferences.can.l
+    wanted_l, can = _poured_l(due), shed.garden.preferences.can
     # A whole scoop in little water would be too strong: more is made than is poured.
     water_l = max(wanted_l, _least_l(due, usable, shed)) if due.job.kind in WEAK else wanted_l
-    cans = max(ceil(water_l / can_l - 1e-9), 1)
+    cans = max(ceil(water_l / can.l - 1e-9), 1)
 
-    def made(count: int, litres: float) -> Portions:
-        whole = due.need * (count * litres / wanted_l)
-        poured = min(wanted_l / (count * litres), 1.0)
-        return Portions(count, "can", litres, whole / count, poured)
+    def made(count: int) -> Portions:
+        poured = min(wanted_l / water_l, 1.0)
+        return Portions(
+            count, "can", to_a_mark_l(water_l / count, can), due.need / (count * poured), poured
+        )
 
-    yield made(cans, water_l / cans)
+    yield made(cans)
     # What one can holds is not split: two half cans take the same scoops, only coarser.
     if due.job.kind == "feed" and cans > 1:
         for more in range(1, MORE_CANS + 1):
-            yield made(cans + more, water_l / (cans + more))
-    if water_l / cans < can_l:
-        yield made(cans, can_l)
+            yield made(cans + more)
+    if water_l / cans < can.l:
+        whole = due.need * (cans * can.l / wanted_l)
+        yield Portions(cans, "can", can.l, whole / cans, wanted_l / (cans * can.l))
+
+
+MARKS = {"gal_us": (0.5, 0.1), "gal_imp": (0.5, 0.1)}
+LITRE_MARKS = (0.5, 0.25, 0.1, 0.05)
+"""Marks of a can that people fill it to, in the unit that the can is counted in."""
+MARK_MORE = 0.12
+"""So much more water than wanted thins a feed no more than weather does. [L/L]"""
+
+
+def to_a_mark_l(litres: float, can: Volume) -> float:
+    """Return the water of a can, filled up to the coarsest mark that is near enough.
+
+    Parameters
+    ----------
+    litres : float
+        Water that is wanted in it. [L]
+    can : Volume
+        The can, in the unit that it is marked in.
+
+    Returns
+    -------
+    float
+        The next mark above, at most the can; what is wanted where no mark is near. [L]
+    """
+    each_l = can.l / can.value if can.unit in MARKS else 1.0
+    for mark in MARKS.get(can.unit, LITRE_MARKS):
+        filled = ceil(litres / (mark * each_l) - 1e-9) * mark * each_l
+        if filled <= (1 + MARK_MORE) * litres:
+            return max(min(filled, can.l), litres)
+    return litres
 
 
 def _parts(due: DueJob, stand: OnGround, usable: list[Usable], shed: Shed) -> Iterator[Portions]:

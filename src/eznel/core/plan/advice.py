@@ -2,7 +2,9 @@
 
 from collections.abc import Iterator
 from datetime import date, timedelta
+from typing import get_args
 
+from eznel.core.document import Sight
 from eznel.core.mixing.caps import MOST_AMMONIUM
 from eznel.core.needs.credits import side_dress_nitrate
 from eznel.core.nutrients import Nutrient
@@ -13,6 +15,7 @@ from eznel.core.season.course import JobPlan
 from eznel.core.season.fold import Season
 from eznel.core.season.following import salt_limits
 from eznel.core.shed.shelf import MixPlan, Shed
+from eznel.core.stands.rotation import family_before
 from eznel.core.stands.stand import InTub, Stand
 from eznel.core.stands.stands import Stands
 from eznel.core.working import Finding, Level, Origin, Quantity
@@ -60,6 +63,7 @@ def of_stand(stand: Stand, stands: Stands, fits: int) -> list[Finding]:
     acidity = stand.soil.acidity
     found = [*(acidity.findings if acidity else ()), *_not_yet(stand, stands)]
     found += _early(stand, stands)
+    found += _family(stand, stands)
     if stand.kept_since is not None and stand.planting.had is None:
         found.append(Finding("what_had_it", Level.QUESTION, "had"))
     found += of_planting(stand.planting, stand.crop)
@@ -145,6 +149,34 @@ def _of_sights(stand: Stand) -> list[Finding]:
     return found
 
 
+ROTS_AT_THE_END = ("Solanaceae", "Cucurbitaceae")
+"""Families whose fruits rot at the blossom end when calcium does not reach them."""
+RIPENS = ("fruit_set", "fruit_fill", "harvest")
+"""Stages at which there is fruit to look at."""
+
+
+def sights(stand: Stand) -> tuple[Sight, ...]:
+    """Return what may be seen at a planting, what is likeliest now in front.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting where it stands.
+
+    Returns
+    -------
+    tuple of str
+        Kinds of sight: blossom-end rot only where fruits can have it, and first from fruit set
+        on; rank leaf only where fruit is wanted.
+    """
+    fruits = stand.crop.habit == "fruiting"
+    rots = fruits and stand.crop.family in ROTS_AT_THE_END
+    ripens = rots and stand.stage_on(stand.today) in RIPENS
+    possible = {"end_rot": rots, "rank_leaf": fruits}
+    kinds = [kind for kind in get_args(Sight) if possible.get(kind, True)]
+    return tuple(sorted(kinds, key=lambda kind: not (ripens and kind == "end_rot")))
+
+
 BY_PLACE = ("tip_burn", "salts")
 SAID = ("rank_leaf", "tip_burn", "salts", "flooded", "dried_out", "end_rot", "magnesium_short")
 
@@ -155,6 +187,19 @@ def _of_harvest(stand: Stand) -> list[Finding]:
         return [] if harvest is not None else [Finding("not_picked_yet", Level.NOTE)]
     late = harvest is None or harvest >= stand.calendar.last_pick
     return [Finding("too_cool_to_ripen", Level.WARNING)] if late else []
+
+
+DAYS_A_MONTH = 30.4
+
+
+def _family(stand: Stand, stands: Stands) -> Iterator[Finding]:
+    """A planting still to go in where its family stood lately: now it can still go elsewhere."""
+    before = family_before(stand, stands)
+    if before is None or stand.planting.planted_on < stands.today:
+        return
+    months = round((stand.planting.planted_on - before).days / DAYS_A_MONTH)
+    lately = Quantity("months", max(months, 1), "")
+    yield Finding("family_lately", Level.WARNING, "place", numbers=(lately,))
 
 
 COLD_BY_C = 0.5

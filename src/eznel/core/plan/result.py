@@ -5,7 +5,7 @@ from datetime import date
 from typing import Literal
 from uuid import UUID
 
-from eznel.core.document import Amount, SoilClass
+from eznel.core.document import Amount, Sight, SoilClass
 from eznel.core.mixing.coating import CoatedSize
 from eznel.core.mixing.concentrates import Concentrate
 from eznel.core.nutrients import Amounts, Nutrient
@@ -177,6 +177,8 @@ class PlantingPlan:
     plant_area_m2: float
     stages: tuple[StageView, ...]
     stage_now: str | None
+    sights: tuple[Sight, ...]
+    """What may be seen there besides stages, what is likeliest now in front."""
     planted_on: date
     hold_until: date
     harvest_from: date | None

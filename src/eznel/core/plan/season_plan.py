@@ -177,6 +177,7 @@ def _planting(season: Season, workings: Workings) -> PlantingPlan:
         plant_area_m2=standing.plant_area_m2,
         stages=_stages(stand),
         stage_now=stand.stage_on(workings.today),
+        sights=advice.sights(stand),
         planted_on=stand.planting.planted_on,
         hold_until=min(calendar.hold_end, calendar.stop),
         harvest_from=_harvest_from(stand),

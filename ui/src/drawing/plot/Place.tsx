@@ -1,4 +1,5 @@
 import { memo } from 'react'
+import { cropPath } from '../CropSketch'
 import { circlesOf, extent, pathOf, tubSpots, type PlotFeature, type PlotPlace } from './shapes'
 import { showLength } from '../../lib/numbers'
 
@@ -44,7 +45,8 @@ function Outline({ place, chosen }: { place: PlotPlace; chosen: boolean }) {
     strokeWidth: chosen ? 0.055 : 0.022,
     strokeLinejoin: 'round' as const,
   }
-  const plants = circlesOf(place.plants)
+  const plants = circlesOf(place.plants.filter((one) => !one.later))
+  const later = circlesOf(place.plants.filter((one) => one.later))
   return tubSpots(place).map((spot, n) => (
     <g key={n} transform={`translate(${spot.x} ${spot.y})`}>
       {place.outline.length > 0 ? (
@@ -63,12 +65,23 @@ function Outline({ place, chosen }: { place: PlotPlace; chosen: boolean }) {
       {plants && (
         <path
           className="plants"
-          data-plants={place.plants.length}
+          data-plants={place.plants.filter((one) => !one.later).length}
           d={plants}
           fill={PLANT}
           fillOpacity={0.3}
           stroke={PLANT}
           strokeWidth={0.018}
+          pointerEvents="none"
+        />
+      )}
+      {later && (
+        <path
+          className="plants-later"
+          d={later}
+          fill="none"
+          stroke={PLANT}
+          strokeWidth={0.018}
+          strokeDasharray="0.05 0.04"
           pointerEvents="none"
         />
       )}
@@ -82,15 +95,61 @@ function Label({ place, px, full }: { place: PlotPlace; px: number; full: boolea
   const roomy = reach.length / px > 130
   return (
     <g textAnchor="middle" fill="var(--ink)" pointerEvents="none" aria-hidden>
-      <text y={-drop - 5 * px} fontSize={(roomy ? 13.5 : 11.5) * px} fontWeight={650}>
+      <text
+        y={-drop - 5 * px}
+        fontSize={(roomy ? 13.5 : 11.5) * px}
+        fontWeight={650}
+        stroke="var(--sheet)"
+        strokeWidth={3 * px}
+        paintOrder="stroke"
+      >
         {place.name}
       </text>
-      {full && (
-        <text y={drop + 13 * px} fontSize={11 * px} fill="var(--soft)">
-          {measured(place)}
-        </text>
-      )}
+      {full && <Below place={place} px={px} top={drop} />}
     </g>
+  )
+}
+
+const SKETCH_PX = 17
+const LINE_PX = 14
+
+/** Below a place: what grows there with its picture, what comes next, and its measures. */
+function Below({ place, px, top }: { place: PlotPlace; px: number; top: number }) {
+  const grows = [...new Set(place.crops.map((one) => one.name))].join(', ')
+  const lines = [
+    ...(place.next ? [place.next] : []),
+    ...(place.tubs || !grows ? [measured(place)] : []),
+  ]
+  const first = grows ? LINE_PX : 0
+  const sketch = grows && place.crops[0]
+  return (
+    <>
+      {sketch && (
+        <g transform={`translate(0 ${top})`}>
+          <path
+            d={cropPath(sketch.crop)}
+            transform={`translate(${(-grows.length * 3.4 - SKETCH_PX - 4) * px} ${px}) scale(${(SKETCH_PX / 24) * px})`}
+            fill="none"
+            stroke={PLANT}
+            strokeWidth={2}
+            strokeLinecap="round"
+          />
+          <text y={13 * px} fontSize={12 * px} fontWeight={600}>
+            {grows}
+          </text>
+        </g>
+      )}
+      {lines.map((line, n) => (
+        <text
+          key={line}
+          y={top + (first + 13 + n * LINE_PX) * px}
+          fontSize={11 * px}
+          fill="var(--soft)"
+        >
+          {line}
+        </text>
+      ))}
+    </>
   )
 }
 
@@ -144,8 +203,8 @@ export const Feature = memo(function Feature(props: {
       />
       {feature.name && (props.full || chosen) && (
         <text
-          x={(middle.x + next.x) / 2}
-          y={(middle.y + next.y) / 2 + 4 * px}
+          x={0.86 * middle.x + 0.14 * next.x}
+          y={0.86 * middle.y + 0.14 * next.y + 4 * px}
           fontSize={11 * px}
           textAnchor="middle"
           fill="var(--ink)"

@@ -3,6 +3,7 @@ import {
   useLayoutEffect,
   useRef,
   useState,
+  type DragEvent,
   type KeyboardEvent,
   type RefObject,
 } from 'react'
@@ -25,6 +26,8 @@ const ROOMY_PX = 560
 const MOST_LABELLED = 60
 const ZOOM = 1.25
 const TURN_DEG = 15
+/** What a crop is called that is dragged onto the sheet. */
+export const CROP_DRAGGED = 'text/x-crop'
 
 /** The garden like a surveyor's sketch, true to scale: one unit of the drawing is one metre. */
 export function PlotSheet(
@@ -33,7 +36,11 @@ export function PlotSheet(
     features: readonly PlotFeature[]
     featureLabel: (feature: PlotFeature) => string
     chosen: string | null
+    /** Chosen together with others. */
+    several: readonly string[]
     north: number
+    /** A crop was dropped on a place. */
+    onCrop: (crop: string, place: string) => void
   },
 ) {
   const { places, features, chosen } = props
@@ -74,6 +81,7 @@ export function PlotSheet(
         aria-label={t('Garden drawn to scale')}
         onKeyDown={(event) => byKey(event, props)}
         {...hand.on}
+        {...dropping(props.onCrop)}
       >
         {features.map((feature) => (
           <Feature
@@ -89,7 +97,7 @@ export function PlotSheet(
           <Place
             key={place.id}
             place={place.id === held?.id ? held : place}
-            chosen={place.id === chosen}
+            chosen={place.id === chosen || props.several.includes(place.id)}
             px={px}
             full={roomy && (places.length <= MOST_LABELLED || place.id === chosen)}
           />
@@ -123,6 +131,20 @@ export function PlotSheet(
       </div>
     </div>
   )
+}
+
+/** A crop that is dragged over the sheet lands on the place below it. */
+function dropping(onCrop: (crop: string, place: string) => void) {
+  return {
+    onDragOver: (event: DragEvent<SVGSVGElement>) => {
+      if (event.dataTransfer.types.includes(CROP_DRAGGED)) event.preventDefault()
+    },
+    onDrop: (event: DragEvent<SVGSVGElement>) => {
+      const on = (event.target as Element).closest<SVGGElement>('[data-place]')?.dataset.place
+      const crop = event.dataTransfer.getData(CROP_DRAGGED)
+      if (on && crop) onCrop(crop, on)
+    },
+  }
 }
 
 const ARROWS: Record<string, [number, number]> = {

@@ -28,8 +28,12 @@ export interface PlotPlace {
   perLine: number
   tone: Tone
   /** Where plants stand from the middle of the place or tub, and how wide each is drawn. */
-  plants: readonly { x: number; y: number; across: number }[]
+  plants: readonly { x: number; y: number; across: number; later: boolean }[]
   note: string
+  /** What grows there now, as it is called. */
+  crops: readonly { crop: string; name: string }[]
+  /** What is planned there next: "then Kale, August 12"; empty where nothing is. */
+  next: string
 }
 
 export interface PlotFeature {

@@ -95,26 +95,6 @@ export function TextField(props: Common & { value: string; onChange: (value: str
   )
 }
 
-export function DateField(
-  props: Common & { value: string | null | undefined; onChange: (value: string | null) => void },
-) {
-  return (
-    <Field {...props}>
-      {(id, described, invalid) => (
-        <input
-          id={id}
-          type="date"
-          className="input"
-          value={props.value ?? ''}
-          aria-describedby={described}
-          aria-invalid={invalid}
-          onChange={(event) => props.onChange(event.target.value || null)}
-        />
-      )}
-    </Field>
-  )
-}
-
 export interface Option<V extends string = string> {
   value: V
   label: string
@@ -246,7 +226,7 @@ export function MeasureField<U extends string>(
   const chosen = props.value ? unit : empty
   // What was typed elsewhere in a unit that is not offered here keeps it.
   const units = listed.includes(chosen) ? listed : [...listed, chosen]
-  const nameOf = (one: U) => props.names?.[one] ?? unitNames()[one] ?? one
+  const nameOf = (one: U) => props.names?.[one] ?? unitName(one)
   return (
     <Field {...props}>
       {(id, described, invalid) => (
@@ -317,6 +297,9 @@ const unitNames = (): Record<string, string> => ({
   cup_imperial: t('cup (imp.)'),
   'oz/gal_us': t('oz/US gal'),
 })
+
+/** How a unit is written. */
+export const unitName = (unit: string): string => unitNames()[unit] ?? unit
 
 export const LENGTHS = ['m', 'cm', 'ft', 'in'] as const
 export const VOLUMES = ['L', 'mL', 'ft3', 'yd3', 'gal_us', 'gal_imp', 'qt_us'] as const

@@ -1,9 +1,6 @@
 import { Button } from 'antd'
 import { createContext, useContext } from 'react'
-import type { components } from '../../api/schema'
 import { t } from '../../lib/words'
-
-type Change = components['schemas']['ChangeView']
 
 export interface HistoryOf {
   id: string | null
@@ -26,17 +23,4 @@ export function HistoryButton(props: { of: string; name: string }) {
       {t('History')}
     </Button>
   )
-}
-
-/** A change in a few words: "Keel bed (place): changed". */
-export function said(change: Change, terms: Record<string, string>): string {
-  const what = {
-    added: t('added'),
-    changed: t('changed'),
-    removed: t('removed'),
-  }[change.what]
-  const kind = terms[`things.${change.kind}`] ?? change.kind
-  const act = { write: '', undo: t('taken back: '), redo: t('done again: ') }[change.act]
-  const name = terms[`stage.${change.name}`] ?? change.name
-  return `${act}${kind} ${name}: ${what}`
 }

@@ -1,17 +1,8 @@
 import { Button } from 'antd'
-import { createContext, useCallback, useContext, useEffect, useState, type ReactNode } from 'react'
+import { useCallback, useEffect, useState, type ReactNode } from 'react'
+import { Say, type Said } from '../../lib/useToast'
 import { t } from '../../lib/words'
 import './toast.css'
-
-interface Said {
-  text: string
-  undo?: () => void
-}
-
-const Say = createContext<(said: Said) => void>(() => undefined)
-
-/** Says what was done, with a way back. */
-export const useToast = () => useContext(Say)
 
 const SHOWN_MS = 8000
 

@@ -1,7 +1,9 @@
 import { useCatalogue } from '../../api/reference'
+import { CropSketch } from '../../drawing/CropSketch'
 import { Vessel } from '../../drawing/Vessel'
 import { t } from '../../lib/words'
-import { DateField, faultsAt } from '../../parts/Field'
+import { DateField } from '../../parts/DateField'
+import { faultsAt } from '../../parts/Field'
 import { PickManyField } from '../../parts/Pick'
 import { cropChoices } from '../../parts/names'
 import { sizeOf, type Held } from './state'
@@ -31,7 +33,12 @@ export function Grows({ draft, faults, onChange }: Step) {
         const name = `${held.count} × ${held.name}, ${sizeOf(preset)}`
         return (
           <div key={held.preset} className="sheet growing">
-            <Vessel drawn={preset.drawn} />
+            <span className="growing-drawn">
+              <Vessel drawn={preset.drawn} />
+              {held.crops.map((crop) => (
+                <CropSketch key={crop} crop={crop} />
+              ))}
+            </span>
             <div className="fields">
               <PickManyField
                 label={t('Crops in {name}', { name })}

@@ -14,8 +14,8 @@ import { Corners } from './Corners'
 import { Sides } from './PlaceFields'
 import { usualLength, type Bed } from './state'
 
-const textures = (): Option<Texture | ''>[] => [
-  { value: '', label: t('not known') },
+/** The textures of soil that are told apart. */
+export const textures = (): Option<Texture>[] => [
   { value: 'sand', label: t('sand') },
   { value: 'sandy_loam', label: t('sandy loam') },
   { value: 'loam', label: t('loam') },
@@ -91,7 +91,7 @@ export function BedFields(props: { bed: Bed; faults: FaultAt[]; onChange: (bed: 
       <ChoiceField
         label={t('Texture')}
         value={bed.texture ?? ''}
-        options={textures()}
+        options={[{ value: '', label: t('not known') }, ...textures()]}
         onChange={(texture) =>
           onChange({
             ...bed,

@@ -1,6 +1,7 @@
 import { Button } from 'antd'
 import type { ThingEditing } from '../../api/editing'
 import { useGarden } from '../../api/gardens'
+import { useIntoSight } from '../../lib/intoSight'
 import { t } from '../../lib/words'
 import { ChoiceField, LENGTHS, MeasureField, TextField, faultsAt } from '../../parts/Field'
 import { HistoryButton } from '../../parts/History'
@@ -19,9 +20,10 @@ export function FeaturePanel(props: {
   const { file } = useGarden(props.gardenId)
   const stored = file.garden.features.some((one) => one.id === feature.id)
   const { faults, change } = editing
+  const box = useIntoSight<HTMLElement>(!stored)
   const name = `${featureKind(feature.kind)} ${feature.name}`.trim()
   return (
-    <aside className="sheet stack place-panel" aria-label={name}>
+    <aside ref={box} className="sheet stack place-panel" aria-label={name}>
       <div className="row">
         <h2 className="capital">{name}</h2>
         <span className="spacer" />

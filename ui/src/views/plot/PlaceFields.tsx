@@ -6,6 +6,7 @@ import {
   TextField,
   faultsAt,
   type FaultAt,
+  type Option,
 } from '../../parts/Field'
 import { t } from '../../lib/words'
 import { warmth } from '../../lib/units'
@@ -68,6 +69,21 @@ export function Sides<P extends Bed | Tub>(props: {
   ))
 }
 
+/** How much sun a place may have. */
+export const suns = (): Option<NonNullable<Place['sun']>>[] => [
+  { value: 'full', label: t('all day') },
+  { value: 'half', label: t('half the day') },
+  { value: 'shade', label: t('shade') },
+]
+
+/** How a place may be sheltered. */
+export const shelters = (): Option<NonNullable<Place['shelter']>>[] => [
+  { value: 'open', label: t('open to the wind') },
+  { value: 'sheltered', label: t('sheltered') },
+  { value: 'wall', label: t('against a wall') },
+  { value: 'cover', label: t('under cover') },
+]
+
 /** Sun, shelter, warmth and what else is to be remembered about a place. */
 export function SiteFields(props: {
   place: Place
@@ -80,24 +96,13 @@ export function SiteFields(props: {
       <ChoiceField
         label={t('Sun')}
         value={place.sun ?? ''}
-        options={[
-          { value: '', label: t('not noted') },
-          { value: 'full', label: t('all day') },
-          { value: 'half', label: t('half the day') },
-          { value: 'shade', label: t('shade') },
-        ]}
+        options={[{ value: '', label: t('not noted') }, ...suns()]}
         onChange={(sun) => onChange({ ...place, sun: sun || null })}
       />
       <ChoiceField
         label={t('Shelter')}
         value={place.shelter ?? ''}
-        options={[
-          { value: '', label: t('not noted') },
-          { value: 'open', label: t('open to the wind') },
-          { value: 'sheltered', label: t('sheltered') },
-          { value: 'wall', label: t('against a wall') },
-          { value: 'cover', label: t('under cover') },
-        ]}
+        options={[{ value: '', label: t('not noted') }, ...shelters()]}
         onChange={(shelter) => onChange({ ...place, shelter: shelter || null })}
       />
       <NumberField

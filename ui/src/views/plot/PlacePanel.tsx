@@ -4,6 +4,7 @@ import type { Schemas } from '../../api/client'
 import type { ThingEditing } from '../../api/editing'
 import { useGarden } from '../../api/gardens'
 import { useWords } from '../../api/reference'
+import { useIntoSight } from '../../lib/intoSight'
 import {
   showArea,
   showLitres,
@@ -33,6 +34,9 @@ export function PlacePanel(props: {
   place: Place
   live: Schemas['PlaceMeasures'] | null
   editing: ThingEditing<Place>
+  /** A crop that was brought here by hand, to be planted. */
+  brought: string | null
+  onBrought: () => void
   onAdd: (made: Place) => void
   onClose: () => void
 }) {
@@ -41,10 +45,11 @@ export function PlacePanel(props: {
   const { file } = useGarden(gardenId)
   const words = useWords()
   const before = file.garden.places.find((one) => one.id === place.id)
+  const box = useIntoSight<HTMLElement>(!before)
   const facts = live?.place ?? plan.places.find((one) => one.id === place.id)
   const findings = plan.findings.filter((finding) => finding.about === place.id)
   return (
-    <aside className="sheet stack place-panel" aria-label={place.name}>
+    <aside ref={box} className="sheet stack place-panel" aria-label={place.name}>
       <div className="row">
         <h2>{place.name}</h2>
         <span className="spacer" />
@@ -67,7 +72,13 @@ export function PlacePanel(props: {
           products={namesOf(file.garden).products}
         />
       )}
-      {before && <Plantings gardenId={gardenId} place={place} plan={plan} live={live} />}
+      {before && (
+        <Plantings
+          {...{ gardenId, place, plan, live }}
+          brought={props.brought}
+          onBrought={props.onBrought}
+        />
+      )}
       <details open={!before || editing.thing !== null}>
         <summary>{t('Measures')}</summary>
         <div className="fields">

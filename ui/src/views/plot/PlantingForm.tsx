@@ -2,9 +2,9 @@ import type { Schemas } from '../../api/client'
 import { dayNumber } from '../../lib/dates'
 import { t } from '../../lib/words'
 import { useCatalogue } from '../../api/reference'
+import { DateField } from '../../parts/DateField'
 import {
   ChoiceField,
-  DateField,
   LENGTHS,
   MeasureField,
   NumberField,
@@ -15,6 +15,7 @@ import {
 } from '../../parts/Field'
 import { PickField } from '../../parts/Pick'
 import { cropChoices, programmesOf } from '../../parts/names'
+import { isPlantedOut } from './state'
 import { VarietyFields } from './VarietyFields'
 
 type Planting = Schemas['Planting']
@@ -26,11 +27,6 @@ const patterns = (): Option<Spacing['pattern'] | ''>[] => [
   { value: 'square', label: t('square') },
   { value: 'staggered', label: t('staggered') },
 ]
-
-/** Whether a crop is usually grown on before it is planted out. */
-function isPlantedOut(stages: readonly Schemas['Stage'][]): boolean {
-  return stages.some((stage) => stage.key === 'transplant_establishment')
-}
 
 interface Fields {
   draft: Planting

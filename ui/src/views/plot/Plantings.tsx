@@ -1,14 +1,17 @@
 import { Button } from 'antd'
+import { useEffect, useEffectEvent } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { useEditing, type ThingEditing } from '../../api/editing'
 import { useGarden } from '../../api/gardens'
 import { useCatalogue, useWords } from '../../api/reference'
+import { CropSketch } from '../../drawing/CropSketch'
 import { showDate } from '../../lib/dates'
 import { showArea } from '../../lib/numbers'
 import { plural, t } from '../../lib/words'
 import { Refused } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
+import { IntoSight } from '../../parts/IntoSight'
 import { HistoryButton } from '../../parts/History'
 import { SaveBar } from '../../parts/SaveBar'
 import { plantingName } from '../../parts/names'
@@ -23,15 +26,27 @@ export function Plantings(props: {
   place: Place
   plan: Schemas['SeasonPlan']
   live: Schemas['PlaceMeasures'] | null
+  /** A crop that was brought here by hand, to be planted. */
+  brought: string | null
+  onBrought: () => void
 }) {
-  const { gardenId, place, plan } = props
+  const { gardenId, place, plan, brought, onBrought } = props
   const { file } = useGarden(gardenId)
-  const { crops } = useCatalogue()
+  const { crops, stages } = useCatalogue()
   const words = useWords()
   const editing = useEditing(gardenId, 'plantings', {
     name: `planting.${place.id}`,
     changes: (thing) => ({ plantings: [thing] }),
   })
+  const begin = (crop: string) =>
+    editing.begin(newPlanting(place.id, crop, stages[crop], plan.as_of))
+  const put = useEffectEvent((crop: string) => {
+    begin(crop)
+    onBrought()
+  })
+  useEffect(() => {
+    if (brought) put(brought)
+  }, [brought])
   const draft = editing.thing
   const here = plan.plantings.filter((one) => one.place === place.id)
   const standing = new Map(props.live?.standing.map((one) => [one.planting, one]))
@@ -42,6 +57,7 @@ export function Plantings(props: {
       {here.map((one) => (
         <div key={one.id} className="planting stack">
           <div className="row">
+            <CropSketch crop={one.crop} size={20} />
             <b>{plantingName(one)}</b>
             <span className="soft small">
               {plural(stands(one).plants, 'one plant', '{n} plants')},{' '}
@@ -70,7 +86,7 @@ export function Plantings(props: {
       ))}
       <Refused faults={editing.removeFaults} />
       {draft ? (
-        <div className="stack planting-form">
+        <IntoSight key={draft.id} className="stack planting-form">
           <PlantingForm
             today={plan.as_of}
             draft={draft}
@@ -82,13 +98,10 @@ export function Plantings(props: {
           {planned && <Follows planned={planned} inTub={place.kind === 'tub'} />}
           {planned && <Findings of={planned.findings} words={words} />}
           <SaveBar editing={editing} terms={words.terms} />
-        </div>
+        </IntoSight>
       ) : (
         <div>
-          <Button
-            type={here.length ? 'default' : 'primary'}
-            onClick={() => editing.begin(newPlanting(place.id, crops[0].key, plan.as_of))}
-          >
+          <Button type={here.length ? 'default' : 'primary'} onClick={() => begin(crops[0].key)}>
             {t('Plant something here')}
           </Button>
         </div>

@@ -1,3 +1,4 @@
+import { Button } from 'antd'
 import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { useGarden, useWrites } from '../../api/gardens'
@@ -12,6 +13,7 @@ export function SheetPanel(props: {
   gardenId: string
   plan: Schemas['SeasonPlan']
   onChoose: (id: string) => void
+  onSeveral: () => void
 }) {
   const garden = useGarden(props.gardenId)
   const { places, features, site } = garden.file.garden
@@ -36,6 +38,13 @@ export function SheetPanel(props: {
       <p className="small soft">
         {t('Drag a place, or move it with the arrow keys; its grips change its size and turn it.')}
       </p>
+      {places.length > 1 && (
+        <div className="row">
+          <Button size="small" onClick={props.onSeveral}>
+            {t('Choose several')}
+          </Button>
+        </div>
+      )}
       <Search of={places.length} value={looked} onChange={setLooked} label={t('Find a place')} />
       <ul className="sheet-list">
         {found(places, looked, (one) => one.name).map((place) => {

@@ -4,8 +4,10 @@ import { useParams } from 'react-router'
 import { useGarden } from '../../api/gardens'
 import { PlotSheet } from '../../drawing/plot/PlotSheet'
 import { t } from '../../lib/words'
+import { CropShelf } from './CropShelf'
 import { FeaturePanel } from './FeaturePanel'
 import { PlacePanel } from './PlacePanel'
+import { SeveralPanel } from './SeveralPanel'
 import { SheetPanel } from './SheetPanel'
 import {
   QUESTIONS,
@@ -36,6 +38,21 @@ export function View() {
   )
   const lines = useMemo(() => sheetFeatures(features), [features])
   const close = () => sheet.choose(null)
+  const [held, setHeld] = useState<string | null>(null)
+  const [brought, setBrought] = useState<{ crop: string; place: string } | null>(null)
+  const [several, setSeveral] = useState<readonly string[] | null>(null)
+  const bring = (crop: string, id: string) => {
+    setHeld(null)
+    setSeveral(null)
+    sheet.choose(id)
+    setBrought({ crop, place: id })
+  }
+  const touch = (id: string | null) => {
+    const known = places.some((one) => one.id === id)
+    if (several && id && known) setSeveral(toggled(several, id))
+    else if (held && id && known) bring(held, id)
+    else if (!several) sheet.choose(id)
+  }
   return (
     <div className="plot-view">
       <section className="stack">
@@ -52,8 +69,10 @@ export function View() {
           features={lines}
           featureLabel={(one) => `${featureKind(one.kind)} ${one.name}`.trim()}
           north={garden.site.north_deg ?? 0}
-          chosen={sheet.chosen}
-          onChoose={sheet.choose}
+          chosen={several ? null : sheet.chosen}
+          several={several ?? []}
+          onChoose={touch}
+          onCrop={bring}
           onMove={sheet.move}
           onMoveFeature={sheet.moveFeature}
           onShape={sheet.shape}
@@ -61,17 +80,30 @@ export function View() {
         />
         <Legend question={question} />
         {places.length === 0 && <EmptySheet />}
+        {places.length > 0 && !several && (
+          <CropShelf garden={garden} held={held} onHold={setHeld} />
+        )}
       </section>
-      {place && (
+      {several && (
+        <SeveralPanel
+          gardenId={gardenId}
+          chosen={places.filter((one) => several.includes(one.id))}
+          today={plan.as_of}
+          onClose={() => setSeveral(null)}
+        />
+      )}
+      {!several && place && (
         <PlacePanel
           key={place.id}
           editing={sheet.ofPlace}
           onAdd={sheet.addPlace}
+          brought={brought?.place === place.id ? brought.crop : null}
+          onBrought={() => setBrought(null)}
           onClose={close}
           {...{ gardenId, place, live }}
         />
       )}
-      {feature && (
+      {!several && feature && (
         <FeaturePanel
           key={feature.id}
           editing={sheet.ofFeature}
@@ -79,9 +111,20 @@ export function View() {
           {...{ gardenId, feature }}
         />
       )}
-      {!place && !feature && <SheetPanel gardenId={gardenId} plan={plan} onChoose={sheet.choose} />}
+      {!several && !place && !feature && (
+        <SheetPanel
+          gardenId={gardenId}
+          plan={plan}
+          onChoose={sheet.choose}
+          onSeveral={() => setSeveral([])}
+        />
+      )}
     </div>
   )
+}
+
+function toggled(ids: readonly string[], id: string): readonly string[] {
+  return ids.includes(id) ? ids.filter((one) => one !== id) : [...ids, id]
 }
 
 function Bar(props: {

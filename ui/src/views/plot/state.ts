@@ -1,7 +1,7 @@
 import type { Schemas } from '../../api/client'
 import type { Length } from '../../api/measures'
 import type { PlotFeature, PlotPlace, Shaping, Tone } from '../../drawing/plot/shapes'
-import { addDays } from '../../lib/dates'
+import { addDays, showDate } from '../../lib/dates'
 import factors from '../../lib/factors.json'
 import { newId } from '../../lib/ids'
 import { showLitres } from '../../lib/numbers'
@@ -32,15 +32,19 @@ export function sheetPlaces(
 ): PlotPlace[] {
   const known = new Map(plan.places.map((one) => [one.id, one]))
   const growing = new Map<string, Plan['plantings']>()
+  const later = new Map<string, Plan['plantings']>()
   for (const p of plan.plantings) {
-    if (p.last_pick < plan.as_of || p.planted_on > addDays(plan.as_of, LATER)) continue
+    if (p.last_pick < plan.as_of) continue
+    if (p.planted_on > plan.as_of) later.set(p.place, [...(later.get(p.place) ?? []), p])
+    if (p.planted_on > addDays(plan.as_of, LATER)) continue
     growing.set(p.place, [...(growing.get(p.place) ?? []), p])
   }
   return places.flatMap((place) => {
     const live = drawn?.place.id === place.id ? drawn : null
     const facts = live?.place ?? known.get(place.id)
     if (!facts) return []
-    return [one(place, facts, growing.get(place.id) ?? [], live, plan.as_of, question)]
+    const drawnOne = one(place, facts, growing.get(place.id) ?? [], live, plan.as_of, question)
+    return [{ ...drawnOne, next: nextOf(later.get(place.id) ?? [], plan.as_of) }]
   })
 }
 
@@ -76,16 +80,31 @@ function one(
       (standing.get(p.id) ?? p).points.map((point) => ({
         x: point.x_m,
         y: point.y_m,
+        later: p.planted_on > today,
         across: Math.min(
           Math.sqrt((standing.get(p.id) ?? p).plant_area_m2) * 0.82,
           facts.tubs ? facts.width_m * 0.42 : 9,
         ),
       })),
     ),
+    crops: growing
+      .filter((p) => p.planted_on <= today)
+      .map((p) => ({ crop: p.crop, name: p.crop_name })),
+    next: '',
     note: facts.tubs
       ? t('{n} × {litres} of mix', { n: facts.tubs, litres: showLitres(facts.filled_l) })
       : growing.map((p) => `${p.plants} ${p.crop_name.toLowerCase()}`).join(', ') || t('empty'),
   }
+}
+
+/** What is planned next for a place, the first of it. */
+function nextOf(later: Plan['plantings'], today: string): string {
+  const [first] = [...later].sort((a, b) => a.planted_on.localeCompare(b.planted_on))
+  if (!first) return ''
+  return t('then {crop}, {day}', {
+    crop: first.crop_name,
+    day: showDate(first.planted_on, today),
+  })
 }
 
 function handles(place: Place): PlotPlace['handles'] {
@@ -333,8 +352,18 @@ export function movedFeature(feature: Feature, dx: number, dy: number): Feature 
   return { ...feature, points }
 }
 
-/** A new planting of a crop, planted today. */
-export function newPlanting(place: string, crop: string, today: string): Schemas['Planting'] {
+/** Whether a crop is usually grown on before it is planted out. */
+export function isPlantedOut(stages: readonly Schemas['Stage'][]): boolean {
+  return stages.some((stage) => stage.key === 'transplant_establishment')
+}
+
+/** A new planting of a crop, planted or sown today. */
+export function newPlanting(
+  place: string,
+  crop: string,
+  stages: readonly Schemas['Stage'][],
+  today: string,
+): Schemas['Planting'] {
   return {
     id: newId(),
     place,
@@ -342,7 +371,7 @@ export function newPlanting(place: string, crop: string, today: string): Schemas
     variety: '',
     programme: 'leaf_then_fruit',
     planted_on: today,
-    sown_in_place: false,
+    sown_in_place: !isPlantedOut(stages),
     base_by: 'broadcast',
     note: '',
   }

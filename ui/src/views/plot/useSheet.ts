@@ -4,7 +4,7 @@ import { useGarden, usePlan, useWrites, type Plan } from '../../api/gardens'
 import { useMeasures } from '../../api/live'
 import type { Shaping } from '../../drawing/plot/shapes'
 import { useAddress } from '../../lib/useAddress'
-import { useToast } from '../../parts/Toast'
+import { useToast } from '../../lib/useToast'
 import { movedFeature, reshaped, type Feature, type Place } from './state'
 
 /** What is drawn, what of it is chosen and being typed, and what a hand on the sheet does to it. */

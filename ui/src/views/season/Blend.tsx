@@ -9,7 +9,7 @@ import { showLitres, showNumber, showNutrient, showPrice } from '../../lib/numbe
 import { plural, t } from '../../lib/words'
 import { ChoiceField, NumberField, Refused } from '../../parts/Field'
 import { namesOf } from '../../parts/names'
-import { useToast } from '../../parts/Toast'
+import { useToast } from '../../lib/useToast'
 import type { Nutrient } from '../../theme/nutrients'
 
 type Whole = Schemas['WholeSeason']

@@ -6,7 +6,7 @@ import { NutrientMark } from '../../drawing/NutrientMark'
 import { showDay, showMonth, showWeekday } from '../../lib/dates'
 import { t } from '../../lib/words'
 import { plantingName } from '../../parts/names'
-import { leading, listed, monthAfter, weeksOf } from './state'
+import { leading, listed, monthAfter, monthToOpen, weeksOf } from './state'
 
 /** The season month by month: what is given on each day; a day's line chooses its planting. */
 export function Calendar(props: {
@@ -16,7 +16,7 @@ export function Calendar(props: {
 }) {
   const { plan } = props
   const words = useWords()
-  const [month, setMonth] = useState(plan.as_of.slice(0, 7))
+  const [turned, setMonth] = useState<string | null>(null)
   const byDay = useMemo(() => {
     const found = new Map<string, ReturnType<typeof listed>>()
     for (const one of listed(plan)) {
@@ -24,6 +24,7 @@ export function Calendar(props: {
     }
     return found
   }, [plan])
+  const month = turned ?? monthToOpen([...byDay.keys()], plan.as_of)
   const weeks = weeksOf(month)
   return (
     <div className="stack month">

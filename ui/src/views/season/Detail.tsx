@@ -28,26 +28,45 @@ export function Detail(props: {
   /** The same planting by the old plan, while a change is being tried. */
   was: Planting | null
   tried: ThingEditing<RecordedPlanting>
+  onClose: () => void
 }) {
   const { gardenId, planting, was } = props
   const words = useWords()
+  const plan = usePlan(gardenId)
+  const rot = planting.sights[0] === 'end_rot' && planting.planted_on <= plan.as_of
   const garden = useGarden(gardenId)
   const [address, go] = useAddress()
   return (
     <section className="season-detail" aria-label={plantingName(planting)}>
-      <div className="tides">
-        {planting.tides.map((tide) => (
-          <Nutrient
-            key={tide.nutrient}
-            gardenId={gardenId}
-            planting={planting}
-            was={was}
-            of={tide}
-          />
-        ))}
+      <div className="stack tides-side">
+        <div className="tides">
+          {planting.tides.map((tide) => (
+            <Nutrient
+              key={tide.nutrient}
+              gardenId={gardenId}
+              planting={planting}
+              was={was}
+              of={tide}
+            />
+          ))}
+        </div>
+        <div className="seen-row">
+          <section className="seen">
+            <Seen gardenId={gardenId} planting={planting} />
+          </section>
+          <section className="seen">
+            <Sighted gardenId={gardenId} planting={planting} offered={rot ? 'end_rot' : null} />
+          </section>
+        </div>
       </div>
       <section className="stack">
-        <h2>{plantingName(planting)}</h2>
+        <div className="row">
+          <h2>{plantingName(planting)}</h2>
+          <span className="spacer" />
+          <Button type="text" size="small" onClick={props.onClose}>
+            {t('Close')}
+          </Button>
+        </div>
         {planting.blend && (
           <p className="small tag">{t('Its feeds follow a blend of the whole season.')}</p>
         )}
@@ -64,15 +83,13 @@ export function Detail(props: {
         <Buy planting={planting} />
         <NotUsed gardenId={gardenId} planting={planting} />
         <Try {...props} />
-        <div className="row">
-          <Button onClick={() => go({ ask: 'programmes' })}>{t('Programmes side by side')}</Button>
-        </div>
-        <section className="seen">
-          <Seen gardenId={gardenId} planting={planting} />
-        </section>
-        <section className="seen">
-          <Sighted gardenId={gardenId} planting={planting} />
-        </section>
+        {(props.tried.thing === null || props.tried.thing.id === planting.id) && (
+          <div className="row">
+            <Button onClick={() => go({ ask: 'programmes' })}>
+              {t('Programmes side by side')}
+            </Button>
+          </div>
+        )}
       </section>
       <Suspense fallback={null}>
         {address.get('ask') === 'programmes' && (

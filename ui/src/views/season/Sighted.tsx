@@ -6,29 +6,23 @@ import { useWords } from '../../api/reference'
 import { showDate } from '../../lib/dates'
 import { newId } from '../../lib/ids'
 import { t } from '../../lib/words'
-import { ChoiceField, DateField, NumberField, faultsAt, type FaultAt } from '../../parts/Field'
+import { DateField } from '../../parts/DateField'
+import { ChoiceField, NumberField, faultsAt, type FaultAt } from '../../parts/Field'
 import { SaveBar } from '../../parts/SaveBar'
-import { useToast } from '../../parts/Toast'
+import { useToast } from '../../lib/useToast'
 import { Changed } from './Changed'
 import type { Planting } from './state'
 
 type Sight = Schemas['Observed']
 
-const SIGHTS: readonly Sight['kind'][] = [
-  'growth_restarted',
-  'plants_lost',
-  'rank_leaf',
-  'tip_burn',
-  'salts',
-  'flooded',
-  'dried_out',
-  'end_rot',
-  'magnesium_short',
-  'fed_unknown',
-]
-
 /** Something seen besides a stage: what it would change, before it is recorded. */
-export function Sighted({ gardenId, planting }: { gardenId: string; planting: Planting }) {
+export function Sighted(props: {
+  gardenId: string
+  planting: Planting
+  /** What is looked for at this time, and has a button of its own. */
+  offered: Sight['kind'] | null
+}) {
+  const { gardenId, planting, offered } = props
   const words = useWords()
   const toast = useToast()
   const plan = usePlan(gardenId)
@@ -45,12 +39,12 @@ export function Sighted({ gardenId, planting }: { gardenId: string; planting: Pl
   })
   const { thing } = editing
   const then = editing.before && editing.plan.plantings.find((one) => one.id === planting.id)
-  const begin = () =>
+  const begin = (kind: Sight['kind']) =>
     editing.begin({
       id: newId(),
       planting: planting.id,
       on: plan.as_of,
-      kind: 'growth_restarted',
+      kind,
       plants: null,
       ec_ds_m: null,
       note: '',
@@ -60,13 +54,23 @@ export function Sighted({ gardenId, planting }: { gardenId: string; planting: Pl
       <Before gardenId={gardenId} planting={planting} />
       {!thing && (
         <div className="row">
-          <Button onClick={begin}>{t('Something else was seen')}</Button>
+          {offered && (
+            <Button onClick={() => begin(offered)}>
+              {t('{sight}?', { sight: capital(words.terms[`sight.${offered}`]) })}
+            </Button>
+          )}
+          <Button
+            onClick={() => begin(planting.sights.find((one) => one !== offered) ?? 'flooded')}
+          >
+            {t('Something else was seen')}
+          </Button>
         </div>
       )}
       {thing && (
         <>
           <SightFields
             sight={thing}
+            possible={planting.sights}
             tub={file.garden.places.find((one) => one.id === planting.place)?.kind === 'tub'}
             faults={editing.faults}
             onChange={editing.change}
@@ -111,6 +115,7 @@ function Before({ gardenId, planting }: { gardenId: string; planting: Planting }
 
 function SightFields(props: {
   sight: Sight
+  possible: readonly Sight['kind'][]
   tub: boolean
   faults: FaultAt[]
   onChange: (sight: Sight) => void
@@ -122,7 +127,10 @@ function SightFields(props: {
       <ChoiceField
         label={t('What')}
         value={sight.kind}
-        options={SIGHTS.map((kind) => ({ value: kind, label: words.terms[`sight.${kind}`] }))}
+        options={props.possible.map((kind) => ({
+          value: kind,
+          label: words.terms[`sight.${kind}`],
+        }))}
         onChange={(kind) => onChange({ ...sight, kind, plants: null, ec_ds_m: null })}
       />
       <DateField
@@ -156,6 +164,8 @@ function SightFields(props: {
     </div>
   )
 }
+
+const capital = (text: string) => text.charAt(0).toLocaleUpperCase() + text.slice(1)
 
 function isWhole(sight: Sight): boolean {
   if (sight.kind === 'plants_lost') return (sight.plants ?? 0) > 0

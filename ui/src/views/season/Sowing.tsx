@@ -10,9 +10,9 @@ import { addDays, showDate, showDay } from '../../lib/dates'
 import { newId } from '../../lib/ids'
 import { useWidth } from '../../lib/useWidth'
 import { plural, t } from '../../lib/words'
+import { DateField } from '../../parts/DateField'
 import {
   ChoiceField,
-  DateField,
   NumberField,
   Refused,
   faultsAt,
@@ -22,7 +22,7 @@ import {
 import { Findings } from '../../parts/Findings'
 import { cropChoices } from '../../parts/names'
 import { PickField } from '../../parts/Pick'
-import { useToast } from '../../parts/Toast'
+import { useToast } from '../../lib/useToast'
 
 type Dates = Schemas['Sowing']
 

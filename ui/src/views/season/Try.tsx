@@ -1,8 +1,11 @@
+import { Button } from 'antd'
 import type { ThingEditing } from '../../api/editing'
 import { useGarden } from '../../api/gardens'
 import { useCatalogue, useWords } from '../../api/reference'
+import { useAddress } from '../../lib/useAddress'
 import { t } from '../../lib/words'
-import { ChoiceField, DateField, faultsAt } from '../../parts/Field'
+import { DateField } from '../../parts/DateField'
+import { ChoiceField, faultsAt } from '../../parts/Field'
 import { SaveBar } from '../../parts/SaveBar'
 import { programmesOf } from '../../parts/names'
 import type { Planting, RecordedPlanting } from './state'
@@ -21,6 +24,9 @@ export function Try(props: {
   const stored = file.garden.plantings.find((one) => one.id === planting.id)
   const shown = tried.thing ?? stored
   if (!shown || !stored) return null
+  if (shown.id !== stored.id) {
+    return <Elsewhere of={shown} onLeave={tried.cancel} />
+  }
   const known = programmes.find((one) => one.key === shown.programme)
   return (
     <div className="stack">
@@ -44,6 +50,30 @@ export function Try(props: {
         onChange={(day) => day && tried.change({ ...shown, planted_on: day })}
       />
       <SaveBar editing={tried} terms={words.terms} />
+    </div>
+  )
+}
+
+/** A change of another planting is being tried: its ghosts stay until it is saved or left. */
+function Elsewhere({ of, onLeave }: { of: RecordedPlanting; onLeave: () => void }) {
+  const [, go] = useAddress()
+  const catalogue = useCatalogue()
+  const crop = catalogue.crops.find((one) => one.key === of.crop)?.name ?? of.crop
+  return (
+    <div className="aside-line" role="status">
+      <p>
+        {t('What you tried for {planting} is not saved yet.', {
+          planting: `${crop} ${of.variety}`.trim(),
+        })}
+      </p>
+      <div className="row">
+        <Button size="small" onClick={() => go({ planting: of.id })}>
+          {t('Back to it')}
+        </Button>
+        <Button size="small" onClick={onLeave}>
+          {t('Leave it')}
+        </Button>
+      </div>
     </div>
   )
 }

@@ -1,11 +1,12 @@
 import { Button, Segmented } from 'antd'
-import { lazy, Suspense, useMemo, useState } from 'react'
+import { lazy, Suspense, useMemo, useState, type ReactNode } from 'react'
 import { Link, useParams } from 'react-router'
 import { faultsOf } from '../../api/client'
 import { useEditing } from '../../api/editing'
 import { useGarden, useMoveJob, usePlan, type Plan } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { SeasonStrip } from '../../drawing/SeasonStrip'
+import { StripLegend } from '../../drawing/StripLegend'
 import { showDate } from '../../lib/dates'
 import { recall, remember } from '../../lib/memory'
 import { system } from '../../lib/units'
@@ -15,15 +16,15 @@ import { t } from '../../lib/words'
 import { Refused } from '../../parts/Field'
 import { namesOf } from '../../parts/names'
 import { Search, found } from '../../parts/Search'
-import { useToast } from '../../parts/Toast'
+import { useToast } from '../../lib/useToast'
 import { Calendar } from './Calendar'
 import { Detail } from './Detail'
-import { List } from './List'
 import { inSeason, lanes } from './state'
 import './season.css'
 
 const Sowing = lazy(() => import('./Sowing'))
 const Blend = lazy(() => import('./Blend'))
+const List = lazy(() => import('./List'))
 
 type Form = 'lanes' | 'calendar' | 'list'
 const formOf = (said: string): Form => (said === 'calendar' || said === 'list' ? said : 'lanes')
@@ -43,13 +44,20 @@ export function View() {
   })
   const { plan } = tried
   const shown = inSeason(plan)
-  const chosen = address.get('planting') ?? shown[0]?.id ?? null
+  const chosen = address.get('planting') ?? (shown.length === 1 ? shown[0].id : null)
   const planting = plan.plantings.find((one) => one.id === chosen)
-  const choose = (id: string) => {
-    if (tried.thing && tried.thing.id !== id) tried.cancel()
-    go({ planting: id })
-  }
+  const choose = (id: string) => go({ planting: id === chosen ? null : id })
   if (shown.length === 0) return <NoSeason gardenId={gardenId} />
+  const detail = planting && (
+    <Detail
+      key={planting.id}
+      gardenId={gardenId}
+      planting={planting}
+      was={plan === kept ? null : (kept.plantings.find((p) => p.id === planting.id) ?? null)}
+      tried={tried}
+      onClose={() => go({ planting: null })}
+    />
+  )
   return (
     <div className="stack season-view">
       <Head
@@ -60,21 +68,19 @@ export function View() {
           go({ as: next })
         }}
       />
-      {form === 'list' && <List gardenId={gardenId} plan={plan} />}
+      {form === 'list' && (
+        <Suspense fallback={<p className="soft">{t('Working it out …')}</p>}>
+          <List gardenId={gardenId} plan={plan} />
+        </Suspense>
+      )}
       {form === 'calendar' && <Calendar plan={plan} chosen={chosen} onChoose={choose} />}
       {form === 'lanes' && (
-        <Lanes gardenId={gardenId} plan={plan} chosen={chosen} onChoose={choose} />
+        <Lanes gardenId={gardenId} plan={plan} chosen={chosen} onChoose={choose}>
+          {detail}
+        </Lanes>
       )}
+      {form === 'calendar' && detail}
       <Asked gardenId={gardenId} />
-      {planting && form !== 'list' && (
-        <Detail
-          key={planting.id}
-          gardenId={gardenId}
-          planting={planting}
-          was={plan === kept ? null : (kept.plantings.find((p) => p.id === planting.id) ?? null)}
-          tried={tried}
-        />
-      )}
     </div>
   )
 }
@@ -144,6 +150,8 @@ function Lanes(props: {
   plan: Plan
   chosen: string | null
   onChoose: (id: string) => void
+  /** What there is to say about the chosen one. */
+  children: ReactNode
 }) {
   const { gardenId, plan } = props
   const { file } = useGarden(gardenId)
@@ -178,8 +186,16 @@ function Lanes(props: {
               toast({ text: t('Moved to {day}.', { day: showDate(day) }), undo }),
             )
           }
-        />
+        >
+          {props.children}
+        </SeasonStrip>
       </div>
+      {props.chosen === null && (
+        <p className="small soft">
+          {t('Touch a planting to see its need, its supply and its feeds.')}
+        </p>
+      )}
+      <StripLegend />
       <Refused faults={faultsOf(moving.error)} />
     </>
   )

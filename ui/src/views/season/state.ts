@@ -145,6 +145,13 @@ export function listed(plan: Plan): Listed[] {
     .sort((a, b) => a.job.due_on.localeCompare(b.job.due_on))
 }
 
+/** The month to open on: this one, else the next with something in it, else the last. */
+export function monthToOpen(days: readonly string[], today: string): string {
+  const months = days.map((day) => day.slice(0, 7)).sort()
+  const now = today.slice(0, 7)
+  return months.find((month) => month >= now) ?? months.at(-1) ?? now
+}
+
 /** The weeks that a month touches, as days. */
 export function weeksOf(month: string): string[][] {
   const first = weekStart(`${month}-01`)

@@ -7,7 +7,7 @@ import { base64, smallPhoto } from '../../lib/files'
 import { showNumber } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { Refused } from '../../parts/Field'
-import { FileButton } from '../../parts/FileButton'
+import { FileDrop } from '../../parts/FileDrop'
 import { shownAs, type Product } from './state'
 
 /** What a bag's label said when it was read, and its photo. */
@@ -72,7 +72,7 @@ export function PhotoOfBag(props: {
   return (
     <div className="row">
       {props.photo && <Photo {...props} photo={props.photo} />}
-      <FileButton
+      <FileDrop
         label={props.photo ? t('Another photo') : t('Photo of the bag')}
         name={t('Photo of the bag')}
         accept="image/*"

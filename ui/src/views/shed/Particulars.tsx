@@ -1,10 +1,10 @@
 import { Button } from 'antd'
 import { useCatalogue, useWords } from '../../api/reference'
 import { t } from '../../lib/words'
+import { DateField } from '../../parts/DateField'
 import {
   ChoiceField,
   DENSITIES,
-  Field,
   MASSES,
   MeasureField,
   NumberField,
@@ -238,21 +238,14 @@ function Stock({ draft, faults, onChange }: Typing) {
         }
       />
       {draft.stock && (
-        <Field label={t('Counted on')} faults={faultsAt(faults, 'stock.counted_on')}>
-          {(id) => (
-            <input
-              id={id}
-              type="date"
-              className="input"
-              value={draft.stock?.counted_on}
-              onChange={(event) =>
-                draft.stock &&
-                event.target.value &&
-                onChange({ ...draft, stock: { ...draft.stock, counted_on: event.target.value } })
-              }
-            />
-          )}
-        </Field>
+        <DateField
+          label={t('Counted on')}
+          value={draft.stock.counted_on}
+          faults={faultsAt(faults, 'stock.counted_on')}
+          onChange={(on) =>
+            draft.stock && on && onChange({ ...draft, stock: { ...draft.stock, counted_on: on } })
+          }
+        />
       )}
     </>
   )

@@ -2,22 +2,27 @@ import { Button } from 'antd'
 import { useState } from 'react'
 import { faultsOf, type Schemas } from '../../api/client'
 import { useWords } from '../../api/reference'
-import { useProductFiles } from '../../api/shed'
+import { useWrites } from '../../api/gardens'
+import { useReadProducts } from '../../api/shed'
 import { base64 } from '../../lib/files'
-import { plural, t } from '../../lib/words'
-import { Field, Refused } from '../../parts/Field'
+import { t } from '../../lib/words'
+import { Differences } from '../../parts/Differences'
+import { Refused } from '../../parts/Field'
+import { FileDrop } from '../../parts/FileDrop'
+import { useKnown, type Known } from '../../parts/History/sentences'
 import { labelOf } from './state'
 
 /** A list of products as CSV or JSON: what was read of it, before anything is kept. */
 export function ProductFiles(props: { gardenId: string; onClose: () => void }) {
-  const { read, keep } = useProductFiles(props.gardenId)
+  const read = useReadProducts(props.gardenId)
+  const { replaceAll: keep } = useWrites(props.gardenId)
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
+  const known = useKnown()
   const found = read.data?.products ?? []
-  const chosen = found.flatMap((one) =>
-    one.product && !one.known && !left.has(one.at) ? [one.product] : [],
-  )
-  const bring = async (file: File | undefined) => {
-    if (!file) return
+  const chosen = found.filter((one) => isNews(one) && !left.has(one.at))
+  const fresh = chosen.filter((one) => !one.known).length
+  const things = chosen.flatMap((one) => (one.product ? [one.product] : []))
+  const bring = async (file: File) => {
     keep.reset()
     read.mutate(await base64(file))
   }
@@ -30,21 +35,16 @@ export function ProductFiles(props: { gardenId: string; onClose: () => void }) {
           {t('Close')}
         </Button>
       </div>
-      <Field
+      <FileDrop
         label={t('CSV or JSON')}
-        hint={t(
-          'As it was saved here; or a table with the columns name, form, N %, P2O5 %, K2O %.',
-        )}
-      >
-        {(id) => (
-          <input
-            id={id}
-            type="file"
-            accept=".csv,.json,text/csv,application/json"
-            onChange={(event) => void bring(event.target.files?.[0])}
-          />
-        )}
-      </Field>
+        name={t('CSV or JSON')}
+        accept=".csv,.json,text/csv,application/json"
+        busy={read.isPending}
+        onFile={(file) => void bring(file)}
+      />
+      <p className="small soft">
+        {t('As it was saved here; or a table with the columns name, form, N %, P2O5 %, K2O %.')}
+      </p>
       <Refused faults={faultsOf(read.error ?? keep.error)} />
       {found.length > 0 && (
         <ul className="materials">
@@ -52,6 +52,7 @@ export function ProductFiles(props: { gardenId: string; onClose: () => void }) {
             <One
               key={one.at}
               of={one}
+              known={known}
               kept={!left.has(one.at)}
               onMark={(on) => {
                 const next = new Set(left)
@@ -69,9 +70,12 @@ export function ProductFiles(props: { gardenId: string; onClose: () => void }) {
             type="primary"
             disabled={chosen.length === 0}
             loading={keep.isPending}
-            onClick={() => keep.mutate(chosen, { onSuccess: props.onClose })}
+            onClick={() => keep.mutate({ kind: 'products', things }, { onSuccess: props.onClose })}
           >
-            {plural(chosen.length, 'Save {n} product', 'Save {n} products')}
+            {t('Save: {added} new, {changed} changed', {
+              added: fresh,
+              changed: chosen.length - fresh,
+            })}
           </Button>
         </div>
       )}
@@ -79,8 +83,14 @@ export function ProductFiles(props: { gardenId: string; onClose: () => void }) {
   )
 }
 
+/** What is new, or other than what the shed has. */
+function isNews(one: Schemas['ReadProductView']): boolean {
+  return one.product !== null && (!one.known || one.changes.length > 0)
+}
+
 function One(props: {
   of: Schemas['ReadProductView']
+  known: Known
   kept: boolean
   onMark: (on: boolean) => void
 }) {
@@ -92,16 +102,16 @@ function One(props: {
         <label>
           <input
             type="checkbox"
-            disabled={!of.product || of.known}
-            checked={props.kept && of.product !== null && !of.known}
+            disabled={!isNews(of)}
+            checked={props.kept && isNews(of)}
             onChange={(event) => props.onMark(event.target.checked)}
           />{' '}
           <b>{of.name || of.at}</b>
         </label>
         <span className="soft small of-label">
           {of.product ? labelOf(of.product, words.terms) : of.at}
-          {of.known && ` · ${t('is in the shed already')}`}
         </span>
+        {of.known && <Differences of={of.changes} known={props.known} />}
         {of.left.length > 0 && (
           <span className="small of-label">
             {t('not understood')}: {of.left.join('; ')}

@@ -11,7 +11,7 @@ import { useDraft } from '../../api/draft'
 import { useDebounced } from '../../api/debounced'
 import { base64 } from '../../lib/files'
 import { Field, Refused } from '../../parts/Field'
-import { FileButton, TEXTS } from '../../parts/FileButton'
+import { FileDrop, TEXTS } from '../../parts/FileDrop'
 import { PhotoOfBag, plainUnit } from './FromLabel'
 import { plainly } from '../../parts/SaveBar'
 import { labelDraft, shownAs, type Product } from './state'
@@ -28,7 +28,7 @@ export function ReadLabel(props: {
   const read = useReadLabel(props.gardenId)
   const typed = useDraft<{ text: string }>(labelDraft(props.gardenId))
   const text = typed.thing?.text ?? ''
-  const setText = (next: string) => (next ? typed.begin({ text: next }, 0) : typed.drop())
+  const setText = (next: string) => (next ? typed.change({ text: next }) : typed.drop())
   const [id] = useState(newId)
   const [elements, setElements] = useState<boolean | null>(null)
   const [full, setFull] = useState(true)
@@ -44,7 +44,7 @@ export function ReadLabel(props: {
   const label = text.trim() ? read.data : undefined
   const pack = label?.pack
   const close = () => {
-    typed.drop()
+    typed.leave()
     props.onClose()
   }
   const use = (product: Product) => {
@@ -130,7 +130,7 @@ function Bring(props: {
   return (
     <>
       <div className="row">
-        <FileButton
+        <FileDrop
           label={t('Open a PDF or text file')}
           name={t('Label as PDF or text')}
           accept={TEXTS}

@@ -1,8 +1,9 @@
 import { Button, Segmented } from 'antd'
-import { useRef } from 'react'
+import { lazy, Suspense, useRef } from 'react'
 import { useParams } from 'react-router'
 import { useEditing, type ThingEditing } from '../../api/editing'
 import { useGarden, usePlan } from '../../api/gardens'
+import { intoSight } from '../../lib/intoSight'
 import { useAddress } from '../../lib/useAddress'
 import { t } from '../../lib/words'
 import { useDraft } from '../../api/draft'
@@ -19,8 +20,11 @@ import { Scoops } from './ScoopList'
 import { labelDraft, newProduct, PAGES, type Page, type Product } from './state'
 import './shed.css'
 
+const ShelfTable = lazy(() => import('./ShelfTable'))
+
 const pageNames = (): Record<Page, string> => ({
   shelf: t('On the shelf'),
+  table: t('Table'),
   compare: t('Compare'),
   buy: t('Buy'),
 })
@@ -45,6 +49,11 @@ export function View() {
         />
       </div>
       {page === 'shelf' && <Shelf gardenId={gardenId} />}
+      {page === 'table' && (
+        <Suspense fallback={<p className="soft">{t('Working it out …')}</p>}>
+          <ShelfTable gardenId={gardenId} />
+        </Suspense>
+      )}
       {page === 'compare' && <Compare gardenId={gardenId} />}
       {page === 'buy' && <Buy gardenId={gardenId} />}
     </div>
@@ -66,7 +75,7 @@ function Shelf({ gardenId }: { gardenId: string }) {
   const chosen = products.find((one) => one.id === address.get('of')) ?? products[0] ?? null
   const detail = useRef<HTMLElement>(null)
   // On a phone the details stand below the list: go there once they are drawn.
-  const show = () => requestAnimationFrame(() => below(detail.current))
+  const show = () => requestAnimationFrame(() => intoSight(detail.current))
   const begin = (product: Product) => {
     go({ add: none })
     editing.begin(product)
@@ -189,11 +198,6 @@ function Chosen(props: {
       onEdit={() => editing.begin(chosen)}
     />
   )
-}
-
-function below(element: HTMLElement | null) {
-  const top = element?.getBoundingClientRect().top ?? 0
-  if (top > window.innerHeight * 0.6) element?.scrollIntoView({ block: 'start' })
 }
 
 /** A bag needs a name before anything can be worked out; until one is typed it has a stand-in. */

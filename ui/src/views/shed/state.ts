@@ -114,5 +114,5 @@ export function labelOf(product: Product, terms: Record<string, string>): string
 export const labelDraft = (gardenId: string) => `${gardenId}.label`
 
 /** The pages of the shed. */
-export const PAGES = ['shelf', 'compare', 'buy'] as const
+export const PAGES = ['shelf', 'table', 'compare', 'buy'] as const
 export type Page = (typeof PAGES)[number]

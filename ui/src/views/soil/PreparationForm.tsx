@@ -3,9 +3,9 @@ import { useCatalogue } from '../../api/reference'
 import { newId } from '../../lib/ids'
 import { system } from '../../lib/units'
 import { t } from '../../lib/words'
+import { DateField } from '../../parts/DateField'
 import {
   ChoiceField,
-  DateField,
   LENGTHS,
   MeasureField,
   NumberField,

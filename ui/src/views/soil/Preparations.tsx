@@ -10,6 +10,7 @@ import { Findings } from '../../parts/Findings'
 import { SaveBar } from '../../parts/SaveBar'
 import { Why } from '../../parts/Why'
 import { SameElsewhere } from './SameElsewhere'
+import { IntoSight } from '../../parts/IntoSight'
 import { PreparationForm, newPreparation } from './PreparationForm'
 
 type Preparation = Schemas['Preparation']
@@ -74,7 +75,7 @@ export function Preparations(props: {
         )
       })}
       {editing.thing ? (
-        <>
+        <IntoSight key={editing.thing.id} className="stack">
           <PreparationForm
             draft={editing.thing}
             garden={file.garden}
@@ -82,7 +83,7 @@ export function Preparations(props: {
             onChange={editing.change}
           />
           <SaveBar editing={editing} terms={words.terms} />
-        </>
+        </IntoSight>
       ) : (
         <div>
           <Button onClick={() => editing.begin(newPreparation(props.place, plan.as_of))}>

@@ -2,14 +2,17 @@ import { Button } from 'antd'
 import { useState, type Dispatch, type SetStateAction } from 'react'
 import { faultsOf, type Schemas } from '../../api/client'
 import { useDraft } from '../../api/draft'
-import { useGarden } from '../../api/gardens'
-import { useKeepReports, useReadReports } from '../../api/soilFiles'
+import { useGarden, useWrites } from '../../api/gardens'
+import { useReadReports } from '../../api/soilFiles'
 import { useWords } from '../../api/reference'
 import { base64 } from '../../lib/files'
 import { showNumber } from '../../lib/numbers'
 import { plural, t } from '../../lib/words'
-import { DateField, Field, Refused, TextField } from '../../parts/Field'
-import { FileButton, TEXTS } from '../../parts/FileButton'
+import { DateField } from '../../parts/DateField'
+import { Differences } from '../../parts/Differences'
+import { Field, Refused, TextField } from '../../parts/Field'
+import { FileDrop, TEXTS } from '../../parts/FileDrop'
+import { useKnown } from '../../parts/History/sentences'
 import { ManyPlaces } from './ManyPlaces'
 import { Columns } from './ReadColumns'
 import { extractName, type Place } from './state'
@@ -28,7 +31,7 @@ type Brought = { file: string } | { text: string }
 export function ReadFile(props: { gardenId: string; onDone: (place: string | null) => void }) {
   const { gardenId } = props
   const read = useReadReports(gardenId)
-  const keep = useKeepReports(gardenId)
+  const { replaceAll: keep } = useWrites(gardenId)
   const [brought, setBrought] = useState<Brought | null>(null)
   const [changed, setChanged] = useState<Record<string, Partial<Report>>>({})
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
@@ -54,11 +57,6 @@ export function ReadFile(props: { gardenId: string; onDone: (place: string | nul
         </Button>
       </div>
       <Bring gardenId={gardenId} busy={read.isPending} onBring={bring} />
-      {read.isPending && (
-        <p className="small" role="status">
-          <progress aria-label={t('Reading …')} /> {t('Reading …')}
-        </p>
-      )}
       <Refused faults={faultsOf(read.error)} />
       {understood && brought && (
         <>
@@ -92,12 +90,15 @@ export function ReadFile(props: { gardenId: string; onDone: (place: string | nul
                 loading={keep.isPending}
                 disabled={reports.length === 0 || homeless > 0}
                 onClick={() =>
-                  keep.mutate(reports, {
-                    onSuccess: () => {
-                      kept.drop()
-                      props.onDone(reports[0]?.places[0] ?? null)
+                  keep.mutate(
+                    { kind: 'reports', things: reports },
+                    {
+                      onSuccess: () => {
+                        kept.drop()
+                        props.onDone(reports[0]?.places[0] ?? null)
+                      },
                     },
-                  })
+                  )
                 }
               >
                 {plural(reports.length, 'Save this test', 'Save these {n} tests')}
@@ -130,15 +131,13 @@ function Bring(props: { gardenId: string; busy: boolean; onBring: (brought: Brou
   }
   return (
     <>
-      <div className="row">
-        <FileButton
-          label={t('Open a file: CSV, text or PDF')}
-          name={t('A table (CSV), text or PDF')}
-          accept={TEXTS}
-          busy={props.busy}
-          onFile={(file) => void take(file)}
-        />
-      </div>
+      <FileDrop
+        label={t('Open a file: CSV, text or PDF')}
+        name={t('A table (CSV), text or PDF')}
+        accept={TEXTS}
+        busy={props.busy}
+        onFile={(file) => void take(file)}
+      />
       <Field label={t('Or paste the report’s text')}>
         {(id) => (
           <textarea
@@ -198,6 +197,7 @@ function OneSample(props: {
 }) {
   const { sample } = props
   const { file } = useGarden(props.gardenId)
+  const known = useKnown()
   const { report } = sample
   if (!report) {
     return (
@@ -221,7 +221,9 @@ function OneSample(props: {
           onChange={(event) => props.onTake(report.id, event.target.checked)}
         />
         <b>{sample.name || t('the pasted report')}</b>
+        {sample.known && <span className="soft small">{t('is here already; this changes')}</span>}
       </label>
+      {sample.known && <Differences of={sample.changes} known={known} />}
       <Pieces sample={sample} />
       {props.taken && (
         <div className="fields">

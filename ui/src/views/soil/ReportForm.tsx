@@ -1,9 +1,9 @@
 import { said } from '../../lib/units'
 import { useWords } from '../../api/reference'
 import { t } from '../../lib/words'
+import { DateField } from '../../parts/DateField'
 import {
   ChoiceField,
-  DateField,
   LENGTHS,
   MeasureField,
   NumberField,

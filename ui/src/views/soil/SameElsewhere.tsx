@@ -6,7 +6,7 @@ import type { ThingOf } from '../../api/editing'
 import { newId } from '../../lib/ids'
 import { plural, t } from '../../lib/words'
 import { Refused } from '../../parts/Field'
-import { useToast } from '../../parts/Toast'
+import { useToast } from '../../lib/useToast'
 import { ManyPlaces } from './ManyPlaces'
 
 /** The same layer or amount on other beds, at once: each keeps its own entry. */

@@ -1,5 +1,5 @@
 import { Button, Segmented } from 'antd'
-import { useEffect, useRef, useState } from 'react'
+import { lazy, Suspense, useEffect, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { useEditing, type ThingEditing } from '../../api/editing'
@@ -10,6 +10,7 @@ import { useAddress } from '../../lib/useAddress'
 import { t } from '../../lib/words'
 import { ChoiceField } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
+import { IntoSight } from '../../parts/IntoSight'
 import { HistoryButton } from '../../parts/History'
 import { SaveBar } from '../../parts/SaveBar'
 import { Search, found } from '../../parts/Search'
@@ -28,7 +29,9 @@ import { Schools } from './Schools'
 import { newReport, reportsFor, type Place, type Report } from './state'
 import './soil.css'
 
-const PAGES = ['test', 'schools', 'exchange', 'work', 'past', 'feel'] as const
+const AllTests = lazy(() => import('./AllTests'))
+
+const PAGES = ['test', 'schools', 'exchange', 'work', 'past', 'feel', 'all'] as const
 type Page = (typeof PAGES)[number]
 type Facts = Schemas['PlacePlan']
 type Bed = Schemas['Bed']
@@ -40,6 +43,7 @@ const pageNames = (): Record<Page, string> => ({
   work: t('Compost and manure'),
   past: t('Since last time'),
   feel: t('By hand'),
+  all: t('All tests'),
 })
 
 /** A place's soil: its tests against bands, pH first, and what follows before planting. */
@@ -267,6 +271,13 @@ function Page(props: {
     return <Preparations gardenId={gardenId} place={bed.id} plan={plan} editing={props.work} />
   }
   if (page === 'past') return <Past changes={facts.changes} today={plan.as_of} />
+  if (page === 'all') {
+    return (
+      <Suspense fallback={<p className="soft">{t('Working it out …')}</p>}>
+        <AllTests gardenId={gardenId} />
+      </Suspense>
+    )
+  }
   return page === 'feel' ? <ByFeel gardenId={gardenId} bed={bed} /> : null
 }
 
@@ -294,7 +305,7 @@ function Typing(props: { draft: Report; editing: ThingEditing<Report>; places: r
   const { draft, editing } = props
   const words = useWords()
   return (
-    <div className="sheet stack">
+    <IntoSight className="sheet stack">
       <ReportForm
         draft={draft}
         places={props.places}
@@ -302,7 +313,7 @@ function Typing(props: { draft: Report; editing: ThingEditing<Report>; places: r
         onChange={editing.change}
       />
       <SaveBar editing={{ ...editing, thing: draft }} terms={words.terms} />
-    </div>
+    </IntoSight>
   )
 }
 

@@ -5,7 +5,7 @@ import { showDate } from '../../lib/dates'
 import { t } from '../../lib/words'
 import { namesOf } from '../../parts/names'
 import { PlaceJob } from '../../parts/PlaceJob'
-import { useToast } from '../../parts/Toast'
+import { useToast } from '../../lib/useToast'
 import { doneOn } from './amounts'
 import type { PlaceDue } from './state'
 

@@ -8,7 +8,7 @@ import { showLitres, showMass, showNumber } from '../../lib/numbers'
 import { plural, t } from '../../lib/words'
 import { Refused } from '../../parts/Field'
 import { levelScoops, namesOf, plantingName } from '../../parts/names'
-import { useToast } from '../../parts/Toast'
+import { useToast } from '../../lib/useToast'
 
 type Can = Schemas['SharedCan']
 

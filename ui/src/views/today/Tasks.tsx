@@ -6,7 +6,7 @@ import { newId } from '../../lib/ids'
 import { showAmount } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { plantingName } from '../../parts/names'
-import { useToast } from '../../parts/Toast'
+import { useToast } from '../../lib/useToast'
 import { takenAlong, type TaskDue } from './state'
 
 /** Jobs besides feeding that the grower wants to be told of, and what to take along. */
