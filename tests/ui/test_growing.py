@@ -11,6 +11,7 @@ from ui.test_views import go, read
 
 def place(page: Page, name: str) -> None:
     go(page, "Plot")
+    page.locator("[data-scale]").wait_for(state="attached")
     page.wait_for_load_state("networkidle")  # a view that still waits for its plan takes no keys
     page.get_by_role("button", name=re.compile(f"^{name}")).press("Enter")
     page.get_by_role("heading", name=name).wait_for()

@@ -192,6 +192,7 @@ def test_a_rule_of_the_garden_leaves_bags_in_the_shed(slip_page: Page) -> None:
     ]  # fmt: skip
     assert demo._id("Mainsail soluble 12-4-18") not in planned
     go(slip_page, "Season")
+    slip_page.get_by_role("button", name=re.compile("^Tomato Red Lantern")).first.press("Enter")
     slip_page.get_by_text("Left in the shed, and why").first.click()
     expect(slip_page.locator(".refusals").first).to_contain_text("organic growing")
 
@@ -206,11 +207,11 @@ def test_a_list_leaves_and_comes_back(slip_page: Page, tmp_path: Path) -> None:
     own.write_text("\n".join([rows[0], ",".join(cells.get(h, "") for h in rows[0].split(","))]))
     slip_page.get_by_role("button", name="Read a list").click()
     slip_page.get_by_label("CSV or JSON").set_input_files(saved.value.path())
-    expect(slip_page.get_by_text("is in the shed already")).to_have_count(11)
-    expect(slip_page.get_by_role("button", name="Save 0 products")).to_be_disabled()
+    expect(slip_page.get_by_text("As it is here already.")).to_have_count(11)
+    expect(slip_page.get_by_role("button", name="Save: 0 new, 0 changed")).to_be_disabled()
     slip_page.get_by_label("CSV or JSON").set_input_files(own)
     expect(slip_page.get_by_text("not understood: K2O %: not so much")).to_be_visible()
-    slip_page.get_by_role("button", name="Save 1 product").click()
+    slip_page.get_by_role("button", name="Save: 1 new, 0 changed").click()
     expect(slip_page.locator(".products")).to_contain_text("Bosun feed")
     assert len(products(slip_page)) == 12
 

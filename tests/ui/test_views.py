@@ -391,7 +391,7 @@ def test_a_crop_that_is_sown_where_it_stays_is_taken_so(slip_page: Page) -> None
     slip_page.get_by_role("button", name=re.compile("^Crane bed")).press("Enter")
     slip_page.get_by_role("button", name="Plant something here").click()
     pick(slip_page, "Crop", "string bean")  # found by another of its names
-    chosen = slip_page.locator(".field").filter(has=slip_page.get_by_label("Crop")).first
+    chosen = slip_page.locator(".planting-form .field").first
     expect(chosen.get_by_text("Bush bean").last).to_be_visible()
     expect(slip_page.get_by_label("Started")).to_have_value("place")
     pick(slip_page, "Crop", "letuce")  # and by a slip

@@ -6,6 +6,7 @@ import { showMoment } from '../lib/dates'
 import { useReturn } from '../lib/useReturn'
 import { useWidth } from '../lib/useWidth'
 import { t } from '../lib/words'
+import { Waiting } from '../parts/Waiting'
 import { DataTable, type Column } from '../parts/DataTable'
 import { Differences } from '../parts/Differences'
 import { Refused } from '../parts/Field'
@@ -49,7 +50,7 @@ export function HistoryDrawer(props: { gardenId: string; of: HistoryOf; onClose:
       title={t('History of {name}', { name: props.of.name })}
     >
       <div ref={box} className="stack">
-        {query.isPending && <p className="soft">{t('Working it out …')}</p>}
+        {query.isPending && <Waiting />}
         <Refused faults={faultsOf(revert.error ?? query.error)} />
         {query.data && (
           <DataTable<Change>

@@ -17,7 +17,7 @@ import { OutboxBanner } from './Outbox'
 import { Shortcuts } from './Shortcuts'
 import { useThemeMode } from './ThemeProvider'
 import { UndoRedo } from './UndoRedo'
-import { Waiting } from './Waiting'
+import { Waiting } from '../parts/Waiting'
 import './shell.css'
 
 // What opens on request is loaded on request.

@@ -185,8 +185,8 @@ function Days({ of }: { of: Read }) {
             ? t('All of it is known already.')
             : plural(
                 of.new,
-                'One of them is new or other than before.',
-                '{n} of them are new or other than before.',
+                'One of them is new or has changed.',
+                '{n} of them are new or have changed.',
               )}
         </p>
       )}

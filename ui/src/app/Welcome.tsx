@@ -8,7 +8,7 @@ import { BRAND, t } from '../lib/words'
 import { Sentence } from '../parts/Sentence'
 import { ImportButton } from './ImportButton'
 import { Reading } from './Reading'
-import { Waiting } from './Waiting'
+import { Waiting } from '../parts/Waiting'
 import './shell.css'
 
 /** The gardens in this store, and a new one. */

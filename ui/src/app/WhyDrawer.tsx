@@ -7,6 +7,7 @@ import { gardenQueries, revisionOf, useGarden, useWrites } from '../api/gardens'
 import { faultsOf, ProblemError, type Schemas } from '../api/client'
 import { useReturn } from '../lib/useReturn'
 import { t } from '../lib/words'
+import { Waiting } from '../parts/Waiting'
 import {
   DENSITIES,
   MASSES,
@@ -33,7 +34,7 @@ export default function WhyDrawer(props: { gardenId: string; of: string; onClose
           : t('How this came about')
       }
     >
-      {query.isPending && <p className="soft">{t('Working it out …')}</p>}
+      {query.isPending && <Waiting />}
       {query.isError && <Unexplained error={query.error} onAgain={() => void query.refetch()} />}
       {query.data && <Working {...props} shown={query.data} />}
     </Drawer>

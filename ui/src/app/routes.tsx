@@ -2,7 +2,7 @@ import { createBrowserRouter } from 'react-router'
 import { Failed } from './Failed'
 import { Shell } from './Shell'
 import { Welcome } from './Welcome'
-import { Waiting } from './Waiting'
+import { Waiting } from '../parts/Waiting'
 
 /** One address for each view; each is loaded when it is first opened. */
 const view = (load: () => Promise<{ default: React.ComponentType }>) => ({

@@ -40,10 +40,18 @@ export function DataTable<R extends object>(props: {
   /** Where there is little room: one column that says it all. */
   narrow?: { is: boolean; line: (row: R) => ReactNode }
   empty?: string
+  /** Rows that are chosen together. */
+  chosen?: {
+    keys: readonly string[]
+    can: (row: R) => boolean
+    /** What a row is called, for who hears it. */
+    name: (row: R) => string
+    onChange: (keys: string[]) => void
+  }
   /** What stands above the table beside the choice of columns. */
   tools?: ReactNode
 }) {
-  const { columns, narrow } = props
+  const { columns, narrow, chosen: chosenRows } = props
   const [shown, setShown] = useState(() => recalled(props.name, columns))
   const choose = (keys: string[]) => {
     remember(`columns.${props.name}`, keys.join(' '))
@@ -75,6 +83,16 @@ export function DataTable<R extends object>(props: {
           }
         }
         showSorterTooltip={false}
+        rowSelection={
+          chosenRows && {
+            selectedRowKeys: [...chosenRows.keys],
+            onChange: (keys) => chosenRows.onChange(keys.map(String)),
+            getCheckboxProps: (row) => ({
+              disabled: !chosenRows.can(row),
+              'aria-label': chosenRows.name(row),
+            }),
+          }
+        }
         expandable={
           props.more && {
             expandedRowRender: props.more,

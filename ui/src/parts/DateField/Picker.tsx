@@ -49,8 +49,14 @@ export default function Picker(props: PickerProps) {
   const put = (day: string | null) => {
     if (day !== value) props.onChange(day)
   }
+  const take = () => {
+    const day = typed === null ? null : read(typed, FORMS)
+    if (day && !(from && day < from)) put(day)
+  }
   return (
     <span
+      onBlur={take}
+      onKeyDown={(event) => event.key === 'Enter' && take()}
       data-wrong={wrong || undefined}
       tabIndex={wrong ? -1 : undefined}
       onInput={(event) => {

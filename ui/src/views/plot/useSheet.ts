@@ -39,6 +39,11 @@ export function useSheet(gardenId: string) {
     else
       save.mutate({ kind: 'places', thing: next }, { onError: (e) => toast({ text: e.message }) })
   }
+  // Before the address changes: what is brought back comes back where it was.
+  const leave = (id: string | null) => {
+    if (ofPlace.thing && ofPlace.thing.id !== id) ofPlace.cancel()
+    if (ofFeature.thing && ofFeature.thing.id !== id) ofFeature.cancel()
+  }
   return {
     places,
     features,
@@ -50,18 +55,17 @@ export function useSheet(gardenId: string) {
     ofFeature,
     live,
     choose: (id: string | null) => {
+      leave(id)
       go({ of: id ?? '' })
-      if (ofPlace.thing && ofPlace.thing.id !== id) ofPlace.cancel()
-      if (ofFeature.thing && ofFeature.thing.id !== id) ofFeature.cancel()
     },
     addPlace: (made: Place) => {
+      leave(made.id)
       ofPlace.begin(made)
-      ofFeature.cancel()
       go({ of: made.id })
     },
     addFeature: (made: Feature) => {
+      leave(made.id)
       ofFeature.begin(made)
-      ofPlace.cancel()
       go({ of: made.id })
     },
     move: (id: string, x_m: number, y_m: number) => {

@@ -202,7 +202,7 @@ function Saved({ found, currency }: { found: Whole; currency: string }) {
           <tr key={`along ${x}`}>
             <th scope="row">
               <NutrientMark nutrient={x} size={12} />{' '}
-              {t('{nutrient} comes along unasked', { nutrient: x })}
+              {t('{nutrient} that nothing needs', { nutrient: x })}
             </th>
             <td>{showNutrient(now.unasked_g[x])}</td>
             <td>

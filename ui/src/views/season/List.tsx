@@ -1,21 +1,23 @@
-import { Segmented } from 'antd'
-import { useMemo } from 'react'
+import { Button, Segmented } from 'antd'
+import { useMemo, useState } from 'react'
 import { faultsOf, type Schemas } from '../../api/client'
-import { useGarden, useMoveJob } from '../../api/gardens'
+import { useGarden, useMoveJob, useWrites } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { NutrientMark } from '../../drawing/NutrientMark'
-import { showDate } from '../../lib/dates'
+import { addDays, showDate } from '../../lib/dates'
+import { newId } from '../../lib/ids'
 import { showNutrient } from '../../lib/numbers'
 import { useAddress } from '../../lib/useAddress'
 import { useWidth } from '../../lib/useWidth'
-import { t } from '../../lib/words'
+import { plural, t } from '../../lib/words'
 import { DataTable, type Column } from '../../parts/DataTable'
 import { DateInput } from '../../parts/DateField'
+import { Findings } from '../../parts/Findings'
 import { Refused } from '../../parts/Field'
 import { mixText, namesOf, plantingName } from '../../parts/names'
 import { useToast } from '../../lib/useToast'
 import { NUTRIENTS } from '../../theme/nutrients'
-import { listed, type Listed } from './state'
+import { listed, type Job, type Listed } from './state'
 
 const NARROW_PX = 760
 const WORTH_A_FIGURE_G = 0.05
@@ -36,9 +38,18 @@ export default function List({
   const all = useMemo(() => listed(plan), [plan])
   const rows = all.filter(({ job }) => job.due_on < plan.as_of === (when === 'past'))
   const { columns, line, error } = useColumns(gardenId, plan)
+  const [chosen, setChosen] = useState<readonly string[]>([])
   return (
     <div ref={box} className="stack season-list">
       <Refused faults={faultsOf(error)} />
+      {chosen.length > 0 && (
+        <MoveSeveral
+          gardenId={gardenId}
+          jobs={rows.filter(({ job }) => chosen.includes(job.key)).map(({ job }) => job)}
+          today={plan.as_of}
+          onDone={() => setChosen([])}
+        />
+      )}
       <DataTable<Listed>
         name="season"
         label={t('Feeds of the season')}
@@ -46,6 +57,16 @@ export default function List({
         columns={columns}
         rowKey={({ job }) => job.key}
         rowClass={({ job }) => job.status}
+        chosen={
+          when === 'ahead'
+            ? {
+                keys: chosen,
+                can: ({ job }) => job.status === 'planned',
+                name: ({ job, planting }) => `${plantingName(planting)}, ${showDate(job.due_on)}`,
+                onChange: setChosen,
+              }
+            : undefined
+        }
         narrow={{ is: width < NARROW_PX, line }}
         tools={
           <Segmented<When>
@@ -60,6 +81,52 @@ export default function List({
         }
         empty={t('Nothing to give there.')}
       />
+    </div>
+  )
+}
+
+/** Several feeds given so many days later, or earlier, all or none. */
+function MoveSeveral(props: {
+  gardenId: string
+  jobs: readonly Job[]
+  today: string
+  onDone: () => void
+}) {
+  const { gardenId, jobs, today } = props
+  const { pins } = useGarden(gardenId).file.garden
+  const { replaceAll } = useWrites(gardenId)
+  const toast = useToast()
+  const move = (days: number) => {
+    const things = jobs.map((job) => {
+      const to = addDays(job.due_on, days)
+      const id = pins.find((pin) => pin.job === job.key)?.id ?? newId()
+      return { id, job: job.key, to: to < today ? today : to }
+    })
+    replaceAll.mutate(
+      { kind: 'pins', things },
+      {
+        onSuccess: () => {
+          toast({ text: plural(jobs.length, 'One feed was moved.', '{n} feeds were moved.') })
+          props.onDone()
+        },
+      },
+    )
+  }
+  const ways: [number, string][] = [
+    [-7, t('A week earlier')],
+    [-1, t('A day earlier')],
+    [1, t('A day later')],
+    [7, t('A week later')],
+  ]
+  return (
+    <div className="row" role="group" aria-label={t('Move what is chosen')}>
+      <b>{plural(jobs.length, 'One feed chosen', '{n} feeds chosen')}</b>
+      {ways.map(([days, label]) => (
+        <Button key={days} size="small" disabled={replaceAll.isPending} onClick={() => move(days)}>
+          {label}
+        </Button>
+      ))}
+      <Refused faults={faultsOf(replaceAll.error)} />
     </div>
   )
 }
@@ -96,7 +163,12 @@ function useColumns(gardenId: string, plan: Schemas['SeasonPlan']) {
   const kind = ({ job }: Listed) => words.terms[`kind.${job.kind}`]
   const status = ({ job }: Listed) => words.terms[`status.${job.status}`]
   const place = ({ planting }: Listed) => names.places.get(planting.place) ?? ''
-  const mix = ({ job }: Listed) => job.mixes.slice(0, 1).map((one) => mixText(one, names))
+  const mix = ({ job }: Listed) =>
+    job.mixes.length > 0 || job.status !== 'planned' ? (
+      job.mixes.slice(0, 1).map((one) => mixText(one, names))
+    ) : (
+      <Findings of={job.findings} words={words} />
+    )
   const figures: Column<Listed>[] = NUTRIENTS.map((x) => ({
     key: x,
     title: x,
@@ -129,7 +201,7 @@ function useColumns(gardenId: string, plan: Schemas['SeasonPlan']) {
           {place(one)} · {kind(one)} · {status(one)}
         </span>
       </span>
-      <span className="small">{mix(one)}</span>
+      <div className="small">{mix(one)}</div>
       <span className="list-brings small">
         {NUTRIENTS.slice(0, 3)
           .filter((x) => one.job.brings_g[x] > WORTH_A_FIGURE_G)

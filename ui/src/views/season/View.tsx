@@ -13,6 +13,7 @@ import { system } from '../../lib/units'
 import { useAddress } from '../../lib/useAddress'
 import { useWidth } from '../../lib/useWidth'
 import { t } from '../../lib/words'
+import { Waiting } from '../../parts/Waiting'
 import { Refused } from '../../parts/Field'
 import { namesOf } from '../../parts/names'
 import { Search, found } from '../../parts/Search'
@@ -24,6 +25,7 @@ import './season.css'
 
 const Sowing = lazy(() => import('./Sowing'))
 const Blend = lazy(() => import('./Blend'))
+const NextYear = lazy(() => import('./NextYear'))
 const List = lazy(() => import('./List'))
 
 type Form = 'lanes' | 'calendar' | 'list'
@@ -69,7 +71,7 @@ export function View() {
         }}
       />
       {form === 'list' && (
-        <Suspense fallback={<p className="soft">{t('Working it out …')}</p>}>
+        <Suspense fallback={<Waiting />}>
           <List gardenId={gardenId} plan={plan} />
         </Suspense>
       )}
@@ -93,6 +95,7 @@ function Asked({ gardenId }: { gardenId: string }) {
   return (
     <Suspense fallback={null}>
       {open === 'sowing' && <Sowing gardenId={gardenId} onClose={close} />}
+      {open === 'again' && <NextYear gardenId={gardenId} onClose={close} />}
       {open === 'blend' && <Blend gardenId={gardenId} onClose={close} />}
     </Suspense>
   )
@@ -134,6 +137,7 @@ function Head(props: { gardenId: string; form: Form; onForm: (form: Form) => voi
       <span className="spacer" />
       <Button onClick={() => go({ ask: 'sowing' })}>{t('When to sow')}</Button>
       <Button onClick={() => go({ ask: 'blend' })}>{t('Blend the season')}</Button>
+      <Button onClick={() => go({ ask: 'again' })}>{t('Next year')}</Button>
       <Button
         href={`/api/gardens/${gardenId}/planning/season.pdf?paper=${paper()}&units=${system}`}
         download

@@ -152,6 +152,13 @@ export function monthToOpen(days: readonly string[], today: string): string {
   return months.find((month) => month >= now) ?? months.at(-1) ?? now
 }
 
+/** The same day some years later; the last of February where it has no such day. */
+export function yearOn(day: string, years: number): string {
+  const year = String(Number(day.slice(0, 4)) + years).padStart(4, '0')
+  const leap = Number(year) % 4 === 0 && (Number(year) % 100 !== 0 || Number(year) % 400 === 0)
+  return `${year}${day.endsWith('-02-29') && !leap ? '-02-28' : day.slice(4)}`
+}
+
 /** The weeks that a month touches, as days. */
 export function weeksOf(month: string): string[][] {
   const first = weekStart(`${month}-01`)

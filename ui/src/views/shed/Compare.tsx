@@ -74,7 +74,7 @@ export function Compare({ gardenId }: { gardenId: string }) {
       )}
       <p className="small soft">
         {t(
-          'Each product by itself, in the amount that comes nearest to the need. The outline is the need, the filled part works this season, the hatched part comes along unasked.',
+          'Each product by itself, in the amount that comes nearest to the need. The outline is the need, the filled part works this season, the hatched part comes with it though nothing needs it.',
         )}
       </p>
     </div>

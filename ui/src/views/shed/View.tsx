@@ -6,6 +6,7 @@ import { useGarden, usePlan } from '../../api/gardens'
 import { intoSight } from '../../lib/intoSight'
 import { useAddress } from '../../lib/useAddress'
 import { t } from '../../lib/words'
+import { Waiting } from '../../parts/Waiting'
 import { useDraft } from '../../api/draft'
 import { AddMaterial } from './AddMaterial'
 import { Buy } from './Buy'
@@ -50,7 +51,7 @@ export function View() {
       </div>
       {page === 'shelf' && <Shelf gardenId={gardenId} />}
       {page === 'table' && (
-        <Suspense fallback={<p className="soft">{t('Working it out …')}</p>}>
+        <Suspense fallback={<Waiting />}>
           <ShelfTable gardenId={gardenId} />
         </Suspense>
       )}
@@ -77,6 +78,7 @@ function Shelf({ gardenId }: { gardenId: string }) {
   // On a phone the details stand below the list: go there once they are drawn.
   const show = () => requestAnimationFrame(() => intoSight(detail.current))
   const begin = (product: Product) => {
+    editing.cancel()
     go({ add: none })
     editing.begin(product)
     show()

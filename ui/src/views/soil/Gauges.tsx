@@ -71,17 +71,19 @@ export function Gauges(props: Props) {
             'No bands are known for {names} by that extractant, so they get no class. Which extract did the laboratory use?',
             { names: facts.unrated.map((one) => one.analyte).join(', ') },
           )}{' '}
-          {facts.unrated.map((one) => (
-            <button
-              key={one.analyte}
-              type="button"
-              className="linkish"
-              onClick={() =>
-                props.onBands({ ...one, bounds: [], basis: '', scheme: 'sufficiency' })
-              }
-            >
-              {t('type bands for {analyte}', { analyte: one.analyte })}
-            </button>
+          {facts.unrated.map((one, n) => (
+            <span key={one.analyte}>
+              {n > 0 && ' · '}
+              <button
+                type="button"
+                className="linkish"
+                onClick={() =>
+                  props.onBands({ ...one, bounds: [], basis: '', scheme: 'sufficiency' })
+                }
+              >
+                {t('type bands for {analyte}', { analyte: one.analyte })}
+              </button>
+            </span>
           ))}
         </p>
       )}

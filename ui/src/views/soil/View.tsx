@@ -8,6 +8,7 @@ import { useWords } from '../../api/reference'
 import { showDate } from '../../lib/dates'
 import { useAddress } from '../../lib/useAddress'
 import { t } from '../../lib/words'
+import { Waiting } from '../../parts/Waiting'
 import { ChoiceField } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
 import { IntoSight } from '../../parts/IntoSight'
@@ -273,7 +274,7 @@ function Page(props: {
   if (page === 'past') return <Past changes={facts.changes} today={plan.as_of} />
   if (page === 'all') {
     return (
-      <Suspense fallback={<p className="soft">{t('Working it out …')}</p>}>
+      <Suspense fallback={<Waiting />}>
         <AllTests gardenId={gardenId} />
       </Suspense>
     )

@@ -1,3 +1,4 @@
+import { Skeleton } from 'antd'
 import { t } from '../lib/words'
 
 /** Shown while something is read: quiet, the shape of what comes, and gone before it is noticed. */
@@ -5,9 +6,7 @@ export function Waiting() {
   return (
     <div className="waiting" role="status">
       <p className="soft">{t('Working it out …')}</p>
-      <span className="waiting-line" />
-      <span className="waiting-line" />
-      <span className="waiting-line" />
+      <Skeleton title={false} paragraph={{ rows: 3 }} />
     </div>
   )
 }
