@@ -171,7 +171,8 @@ function SiteFields(props: {
         />
         <NumberField
           label={t('North lies')}
-          suffix={t('° clockwise from the top')}
+          suffix="°"
+          hint={t('Clockwise from the top of the sheet.')}
           value={settings.site.north_deg}
           faults={faultsAt(faults, 'site.north_deg')}
           onChange={(value) => site({ north_deg: value ?? 0 })}

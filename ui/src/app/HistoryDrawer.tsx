@@ -20,8 +20,17 @@ const NARROW_PX = 560
 /** What was changed, by whom and when; each change can be taken back or done again. */
 export function HistoryDrawer(props: { gardenId: string; of: HistoryOf; onClose: () => void }) {
   useReturn()
+  const title = t('History of {name}', { name: props.of.name })
+  return (
+    <Drawer open onClose={props.onClose} size={820} title={title}>
+      <Changes gardenId={props.gardenId} of={props.of.id} title={title} />
+    </Drawer>
+  )
+}
+
+function Changes(props: { gardenId: string; of: string | null; title: string }) {
   const known = useKnown()
-  const query = useQuery(gardenQueries.journal(props.gardenId, props.of.id))
+  const query = useQuery(gardenQueries.journal(props.gardenId, props.of))
   const revert = useRevert(props.gardenId)
   const [box, width] = useWidth()
   const button = (change: Change) => (
@@ -33,7 +42,7 @@ export function HistoryDrawer(props: { gardenId: string; of: HistoryOf; onClose:
   )
   const columns: Column<Change>[] = [
     { key: 'when', title: t('When'), render: when, by: (change) => change.written_at },
-    { key: 'who', title: t('Who'), render: (change) => change.who, filter: (one) => one.who },
+    { key: 'who', title: t('Who'), render: who, filter: who },
     {
       key: 'what',
       title: t('What'),
@@ -42,43 +51,37 @@ export function HistoryDrawer(props: { gardenId: string; of: HistoryOf; onClose:
     },
     { key: 'back', title: t('Take back'), render: button },
   ]
+  const line = (change: Change) => (
+    <>
+      <p className="soft small">
+        {when(change)} · {who(change)}
+      </p>
+      <What change={change} known={known} />
+      <div>{button(change)}</div>
+    </>
+  )
   return (
-    <Drawer
-      open
-      onClose={props.onClose}
-      size={820}
-      title={t('History of {name}', { name: props.of.name })}
-    >
-      <div ref={box} className="stack">
-        {query.isPending && <Waiting />}
-        <Refused faults={faultsOf(revert.error ?? query.error)} />
-        {query.data && (
-          <DataTable<Change>
-            name="history"
-            label={t('History of {name}', { name: props.of.name })}
-            rows={query.data.changes}
-            columns={columns}
-            rowKey={(change) => String(change.number)}
-            rowClass={(change) => (change.undone ? 'undone' : '')}
-            narrow={{
-              is: width < NARROW_PX,
-              line: (change) => (
-                <>
-                  <p className="soft small">
-                    {when(change)} · {change.who}
-                  </p>
-                  <What change={change} known={known} />
-                  {button(change)}
-                </>
-              ),
-            }}
-          />
-        )}
-      </div>
-    </Drawer>
+    <div ref={box} className="stack">
+      {query.isPending && <Waiting />}
+      <Refused faults={faultsOf(revert.error ?? query.error)} />
+      {query.data && (
+        <DataTable<Change>
+          name="history"
+          label={props.title}
+          rows={query.data.changes}
+          columns={columns}
+          rowKey={(change) => String(change.number)}
+          rowClass={(change) => (change.undone ? 'undone' : '')}
+          narrow={{ is: width < NARROW_PX, line }}
+        />
+      )}
+    </div>
   )
 }
 
+/** What the server calls whoever gave no name. */
+const NAMELESS = 'someone'
+const who = (change: Change) => (change.who === NAMELESS ? t('someone') : change.who)
 const when = (change: Change) => showMoment(`${change.written_at}Z`)
 
 function What({ change, known }: { change: Change; known: Known }) {

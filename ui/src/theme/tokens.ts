@@ -45,6 +45,8 @@ export function antTheme(mode: Mode): ThemeConfig {
       colorError: c.remove,
       colorLink: c.wait,
       colorBgBase: c.sheet,
+      colorBgContainer: c.sheet,
+      colorBgElevated: c.sheet,
       colorTextBase: c.ink,
       colorTextPlaceholder: c.soft,
       colorBorder: c.line,

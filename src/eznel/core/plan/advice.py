@@ -189,17 +189,13 @@ def _of_harvest(stand: Stand) -> list[Finding]:
     return [Finding("too_cool_to_ripen", Level.WARNING)] if late else []
 
 
-DAYS_A_MONTH = 30.4
-
-
 def _family(stand: Stand, stands: Stands) -> Iterator[Finding]:
     """A planting still to go in where its family stood lately: now it can still go elsewhere."""
     before = family_before(stand, stands)
     if before is None or stand.planting.planted_on < stands.today:
         return
-    months = round((stand.planting.planted_on - before).days / DAYS_A_MONTH)
-    lately = Quantity("months", max(months, 1), "")
-    yield Finding("family_lately", Level.WARNING, "place", numbers=(lately,))
+    days = Quantity("days", (stand.planting.planted_on - before).days, "")
+    yield Finding("family_lately", Level.WARNING, "place", numbers=(days,))
 
 
 COLD_BY_C = 0.5

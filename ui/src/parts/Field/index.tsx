@@ -270,6 +270,7 @@ export function MeasureField<U extends string>(
 const unitNames = (): Record<string, string> => ({
   'g/m2': 'g/m²',
   'kg/m2': 'kg/m²',
+  'mg/dm3': 'mg/dm³',
   'oz/yd2': 'oz/yd²',
   'lb/100ft2': 'lb/100 ft²',
   'lb/ft3': 'lb/ft³',

@@ -73,7 +73,8 @@ export function SheetPanel(props: {
       </ul>
       <NumberField
         label={t('North lies')}
-        suffix={t('° clockwise from the top')}
+        suffix="°"
+        hint={t('Clockwise from the top of the sheet.')}
         value={site.north_deg ?? 0}
         onChange={face}
       />

@@ -87,8 +87,9 @@ function Soil(props: { gardenId: string; places: readonly Place[]; place: Place 
   const stored = file.garden.reports.find((one) => one.id === facts?.report) ?? null
   const asked = address.has('new') && !test.thing ? newReport(place.id, kept.as_of) : null
   const draft = test.thing ?? asked
+  const table = page === 'all' && !draft && place.kind === 'bed'
   return (
-    <div className="soil-view">
+    <div className={table ? 'soil-view of-table' : 'soil-view'}>
       <Beds
         gardenId={gardenId}
         places={places}
@@ -138,7 +139,9 @@ function Soil(props: { gardenId: string; places: readonly Place[]; place: Place 
           <Page page={page} gardenId={gardenId} bed={place} plan={plan} work={work} />
         )}
       </section>
-      <Follows gardenId={gardenId} bed={place.id} plan={plan} before={before ?? undefined} />
+      {!table && (
+        <Follows gardenId={gardenId} bed={place.id} plan={plan} before={before ?? undefined} />
+      )}
     </div>
   )
 }
