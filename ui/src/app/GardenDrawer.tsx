@@ -13,7 +13,7 @@ import { ChoiceField, Field, NumberField, TextField, faultsAt } from '../parts/F
 import { useHistory } from '../parts/History'
 import { SaveBar } from '../parts/SaveBar'
 import { CalendarPart } from './CalendarPart'
-import { ImportButton } from './ImportButton'
+import ImportButton from './ImportButton'
 import { WeatherPart } from './WeatherPart'
 import { PreferenceFields } from './PreferenceFields'
 import { Reading } from './Reading'

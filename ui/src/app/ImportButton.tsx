@@ -15,7 +15,7 @@ interface Read {
 }
 
 /** Opens a garden file; where the garden is here already, asks whether to replace it or keep both. */
-export function ImportButton() {
+export default function ImportButton() {
   const client = useQueryClient()
   const navigate = useNavigate()
   const send = useImport()

@@ -1,15 +1,16 @@
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { Button } from 'antd'
-import { Suspense } from 'react'
+import { lazy, Suspense } from 'react'
 import { Link } from 'react-router'
 import { gardenQueries, useRemoval } from '../api/gardens'
 import { showDate } from '../lib/dates'
 import { BRAND, t } from '../lib/words'
 import { Sentence } from '../parts/Sentence'
-import { ImportButton } from './ImportButton'
 import { Reading } from './Reading'
 import { Waiting } from '../parts/Waiting'
 import './shell.css'
+
+const ImportButton = lazy(() => import('./ImportButton'))
 
 /** The gardens in this store, and a new one. */
 export function Welcome() {
@@ -58,7 +59,9 @@ function Gardens() {
       <section className="stack">
         <h2>{t('From a file')}</h2>
         <div>
-          <ImportButton />
+          <Suspense fallback={null}>
+            <ImportButton />
+          </Suspense>
         </div>
       </section>
     </main>
