@@ -138,10 +138,10 @@ def test_an_american_reads_ounces_gallons_and_the_month_first() -> None:
     mix = mix_of(made, portions=1, water_l=9.0, per_plant_l=0.95, portion="can")
     line = replace(mix.lines[0], count=3, grams=85.05)
     read = Reader(garden, words("en"), "us")
-    # 85.05 g ÷ 28.35 is 3 oz; 9 L ÷ 3.785 is 2.38 gal, a can shows tenths; 0.95 L ÷ 0.02957 is
-    # 32.1 fl oz, which nobody pours to a tenth.
+    # 85.05 g ÷ 28.35 is 3 oz; 9 L ÷ 3.785 is 2.38 gal, a can shows tenths; 0.95 L ÷ 0.94635 is
+    # 1.004 qt.
     assert read.mix(replace(mix, lines=(line,))) == (
-        "in one can of 2.4 gal: 3 level teaspoons Feed (3 oz); 32 fl oz to each plant"
+        "in one can of 2.4 gal: 3 level teaspoons Feed (3 oz); 1 qt to each plant"
     )
     assert read.day(date(2026, 7, 3), year=True) == "Jul 3, 2026"
     assert Reader(garden, words("en")).day(date(2026, 7, 3)) == "3 Jul"

@@ -60,6 +60,7 @@ def test_what_nobody_can_know_is_asked(line: str, question: str) -> None:
         ("P 25 ppm; K 90 ppm (ammonium acetate)", [("P", None), ("K", "Ammonium acetate")]),
         ("Plot P1: K 60 ppm", [("K", None)]),  # a plot is no extract
         ("P1 14 ppm", [("P", "Bray P1")]),
+        ("P10", []),  # neither an extract with a nought nor, beside no unit, an amount
     ],
 )
 def test_an_extract_is_its_own_values(line: str, extracts: list[tuple[str, str | None]]) -> None:

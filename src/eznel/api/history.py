@@ -7,6 +7,7 @@ from uuid import UUID
 from fastapi import APIRouter
 from pydantic import BaseModel
 
+from eznel.api.changed import FieldChanged, fields_changed
 from eznel.api.problems import RESPONSES
 from eznel.api.revisions import WrittenView, written
 from eznel.api.services import TheServices, TheSession, Who
@@ -15,14 +16,6 @@ from eznel.store import gardens, journal, reading
 router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["journal"], responses=RESPONSES)
 
 MOST_SHOWN = 100
-
-
-class FieldChanged(BaseModel):
-    """One field of a thing, as it was and as it became."""
-
-    field: str
-    before: Any = None
-    after: Any = None
 
 
 class ChangeView(BaseModel):
@@ -106,44 +99,6 @@ def _view(change: journal.Written, undone: frozenset[int]) -> ChangeView:
         act=change.act,
         undone=change.number in undone,
     )
-
-
-def fields_changed(before: dict[str, Any], after: dict[str, Any]) -> list[FieldChanged]:
-    """Return the fields in which two states of a thing differ.
-
-    Parameters
-    ----------
-    before, after : dict
-        The thing as it was and as it is, in plain data.
-
-    Returns
-    -------
-    list of FieldChanged
-        Without its id.
-    """
-    return [
-        FieldChanged(field=name, before=before.get(name), after=after.get(name))
-        for name in {**before, **after}
-        if name != "id" and before.get(name) != after.get(name)
-    ]
-
-
-def differences(theirs: BaseModel | None, read: BaseModel | None) -> list[FieldChanged]:
-    """Return what a thing that was read would change of the one that is known.
-
-    Parameters
-    ----------
-    theirs, read : BaseModel or None
-        As it is stored, and as it was read.
-
-    Returns
-    -------
-    list of FieldChanged
-        None where one of them is not there.
-    """
-    if theirs is None or read is None:
-        return []
-    return fields_changed(theirs.model_dump(mode="json"), read.model_dump(mode="json"))
 
 
 NAMING = (

@@ -7,8 +7,8 @@ from uuid import UUID
 from fastapi import APIRouter, Response
 from pydantic import Base64Bytes, BaseModel, Field, ValidationError
 
+from eznel.api.changed import FieldChanged, differences
 from eznel.api.downloads import attachment
-from eznel.api.history import FieldChanged, differences
 from eznel.api.problems import RESPONSES, FaultView
 from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech

@@ -10,7 +10,8 @@ SYSTEMS: tuple[System, ...] = ("metric", "us", "imperial")
 
 # Our unit -> the reader's, from the smallest; the first in which the number is not tiny is taken.
 _US = {
-    "m": ("in", "ft"), "m²": ("ft²",), "L": ("fl oz", "gal"), "mL": ("fl oz",), "kg": ("lb",),
+    "m": ("in", "ft"), "m²": ("ft²",), "kg": ("lb",),
+    "L": ("fl oz", "qt", "gal"), "mL": ("fl oz", "qt", "gal"),
     "g": ("oz", "lb"), "g/m²": ("oz/yd²",), "kg/m²": ("lb/ft²",), "L/m²": ("gal/yd²",),
     "g/mL": ("lb/ft³",), "g/L": ("oz/gal",), "°C": ("°F",),
 }  # fmt: skip
@@ -21,7 +22,7 @@ _IMPERIAL = {
 _TABLES: dict[System, dict[str, tuple[str, ...]]] = {"metric": {}, "us": _US, "imperial": _IMPERIAL}
 
 _SPELT = {
-    "m²": "meter**2", "ft²": "foot**2", "fl oz": "fluid_ounce", "gal": "gallon",
+    "m²": "meter**2", "ft²": "foot**2", "fl oz": "fluid_ounce", "qt": "quart", "gal": "gallon",
     "imp. fl oz": "imperial_fluid_ounce", "imp. gal": "imperial_gallon", "g/m²": "g/m2",
     "oz/yd²": "oz/yd2", "kg/m²": "kilogram/meter**2", "lb/ft²": "pound/foot**2",
     "L/m²": "liter/meter**2", "gal/yd²": "gallon/yard**2", "lb/ft³": "lb/ft3",
@@ -29,8 +30,8 @@ _SPELT = {
     "imp. gal/yd²": "imperial_gallon/yard**2",
 }  # fmt: skip
 
-_LEAST = {"ft": 3.0, "gal": 1.0, "imp. gal": 1.0, "lb": 1.0}
-"""Below this the smaller unit of the two is used."""
+_LEAST = {"ft": 3.0, "qt": 1.0, "gal": 1.0, "imp. gal": 1.0, "lb": 1.0}
+"""Below this a smaller unit is used."""
 
 
 HANDY: dict[str, tuple[tuple[float, float, float, str], ...]] = {
@@ -57,14 +58,15 @@ def as_measured(value: float, unit: str) -> float:
     Returns
     -------
     float
-        Gallons to a tenth, ounces to two figures, fluid ounces whole from four on. [unit]
+        Gallons and quarts to a tenth, ounces to two figures, fluid ounces whole from four on.
+        [unit]
     """
     kind = unit.removeprefix("imp. ")
-    if kind == "gal" and value >= 1:
+    if kind in ("gal", "qt") and value >= 1:
         return floor(value * 10 + 0.5) / 10
     if kind == "fl oz" and value >= WHOLE_FL_OZ:
         return float(floor(value + 0.5))
-    return float(f"{value:.2g}") if kind in ("oz", "fl oz", "gal") else value
+    return float(f"{value:.2g}") if kind in ("oz", "fl oz", "qt", "gal") else value
 
 
 def handy(value: float, unit: str, system: System) -> tuple[float, str]:

@@ -14,8 +14,8 @@ const G_OZ = factors.oz
 const G_LB = factors.lb
 const M_FT = factors.ft
 const L = {
-  us: { gal: factors.gal_us, floz: factors.fl_oz_us },
-  imperial: { gal: factors.gal_imp, floz: factors.fl_oz_imp },
+  us: { gal: factors.gal_us, qt: factors.qt_us, floz: factors.fl_oz_us },
+  imperial: { gal: factors.gal_imp, qt: null, floz: factors.fl_oz_imp },
 }
 
 /** Formats a mass in grams as finely as a scoop is, in the reader's units. */
@@ -44,8 +44,10 @@ const WHOLE_FL_OZ = 4
 /** Formats litres; little of it in the smaller unit. */
 export function showLitres(litres: number): string {
   if (system !== 'metric') {
-    const { gal, floz } = L[system]
-    if (litres >= gal) return `${showNumber(Math.round((litres / gal) * 10) / 10)} gal`
+    const { gal, qt, floz } = L[system]
+    const tenths = (unit: number) => showNumber(Math.round((litres / unit) * 10) / 10)
+    if (litres >= gal) return `${tenths(gal)} gal`
+    if (qt !== null && litres >= qt) return `${tenths(qt)} qt`
     const ounces = litres / floz
     return `${ounces >= WHOLE_FL_OZ ? Math.round(ounces) : showNumber(ounces, 2)} fl oz`
   }

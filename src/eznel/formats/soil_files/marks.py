@@ -102,7 +102,7 @@ def marks(line: str, decimal: Decimal | None) -> list[Mark]:
         free = blanked(free, looked)
     found += _numbers(free, decimal)
     found += _implied(found)
-    return sorted(found, key=lambda mark: mark.start)
+    return sorted(found, key=lambda mark: (mark.start, mark.end))
 
 
 def _implied(found: list[Mark]) -> Iterator[Mark]:

@@ -16,7 +16,8 @@ _EXTRACTS: tuple[tuple[str, str], ...] = (
     ("Mehlich-3", r"mehlich[- ]?(?:3|iii\b)(?:[- ]icp)?|mehlich(?= p-?iii\b)"
                  r"|(?<![^\W_])m3(?=[pk]?\b)"),
     ("Bray P1", r"bray[- ]?(?:p ?)?-?(?:1|i\b)|weak bray"
-                r"|(?<![^\W_])(?<!plot )(?<!bed )(?<!field )p1(?=$|\W{0,4}(?:\d|ppm|mg|lb))"),
+                r"|(?<![^\W_])(?<!plot )(?<!bed )(?<!field )p1(?![.,]?\d)"
+                r"(?=$|\W{0,4}(?:\d|ppm|mg|lb))"),
     ("Olsen", r"olsen|(?:sodium )?bicarb(?:onate)?(?![^\W_])|natriumbicarbonat"),
     ("Modified Morgan", r"mod(?:ified|\.)? morgan(?:['’]?s)?"),
     ("Morgan", r"morgan(?:['’]?s)?"),
