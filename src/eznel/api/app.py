@@ -24,6 +24,7 @@ from eznel.api import (
     reference,
     shed,
     soil_files,
+    sums,
     things,
     weather,
 )
@@ -76,6 +77,7 @@ def create_app(
         photos,
         calendar_feed,
         reference,
+        sums,
         door,
     ):
         app.include_router(module.router)

@@ -1580,6 +1580,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sums/ground": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ask Ground
+         * @description Work out an amount for some ground, what an amount gives, or how far it goes.
+         */
+        post: operations["ask_ground"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/words": {
         parameters: {
             query?: never;
@@ -1961,6 +1981,21 @@ export interface components {
             file?: string | null;
             /** Text */
             text?: string | null;
+        };
+        /**
+         * BroughtView
+         * @description A nutrient that comes with it. [g, g/m²]
+         */
+        BroughtView: {
+            /**
+             * Counted
+             * @enum {string}
+             */
+            counted: "N" | "P2O5" | "P" | "K2O" | "K";
+            /** G M2 */
+            g_m2: number;
+            /** Grams */
+            grams: number;
         };
         /**
          * BufferPh
@@ -3115,6 +3150,43 @@ export interface components {
             /** Place */
             place?: string | null;
             product: components["schemas"]["Product"];
+        };
+        /**
+         * GroundAnswer
+         * @description What was asked, with its working, and all that comes with it.
+         */
+        GroundAnswer: {
+            /**
+             * Asked
+             * @enum {string}
+             */
+            asked: "amount" | "rate" | "area";
+            /** Brings */
+            brings: components["schemas"]["BroughtView"][];
+            shown: components["schemas"]["Shown"];
+        };
+        /**
+         * GroundAsked
+         * @description Some of a bag on some ground: two of amount, rate and area are known.
+         */
+        GroundAsked: {
+            amount?: components["schemas"]["Mass"] | null;
+            area?: components["schemas"]["Area"] | null;
+            /**
+             * Counted
+             * @default N
+             * @enum {string}
+             */
+            counted: "N" | "P2O5" | "P" | "K2O" | "K";
+            /** Grade */
+            grade: string;
+            /**
+             * Means
+             * @default oxide
+             * @enum {string}
+             */
+            means: "oxide" | "element";
+            rate?: components["schemas"]["AreaRate"] | null;
         };
         /**
          * Held
@@ -17640,6 +17712,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Meaning"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ask_ground: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroundAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundAnswer"];
                 };
             };
             /** @description Unauthorized */

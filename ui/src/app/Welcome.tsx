@@ -51,6 +51,10 @@ function Gardens() {
         <b>{gardens.length > 0 ? t('Another garden') : t('My garden')}</b>
         <span className="soft"> {t('five short questions; each can be left out')}</span>
       </Link>
+      <Link className="sheet own" to="/sum">
+        <b>{t('One sum')}</b>
+        <span className="soft"> {t('a bag and some ground; no garden needed')}</span>
+      </Link>
       <Removed />
       <section className="stack">
         <h2>{t('Language and units')}</h2>

@@ -18,6 +18,7 @@ import {
   type FaultAt,
 } from '../parts/Field'
 import { useSettings } from '../parts/Settings'
+import { WorkingSteps } from '../parts/WorkingSteps'
 
 /** One drawer for any number anywhere: sentence, formula with its numbers, origin of each. */
 export default function WhyDrawer(props: { gardenId: string; of: string; onClose: () => void }) {
@@ -74,25 +75,7 @@ function Working(props: { gardenId: string; shown: Schemas['Shown']; onClose: ()
           {t('values are used here. Measure one and the amount follows.')}
         </p>
       )}
-      <ol className="working-steps">
-        {shown.steps.map((step, n) => (
-          <li key={n}>
-            <p>{step.sentence}</p>
-            <p className="formula">
-              {step.formula} = <b>{step.result}</b>
-            </p>
-            <ul className="origins small">
-              {step.quantities.map((quantity) => (
-                <li key={quantity.key}>
-                  {quantity.name} {quantity.value}{' '}
-                  <span className={`origin ${quantity.origin}`}>{quantity.origin_said}</span>{' '}
-                  <span className="soft">{quantity.source}</span>
-                </li>
-              ))}
-            </ul>
-          </li>
-        ))}
-      </ol>
+      <WorkingSteps of={shown.steps} />
       {shown.steps.length === 0 && (
         <p>{t('Nothing of it is declared, so there is nothing to work out.')}</p>
       )}

@@ -25,8 +25,20 @@ export function chooseSystem(next: System): void {
 
 const PREFERRED = {
   metric: [],
-  us: ['ft', 'in', 'gal_us', 'oz', 'lb', 'oz/yd2', 'lb/100ft2', 'lb/ft3', 'oz/gal_us', 'tsp_us'],
-  imperial: ['ft', 'in', 'gal_imp', 'oz', 'lb', 'oz/yd2', 'lb/ft3', 'tsp_imperial'],
+  us: [
+    'ft',
+    'in',
+    'ft2',
+    'gal_us',
+    'oz',
+    'lb',
+    'oz/yd2',
+    'lb/100ft2',
+    'lb/ft3',
+    'oz/gal_us',
+    'tsp_us',
+  ],
+  imperial: ['ft', 'in', 'ft2', 'gal_imp', 'oz', 'lb', 'oz/yd2', 'lb/ft3', 'tsp_imperial'],
 } satisfies Record<System, string[]>
 
 /** Units to choose from, those that the reader is used to in front. */

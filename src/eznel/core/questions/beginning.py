@@ -83,7 +83,10 @@ def begun(
         places=_laid_out([place for place, _, _ in drawn]),
         scoops=tuple(_scoops(garden_id, said)),
         products=(
-            *(_product(garden_id, n, bag) for n, bag in enumerate(said.bags)),
+            *(
+                bagged(bag, uuid5(garden_id, f"bag {n}"), f"bags.{n}.grade")
+                for n, bag in enumerate(said.bags)
+            ),
             *_materials(garden_id, said, catalogue, of_row),
         ),
     )
@@ -186,25 +189,37 @@ def _scoops(garden_id: UUID, said: Beginning) -> Iterator[Scoop]:
         yield Scoop(id=uuid5(garden_id, f"scoop {one.name}"), name=one.name, volume=volume)
 
 
-def _product(garden_id: UUID, n: int, bag: Bag) -> Product:
-    """A bag by its three numbers; what is nought on it is not declared."""
-    if not re.fullmatch(GRADE, bag.grade.strip()):
-        raise Impossible(f"bags.{n}.grade", "grade_unread", grade=bag.grade)
+def bagged(bag: Bag, id_: UUID, field: str) -> Product:
+    """Return a bag by its three numbers as a product; what is nought on it is not declared.
+
+    Parameters
+    ----------
+    bag : Bag
+        As it was said.
+    id_ : UUID
+        Of the product.
+    field : str
+        Where the numbers were typed, for what is wrong with them.
+
+    Returns
+    -------
+    Product
+        With what the numbers declare.
+
+    Raises
+    ------
+    Impossible
+        When they are not three, or more than a hundred together.
+    """
     numbers = [float(part.replace(",", ".")) for part in re.findall(r"\d+(?:[.,]\d+)?", bag.grade)]
-    if sum(numbers) > 100:
-        raise Impossible(f"bags.{n}.grade", "grade_unread", grade=bag.grade)
+    if not re.fullmatch(GRADE, bag.grade.strip()) or sum(numbers) > 100:
+        raise Impossible(field, "grade_unread", grade=bag.grade)
     names = ("N", "P2O5", "K2O") if bag.means == "oxide" else ("N", "P", "K")
     lines = [
         {"nutrient": name, "pct": pct} for name, pct in zip(names, numbers, strict=True) if pct
     ]
-    return Product.model_validate(
-        {
-            "id": uuid5(garden_id, f"bag {n}"),
-            "name": bag.name,
-            "form": bag.form,
-            "declared": lines,
-        }
-    )
+    data = {"id": id_, "name": bag.name, "form": bag.form, "declared": lines}
+    return Product.model_validate(data)
 
 
 def _materials(
