@@ -22,6 +22,8 @@ MODULES = {
     "plot": "views/plot/state",
     "soil": "views/soil/state",
     "names": "parts/names",
+    "heaps": "parts/heaps",
+    "written": "lib/written",
 }
 
 Ask = Callable[..., list[Any]]

@@ -58,6 +58,27 @@ def test_the_screen_and_paper_measure_alike_for_an_american(ask) -> None:
     assert said[8 + 3] == "1 gal"  # 3.785411784 L
 
 
+def test_a_heap_as_it_is_carried(ask) -> None:
+    """Buckets of 10 L, halves below four; from 80 L on barrows; in the US 18.9 and 170 L."""
+    said = ask("heaps.showHeap(x)", 2, 5, 10, 36, 62, 80, 130)
+    assert said == [
+        "", "0.5 buckets of 10 L", "one bucket of 10 L", "3.5 buckets of 10 L",
+        "6 buckets of 10 L", "one barrow of 80 L", "1.5 barrows of 80 L",
+    ]  # fmt: skip
+    said = ask("heaps.showHeap(x)", 38, 340, language="en-US")
+    assert said == ["2 buckets of 5 gal", "2 barrows of 6 ft³"]
+
+
+def test_dates_are_written_as_the_language_orders_them(ask) -> None:
+    """The year last and the day first, but in the United States; what is typed in any mark."""
+    forms = ask("written.dateForm(x)", "en-GB", "en-US", "de-DE", "es-ES")
+    assert forms == ["DD/MM/YYYY", "MM/DD/YYYY", "DD.MM.YYYY", "DD/MM/YYYY"]
+    (read,) = ask("written.dateForms(x)", "DD.MM.YYYY")
+    assert read[0] == "DD.MM.YYYY"
+    assert {"D.M.YY", "D/M/YYYY", "YYYY-MM-DD"} <= set(read)
+    assert "M/D/YYYY" not in read  # a slash does not turn day and month round
+
+
 def plainly(value: Any) -> Any:
     """As it comes over the wire."""
     if isinstance(value, dict):

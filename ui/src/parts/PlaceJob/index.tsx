@@ -3,6 +3,7 @@ import type { ReactNode } from 'react'
 import { showLitres, showMass } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { Findings, type Finding, type Sentences } from '../Findings'
+import { showHeap } from '../heaps'
 import { levelScoops } from '../names'
 import { Why } from '../Why'
 import './placejob.css'
@@ -59,7 +60,8 @@ export function PlaceJob(props: {
             </b>{' '}
             {job.name}{' '}
             <span className="soft small">
-              {job.litres > 0 && `(${showMass(job.grams)}) `}
+              {job.litres > 0 &&
+                `(${[showHeap(job.litres), showMass(job.grams)].filter(Boolean).join(', ')}) `}
               {props.scoops &&
                 t('about {scoops}', { scoops: levelScoops(props.scoops.count, props.scoops.name) })}
             </span>

@@ -6,6 +6,7 @@ import { useWords } from '../../api/reference'
 import { showDate } from '../../lib/dates'
 import { showLitres, showMass, showNumber, showNutrient } from '../../lib/numbers'
 import { t } from '../../lib/words'
+import { showHeap } from '../../parts/heaps'
 import { Findings } from '../../parts/Findings'
 import { SaveBar } from '../../parts/SaveBar'
 import { Why } from '../../parts/Why'
@@ -100,7 +101,12 @@ function Gives({ one }: { one: View }) {
     <div className="gives small">
       <span>
         <Why of={`prepared/${one.id}`}>{showMass(one.grams)}</Why>
-        {one.litres > 0.05 && <span className="soft"> ({showLitres(one.litres)})</span>}
+        {one.litres > 0.05 && (
+          <span className="soft">
+            {' '}
+            ({[showLitres(one.litres), showHeap(one.litres)].filter(Boolean).join(', ')})
+          </span>
+        )}
       </span>
       <table>
         <thead>

@@ -4,8 +4,8 @@ import { useGarden, usePlan, useWrites } from '../../api/gardens'
 import { useOutbox } from '../../api/outbox'
 import { useWords } from '../../api/reference'
 import { showDate, showDay } from '../../lib/dates'
-import { showLitres, showMass } from '../../lib/numbers'
 import { plural, t } from '../../lib/words'
+import { showBulk } from '../../parts/heaps'
 import { mixText, namesOf, plantingName } from '../../parts/names'
 import { Sentence } from '../../parts/Sentence'
 import { JobCard, useRecording } from './JobCard'
@@ -90,7 +90,7 @@ export function PlaceLine(props: { due: PlaceDue; gardenId: string; opened: bool
   if (open) return <PlaceCard due={due} gardenId={gardenId} today={today} />
   const name = namesOf(garden).places.get(place.id) ?? ''
   const kind = words.terms[`kind.${job.kind}`] ?? job.kind
-  const size = job.litres > 0 ? showLitres(job.litres) : showMass(job.grams)
+  const size = showBulk(job.litres, job.grams)
   return (
     <Line
       label={`${name}, ${kind}`}

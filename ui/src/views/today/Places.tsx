@@ -3,9 +3,9 @@ import { useState } from 'react'
 import { faultsOf } from '../../api/client'
 import { useGarden, useWrites } from '../../api/gardens'
 import { useWords } from '../../api/reference'
-import { showLitres, showMass } from '../../lib/numbers'
 import { plural, t } from '../../lib/words'
 import { Refused } from '../../parts/Field'
+import { showBulk } from '../../parts/heaps'
 import { namesOf } from '../../parts/names'
 import { useToast } from '../../lib/useToast'
 import { doneOn } from './amounts'
@@ -37,7 +37,7 @@ function Several(props: { group: PlaceDue[]; gardenId: string; today: string }) 
   const names = namesOf(file.garden)
   const [{ job }] = group
   const sum = (of: 'litres' | 'grams') => group.reduce((all, due) => all + due.job[of], 0)
-  const size = job.litres > 0 ? showLitres(sum('litres')) : showMass(sum('grams'))
+  const size = showBulk(sum('litres'), sum('grams'))
   const where = plural(group.length, 'One place', '{n} places')
   const kind = words.terms[`kind.${job.kind}`] ?? job.kind
   return (
