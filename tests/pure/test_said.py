@@ -62,7 +62,7 @@ def test_a_heap_as_it_is_carried(ask) -> None:
     """Buckets of 10 L, halves below four; from 80 L on barrows; in the US 18.9 and 170 L."""
     said = ask("heaps.showHeap(x)", 2, 5, 10, 36, 62, 80, 130)
     assert said == [
-        "", "0.5 buckets of 10 L", "one bucket of 10 L", "3.5 buckets of 10 L",
+        "", "half a bucket of 10 L", "one bucket of 10 L", "3.5 buckets of 10 L",
         "6 buckets of 10 L", "one barrow of 80 L", "1.5 barrows of 80 L",
     ]  # fmt: skip
     said = ask("heaps.showHeap(x)", 38, 340, language="en-US")

@@ -52,6 +52,17 @@ def test_a_date_is_typed_in_the_readers_order(
     context.close()
 
 
+def test_a_feed_is_not_moved_to_a_day_that_is_gone(slip_page: Page) -> None:
+    """The calendar stands on 19 June: what is typed stays, is said, and moves nothing."""
+    go(slip_page, "Season")
+    slip_page.get_by_text("List", exact=True).click()
+    field = slip_page.get_by_label("Day of the feed for Courgette Green Buoy").first
+    field.fill("01/06/2026")
+    field.press("Tab")
+    expect(slip_page.get_by_text("Not before 19 June.")).to_be_visible()
+    assert read(slip_page)["file"]["garden"]["pins"] == []
+
+
 def test_a_crop_is_dragged_onto_its_bed_or_put_there_by_touch(plot: Page) -> None:
     keel = plot.locator("[data-place]", has_text="Keel bed").first
     plot.locator(".crop-chip", has_text="Leek").drag_to(keel)

@@ -148,7 +148,9 @@ export function useWrites(id: string) {
       renew()
     },
   })
-  return { save, remove, saveAll, replaceAll, saveSettings }
+  const removeAll = (kind: Kind, keys: readonly string[]) =>
+    keys.forEach((key) => remove.mutate({ kind, key }))
+  return { save, remove, removeAll, saveAll, replaceAll, saveSettings }
 }
 
 /** Moves a job to a day by a pin, and takes that back. */

@@ -1,7 +1,7 @@
 import factors from '../lib/factors.json'
 import { showLitres, showMass, showNumber } from '../lib/numbers'
 import { system } from '../lib/units'
-import { plural } from '../lib/words'
+import { plural, t } from '../lib/words'
 
 /** What compost and manure are carried in, in litres, and how the size is said. */
 const CARRIED = {
@@ -12,6 +12,7 @@ const CARRIED = {
 
 /** From so many buckets on they are counted whole. */
 const MANY = 4
+const HALF = 0.5
 
 /** A heap as it is carried: "6 buckets of 10 L", "2.5 barrows of 80 L"; empty for a handful. */
 export function showHeap(litres: number): string {
@@ -26,6 +27,7 @@ export function showHeap(litres: number): string {
   const buckets = litres / bucket[0]
   const n = buckets >= MANY ? Math.round(buckets) : halves(buckets)
   if (n === 0) return ''
+  if (n === HALF) return t('half a bucket of {size}', { size: bucket[1] })
   return plural(n, 'one bucket of {size}', '{count} buckets of {size}', {
     count: showNumber(n),
     size: bucket[1],

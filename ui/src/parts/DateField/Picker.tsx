@@ -8,7 +8,7 @@ import 'dayjs/locale/es'
 import customParseFormat from 'dayjs/plugin/customParseFormat'
 import updateLocale from 'dayjs/plugin/updateLocale'
 import { useState } from 'react'
-import { firstWeekday } from '../../lib/dates'
+import { firstWeekday, showDate } from '../../lib/dates'
 import { language, t } from '../../lib/words'
 import { dateForm, dateForms } from '../../lib/written'
 
@@ -45,13 +45,14 @@ export default function Picker(props: PickerProps) {
     setTyped(null)
   }
   const known = value ? dayjs(value, ISO) : null
-  const wrong = typed !== null && typed.trim() !== '' && !read(typed, FORMS)
+  const said = typed === null ? null : read(typed, FORMS)
+  const early = said !== null && from !== undefined && said < from
+  const wrong = early || (typed !== null && typed.trim() !== '' && said === null)
   const put = (day: string | null) => {
     if (day !== value) props.onChange(day)
   }
   const take = () => {
-    const day = typed === null ? null : read(typed, FORMS)
-    if (day && !(from && day < from)) put(day)
+    if (said && !early) put(said)
   }
   return (
     <span
@@ -87,9 +88,11 @@ export default function Picker(props: PickerProps) {
       />
       {wrong && (
         <span className="fault" role="alert">
-          {t('This is not a date. Write it like {example}.', {
-            example: dayjs().format(dateForm()),
-          })}
+          {early && from
+            ? t('Not before {day}.', { day: showDate(from) })
+            : t('This is not a date. Write it like {example}.', {
+                example: dayjs().format(dateForm()),
+              })}
         </span>
       )}
     </span>

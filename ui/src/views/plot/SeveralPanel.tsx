@@ -124,7 +124,7 @@ function changed(place: Place, { texture, ...shared }: Shared): Place {
 function PlantAll(props: Chosen & { today: string }) {
   const { gardenId, chosen } = props
   const { crops, stages } = useCatalogue()
-  const { saveAll, remove } = useWrites(gardenId)
+  const { saveAll, removeAll } = useWrites(gardenId)
   const toast = useToast()
   const [crop, setCrop] = useState('')
   const [variety, setVariety] = useState('')
@@ -142,7 +142,11 @@ function PlantAll(props: Chosen & { today: string }) {
           setCrop('')
           toast({
             text: plural(things.length, 'Planted in one place.', 'Planted in {n} places.'),
-            undo: () => things.forEach(({ id }) => remove.mutate({ kind: 'plantings', key: id })),
+            undo: () =>
+              removeAll(
+                'plantings',
+                things.map(({ id }) => id),
+              ),
           })
         },
       },

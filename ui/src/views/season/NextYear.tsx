@@ -22,7 +22,7 @@ export default function NextYear({ gardenId, onClose }: { gardenId: string; onCl
   const { file } = useGarden(gardenId)
   const plan = usePlan(gardenId)
   const toast = useToast()
-  const { saveAll, remove } = useWrites(gardenId)
+  const { saveAll, removeAll } = useWrites(gardenId)
   const { crops } = useCatalogue()
   const again = useMemo(() => {
     const perennial = new Set(crops.filter((c) => c.habit === 'perennial').map((c) => c.key))
@@ -43,7 +43,11 @@ export default function NextYear({ gardenId, onClose }: { gardenId: string; onCl
         onSuccess: () => {
           toast({
             text: plural(things.length, 'One planting was added.', '{n} plantings were added.'),
-            undo: () => things.forEach(({ id }) => remove.mutate({ kind: 'plantings', key: id })),
+            undo: () =>
+              removeAll(
+                'plantings',
+                things.map(({ id }) => id),
+              ),
           })
           onClose()
         },

@@ -13,7 +13,7 @@ import { ManyPlaces } from './ManyPlaces'
 export function SameElsewhere(props: { gardenId: string; of: ThingOf<'preparations'> }) {
   const { gardenId, of } = props
   const { places } = useGarden(gardenId).file.garden
-  const { saveAll, remove } = useWrites(gardenId)
+  const { saveAll, removeAll } = useWrites(gardenId)
   const toast = useToast()
   const [chosen, setChosen] = useState<readonly string[] | null>(null)
   const others = places.filter((one) => one.kind === 'bed' && one.id !== of.place)
@@ -35,7 +35,10 @@ export function SameElsewhere(props: { gardenId: string; of: ThingOf<'preparatio
           toast({
             text: plural(things.length, 'Added to one bed.', 'Added to {n} beds.'),
             undo: () =>
-              things.forEach(({ id }) => remove.mutate({ kind: 'preparations', key: id })),
+              removeAll(
+                'preparations',
+                things.map(({ id }) => id),
+              ),
           })
         },
       },

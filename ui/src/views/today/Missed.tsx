@@ -20,7 +20,7 @@ const SEVERAL = 3
 /** Feeds that were due and have no entry: one question, and none of it counts until answered. */
 export function Missed({ asked, gardenId }: { asked: readonly Due[]; gardenId: string }) {
   const [singly, setSingly] = useState(false)
-  const { saveAll, remove } = useWrites(gardenId)
+  const { saveAll, removeAll } = useWrites(gardenId)
   const toast = useToast()
   const kept = useOutbox(gardenId).all
   const open = asked.filter((due) => !kept.some((one) => one.key === due.job.key))
@@ -35,7 +35,11 @@ export function Missed({ asked, gardenId }: { asked: readonly Due[]; gardenId: s
         onSuccess: () =>
           toast({
             text: t('Recorded for all of them. The rest of the season is worked out again.'),
-            undo: () => open.forEach(({ job }) => remove.mutate({ kind: 'feeds', key: job.key })),
+            undo: () =>
+              removeAll(
+                'feeds',
+                open.map(({ job }) => job.key),
+              ),
           }),
       },
     )

@@ -110,7 +110,7 @@ function Pours(props: { can: Can; gardenId: string; titles: Map<string, string> 
 function Give({ can, gardenId }: { can: Can; gardenId: string }) {
   const plan = usePlan(gardenId)
   const toast = useToast()
-  const { saveAll, remove } = useWrites(gardenId)
+  const { saveAll, removeAll } = useWrites(gardenId)
   const give = () =>
     saveAll.mutate(
       { kind: 'feeds', things: can.pours.map((pour) => ({ ...entryOf(pour, plan.as_of) })) },
@@ -119,7 +119,10 @@ function Give({ can, gardenId }: { can: Can; gardenId: string }) {
           toast({
             text: t('Recorded for all of them. The rest of the season is worked out again.'),
             undo: () =>
-              can.pours.forEach((pour) => remove.mutate({ kind: 'feeds', key: pour.job })),
+              removeAll(
+                'feeds',
+                can.pours.map((pour) => pour.job),
+              ),
           }),
       },
     )
