@@ -58,7 +58,8 @@ export default function Picker(props: PickerProps) {
     <span
       onBlur={take}
       onKeyDown={(event) => event.key === 'Enter' && take()}
-      data-wrong={wrong || undefined}
+      // A day that is too early is put back by the picker: nothing wrong is left to be saved.
+      data-wrong={(wrong && !early) || undefined}
       tabIndex={wrong ? -1 : undefined}
       onInput={(event) => {
         const text = event.target instanceof HTMLInputElement ? event.target.value : ''
