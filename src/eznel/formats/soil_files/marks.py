@@ -153,6 +153,8 @@ def _methods(free: str, line: str) -> Iterator[Mark]:
     if not _ANY_METHOD.search(free):
         return
     for key, pattern in methods.EXTRACTS:
+        if not pattern.search(free):
+            continue
         found = [
             one for one in _spans(pattern, free) if one.group() != "p1" or line[one.start()] == "P"
         ]
@@ -176,6 +178,8 @@ def _ratios(free: str, line: str) -> Iterator[Mark]:
 
 def _units(free: str, line: str) -> Iterator[Mark]:
     for unit, by, pattern in methods.UNITS:
+        if not pattern.search(free):
+            continue
         found = list(_spans(pattern, free))
         free = _without(free, found)
         for one in found:
@@ -195,6 +199,8 @@ def _names(free: str, line: str) -> Iterator[Mark]:
     if not _ANY_NAME.search(free):
         return
     for name, pattern, symbol in words.NAMED:
+        if not pattern.search(free):
+            continue
         found = [
             one
             for one in _spans(pattern, free)
