@@ -1,4 +1,4 @@
-"""Five hundred papers that were written down before they were read: none wrong in silence."""
+"""Hundreds of papers that were written down before they were read: none wrong in silence."""
 
 from collections import Counter
 

@@ -27,7 +27,7 @@ _TITLES: dict[Paper, str] = {
     "compost": r"(?:compost|manure|slurry|digestate) (?:analysis|sample|report|test)"
                r"|kompostanalyse|an[aá]lisis de compost|analyse de compost",
     "substrate": r"(?:potting mix|growing (?:medium|media)|substrate) (?:analysis|test|report)"
-                 r"|substratanalyse|1 ?: ?1[.,]5\b",
+                 r"|substrat(?:analyse|untersuch\w*|probe)|1 ?: ?1[.,]5\b",
     "label": r"guaranteed analysis|net w(?:eigh)?t|net contents|npk|fertili[sz]er \d|engrais npk",
     "weather": r"(?:min|max)\w* temp\w*|temp\w* (?:min|max)\w*|rain(?:fall)? ?\(?mm|precipitation",
     "packet": r"(?:sow|plant) \d[\d.,]* ?(?:cm|mm|in)\b|about \d+ seeds|germination \d",

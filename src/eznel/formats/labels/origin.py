@@ -9,7 +9,8 @@ MARKS = re.compile(
 """Without one of these a piece says nothing of organic growing or of animals."""
 
 ORGANIC = re.compile(
-    r"(?:suitable|approved|allowed|permitted|certified) for (?:use in )?organic|organic (?:grow|"
+    r"(?:suitable|approved|allowed|permitted|certified) for (?:use in )?organic|"
+    r"certified organic\b(?! (?:ingredient|component|matter))|organic (?:grow|"
     r"farm|product)|for use in organic|agriculture biologique|[oö]kologischen landbau"
     r"|agricultura ecol|biologische landbouw|agricoltura biologica"
 )

@@ -22,9 +22,10 @@ _NO_PACK = re.compile(
 )
 """A line that speaks of a measure or of what can be made is not about the pack."""
 _NO_SIZE = ("tsp", "tbsp", "cup", "mg")
+MASSES = ("mg", "g", "kg", "oz", "lb")
 _MAKES = re.compile(r"\s*(?P<n>[\d.,]+ ?(?:l|lit(?:re|er)s?|kg|gal(?:lon)?s?|lbs?)) makes\b")
 """A whole pack, and what can be made of it: nobody doses a litre."""
-_TIMES = re.compile(r"(?<![\w.,])(\d{1,3}) ?(?:[^\W\d]+ )?(?:x|[aà]) ?$")
+_TIMES = re.compile(r"(?<![\w.,])(\d{1,3}) ?(?:[^\W\d]+ )?(?:x|[aà]|of|de|di|zu|van) ?$")
 MOST_BESIDE = 24
 """So many letters may stand beside an amount that stands alone. [count]"""
 SAME_PACK = 0.05
@@ -98,9 +99,8 @@ def _all_of(amount: Amount, before: str) -> Amount:
 
 def _differ(one: Amount, other: Amount) -> bool:
     """Whether a pack's size in two units is not the same size; unlike kinds cannot be compared."""
-    masses = ("g", "kg", "oz", "lb")
-    if (one.unit in masses) != (other.unit in masses):
+    if (one.unit in MASSES) != (other.unit in MASSES):
         return False
-    to = "g" if one.unit in masses else "mL"
+    to = "g" if one.unit in MASSES else "mL"
     a, b = one.value * factor(one.unit, to), other.value * factor(other.unit, to)
     return abs(a - b) > SAME_PACK * max(a, b)

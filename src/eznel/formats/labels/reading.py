@@ -11,6 +11,7 @@ from dataclasses import dataclass, field, replace
 from typing import Any
 
 from eznel.core.errors import Impossible
+from eznel.core.quantities import factor
 from eznel.formats.cleaning import cleaned, unwrapped
 from eznel.formats.labels import origin, words
 from eznel.formats.labels.amounts import (
@@ -23,7 +24,7 @@ from eznel.formats.labels.amounts import (
 )
 from eznel.formats.labels.directions import Direction, directions
 from eznel.formats.labels.grades import grades
-from eznel.formats.labels.packs import pack_in
+from eznel.formats.labels.packs import MASSES, pack_in
 from eznel.formats.labels.product import Label, Piece, elements_on, product_of
 from eznel.formats.labels.spans import name_spans
 from eznel.formats.labels.statements import statements
@@ -287,10 +288,13 @@ def _stated(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int]]
 
 
 def _directed(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int]]:
-    found: list[Direction] = [
+    said = list(directions(low, page.reader, coated=page.form == "coated"))
+    mixed = "rate_water" in {*(one.meaning for one in said), *(one.meaning for one in page.pieces)}
+    found = [
         one
-        for one in directions(low, page.reader, coated=page.form == "coated")
+        for one in said
         if not (_is_share(piece, low, one) or (page.form == "mix" and one.meaning == "rate_water"))
+        and not (mixed and _is_poured(one))
     ]
     for one in found:
         unsure = _of_two_measures(one) and page.tradition != "us"
@@ -309,6 +313,17 @@ def _directed(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int
 
 _LIMITS_NOTHING = {"rate_row": "row_rate", "rate_pot": "pot_rate"}
 """Rates that a label prints and no limit can be made of: how far apart rows are it does not say."""
+
+
+POURED_ML = 100
+"""A plant gets no more than this of what is mixed with water first: more is of the can. [mL]"""
+
+
+def _is_poured(one: Direction) -> bool:
+    """Whether so much for a plant is of the mixed feed, not of the product."""
+    if one.meaning != "rate_plant" or one.product is None or one.product.unit in MASSES:
+        return False
+    return one.product.value * factor(one.product.unit, "mL") >= POURED_ML
 
 
 def _of_two_measures(one: Direction) -> bool:

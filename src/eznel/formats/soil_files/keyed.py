@@ -15,7 +15,7 @@ _SAMPLE = (
 _KEYS = (
     ("date", r"(?:date )?sampled(?: on)?|(?:sampling|sample) date|date(?: sampled)?|datum|fecha"
              r"|probenahme(?:datum)?|bemonsterd|monstername|data|date de pr[eé]l[eè]vement"
-             r"|pr[eé]lev[eé](?: le)?|collected"
+             r"|pr[eé]lev[eé](?: le)?|pr[eé]l[eè]vement|collected"
              r"|fecha de (?:muestreo|toma)|entnommen(?: am)?|entnahme(?:datum)?|data di prelievo"),
     ("depth", r"(?:sampling |sample )?depth|tiefe|profundidad|profondeur|profondit[aà]|diepte"),
     ("sample", _SAMPLE),
@@ -38,7 +38,7 @@ _IN_LAYER = re.compile(
 )
 TAKEN = re.compile(
     r"sampl(?:ed|ing)|sample date|bemonster|monstername|probenahme|entnommen|entnahme|gezogen"
-    r"|muestre|pr[eé]lev|preliev"
+    r"|muestre|muestra del? \d|pr[eé]l[eè]v|preliev|probe vom|sample (?:of|from) \d"
     r"|collected|\btaken\b"
 )
 """How the day of a sample is told in words."""
@@ -46,7 +46,11 @@ _LAB = re.compile(
     r"\b(?:laborator(?:y|ies|io)|laboratoire|labs?|labor|bodenlabor|soil (?:testing|services)"
     r"|analytical|agronomy|extension)\b"
 )
-_WORDS = re.compile(r"^(?:sample|probe|muestra)\s+(?P<name>[^\d:][^:]{0,38}|[\w -]{1,12})$", re.I)
+_WORDS = re.compile(
+    r"^(?:sample|probe|muestra)\s+(?!depth|date|taken|collected|from|vom\b|del\b|tiefe)"
+    r"(?P<name>[^\d:][^:]{0,38}|[\w -]{1,12})$",
+    re.I,
+)
 
 
 _NO_NAME = re.compile(

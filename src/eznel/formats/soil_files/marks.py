@@ -106,12 +106,14 @@ def marks(line: str, decimal: Decimal | None) -> list[Mark]:
 
 
 def _implied(found: list[Mark]) -> Iterator[Mark]:
-    """The nutrient that an extract is named for, where its line names none."""
-    if any(mark.kind == "name" for mark in found):
-        return
-    for mark in found:
-        if mark.kind == "method" and mark.said in methods.IMPLIES:
-            yield Mark("name", mark.end, mark.end, methods.IMPLIES[mark.said])
+    """The nutrient that an extract is named for, where no name stands before it or says it."""
+    names = {mark.said for mark in found if mark.kind == "name"}
+    before = ""
+    for mark in sorted(found, key=lambda one: one.start):
+        implied = methods.IMPLIES.get(mark.said) if mark.kind == "method" else None
+        if implied and implied not in names and before != "name":
+            yield Mark("name", mark.end, mark.end, implied)
+        before = mark.kind
 
 
 def blanked(low: str, found: Iterable[Mark]) -> str:

@@ -45,7 +45,8 @@ _AIM = re.compile(
 )
 """What stands before a name whose figure was not found, but is wanted."""
 _PLOT = re.compile(
-    r"\s*((?:bed|plot|sample|field|beet|probe|parcela|parcelle|bancal) [\w-]{1,12})\s*[-–:]\s+",
+    r"\s*((?:bed|plot|sample|field|beet|probe|parcela|parcelle|bancal) [\w-]{1,12})"
+    r"(?:\s*[-–:]\s+|,?\s+(?=(?:soil )?ph\b))",
     re.IGNORECASE,
 )
 

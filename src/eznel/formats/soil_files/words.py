@@ -35,7 +35,7 @@ _NAMES: tuple[tuple[str, str], ...] = (
             r"|\bkak\w{0,8}|kationenaustausch\w*|\bcic\b|c\.[es]\.c\.?|\bcsc\b"
             r"|capacidad de intercambio\w*|capacit[aà] di scambio\w*"),
     ("ec", r"electrical conductivity|conductivity|soluble salts?|\bec(?:e|w)?\b|(?<![^\W_])e\.c\."
-           r"|(?<![^\W_])c\.e\.(?!c)|(?<![^\W_])ce(?= ?:? ?\d)|salinity|salinidad"
+           r"|(?<![^\W_])c\.e\.(?!c)|(?<![^\W_])ce(?= ?\(?:? ?[\d\x1f])|salinity|salinidad"
            r"|leitf[aä]higkeit|conductividad(?: el[eé]ctrica)?|sales solubles|conductivit[eéà]"),
     ("density", r"(?:sample|bulk|scoop|volume) (?:density|weight)|weight/volume|volumengewicht"
                 r"|densidad"),
