@@ -1,4 +1,4 @@
-"""Three growers more: a balcony on a phone, forty plantings, and nobody's mouse."""
+"""Four growers more: a balcony on a phone, forty plantings, nobody's mouse, every mistake."""
 
 import re
 from datetime import timedelta
@@ -12,6 +12,7 @@ import gardens as make
 from eznel.store import gardens
 from gardens import TODAY
 from ui.conftest import DESK, PHONE
+from ui.test_views import go, read
 
 
 def test_a_balcony_on_a_phone(page: Page, address: str) -> None:
@@ -112,3 +113,38 @@ def test_from_nothing_to_what_to_weigh_without_a_mouse(page: Page, address: str)
     page.keyboard.press("Enter")
     page.wait_for_url(re.compile("/today$"))
     expect(page.get_by_role("heading", level=1)).to_be_visible()
+
+
+def test_every_mistake_is_taken_back(slip_page: Page) -> None:
+    """A wrong tick, a length that is none, a planted bed removed, pH 65: nothing stays."""
+    before = read(slip_page)["file"]["garden"]
+    hand = Hand(slip_page)
+    slip_page.get_by_role("button", name="Done", exact=True).first.click()
+    slip_page.get_by_role("button", name="Take it back").first.click()
+
+    go(slip_page, "Plot")
+    bed = slip_page.locator("[data-place]", has_text="Starboard strip").first.locator(".plot-place")
+    bed.press("Enter")
+    slip_page.get_by_text("Measures", exact=True).click()
+    hand.type("Length", "twelve-ish")
+    expect(slip_page.get_by_text("This is not a number.")).to_be_visible()
+    expect(slip_page.get_by_role("button", name="Save", exact=True)).to_have_count(0)
+    assert read(slip_page)["file"]["garden"] == before
+    slip_page.keyboard.press("Escape")
+    bed.press("Enter")
+    hand.press("Remove this place")
+    expect(slip_page.get_by_role("alert").first).to_be_visible()  # something grows there
+    expect(bed).to_have_count(1)
+
+    go(slip_page, "Soil")
+    slip_page.get_by_role("button", name="Starboard strip").first.click()
+    hand.press("Correct this test")
+    acid = slip_page.get_by_label("pH", exact=True)
+    right = acid.input_value()
+    hand.type("pH", "65")
+    expect(slip_page.get_by_role("alert")).to_contain_text("a decimal point slipped (6.5)?")
+    hand.type("pH", right)
+    hand.press("Save")
+    expect(slip_page.get_by_role("button", name="Correct this test")).to_be_visible()
+    assert read(slip_page)["file"]["garden"] == before
+    assert hand.actions <= 7

@@ -13,10 +13,9 @@ export function Doors(props: {
     <div className="doors">
       <Door
         title={t('A laboratory’s report')}
-        drawn={<path d="M14 6 H54 V58 H14 Z M22 18 H46 M22 28 H46 M22 38 H38 M22 48 H42" />}
         steps={[
-          t('Dig a dozen slices a spade deep, mix them, send a cupful.'),
-          t('Paste what comes back, or open its file.'),
+          [SLICES, t('Dig a dozen slices a spade deep, mix them, send a cupful.')],
+          [SHEET, t('Paste what comes back, or open its file.')],
         ]}
       >
         <Button onClick={props.onRead}>{t('Read the report')}</Button>
@@ -26,25 +25,22 @@ export function Doors(props: {
       </Door>
       <Door
         title={t('A colour kit')}
-        drawn={
-          <path d="M10 10 H20 V58 H10 Z M29 10 H39 V58 H29 Z M48 10 H58 V58 H48 Z M10 36 H20 M29 28 H39 M48 44 H58" />
-        }
         steps={[
-          t('Fill soil and clean water to the marks, shake, let it settle.'),
-          t('Add the powder, wait as the card says, hold it beside the colours in daylight.'),
-          t('Take the nearest colour: low, medium or high.'),
+          [SHAKEN, t('Fill soil and clean water to the marks, shake, let it settle.')],
+          [
+            BESIDE,
+            t('Add the powder, wait as the card says, hold it beside the colours in daylight.'),
+          ],
+          [NEAREST, t('Take the nearest colour: low, medium or high.')],
         ]}
       >
         <Button onClick={props.onKit}>{t('Type in the colours')}</Button>
       </Door>
       <Door
         title={t('Nothing yet')}
-        drawn={
-          <path d="M34 58 V22 M34 36 C24 36 18 30 18 20 C28 20 34 26 34 36 Z M34 30 C44 30 50 24 50 14 C40 14 34 20 34 30 Z M12 58 H56" />
-        }
         steps={[
-          t('Feeding goes on with careful guesses: phosphorus enough, potassium medium.'),
-          t('What the hand feels and how water sinks help already.'),
+          [LEAVES, t('Feeding goes on with careful guesses: phosphorus enough, potassium medium.')],
+          [CRUMB, t('What the hand feels and how water sinks help already.')],
         ]}
       >
         <Button onClick={props.onHand}>{t('Test it by hand')}</Button>
@@ -53,25 +49,35 @@ export function Doors(props: {
   )
 }
 
-function Door(props: { title: string; drawn: ReactNode; steps: string[]; children: ReactNode }) {
+/** Each step in a few lines, in a square of 48. */
+const SLICES =
+  'M4 40 H44 M10 40 L14 20 L20 40 M24 40 L28 20 L34 40 M38 8 V26 M33 26 H43 L41 38 H35 Z'
+const SHEET = 'M12 4 H36 V44 H12 Z M17 13 H31 M17 20 H31 M17 27 H26 M17 34 H28'
+const SHAKEN =
+  'M18 4 H30 M20 4 V42 H28 V4 M20 34 H28 M20 16 H28 M22 38 H26 M8 18 C4 24 4 28 8 34 M40 18 C44 24 44 28 40 34'
+const BESIDE = 'M8 6 H16 V42 H8 Z M8 20 H16 M26 6 H40 V42 H26 Z M26 18 H40 M26 30 H40 M19 24 H23'
+const NEAREST =
+  'M6 16 H16 V34 H6 Z M19 16 H29 V34 H19 Z M32 16 H42 V34 H32 Z M24 42 V37 M21 40 L24 37 L27 40'
+const LEAVES =
+  'M24 44 V16 M24 28 C16 28 10 22 10 12 C18 12 24 18 24 28 Z M24 22 C32 22 38 16 38 6 C30 6 24 12 24 22 Z M8 44 H40'
+const CRUMB = 'M6 30 C12 40 36 40 42 30 M6 30 C12 26 36 26 42 30 M24 6 V18 M20 14 L24 18 L28 14'
+
+function Door(props: {
+  title: string
+  steps: [drawn: string, text: string][]
+  children: ReactNode
+}) {
   return (
     <section className="sheet stack" aria-label={props.title}>
-      <svg
-        viewBox="0 0 68 64"
-        width="68"
-        height="64"
-        fill="none"
-        stroke="var(--ink)"
-        strokeWidth="1.8"
-        strokeLinejoin="round"
-        aria-hidden="true"
-      >
-        {props.drawn}
-      </svg>
       <h2>{props.title}</h2>
       <ol className="small">
-        {props.steps.map((step) => (
-          <li key={step}>{step}</li>
+        {props.steps.map(([drawn, text]) => (
+          <li key={text}>
+            <svg viewBox="0 0 48 48" aria-hidden="true">
+              <path d={drawn} />
+            </svg>
+            {text}
+          </li>
         ))}
       </ol>
       <div className="row">{props.children}</div>
