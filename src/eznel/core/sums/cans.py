@@ -1,0 +1,137 @@
+"""Sums of feeds in water and of scoops: how strong, how much, by proportioner, by measure."""
+
+from math import floor
+
+from eznel.core.errors import Impossible
+from eznel.core.sums.sheet import Answer, Blank, Sheet, Sum, answered
+from eznel.core.working import Level, Origin
+
+STRONG_MG_L = 400.0
+"""Stronger than any crop is fed by the can: a spoon or a unit too many. [mg/L]"""
+DRAW_OFF_PCT = 10.0
+"""From here on a proportioner's draw changes what is to be weighed. [%]"""
+HEAPED_LEAST, HEAPED_MOST = 1.25, 1.75
+"""What a heaped spoon holds, as times a level one: it depends on hand and powder."""
+SMALL_PARTS = 4
+"""A small spoon is still filled to a quarter. [count]"""
+
+_SAID = ("to_n_parts", "in_n_parts")
+"""One part to n of water, or one part in n of all: labels mean either."""
+
+
+def _strength(sheet: Sheet) -> Answer:
+    """The water's own share is credited: it is there already."""
+    if sheet.asked == "feed_mg_l":
+        from_product = sheet["product_g"] * sheet["counted_pct"] / 100 / sheet["into_l"] * 1000
+        strong = sheet.then("sum_strength", "feed_mg_l", from_product + sheet["own_mg_l"])
+    else:
+        strong, own = sheet["feed_mg_l"], sheet["own_mg_l"]
+        if strong <= own:
+            raise Impossible("feed_mg_l", "sum_water_has_it")
+        if sheet.asked == "product_g":
+            lacking = (strong - own) * sheet["into_l"] / 1000
+            sheet.then("sum_for_strength", "product_g", lacking / sheet["counted_pct"] * 100)
+        else:
+            grams = sheet["product_g"] * sheet["counted_pct"] / 100
+            sheet.then("sum_water_for", "into_l", grams * 1000 / (strong - own))
+    if strong > STRONG_MG_L:
+        sheet.fixed("most_mg_l", STRONG_MG_L, Origin.TYPICAL)
+        sheet.note("sum_strong", "feed_mg_l", "feed_mg_l", "most_mg_l")
+    return answered(sheet)
+
+
+def _part_of_label(sheet: Sheet) -> Answer:
+    part = sheet["part_pct"] / 100 * sheet["label_g"] / sheet["label_water_l"]
+    sheet.then("sum_part_of_label", "product_g", part * sheet["into_l"])
+    return answered(sheet)
+
+
+def _parts(sheet: Sheet) -> float:
+    """All parts of a mixed feed to one of stock, by what 1:n is meant to say."""
+    if sheet.said["said"] == "in_n_parts":
+        return sheet.then("sum_parts_in", "all_parts", sheet["ratio"])
+    return sheet.then("sum_parts_to", "all_parts", sheet["ratio"] + 1)
+
+
+def _stock(sheet: Sheet) -> Answer:
+    _parts(sheet)
+    if sheet.asked == "stock_g_l":
+        sheet.then("sum_stock", "stock_g_l", sheet["feed_g_l"] * sheet["all_parts"])
+    else:
+        sheet.then("sum_feed", "feed_g_l", sheet["stock_g_l"] / sheet["all_parts"])
+    return answered(sheet, "all_parts")
+
+
+def _lasts(sheet: Sheet) -> Answer:
+    _parts(sheet)
+    made = sheet.then("sum_made", "made_l", sheet["stock_l"] * sheet["all_parts"])
+    sheet.then("sum_lasts", "lasts_days", sheet["made_l"] / sheet["week_l"] * 7)
+    return answered(sheet, "made_l") if made else answered(sheet)
+
+
+def _draw(sheet: Sheet) -> Answer:
+    """What is drawn in truth: the water that ran, divided by the stock that went."""
+    sheet.then("sum_drawn", "true_ratio", sheet["ran_l"] / sheet["drawn_l"])
+    off = sheet.then(
+        "sum_draw_off", "stronger_pct", (sheet["ratio"] / sheet["true_ratio"] - 1) * 100
+    )
+    if abs(off) > DRAW_OFF_PCT:
+        sheet.note("sum_draw_off", "drawn_l", "stronger_pct", level=Level.WARNING)
+    return answered(sheet, "true_ratio")
+
+
+def _scoops(sheet: Sheet) -> Answer:
+    if sheet.asked == "density_g_ml":
+        level_ml = sheet["count"] * sheet["scoop_ml"]
+        sheet.then("sum_density", "density_g_ml", sheet["product_g"] / level_ml)
+        return answered(sheet)
+    one = sheet.then("scoop_mass", "scoop_g", sheet["scoop_ml"] * sheet["density_g_ml"])
+    if sheet.asked == "product_g":
+        level = sheet.then("sum_scooped", "product_g", sheet["count"] * sheet["scoop_g"])
+        sheet.fixed("heaped_least_g", level * HEAPED_LEAST, Origin.TYPICAL)
+        sheet.fixed("heaped_most_g", level * HEAPED_MOST, Origin.TYPICAL)
+        return answered(sheet, "heaped_least_g", "heaped_most_g")
+    amount = sheet["product_g"]
+    count = sheet.then("sum_scoops", "count", amount / sheet["scoop_g"])
+    whole = floor(count + 1e-9)
+    rest_g = (count - whole) * one
+    small_g = sheet.plain("small_ml") * sheet.plain("density_g_ml")
+    sheet.fixed("whole_scoops", float(whole), Origin.COMPUTED)
+    small = round(rest_g / small_g * SMALL_PARTS) / SMALL_PARTS
+    sheet.fixed("small_scoops", small, Origin.COMPUTED)
+    return answered(sheet, "whole_scoops", "small_scoops")
+
+
+_RATIO = Blank("ratio", "count", 100.0, least=0.01, most=2000)
+_WAY = Blank("said", "choice", "to_n_parts", choices=_SAID)
+
+SUMS: tuple[Sum, ...] = (
+    Sum("strength", "cans", (
+        Blank("product_g", "mass", most=1e6), Blank("counted_pct", "percent", 10.0, least=0.01,
+        most=100), Blank("into_l", "volume", least=0.001), Blank("own_mg_l", "strength", 0.0,
+        most=2000), Blank("feed_mg_l", "strength", least=1e-3, most=1e6),
+    ), ("product_g", "feed_mg_l", "into_l"), _strength),
+    Sum("part_of_label", "cans", (
+        Blank("part_pct", "percent", 50.0, least=0.1, most=200),
+        Blank("label_g", "mass", most=1e5), Blank("label_water_l", "volume", least=0.001),
+        Blank("into_l", "volume", least=0.001), Blank("product_g", "mass"),
+    ), ("product_g",), _part_of_label),
+    Sum("stock", "cans", (
+        Blank("stock_g_l", "content", most=2000), _RATIO, _WAY,
+        Blank("feed_g_l", "content", least=1e-6, most=2000),
+    ), ("stock_g_l", "feed_g_l"), _stock),
+    Sum("lasts", "cans", (
+        Blank("stock_l", "volume", least=1e-4), _RATIO, _WAY,
+        Blank("week_l", "volume", least=1e-4), Blank("lasts_days", "span"),
+    ), ("lasts_days",), _lasts),
+    Sum("draw", "cans", (
+        Blank("ran_l", "volume", least=1e-4), Blank("drawn_l", "volume", least=1e-6), _RATIO,
+        Blank("stronger_pct", "percent"),
+    ), ("stronger_pct",), _draw),
+    Sum("scoops", "scoops", (
+        Blank("count", "count", 1.0, least=0.01, most=1e4),
+        Blank("scoop_ml", "scoop", 15.0, least=0.05, most=1e4),
+        Blank("density_g_ml", "density", 1.0, least=0.05, most=3),
+        Blank("small_ml", "scoop", 5.0, least=0.05, most=1e4), Blank("product_g", "mass"),
+    ), ("product_g", "count", "density_g_ml"), _scoops),
+)  # fmt: skip

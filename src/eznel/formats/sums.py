@@ -1,0 +1,183 @@
+"""Sums as they are typed and told: blanks read, the answer put back into its sentence."""
+
+import re
+from collections.abc import Mapping
+
+from eznel.core.sums import SUMS, Answer, Blank, Sum, Value, reckon, unit_of
+from eznel.core.working import Quantity
+from eznel.formats.measures import read_measure
+from eznel.formats.text import amount, number
+from eznel.formats.units import System, handy
+from eznel.words import Words
+from eznel.words.sums import sentences
+
+MM_IN = 25.4
+"""An inch. [mm]"""
+_SPOON = {5.0: "sum.tsp", 15.0: "sum.tbsp"}
+
+
+def asked_of(
+    of: Sum, asked: str, typed: Mapping[str, str], words: Words, system: System, spoons: str
+) -> tuple[Answer, dict[str, str]]:
+    """Return what a sum comes to, and how each of its blanks was read.
+
+    Parameters
+    ----------
+    of : Sum
+        Which.
+    asked : str
+        The blank that is asked.
+    typed : mapping of str to str
+        What stands in the others; what is left out stands as usual.
+    words : Words
+        The reader's language.
+    system : str
+        The reader's system of units.
+    spoons : str
+        Whose kitchen measures are meant.
+
+    Returns
+    -------
+    tuple of Answer and dict
+        With its working, and what was read by blank.
+
+    Raises
+    ------
+    Impossible
+        At the blank that is empty, not understood, or makes no sense.
+    """
+    known: dict[str, Value] = {}
+    said: dict[str, str] = {}
+    for blank in of.known(asked):
+        text = typed.get(blank.name) or usual_of(blank, words, system)
+        read = read_measure(blank.name, blank.kind, text, words, system, spoons)
+        known[blank.name], said[blank.name] = read.value, read.said
+        if read.value in blank.choices:
+            said[blank.name] = words.terms[f"sum.choice.{read.value}"]
+    return reckon(of, asked, known), said
+
+
+def usual_of(blank: Blank, words: Words, system: System) -> str:
+    """Return what stands in a blank before anything is typed, as the reader writes it.
+
+    Parameters
+    ----------
+    blank : Blank
+        The blank.
+    words : Words
+        The reader's language.
+    system : str
+        The reader's system of units.
+
+    Returns
+    -------
+    str
+        Empty where nothing is usual.
+    """
+    if blank.usual is None:
+        return ""
+    if isinstance(blank.usual, str):
+        return blank.usual
+    unit = unit_of(blank.name)
+    if blank.kind in ("gap", "depth") and system == "metric":
+        return f"{number(blank.usual * 100, words)} cm"
+    if blank.kind == "scoop":
+        return f"1 {words.terms[_SPOON[blank.usual]]}"
+    if blank.kind == "rain" and system != "metric":
+        return f"{number(blank.usual / MM_IN, words)} in"
+    if not unit or blank.kind == "count":
+        return number(blank.usual, words)
+    value, name = handy(blank.usual, unit, system)
+    name = words.terms.get(f"unit.{name}", name)
+    return f"{number(value, words)} {name}".replace("imp. gal", "imp gal")
+
+
+def beside(found: Answer, system: System) -> list[Quantity]:
+    """Return what is worth telling beside an answer to one reader.
+
+    Parameters
+    ----------
+    found : Answer
+        What a sum came to.
+    system : str
+        The reader's system of units; pounds an acre are nobody's who has hectares.
+
+    Returns
+    -------
+    list of Quantity
+        In the core's units. [their units]
+    """
+    others = ("_lb",) if system == "metric" else ("_ha_kg",)
+    return [one for one in found.beside if not one.name.endswith(others)]
+
+
+def in_a_line(of: Sum, found: Answer, read: Mapping[str, str], words: Words, system: System) -> str:
+    """Return a sum and its answer in one sentence, to be copied.
+
+    Parameters
+    ----------
+    of : Sum
+        Which.
+    found : Answer
+        What it came to.
+    read : mapping of str to str
+        How its blanks were read.
+    words : Words
+        The reader's language.
+    system : str
+        The reader's system of units.
+
+    Returns
+    -------
+    str
+        Like "360 g of 10-10-10 on 3.6 m² gives 10 g/m² of N."
+    """
+    asked = Quantity(found.asked, found.worked.value, found.worked.unit)
+    told = {found.asked: amount(asked, words, system), **read}
+    told |= {blank.name: "…" for blank in of.blanks if blank.name not in told}
+    return sentences(words.locale)[of.key].text.format_map(told)
+
+
+def in_words(of: Sum, words: Words) -> str:
+    """Return a sum's sentence with the name of each blank beside what it is called.
+
+    Parameters
+    ----------
+    of : Sum
+        Which.
+    words : Words
+        The reader's language.
+
+    Returns
+    -------
+    str
+        Like "[volume_l: volume] from bags of [bag_l: one bag] takes [bags: bags]."
+    """
+    named = {one.name: f"[{one.name}: {words.names[one.name]}]" for one in of.blanks}
+    return sentences(words.locale)[of.key].text.format_map(named)
+
+
+def found_by(asked: str, words: Words) -> list[Sum]:
+    """Return the sums that ordinary words find, those that hold most of them first.
+
+    Parameters
+    ----------
+    asked : str
+        Like "how strong is my feed".
+    words : Words
+        The reader's language.
+
+    Returns
+    -------
+    list of Sum
+        Empty where no word is in any.
+    """
+    wanted = [one for one in re.findall(r"[^\W_]+", asked.lower()) if len(one) > 1]
+    said = sentences(words.locale)
+    hits = {}
+    for key, of in SUMS.items():
+        text = " ".join((key, said[key].name, said[key].text, *said[key].also)).lower()
+        hits[key] = sum(word in text for word in wanted), asked.lower() in text, of
+    best = max(count for count, _, _ in hits.values())
+    found = [(whole, of) for count, whole, of in hits.values() if count == best > 0]
+    return [of for _, of in sorted(found, key=lambda one: not one[0])]

@@ -1,0 +1,205 @@
+"""Sums as they are typed, against what the hand worked out beside them."""
+
+import tomllib
+from pathlib import Path
+from typing import Any
+
+import pytest
+
+from eznel.core.errors import Refusal
+from eznel.core.sums import SUMS
+from eznel.formats.measures import read_measure
+from eznel.formats.sums import asked_of, found_by, in_a_line, usual_of
+from eznel.words import formulas, words
+from eznel.words.sums import sentences
+
+EN, DE = words("en"), words("de")
+FILE = Path(__file__).parents[1] / "data" / "sums.toml"
+CASES = tomllib.loads(FILE.read_text())["case"]
+
+
+def reckoned(case: dict[str, Any]):
+    units = case.get("units", "metric")
+    kitchen = case.get("kitchen", units)
+    return asked_of(SUMS[case["sum"]], case["ask"], case["typed"], EN, units, kitchen)
+
+
+@pytest.mark.parametrize("case", CASES, ids=lambda c: f"{c['sum']}-{c['answer']:g}")
+def test_by_hand(case: dict[str, Any]) -> None:
+    found, _ = reckoned(case)
+    within = case.get("within", 0.001)
+    assert found.worked.value == pytest.approx(case["answer"], rel=within, abs=1e-9)
+    beside = {one.name: one.value for one in found.beside}
+    for name, value in case.get("beside", {}).items():
+        assert beside[name] == pytest.approx(value, rel=0.001)
+    for key in case.get("says", ()):
+        assert key in [one.key for one in found.worked.findings]
+
+
+@pytest.mark.parametrize("case", CASES, ids=lambda c: f"{c['sum']}-{c['answer']:g}")
+def test_every_step_gives_its_number_again(case: dict[str, Any]) -> None:
+    found, _ = reckoned(case)
+    steps = found.worked.steps
+    for step in steps:
+        numbers = {one.name: one.value for one in step.quantities}
+        names = {"min": min, "max": max, "__builtins__": {}}
+        again = eval(formulas()[step.key], names, numbers)
+        assert again == pytest.approx(step.value, rel=1e-9, abs=1e-12), step.key
+    assert steps[-1].value == found.worked.value
+
+
+def test_every_sum_and_each_of_its_asks_is_worked_by_hand() -> None:
+    asked = {(case["sum"], case["ask"]) for case in CASES}
+    all_ = {(key, ask) for key, of in SUMS.items() for ask in of.asks}
+    assert all_ - asked == {("watering", "area_m2")}  # the same relation as its other two
+
+
+@pytest.mark.parametrize("locale", ["en", "de", "es", "en-US"])
+def test_every_sum_is_said_with_all_its_blanks(locale: str) -> None:
+    said = sentences(locale)
+    assert set(said) == set(SUMS)
+    for key, of in SUMS.items():
+        for blank in of.blanks:
+            assert f"{{{blank.name}}}" in said[key].text, (key, blank.name)
+        assert said[key].text.count("{") == len(of.blanks)
+        assert said[key].name
+
+
+@pytest.mark.parametrize("system", ["metric", "us", "imperial"])
+@pytest.mark.parametrize("locale", ["en", "de", "es"])
+def test_what_usually_stands_in_a_blank_is_read_as_itself(locale: str, system: Any) -> None:
+    """What we write into a field has to be what its reader types: 3 cm is 0.03 m."""
+    said = words(locale)
+    for key, of in SUMS.items():
+        for blank in of.blanks:
+            if blank.usual is None or isinstance(blank.usual, str):
+                continue
+            text = usual_of(blank, said, system)
+            read = read_measure(blank.name, blank.kind, text, said, system, "metric")
+            # what is shown is rounded to three figures, an inch to fewer
+            assert read.value == pytest.approx(blank.usual, rel=0.03), (key, blank.name, text)
+
+
+@pytest.mark.parametrize(
+    ("kind", "typed", "units", "value"),
+    [
+        ("volume", "2 1/2 cups", "us", 0.59147),  # 2.5 × 236.588 mL
+        ("scoop", "1/4 tsp", "us", 1.23223),  # a quarter of 4.92892 mL
+        ("scoop", "¼ tsp", "metric", 1.25),
+        ("mass", "9.3 oz", "us", 263.65),  # 9.3 × 28.3495 g
+        ("mass", "9.3 oz", "metric", 263.65),  # an ounce of weight is one everywhere
+        ("area", "8 × 4 ft", "us", 2.97290),
+        ("area", "1.2 by 3.6 m", "metric", 4.32),
+        ("area", "1.2 x 3.6", "metric", 4.32),
+        ("area", "120 cm x 3.6 m", "metric", 4.32),
+        ("area", "200 sq yd", "imperial", 167.225),
+        ("volume", "five gallons", "imperial", 22.73045),
+        ("volume", "five gallons", "us", 18.92706),
+        ("length", "6' 6\"", "us", 1.98120),
+        ("length", "12 feet", "metric", 3.65760),
+        ("gap", "30", "metric", 0.30),  # a bare gap is in centimetres
+        ("gap", "12", "us", 0.30480),
+        ("mass", "2 kg 300 g", "metric", 2300.0),
+        ("temperature", "-4", "metric", -4.0),
+        ("temperature", "41 °F", "metric", 5.0),
+        ("rate", "2 lb/100 sq ft", "us", 97.649),
+        ("conductivity", "850 µS/cm", "metric", 0.85),
+        ("count", "1,200", "metric", 1200.0),  # an English comma between thousands
+    ],
+)
+def test_measures_as_people_type_them(kind: Any, typed: str, units: Any, value: float) -> None:
+    read = read_measure("x", kind, typed, EN, units, units)
+    assert read.value == pytest.approx(value, rel=1e-4)
+
+
+def test_a_comma_is_the_readers() -> None:
+    assert read_measure("x", "mass", "1,5 kg", DE, "metric", "metric").value == 1500
+    assert read_measure("x", "mass", "1.500 g", DE, "metric", "metric").value == 1500
+    assert read_measure("x", "mass", "1.500 g", EN, "metric", "metric").value == 1.5
+
+
+@pytest.mark.parametrize(
+    ("kind", "typed", "units", "key"),
+    [
+        ("volume", "2 gallons", "metric", "sum_which_gallon"),
+        ("volume", "2 oz", "us", "sum_which_ounce"),
+        ("mass", "2-3 oz", "us", "sum_range"),
+        ("mass", "2 to 3 oz", "us", "sum_range"),
+        ("mass", "a handful", "us", "sum_unread"),
+        ("mass", "3 cups", "us", "sum_unread"),  # a volume is no weight
+        ("area", "8 ft", "us", "sum_unread"),
+        ("area", "8 ft x 4", "us", "sum_unread"),  # four of what?
+        ("length", "3 m²", "metric", "sum_unread"),
+        ("percent", "ten per cent of it", "metric", "sum_unread"),
+        ("day", "03/07", "metric", "sum_unread"),
+        ("mass", "  ", "metric", "sum_blank"),
+    ],
+)
+def test_what_is_not_clear_is_asked(kind: Any, typed: str, units: Any, key: str) -> None:
+    with pytest.raises(Refusal) as refused:
+        read_measure("x", kind, typed, EN, units, units)
+    assert (refused.value.field, refused.value.key) == ("x", key)
+
+
+@pytest.mark.parametrize(
+    ("key", "ask", "typed", "field", "why"),
+    [
+        ("bag", "product_g", {"grade": "0-46-0", "area_m2": "4", "counted_g_m2": "5"}, "nutrient",
+         "bag_has_none"),
+        ("bag", "product_g", {"grade": "ten", "area_m2": "4", "counted_g_m2": "5"}, "grade",
+         "grade_unread"),
+        ("bag", "product_g", {"area_m2": "", "counted_g_m2": "5"}, "area_m2", "sum_blank"),
+        ("two_bags", "first_g", {"grade": "10-5-5", "grade_2": "20-10-10", "area_m2": "1",
+         "n_g_m2": "5", "other_g_m2": "5"}, "grade_2", "sum_same_ratio"),
+        ("two_bags", "first_g", {"grade": "10-10-10", "grade_2": "0-0-50", "area_m2": "1",
+         "n_g_m2": "10", "other_g_m2": "5"}, "grade_2", "sum_bags_miss"),
+        ("strength", "product_g", {"into_l": "9", "own_mg_l": "200", "feed_mg_l": "150"},
+         "feed_mg_l", "sum_water_has_it"),
+        ("leaching", "leach_pct", {"water_ds_m": "6", "soil_ds_m": "2"}, "water_ds_m",
+         "sum_water_too_salty"),
+        ("pot", "volume_l", {"top_m": "20", "bottom_m": "15", "height_m": "10",
+         "headspace_m": "12"}, "headspace_m", "sum_headspace"),
+        ("sieves", "effective_pct", {"fine_20_pct": "40", "fine_60_pct": "60"}, "fine_60_pct",
+         "sum_sieves"),
+        ("every", "feed_count", {"first_day": "2026-08-01", "picking_day": "2026-05-01"},
+         "picking_day", "sum_turned"),
+        ("degree_days", "reach_days", {"low_c": "2", "high_c": "8"}, "high_c", "sum_too_cold"),
+        ("diluted", "fresh_l", {"salty_l": "10", "salty_ds_m": "1", "mixed_ds_m": "2"},
+         "mixed_ds_m", "sum_not_between"),
+        ("lasts", "lasts_days", {"stock_l": "1", "ratio": "5000", "week_l": "5"}, "ratio",
+         "sum_beyond"),
+        ("bed", "length_m", {}, "asked", "sum_not_asked"),
+        ("stock", "feed_g_l", {"said": "maybe", "stock_g_l": "5"}, "said", "sum_not_asked"),
+    ],
+)  # fmt: skip
+def test_what_cannot_be_is_said_at_its_blank(
+    key: str, ask: str, typed: dict[str, str], field: str, why: str
+) -> None:
+    with pytest.raises(Refusal) as refused:
+        asked_of(SUMS[key], ask, typed, EN, "metric", "metric")
+    assert (refused.value.field, refused.value.key) == (field, why)
+
+
+def test_a_sum_is_told_in_a_line() -> None:
+    typed = {"grade": "10-10-10", "area_m2": "1.2 x 3 m", "counted_g_m2": "10"}
+    found, read = asked_of(SUMS["bag"], "product_g", typed, EN, "metric", "metric")
+    line = in_a_line(SUMS["bag"], found, read, EN, "metric")
+    assert line == (
+        "360 g of 10-10-10, oxides (N–P₂O₅–K₂O), on 3.6 m² gives 10 g/m² of N."
+    )  # 36 g of nitrogen, a tenth of the bag
+
+
+@pytest.mark.parametrize(
+    ("asked", "locale", "first"),
+    [
+        ("how strong is my feed", "en", "strength"),
+        ("bags for a raised bed", "en", "bed"),
+        ("lime", "en", "lime"),
+        ("an inch of water", "en", "watering"),
+        ("Hochbeet", "de", "bed"),
+        ("regadera", "es", "strength"),
+    ],
+)
+def test_ordinary_words_find_a_sum(asked: str, locale: str, first: str) -> None:
+    assert first in [one.key for one in found_by(asked, words(locale))]
+    assert found_by("xyzzy", words(locale)) == []
