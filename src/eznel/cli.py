@@ -19,7 +19,8 @@ from eznel.clock import today
 from eznel.core.document import Day
 from eznel.core.errors import Refusal
 from eznel.core.plan import SeasonPlan, plan
-from eznel.formats import faults, garden_file, plan_text
+from eznel.core.sums import SUMS
+from eznel.formats import faults, garden_file, plan_text, sums, text
 from eznel.formats.said import said_in
 from eznel.formats.units import SYSTEMS
 from eznel.words import LOCALES, spoken, words
@@ -80,10 +81,19 @@ def main(arguments: Sequence[str] | None = None) -> int:
     secret = verbs.add_parser("password", help="set the password of a shared garden")
     secret.add_argument("--data", type=Path, default=Path("var"))
     secret.add_argument("--end-calendars", action="store_true")
+    _asking(verbs.add_parser("sum", help="answer one question without a garden"))
     verbs.add_parser("openapi", help="print the description of the API")
     verbs.add_parser("factors", help="print what one of each unit is in the core's")
     given = parser.parse_args(arguments)
     return int(_VERBS[given.verb](given))
+
+
+def _asking(parser: argparse.ArgumentParser) -> None:
+    parser.add_argument("of", help="its name, or words that find it")
+    parser.add_argument("typed", nargs="*", metavar="blank=text")
+    parser.add_argument("--ask", default="", metavar="BLANK")
+    parser.add_argument("--units", choices=SYSTEMS, default="metric")
+    parser.add_argument("--language", choices=LOCALES, default="en")
 
 
 def _day(typed: str) -> date:
@@ -114,6 +124,32 @@ def _plan(given: argparse.Namespace) -> int:
     else:
         text = plan_text.as_text(made, file.garden, said, given.units)
     sys.stdout.write(text)
+    return 0
+
+
+def _sum(given: argparse.Namespace) -> int:
+    said = spoken(words(given.language), given.units)
+    if given.of not in SUMS:
+        some = sums.found_by(given.of, said)
+        lines = [f"{one.key}: {sums.in_words(one, said)}" for one in some]
+        print("\n".join(lines) or said.errors["unknown_sum"].text.format(name=given.of))
+        return 0 if some else 2
+    of = SUMS[given.of]
+    typed = dict(one.partition("=")[::2] for one in given.typed)
+    asked = given.ask or next((one for one in of.asks if one not in typed), of.asks[0])
+    try:
+        found, read = sums.asked_of(of, asked, typed, said, given.units, given.units)
+    except Refusal as error:
+        _complain(given.of, error)
+        return 2
+    print(sums.in_a_line(of, found, read, said, given.units))
+    shown = text.show(found.worked, said, given.units)
+    beside = sums.beside(found, given.units)
+    rows = [f"{said.names[q.name]}: {text.amount(q, said, given.units)}" for q in beside]
+    rows += [day.isoformat() for day in found.days]
+    rows += [f"{step.sentence} {step.formula} = {step.result}" for step in shown.steps]
+    rows += [f"{one.text} {one.remedy}" for one in shown.findings]
+    print("\n".join(f"  {row}" for row in rows))
     return 0
 
 
@@ -295,7 +331,7 @@ def _quietly(name: str, work: Callable[[], object]) -> None:
     work()
 
 
-def _complain(file: Path, error: Refusal | ValidationError) -> None:
+def _complain(file: Path | str, error: Refusal | ValidationError) -> None:
     found = faults.of(error, words("en"))
     for fault in found[:MOST_FAULTS]:
         print(f"{file}: {fault.field}: {fault.problem}. {fault.remedy}", file=sys.stderr)
@@ -319,6 +355,7 @@ def _factors(given: argparse.Namespace) -> int:
 
 _VERBS = {
     "plan": _plan,
+    "sum": _sum,
     "schema": _schema,
     "start": _start,
     "openapi": _openapi,

@@ -58,6 +58,10 @@ def ask_when_to_sow(page: Page) -> None:
     drawer.get_by_role("button", name="Plan this one").nth(2).wait_for()
 
 
+def show_working(page: Page) -> None:
+    page.get_by_text("How this came about").click()
+
+
 def show_list(page: Page) -> None:
     page.get_by_text("List", exact=True).click()
     page.get_by_text("Before today").wait_for()
@@ -81,11 +85,6 @@ def read_a_label(page: Page) -> None:
     page.get_by_role("button", name="Read a label").click()
     page.get_by_label("What the bag says").fill(LABEL)
     page.get_by_role("button", name="Check it and save it").wait_for()
-
-
-def find_the_cheapest(page: Page) -> None:
-    page.get_by_role("button", name="Find it").click()
-    page.get_by_text("by the list").wait_for()
 
 
 def read_german(page: Page) -> None:
@@ -134,7 +133,12 @@ PICTURES = [
     ("begin", "../../new", DESK, hold_plants),
     ("shed-compare", "shed?page=compare", DESK, compare_for_tomatoes),
     ("shed-label", "shed", DESK, read_a_label),
-    ("shed-buy", "shed?page=buy", DESK, find_the_cheapest),
+    (
+        "sum",
+        "../../sum?of=strength&counted_pct=20&into_l=9 L&own_mg_l=20&feed_mg_l=200",
+        DESK,
+        show_working,
+    ),
     ("season-programmes", "season", DESK, compare_programmes),
     ("season-sowing", "season", DESK, ask_when_to_sow),
     ("season-list", "season", DESK, show_list),

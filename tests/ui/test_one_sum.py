@@ -2,45 +2,84 @@
 
 import re
 
-from playwright.sync_api import Page, expect
+import pytest
+from picking import Hand
+from playwright.sync_api import Browser, Page, expect
 
-from ui.conftest import PHONE
+from ui.conftest import PATIENCE_MS, PHONE
 from ui.test_access import WIDER, faults_of
+
+MOST_ACTIONS = 6
+"""From the start page to the first answer."""
 
 
 def test_a_bag_and_some_ground_turned_round(page: Page, address: str) -> None:
     """10 g/m² of nitrogen on 3.6 m² are 360 g of 10-10-10; 360 g of it on 7.2 m² give 5 g/m²."""
     page.goto(address)
-    page.get_by_role("link", name=re.compile("One sum")).click()
-    page.get_by_label("Three numbers of a bag or bottle").fill("10-10-10")
-    page.get_by_label("Nutrient on the ground", exact=True).fill("10")
-    page.get_by_label("Ground", exact=True).fill("3.6")
+    hand = Hand(page)
+    hand.follow(re.compile("One sum"))
+    hand.press("A bag on some ground")
+    hand.type("three numbers", "10-10-10")
+    hand.type("area", "1.2 x 3 m")
+    hand.type("rate of the nutrient", "10")
     answer = page.locator(".sum-answer")
-    expect(answer).to_have_text("360 g of the bag for this ground")
+    expect(answer).to_have_text("360 g product")
+    assert hand.actions <= MOST_ACTIONS
+    expect(page.get_by_text("read as 3.6 m²")).to_be_visible()
     assert faults_of(page) == []
     page.get_by_text("How this came about").click()
     expect(page.locator(".working-steps .formula").last).to_contain_text("360 g")
-    page.get_by_text("What does it give?").click()
-    page.get_by_label("Of the bag", exact=True).fill("360")
-    page.get_by_label("Ground", exact=True).fill("7.2")
-    expect(answer).to_have_text("5 g/m² N on the ground")
+    page.get_by_role("button", name="ask for this: rate of the nutrient").click()
+    page.get_by_label("product", exact=True).fill("360 g")
+    page.get_by_label("area", exact=True).fill("7.2")
+    expect(answer).to_have_text("5 g/m² rate of the nutrient")
     page.reload()  # its address keeps it
-    expect(answer).to_have_text("5 g/m² N on the ground")
-    page.set_viewport_size(PHONE)
+    expect(answer).to_have_text("5 g/m² rate of the nutrient")
+
+
+def test_what_cannot_be_worked_out_is_said_at_its_blank(page: Page, address: str) -> None:
+    page.goto(f"{address}/sum?of=bag&area_m2=4&counted_g_m2=10")
+    grade = page.get_by_label("three numbers", exact=True)
+    grade.fill("ten")
+    wrong = page.locator(".sum-blank.at-fault")
+    expect(wrong).to_contain_text("is not three numbers of a bag")
+    grade.fill("0-46-0")
+    expect(wrong).to_contain_text("this bag has no N", ignore_case=True)
+    grade.fill("10-0-0")
+    expect(page.locator(".sum-answer")).to_be_visible()
+    page.get_by_label("rate of the nutrient", exact=True).fill("60")
+    expect(page.locator(".finding")).to_contain_text("more than a hungry crop gets")
+    page.get_by_label("area", exact=True).fill("2-3 m2")
+    expect(wrong).to_contain_text("is a range")
+
+
+def test_questions_are_found_by_ordinary_words(page: Page, address: str) -> None:
+    page.goto(f"{address}/sum")
+    look = page.get_by_role("searchbox")
+    look.fill("how strong is my feed")
+    found = page.get_by_role("navigation", name="Questions").get_by_role("button")
+    expect(found).to_have_text(["How strong a feed is"])
+    look.fill("xyzzy")
+    expect(page.get_by_text("No question has these words.")).to_be_visible()
+
+
+def test_days_are_chosen_and_listed(page: Page, address: str) -> None:
+    page.goto(f"{address}/sum?of=every&first_day=2026-05-20&picking_day=2026-07-29&stop_days=7")
+    days = page.locator(".sum-days li")
+    expect(days).to_have_text(["20 May", "3 June", "17 June", "1 July", "15 July"])
+
+
+@pytest.mark.parametrize("locale", ["en-US", "de-DE", "es-ES"])
+def test_on_a_phone_in_every_language(browser: Browser, address: str, locale: str) -> None:
+    """Twenty-five millimetres on four square metres: a hundred litres, 26.4 gallons."""
+    context = browser.new_context(viewport=PHONE, locale=locale, reduced_motion="reduce")
+    page = context.new_page()
+    page.set_default_timeout(PATIENCE_MS)
+    page.goto(f"{address}/sum")
+    page.get_by_role("searchbox").wait_for()
+    assert page.evaluate(WIDER) <= 0
+    page.goto(f"{address}/sum?of=watering&soak_mm=25 mm&area_m2=4 m2")
+    expect(page.locator(".sum-answer b")).to_have_text("26.4 gal" if locale == "en-US" else "100 L")
     assert page.evaluate(WIDER) <= 0
     assert faults_of(page) == []
-
-
-def test_what_cannot_be_worked_out_is_said_at_its_field(page: Page, address: str) -> None:
-    page.goto(f"{address}/sum")
-    grade = page.get_by_label("Three numbers of a bag or bottle")
-    grade.fill("ten")
-    page.get_by_label("Nutrient on the ground", exact=True).fill("10")
-    page.get_by_label("Ground", exact=True).fill("4")
-    field = page.locator(".field.at-fault")
-    expect(field).to_contain_text("is not three numbers of a bag")
-    grade.fill("0-46-0")
-    expect(page.locator(".field.at-fault")).to_contain_text("this bag has no N", ignore_case=True)
-    grade.fill("10-0-0")
-    page.get_by_label("Nutrient on the ground", exact=True).fill("60")
-    expect(page.locator(".finding")).to_contain_text("more than a hungry crop gets")
+    context.close()

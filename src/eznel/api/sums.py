@@ -1,64 +1,149 @@
-"""Sums that need no garden."""
+"""Sums that need no garden: what there are, and what one comes to as it is typed."""
 
-from typing import Annotated, Literal
+import string
+from datetime import date
+from typing import Annotated
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Request
 from pydantic import BaseModel, Field
 
 from eznel.api.problems import RESPONSES
 from eznel.api.speech import Speech, Units
-from eznel.core.document import Bag
-from eznel.core.quantities import Area, AreaRate, Mass
-from eznel.core.questions.sums import Asked, Counted, Known, on_ground
-from eznel.formats.text import Shown, show
+from eznel.core.errors import Unknown
+from eznel.core.sums import SUMS, Answer, Blank, Kind, Sum
+from eznel.formats.sums import asked_of, beside, in_a_line, usual_of
+from eznel.formats.text import Shown, amount, show
+from eznel.formats.units import System
+from eznel.words import Words
+from eznel.words.sums import sentences
 
 router = APIRouter(prefix="/api/sums", tags=["sums"], responses=RESPONSES)
 
 
-class GroundAsked(BaseModel):
-    """Some of a bag on some ground: two of amount, rate and area are known."""
+class ChoiceView(BaseModel):
+    """One of a blank's choices."""
 
-    grade: Annotated[str, Field(max_length=30)]
-    means: Literal["oxide", "element"] = "oxide"
-    counted: Counted = "N"
-    amount: Mass | None = None
-    rate: AreaRate | None = None
-    """Of the nutrient, as it is counted."""
-    area: Area | None = None
+    value: str
+    label: str
 
 
-class BroughtView(BaseModel):
-    """A nutrient that comes with it. [g, g/m²]"""
+class BlankView(BaseModel):
+    """A field in a sum's sentence; `usual` is what stands there at first."""
 
-    counted: Counted
-    grams: float
-    g_m2: float
+    name: str
+    label: str
+    kind: Kind
+    usual: str
+    choices: list[ChoiceView]
+    can_be_asked: bool
+    only_asked: bool
+    """Whether it is only ever an answer, like one end of a range."""
 
 
-class GroundAnswer(BaseModel):
-    """What was asked, with its working, and all that comes with it."""
+class SumView(BaseModel):
+    """A sum as it is said: text and blanks in turn, and the words that find it."""
 
-    asked: Asked
+    key: str
+    group: str
+    name: str
+    parts: list[str]
+    """Plain text, and names of blanks in braces, in the order of the sentence."""
+    blanks: list[BlankView]
+    asks: list[str]
+    also: list[str]
+
+
+class SumAsked(BaseModel):
+    """What is asked, and what was typed into the other blanks."""
+
+    asked: Annotated[str, Field(max_length=40)]
+    typed: Annotated[
+        dict[Annotated[str, Field(max_length=40)], Annotated[str, Field(max_length=80)]],
+        Field(max_length=20),
+    ]
+
+
+class BesideView(BaseModel):
+    """A number that is worth telling beside the answer."""
+
+    label: str
+    said: str
+
+
+class SumAnswer(BaseModel):
+    """What was asked with its working; how each blank was read; the whole in one line."""
+
+    asked: str
     shown: Shown
-    brings: list[BroughtView]
+    beside: list[BesideView]
+    days: list[date]
+    read: dict[str, str]
+    line: str
 
 
-@router.post("/ground")
-def ask_ground(asked: GroundAsked, speech: Speech, units: Units) -> GroundAnswer:
-    """Work out an amount for some ground, what an amount gives, or how far it goes."""
-    bag = Bag(
-        name=asked.grade.strip() or "?", grade=asked.grade, means=asked.means, form="granular"
-    )
-    known = Known(
-        amount_g=asked.amount.g if asked.amount else None,
-        rate_g_m2=asked.rate.g_per_m2 if asked.rate else None,
-        area_m2=asked.area.m2 if asked.area else None,
-    )
-    found = on_ground(bag, asked.counted, known)
-    return GroundAnswer(
+@router.get("")
+def list_sums(speech: Speech, units: Units) -> list[SumView]:
+    """List all sums as they are said in the reader's language."""
+    said = sentences(speech.locale)
+    return [
+        SumView(
+            key=one.key,
+            group=speech.terms[f"sum.group.{one.group}"],
+            name=said[one.key].name,
+            parts=_parts(said[one.key].text),
+            blanks=[_blank(one, blank, speech, units) for blank in one.blanks],
+            asks=list(one.asks),
+            also=list(said[one.key].also),
+        )
+        for one in SUMS.values()
+    ]
+
+
+@router.post("/{key}")
+def ask_sum(key: str, body: SumAsked, request: Request, speech: Speech, units: Units) -> SumAnswer:
+    """Work out what is asked of a sum, from what was typed."""
+    if key not in SUMS:
+        raise Unknown("sum", "unknown_sum", name=key)
+    australian = "en-au" in request.headers.get("accept-language", "").lower()
+    spoons = "au" if australian else units
+    found, read = asked_of(SUMS[key], body.asked, body.typed, speech, units, spoons)
+    return _answer(SUMS[key], found, read, speech, units)
+
+
+def _answer(
+    of: Sum, found: Answer, read: dict[str, str], speech: Words, units: System
+) -> SumAnswer:
+    shown = show(found.worked, speech, units)
+    return SumAnswer(
         asked=found.asked,
-        shown=show(found.answer, speech, units),
-        brings=[
-            BroughtView(counted=one.counted, grams=one.grams, g_m2=one.g_m2) for one in found.brings
+        shown=shown,
+        beside=[
+            BesideView(label=speech.names[one.name], said=amount(one, speech, units))
+            for one in beside(found, units)
         ],
+        days=list(found.days),
+        read=read,
+        line=in_a_line(of, found, read, speech, units),
+    )
+
+
+def _parts(text: str) -> list[str]:
+    parts: list[str] = []
+    for plain, name, _, _ in string.Formatter().parse(text):
+        parts += [plain] if plain else []
+        parts += [f"{{{name}}}"] if name else []
+    return parts
+
+
+def _blank(of: Sum, blank: Blank, speech: Words, units: System) -> BlankView:
+    return BlankView(
+        name=blank.name,
+        label=speech.names[blank.name],
+        kind=blank.kind,
+        usual=usual_of(blank, speech, units),
+        choices=[
+            ChoiceView(value=one, label=speech.terms[f"sum.choice.{one}"]) for one in blank.choices
+        ],
+        can_be_asked=blank.name in of.asks,
+        only_asked=blank.name in of.results,
     )

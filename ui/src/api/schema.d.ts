@@ -1580,7 +1580,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/sums/ground": {
+    "/api/sums": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Sums
+         * @description List all sums as they are said in the reader's language.
+         */
+        get: operations["list_sums"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums/{key}": {
         parameters: {
             query?: never;
             header?: never;
@@ -1590,10 +1610,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Ask Ground
-         * @description Work out an amount for some ground, what an amount gives, or how far it goes.
+         * Ask Sum
+         * @description Work out what is asked of a sum, from what was typed.
          */
-        post: operations["ask_ground"];
+        post: operations["ask_sum"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1953,6 +1973,39 @@ export interface components {
             time_zone: string;
         };
         /**
+         * BesideView
+         * @description A number that is worth telling beside the answer.
+         */
+        BesideView: {
+            /** Label */
+            label: string;
+            /** Said */
+            said: string;
+        };
+        /**
+         * BlankView
+         * @description A field in a sum's sentence; `usual` is what stands there at first.
+         */
+        BlankView: {
+            /** Can Be Asked */
+            can_be_asked: boolean;
+            /** Choices */
+            choices: components["schemas"]["ChoiceView"][];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "mass" | "bulk" | "volume" | "scoop" | "bag" | "area" | "length" | "gap" | "depth" | "rain" | "rate" | "strength" | "percent" | "count" | "temperature" | "conductivity" | "density" | "flow" | "time" | "span" | "soil" | "charge" | "content" | "yield" | "price" | "latitude" | "grade" | "choice" | "day";
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /** Only Asked */
+            only_asked: boolean;
+            /** Usual */
+            usual: string;
+        };
+        /**
          * BlendAsked
          * @description For one place, or for the whole garden; and how long it may take.
          */
@@ -1981,21 +2034,6 @@ export interface components {
             file?: string | null;
             /** Text */
             text?: string | null;
-        };
-        /**
-         * BroughtView
-         * @description A nutrient that comes with it. [g, g/m²]
-         */
-        BroughtView: {
-            /**
-             * Counted
-             * @enum {string}
-             */
-            counted: "N" | "P2O5" | "P" | "K2O" | "K";
-            /** G M2 */
-            g_m2: number;
-            /** Grams */
-            grams: number;
         };
         /**
          * BufferPh
@@ -2246,6 +2284,16 @@ export interface components {
          */
         CheapestView: {
             set: components["schemas"]["CheapestSet"] | null;
+        };
+        /**
+         * ChoiceView
+         * @description One of a blank's choices.
+         */
+        ChoiceView: {
+            /** Label */
+            label: string;
+            /** Value */
+            value: string;
         };
         /**
          * Circle
@@ -3150,43 +3198,6 @@ export interface components {
             /** Place */
             place?: string | null;
             product: components["schemas"]["Product"];
-        };
-        /**
-         * GroundAnswer
-         * @description What was asked, with its working, and all that comes with it.
-         */
-        GroundAnswer: {
-            /**
-             * Asked
-             * @enum {string}
-             */
-            asked: "amount" | "rate" | "area";
-            /** Brings */
-            brings: components["schemas"]["BroughtView"][];
-            shown: components["schemas"]["Shown"];
-        };
-        /**
-         * GroundAsked
-         * @description Some of a bag on some ground: two of amount, rate and area are known.
-         */
-        GroundAsked: {
-            amount?: components["schemas"]["Mass"] | null;
-            area?: components["schemas"]["Area"] | null;
-            /**
-             * Counted
-             * @default N
-             * @enum {string}
-             */
-            counted: "N" | "P2O5" | "P" | "K2O" | "K";
-            /** Grade */
-            grade: string;
-            /**
-             * Means
-             * @default oxide
-             * @enum {string}
-             */
-            means: "oxide" | "element";
-            rate?: components["schemas"]["AreaRate"] | null;
         };
         /**
          * Held
@@ -6128,6 +6139,57 @@ export interface components {
              */
             product: string;
             without: components["schemas"]["StandIn"];
+        };
+        /**
+         * SumAnswer
+         * @description What was asked with its working; how each blank was read; the whole in one line.
+         */
+        SumAnswer: {
+            /** Asked */
+            asked: string;
+            /** Beside */
+            beside: components["schemas"]["BesideView"][];
+            /** Days */
+            days: string[];
+            /** Line */
+            line: string;
+            /** Read */
+            read: {
+                [key: string]: string;
+            };
+            shown: components["schemas"]["Shown"];
+        };
+        /**
+         * SumAsked
+         * @description What is asked, and what was typed into the other blanks.
+         */
+        SumAsked: {
+            /** Asked */
+            asked: string;
+            /** Typed */
+            typed: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * SumView
+         * @description A sum as it is said: text and blanks in turn, and the words that find it.
+         */
+        SumView: {
+            /** Also */
+            also: string[];
+            /** Asks */
+            asks: string[];
+            /** Blanks */
+            blanks: components["schemas"]["BlankView"][];
+            /** Group */
+            group: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Parts */
+            parts: string[];
         };
         /**
          * TakeAlong
@@ -17779,16 +17841,101 @@ export interface operations {
             };
         };
     };
-    ask_ground: {
+    list_sums: {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SumView"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ask_sum: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["GroundAsked"];
+                "application/json": components["schemas"]["SumAsked"];
             };
         };
         responses: {
@@ -17798,7 +17945,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["GroundAnswer"];
+                    "application/json": components["schemas"]["SumAnswer"];
                 };
             };
             /** @description Unauthorized */

@@ -1,18 +1,23 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query'
-import { write, type Schemas } from './client'
-import { useDebounced } from './debounced'
+import { keepPreviousData, queryOptions, useQuery, useSuspenseQuery } from '@tanstack/react-query'
+import { get, write, type Schemas } from './client'
 
-export type GroundAsked = Schemas['GroundAsked']
+const sumsQuery = queryOptions({
+  queryKey: ['sums'] as const,
+  queryFn: ({ signal }) => get<Schemas['SumView'][]>('/api/sums', signal),
+  staleTime: Infinity,
+})
 
-const PAUSE_MS = 150
+/** All sums, as they are said. */
+export function useSums(): Schemas['SumView'][] {
+  return useSuspenseQuery(sumsQuery).data
+}
 
-/** Works out the third of amount, rate and ground; null asks nothing. */
-export function useGroundSum(asked: GroundAsked | null) {
-  const typed = useDebounced(asked, PAUSE_MS)
+/** Works out a sum with every key; null asks nothing. */
+export function useSum(key: string, asked: Schemas['SumAsked'] | null) {
   return useQuery({
-    queryKey: ['sums', 'ground', typed],
-    queryFn: () => write<Schemas['GroundAnswer']>('POST', '/api/sums/ground', typed),
-    enabled: typed !== null,
+    queryKey: ['sums', key, asked],
+    queryFn: ({ signal }) => write<Schemas['SumAnswer']>('POST', `/api/sums/${key}`, asked, signal),
+    enabled: asked !== null,
     placeholderData: keepPreviousData,
     retry: false,
   })

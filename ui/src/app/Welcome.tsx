@@ -53,7 +53,10 @@ function Gardens() {
       </Link>
       <Link className="sheet own" to="/sum">
         <b>{t('One sum')}</b>
-        <span className="soft"> {t('a bag and some ground; no garden needed')}</span>
+        <span className="soft">
+          {' '}
+          {t('bags, cans, spoons, beds, lime, water, days; no garden needed')}
+        </span>
       </Link>
       <Removed />
       <section className="stack">

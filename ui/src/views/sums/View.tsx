@@ -1,215 +1,108 @@
-import { Segmented } from 'antd'
 import { Suspense, useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { faultsOf, type Schemas } from '../../api/client'
-import { useCatalogue } from '../../api/reference'
-import { useGroundSum, type GroundAsked } from '../../api/sums'
-import { groundRate, showNumber, showNutrient } from '../../lib/numbers'
+import { useSum, useSums } from '../../api/sums'
 import { useAddress } from '../../lib/useAddress'
-import { BRAND, locale, t } from '../../lib/words'
-import { ChoiceField, MASSES, MeasureField, Refused, TextField, faultsAt } from '../../parts/Field'
+import { BRAND, t } from '../../lib/words'
 import { Waiting } from '../../parts/Waiting'
-import { WorkingSteps } from '../../parts/WorkingSteps'
+import { Answer } from './Answer'
+import { Finder } from './Finder'
+import { Sentence } from './Sentence'
 import './sums.css'
 
-type Asked = Schemas['GroundAnswer']['asked']
+type Sum = Schemas['SumView']
 
-const RATES = ['g/m2', 'oz/yd2', 'lb/100ft2', 'lb/1000ft2', 'kg/ha', 'lb/acre'] as const
-const AREAS = ['m2', 'ft2', 'yd2'] as const
-const AREA_NAMES = { m2: 'm²', ft2: 'ft²', yd2: 'yd²' }
-const RATE_NAMES = { 'lb/1000ft2': 'lb/1000 ft²' }
-const PRINTED = { N: 'N', P2O5: 'P₂O₅', P: 'P', K2O: 'K₂O', K: 'K' } as const
-const COUNTED = { oxide: ['N', 'P2O5', 'K2O'], element: ['N', 'P', 'K'] } as const
-
-const askings = (): { value: Asked; label: string }[] => [
-  { value: 'amount', label: t('How much of it?') },
-  { value: 'rate', label: t('What does it give?') },
-  { value: 'area', label: t('How far does it go?') },
-]
-
-/** One sum without a garden: some of a bag on some ground; the third follows from two. */
+/** One question without a garden: found by ordinary words, asked as a sentence with blanks. */
 export function View() {
-  return (
-    <main className="page sums stack">
-      <Suspense fallback={<Waiting />}>
-        <OnGround />
-      </Suspense>
-    </main>
-  )
-}
-
-/** The sum as its address keeps it, so that it can be opened again. */
-function useSum() {
-  const { countries } = useCatalogue()
-  const [address, go] = useAddress()
-  const country = countries.find((one) => locale.endsWith(`-${one.code}`))
-  const kept = recalled(address.get('sum'))
-  const [sum, setSum] = useState<GroundAsked>(
-    kept ?? {
-      grade: country?.usual[0] ?? '10-10-10',
-      means: country?.grade ?? 'oxide',
-      counted: 'N',
-      amount: null,
-      rate: null,
-      area: null,
-    },
-  )
-  const asks = askings().find((one) => one.value === address.get('ask'))?.value ?? 'amount'
-  const change = (part: Partial<GroundAsked>) => {
-    const next = { ...sum, ...part }
-    setSum(next)
-    go({ sum: JSON.stringify(next) })
-  }
-  return { sum, asks, change, ask: (next: Asked) => go({ ask: next }) }
-}
-
-function recalled(text: string | null): GroundAsked | null {
-  try {
-    const found = JSON.parse(text ?? 'null') as GroundAsked | null
-    return found && typeof found.grade === 'string' ? found : null
-  } catch {
-    return null
-  }
-}
-
-function OnGround() {
   useEffect(() => {
     document.title = `${t('One sum')} · ${BRAND}`
     return () => {
       document.title = BRAND
     }
   }, [])
-  const { sum, asks, change, ask } = useSum()
-  const asked: GroundAsked = { ...sum, [asks]: null }
-  const known = [asked.amount, asked.rate, asked.area].filter((one) => one && one.value > 0)
-  const answer = useGroundSum(known.length === 2 ? asked : null)
-  const faults = known.length === 2 ? faultsOf(answer.error) : []
-  const found = known.length === 2 && !answer.error ? answer.data : undefined
+  return (
+    <main className="page sums stack">
+      <Suspense fallback={<Waiting />}>
+        <Sums />
+      </Suspense>
+    </main>
+  )
+}
+
+function Sums() {
+  const sums = useSums()
+  const [address, go] = useAddress()
+  const [looked, setLooked] = useState('')
+  const chosen = sums.find((one) => one.key === address.get('of'))
+  const choose = (key: string | null) => {
+    const kept = Object.fromEntries([...address.keys()].map((name) => [name, null]))
+    go({ ...kept, of: key })
+  }
   return (
     <>
       <div className="row">
-        <h1>{t('A bag and some ground')}</h1>
+        <h1>{t('One sum')}</h1>
         <span className="spacer" />
         <Link to="/">{t('To the gardens')}</Link>
       </div>
-      <Segmented<Asked>
-        value={asks}
-        aria-label={t('What is asked')}
-        options={askings()}
-        onChange={ask}
-      />
-      <Blanks sum={sum} asks={asks} faults={faults} onChange={change} />
-      <Refused faults={faults.filter((one) => !['grade', 'counted'].includes(one.field))} />
-      {known.length < 2 && <p className="soft">{t('Fill in both; the answer stands here.')}</p>}
-      {found && found.asked === asks && <Answer of={found} counted={sum.counted ?? 'N'} />}
+      <div className={chosen ? 'sums-both chosen' : 'sums-both'}>
+        <Finder
+          sums={sums}
+          looked={looked}
+          chosen={chosen?.key}
+          onLook={setLooked}
+          onChoose={choose}
+        />
+        {chosen ? (
+          <OneSum key={chosen.key} sum={chosen} onBack={() => choose(null)} />
+        ) : (
+          <p className="soft sums-none">
+            {t('Choose a question; its blanks take numbers as you would write them.')}
+          </p>
+        )}
+      </div>
     </>
   )
 }
 
-function Blanks(props: {
-  sum: GroundAsked
-  asks: Asked
-  faults: ReturnType<typeof faultsOf>
-  onChange: (part: Partial<GroundAsked>) => void
-}) {
-  const { sum, asks, faults, onChange } = props
-  const counted = COUNTED[sum.means ?? 'oxide']
-  return (
-    <div className="fields">
-      <TextField
-        label={t('Three numbers of a bag or bottle')}
-        hint={t('As printed, like 10-10-10.')}
-        value={sum.grade}
-        faults={faultsAt(faults, 'grade')}
-        onChange={(grade) => onChange({ grade })}
-      />
-      <ChoiceField
-        label={t('The numbers are')}
-        hint={t('The label says which; most countries print oxides.')}
-        value={sum.means ?? 'oxide'}
-        options={[
-          { value: 'oxide', label: 'N–P₂O₅–K₂O' },
-          { value: 'element', label: 'N–P–K' },
-        ]}
-        onChange={(means) => onChange({ means, counted: 'N' })}
-      />
-      <ChoiceField
-        label={t('Nutrient')}
-        value={sum.counted ?? 'N'}
-        options={counted.map((value) => ({ value, label: PRINTED[value] }))}
-        faults={faultsAt(faults, 'counted')}
-        onChange={(one) => onChange({ counted: one })}
-      />
-      {asks !== 'amount' && (
-        <MeasureField
-          label={t('Of the bag')}
-          units={MASSES}
-          value={sum.amount}
-          faults={faultsAt(faults, 'amount')}
-          onChange={(amount) => onChange({ amount })}
-        />
-      )}
-      {asks !== 'rate' && (
-        <MeasureField
-          label={t('Nutrient on the ground')}
-          hint={t('Of the nutrient, not of the bag.')}
-          units={RATES}
-          names={RATE_NAMES}
-          value={sum.rate}
-          faults={faultsAt(faults, 'rate')}
-          onChange={(rate) => onChange({ rate })}
-        />
-      )}
-      {asks !== 'area' && (
-        <MeasureField
-          label={t('Ground')}
-          units={AREAS}
-          names={AREA_NAMES}
-          value={sum.area}
-          faults={faultsAt(faults, 'area')}
-          onChange={(area) => onChange({ area })}
-        />
-      )}
-    </div>
+/** A sum as its address keeps it, so that it can be opened again and sent to somebody. */
+function OneSum({ sum, onBack }: { sum: Sum; onBack: () => void }) {
+  const [address, go] = useAddress()
+  const asked = sum.asks.find((one) => one === address.get('ask')) ?? sum.asks[0]
+  const typed = Object.fromEntries(
+    sum.blanks.map((one) => [one.name, address.get(one.name) ?? one.usual]),
   )
-}
-
-/** The answer in large figures, what else comes with it, and how it came about. */
-function Answer({ of, counted }: { of: Schemas['GroundAnswer']; counted: keyof typeof PRINTED }) {
-  const says = {
-    amount: t('of the bag for this ground'),
-    rate: t('{nutrient} on the ground', { nutrient: PRINTED[counted] }),
-    area: t('of ground'),
-  }
+  const open = sum.blanks.filter(
+    (one) => one.name !== asked && !typed[one.name].trim() && !isResult(sum, one.name),
+  )
+  const ready = open.length === 0
+  const answer = useSum(sum.key, ready ? { asked, typed } : null)
+  const faults = ready ? faultsOf(answer.error) : []
+  const found = ready && !answer.error && answer.data?.asked === asked ? answer.data : undefined
   return (
-    <section className="sheet stack" aria-live="polite">
-      <p className="sum-answer">
-        <b>{of.shown.result}</b> {says[of.asked]}
-      </p>
-      {of.shown.findings.map((finding) => (
-        <p key={finding.key} className="finding question">
-          {finding.text} <span className="way-out">{finding.remedy}</span>
-        </p>
-      ))}
-      <table className="sum-brings">
-        <caption className="small soft">{t('All that comes with it')}</caption>
-        <tbody>
-          {of.brings.map((one) => (
-            <tr key={one.counted}>
-              <th scope="row">{PRINTED[one.counted]}</th>
-              <td>{showNutrient(one.grams)}</td>
-              <td>
-                {showNumber(groundRate.shown(one.g_m2), 2)} {groundRate.unit}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <details>
-        <summary>{t('How this came about')}</summary>
-        <WorkingSteps of={of.shown.steps} />
-      </details>
-      <p className="small soft">{t('The label’s own rate goes before any sum.')}</p>
+    <section className="stack sum-one" aria-label={sum.name}>
+      <button type="button" className="linkish sums-back" onClick={onBack}>
+        {t('All questions')}
+      </button>
+      <h2>{sum.name}</h2>
+      <Sentence
+        sum={sum}
+        asked={asked}
+        typed={typed}
+        read={found?.read ?? {}}
+        answer={found?.shown.result}
+        faults={faults}
+        onType={(name, text) => go({ [name]: text })}
+        onAsk={(name) => go({ ask: name })}
+      />
+      {!ready && <p className="soft">{t('Fill in the rest; the answer stands here.')}</p>}
+      {found && <Answer of={found} label={labelOf(sum, asked)} />}
     </section>
   )
 }
+
+const labelOf = (sum: Sum, name: string) => sum.blanks.find((one) => one.name === name)?.label ?? ''
+
+/** Whether a blank is only ever an answer, like the other end of a range. */
+const isResult = (sum: Sum, name: string) =>
+  sum.blanks.find((one) => one.name === name)?.only_asked ?? false

@@ -1,0 +1,181 @@
+import { useId } from 'react'
+import type { Schemas } from '../../api/client'
+import type { faultsOf } from '../../api/client'
+import { t } from '../../lib/words'
+import { DateInput } from '../../parts/DateField'
+
+type Sum = Schemas['SumView']
+type Blank = Schemas['BlankView']
+type Faults = ReturnType<typeof faultsOf>
+
+/** A blank grows with what is typed into it, between these. [characters] */
+const LEAST = 7
+const MOST = 22
+
+/** A sum as a sentence: each blank is a field, and the one that is asked holds the answer. */
+export function Sentence(props: {
+  sum: Sum
+  asked: string
+  typed: Record<string, string>
+  read: Record<string, string>
+  answer: string | undefined
+  faults: Faults
+  onType: (name: string, text: string) => void
+  onAsk: (name: string) => void
+}) {
+  const { sum, asked } = props
+  const elsewhere = props.faults.filter((one) => !sum.blanks.some((b) => b.name === one.field))
+  return (
+    <div className="sheet">
+      <div className="sum-sentence">
+        {sum.parts.map((part, n) => {
+          const blank = sum.blanks.find((one) => `{${one.name}}` === part)
+          if (!blank) return <Plain key={n} text={part} />
+          if (blank.name === asked) return <Asked key={n} blank={blank} answer={props.answer} />
+          return (
+            <Known
+              key={n}
+              blank={blank}
+              value={props.typed[blank.name]}
+              read={props.read[blank.name]}
+              faults={props.faults.filter((one) => one.field === blank.name)}
+              onType={(text) => props.onType(blank.name, text)}
+              onAsk={() => props.onAsk(blank.name)}
+            />
+          )
+        })}
+      </div>
+      {elsewhere.map((one) => (
+        <p key={one.key} role="alert" className="fault">
+          {one.problem}. {one.remedy}
+        </p>
+      ))}
+    </div>
+  )
+}
+
+/** Words between blanks; each may stand at the end of a line. */
+function Plain({ text }: { text: string }) {
+  return (
+    <>
+      {text
+        .replace(/[()]/g, ' ')
+        .split(/\s+/)
+        .filter((word) => /[^.,;]/.test(word))
+        .map((word, n) => (
+          <span key={n}>{word}</span>
+        ))}
+    </>
+  )
+}
+
+function Asked({ blank, answer }: { blank: Blank; answer: string | undefined }) {
+  return (
+    <span className="sum-blank asked">
+      <b>{answer ?? '?'}</b>
+      <small>{blank.label}</small>
+    </span>
+  )
+}
+
+function Known(props: {
+  blank: Blank
+  value: string
+  read: string | undefined
+  faults: Faults
+  onType: (text: string) => void
+  onAsk: () => void
+}) {
+  const { blank, value, faults } = props
+  const id = useId()
+  const wrong = faults.length > 0
+  const said = props.read && props.read !== value.trim() && blank.kind !== 'choice' && props.read
+  if (blank.only_asked) return <Open {...props} />
+  return (
+    <span className={wrong ? 'sum-blank at-fault' : 'sum-blank'}>
+      <Typed {...props} id={id} wrong={wrong} />
+      <label htmlFor={id}>{blank.label}</label>
+      {said && blank.kind !== 'day' && <small>{t('read as {said}', { said })}</small>}
+      {faults.map((one) => (
+        <small key={one.key} role="alert" id={`${id}-fault`}>
+          {one.problem}. {one.remedy}
+        </small>
+      ))}
+      {blank.can_be_asked && (
+        <button
+          type="button"
+          className="linkish"
+          aria-label={`${t('ask for this')}: ${blank.label}`}
+          onClick={props.onAsk}
+        >
+          {t('ask for this')}
+        </button>
+      )}
+    </span>
+  )
+}
+
+/** Another answer of the same sum, not asked just now. */
+function Open({ blank, onAsk }: { blank: Blank; onAsk: () => void }) {
+  return (
+    <span className="sum-blank">
+      <button
+        type="button"
+        className="linkish"
+        aria-label={`${t('ask for this')}: ${blank.label}`}
+        onClick={onAsk}
+      >
+        {t('ask for this')}
+      </button>
+      <small>{blank.label}</small>
+    </span>
+  )
+}
+
+function Typed(props: {
+  blank: Blank
+  value: string
+  id: string
+  wrong: boolean
+  onType: (text: string) => void
+}) {
+  const { blank, value, id, onType } = props
+  if (blank.kind === 'day') {
+    return (
+      <DateInput
+        id={id}
+        label={blank.label}
+        value={value || null}
+        onChange={(day) => onType(day ?? '')}
+      />
+    )
+  }
+  if (blank.choices.length > 0) {
+    return (
+      <select
+        id={id}
+        className="input"
+        value={value}
+        onChange={(event) => onType(event.target.value)}
+      >
+        {blank.choices.map((one) => (
+          <option key={one.value} value={one.value}>
+            {one.label}
+          </option>
+        ))}
+      </select>
+    )
+  }
+  return (
+    <input
+      id={id}
+      className="input"
+      autoComplete="off"
+      value={value}
+      style={{ width: `${Math.min(Math.max(value.length, LEAST), MOST) + 3}ch` }}
+      aria-invalid={props.wrong}
+      aria-describedby={props.wrong ? `${id}-fault` : undefined}
+      onChange={(event) => onType(event.target.value)}
+    />
+  )
+}
