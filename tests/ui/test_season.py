@@ -243,3 +243,23 @@ def test_everybody_can_use_it(season: Page, size: Any) -> None:
     season.get_by_role("button", name="Programmes side by side").click()
     season.get_by_role("listitem").filter(has_text="Little and often").first.wait_for()
     assert faults_of(season) == []
+
+
+def test_a_feed_that_nobody_planned_is_recorded_as_a_guess(season: Page) -> None:
+    """Two handfuls from a neighbour: the least counts, and it can be taken back."""
+    season.get_by_role("button", name=re.compile("^Leek")).first.press("Enter")
+    season.get_by_role("button", name="Something else was fed").click()
+    form = season.locator(".seen").filter(has=season.get_by_label("How much, at least"))
+    form.get_by_role("button", name="a handful").click()
+    expect(form.get_by_label("How much, at least", exact=True)).to_have_value("40")
+    expect(form.get_by_label("And at most", exact=True)).to_have_value("80")
+    form.get_by_label("On", exact=True).fill("2026-06-25")
+    expect(form.get_by_text("This day is still to come.")).to_be_visible()
+    form.get_by_label("On", exact=True).fill("2026-06-17")
+    form.get_by_role("button", name="Save", exact=True).click()
+    expect(season.get_by_text("40 mL to 80 mL")).to_be_visible()
+    feed = read(season)["file"]["log"]["feeds"][-1]
+    assert (feed["job"], feed["on"], feed["outcome"]) == (None, "2026-06-17", "given")
+    assert feed["amounts"][0]["up_to"] == {"value": 80, "unit": "mL"}
+    season.locator(".seen").get_by_role("button", name="Take it back").first.click()
+    expect(season.get_by_text("40 mL to 80 mL")).to_have_count(0)

@@ -21,6 +21,10 @@ KITCHEN_ML = {
 """Volume of a level kitchen measure by locale. [mL]"""
 
 
+ROUGH_ML = {"pinch": (0.3, 0.7), "handful": (40.0, 80.0), "double_handful": (120.0, 220.0)}
+"""What a hand takes of something granular, at least and at most. [mL]"""
+
+
 @cache
 def _library() -> Any:
     import pint  # slow to import, so only when a unit other than our own was typed

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from datetime import date
 from uuid import UUID
 
-from eznel.core.document import FeedEntry, GardenFile, ScoopOf
+from eznel.core.document import FeedEntry, GardenFile, ScoopOf, WeighedOf
 from eznel.formats.cells import guarded
 
 COLUMNS = (
@@ -74,5 +74,8 @@ def _feed(
             size, unit = amount.count, scoops.get(amount.scoop, "")
         elif amount:
             size, unit = amount.amount.value, amount.amount.unit
+        most = amount.up_to if isinstance(amount, WeighedOf) else None
+        rough = f"≤ {most.value:g} {most.unit}" if most else ""
+        note = " ".join(part for part in (rough, feed.note) if part)
         name = products.get(amount.product, "") if amount else ""
-        yield feed.on, feed.outcome, *where, name, size, unit, water, feed.poured, feed.note
+        yield feed.on, feed.outcome, *where, name, size, unit, water, feed.poured, note

@@ -3,10 +3,11 @@
 from datetime import date, timedelta
 
 import pytest
+from pydantic import ValidationError
 
 import gardens
 from eznel import catalogue
-from eznel.core.document import FeedEntry, Log, StageSeen
+from eznel.core.document import FeedEntry, Log, StageSeen, WeighedOf
 from eznel.core.plan import plan
 
 FEED = gardens.product("feed", "soluble", N=12, K2O=12)
@@ -163,6 +164,43 @@ def test_an_extra_feed_counts() -> None:
     planting, after = feeds(Log(feeds=(extra,)))
     assert sum(j.need_g["N"] for j in after) < sum(j.need_g["N"] for j in before)
     assert planting.needs[0].supplied_g <= planting.needs[0].total_g + 1e-9
+
+
+def test_a_guess_counts_its_least_for_the_need_and_its_most_for_limits() -> None:
+    """10 to 30 g with 12 % nitrogen in 10 L: 120 mg/L is mild, 360 may have been too strong."""
+    weighed = {"product": gardens.uid("feed"), "amount": gardens.measure(10, "g")}
+    extra = {"id": gardens.uid("neighbour"), "planting": gardens.uid("cucumber"),
+             "on": "2026-05-27", "outcome": "given",
+             "water": gardens.measure(10, "L")}  # fmt: skip
+
+    def after(**most):
+        said = FeedEntry.model_validate({**extra, "amounts": [{**weighed, **most}]})
+        return feeds(Log(feeds=(said,)))
+
+    (plain, least), (guessed, jobs) = after(), after(up_to=gardens.measure(30, "g"))
+    assert [job.need_g for job in jobs] == [job.need_g for job in least]
+    assert "feed_too_strong" not in [one.key for one in plain.findings]
+    assert "feed_too_strong" in [one.key for one in guessed.findings]
+
+
+def test_a_little_that_nobody_planned_delays_nothing() -> None:
+    """A gram with 12 % nitrogen is far from a quarter of a feed, a whole feed is not."""
+    _, before = feeds()
+    day = before[0].due_on - timedelta(1)
+    grams = before[0].need_g["N"] / 0.12
+    for amount, waits in ((1.0, False), (grams, True)):
+        said = {"product": gardens.uid("feed"), "amount": gardens.measure(amount, "g")}
+        extra = {"id": gardens.uid("neighbour"), "planting": gardens.uid("cucumber"),
+                 "on": day, "outcome": "given", "amounts": [said]}  # fmt: skip
+        _, after = feeds(Log(feeds=(FeedEntry.model_validate(extra),)))
+        assert (after[0].due_on > before[0].due_on) is waits
+
+
+def test_the_most_of_a_guess_is_no_less_than_its_least() -> None:
+    weighed = {"product": gardens.uid("feed"), "amount": gardens.measure(10, "g")}
+    for most in (gardens.measure(5, "g"), gardens.measure(50, "mL")):
+        with pytest.raises(ValidationError):
+            WeighedOf.model_validate({**weighed, "up_to": most})
 
 
 def test_a_pin_moves_a_job() -> None:

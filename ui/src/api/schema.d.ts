@@ -2071,6 +2071,13 @@ export interface components {
             presets: components["schemas"]["Preset"][];
             /** Programmes */
             programmes: components["schemas"]["Programme"][];
+            /** Rough Ml */
+            rough_ml: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
             /** Stages */
             stages: {
                 [key: string]: components["schemas"]["Stage"][];
@@ -3028,10 +3035,10 @@ export interface components {
             photos: components["schemas"]["Photo"][];
             /**
              * Version
-             * @default 11
+             * @default 12
              * @constant
              */
-            version: 11;
+            version: 12;
         };
         /**
          * GardenListed
@@ -6766,7 +6773,7 @@ export interface components {
         };
         /**
          * WeighedOf
-         * @description A weighed or poured amount of a product.
+         * @description A weighed or poured amount of a product; where it was a guess, the least and the most.
          */
         WeighedOf: {
             /** Amount */
@@ -6776,6 +6783,8 @@ export interface components {
              * Format: uuid
              */
             product: string;
+            /** Up To */
+            up_to?: components["schemas"]["Mass"] | components["schemas"]["Volume"] | null;
         };
         /**
          * Weighing

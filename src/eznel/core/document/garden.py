@@ -194,7 +194,7 @@ class GardenFile(Entry):
     """The file that leaves and enters: one garden with its log, in one version of the format."""
 
     format: Literal["eznel garden"] = "eznel garden"
-    version: Literal[11] = 11
+    version: Literal[12] = 12
     garden: Garden
     log: Log = Log()
     photos: Annotated[tuple[Photo, ...], Field(max_length=200)] = ()

@@ -281,10 +281,27 @@ class ScoopOf(Entry):
 
 
 class WeighedOf(Entry):
-    """A weighed or poured amount of a product."""
+    """A weighed or poured amount of a product; where it was a guess, the least and the most."""
 
     product: UUID
     amount: Mass | Volume
+    up_to: Mass | Volume | None = None
+    """The most that it may have been. The need reckons with the least, limits with the most."""
+
+    @model_validator(mode="after")
+    def _reaches_from_least_to_most(self) -> "WeighedOf":
+        most = self.up_to
+        if most is None:
+            return self
+        if isinstance(most, Mass) and isinstance(self.amount, Mass):
+            turned = most.g < self.amount.g
+        elif isinstance(most, Volume) and isinstance(self.amount, Volume):
+            turned = most.l < self.amount.l
+        else:
+            turned = True
+        if turned:
+            raise fault("up_to_is_less", "up_to")
+        return self
 
 
 Amount = ScoopOf | WeighedOf

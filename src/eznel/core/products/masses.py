@@ -60,6 +60,28 @@ def mass_of(amount: Amount, of: Fertiliser, scoops: Mapping[UUID, Scoop]) -> flo
     return bulk_mass(amount.amount, of)
 
 
+def most_of(amount: Amount, of: Fertiliser, scoops: Mapping[UUID, Scoop]) -> float:
+    """Return the most grams that an amount may have been, where it was a guess.
+
+    Parameters
+    ----------
+    amount : Amount
+        Scoops, mass or volume.
+    of : Fertiliser
+        The product.
+    scoops : mapping of UUID to Scoop
+        The grower's measures.
+
+    Returns
+    -------
+    float
+        Mass; what was measured is just that. [g]
+    """
+    if isinstance(amount, ScoopOf) or amount.up_to is None:
+        return mass_of(amount, of, scoops)
+    return bulk_mass(amount.up_to, of)
+
+
 def bulk_mass(bulk: Mass | Volume, of: Fertiliser) -> float:
     """Return the grams of a mass or volume of a product.
 

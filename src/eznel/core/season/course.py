@@ -40,6 +40,8 @@ TRIFLE = 0.02
 
 GAP_KEPT = 0.75
 """A feed comes no sooner after the last one than this share of the interval."""
+MINOR = 0.25
+"""Of what the next feed was to bring: less than this, given besides, delays nothing."""
 
 Status = Literal["given", "missed", "unconfirmed", "planned", "covered", "not_needed", "past_stop"]
 
@@ -283,9 +285,21 @@ class Course:
     def pass_extra(self, entry: FeedEntry, shed: Shed) -> None:
         """Move the season on by a feed that nobody planned."""
         brought = shed.given(entry, self.facts.planned.stand)
-        used = self.tally.used.plus(entry.on, shed.given_by(entry), shed.boron)
+        used = self.tally.used.plus(entry.on, shed.at_most_by(entry), shed.boron)
+        before = self.tally.last_given
         self.tally = self.tally.plus(brought, entry.on, logged=True).but(used=used)
+        if self._is_minor(brought.brings_g):
+            self.tally = replace(self.tally, last_given=before)
         self.extras_passed += 1
+
+    def _is_minor(self, brings: Amounts) -> bool:
+        """Whether what nobody planned is so little that the next feed need not wait for it."""
+        if len(self.done) == len(self.facts.planned.plan.jobs):
+            return False
+        wanted = self.next_job.first_g
+        if wanted.n > 0:
+            return brings.n < MINOR * wanted.n
+        return wanted.k > 0 and brings.k < MINOR * wanted.k
 
     def after(self, job: JobPlan, shed: Shed) -> Tally:
         """What has come once a job is done, or is to have come."""

@@ -12,7 +12,7 @@ from eznel.core.ground.preparing import Prepared
 from eznel.core.needs.charging import released_share
 from eznel.core.nutrients import NOTHING, Amounts
 from eznel.core.products.fertiliser import Fertiliser
-from eznel.core.products.masses import bulk_mass, mass_of, scoop_mass
+from eznel.core.products.masses import bulk_mass, mass_of, most_of, scoop_mass
 from eznel.core.shed import rules
 from eznel.core.shed.rules import Taken
 from eznel.core.stands.stand import Stand
@@ -182,6 +182,7 @@ class Shed:
         brings, totals = NOTHING, NOTHING
         for one in self.given_by(entry):
             brings += self.available(one.product, stand, entry.on) * one.grams
+        for one in self.at_most_by(entry):
             totals += self.products[one.product].contents.total * one.grams
         return Brought(brings, totals)
 
@@ -190,13 +191,23 @@ class Shed:
         if entry.water is None or entry.water.l <= 0:
             return None
         n_g = sum(
-            one.grams * self.products[one.product].contents.total.n for one in self.taken_by(entry)
+            one.grams * self.products[one.product].contents.total.n
+            for one in self.at_most_by(entry)
         )
-        return n_g / entry.water.l * 1000
+        return n_g / entry.poured / entry.water.l * 1000
 
     def given_by(self, entry: FeedEntry) -> list[Taken]:
         """Return what the plants got of what a logged feed took."""
         return [Taken(one.product, one.grams * entry.poured) for one in self.taken_by(entry)]
+
+    def at_most_by(self, entry: FeedEntry) -> list[Taken]:
+        """Return what the plants may have got at most, where somebody guessed: for limits."""
+        found = []
+        for amount in entry.amounts if entry.outcome == "given" else ():
+            product = self.products[amount.product]
+            grams = most_of(amount, product, self.scoops) * entry.poured
+            found.append(Taken(product.id, grams))
+        return found
 
     def taken_by(self, entry: FeedEntry) -> list[Taken]:
         """Return what a logged feed took of each product out of the shed."""

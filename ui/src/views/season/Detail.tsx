@@ -14,6 +14,7 @@ import { plantingName } from '../../parts/names'
 import { Refusals } from '../../parts/Refusals'
 import { Sentence } from '../../parts/Sentence'
 import { Why } from '../../parts/Why'
+import { Given } from './Given'
 import { Seen } from './Seen'
 import { Sighted } from './Sighted'
 import type { Planting, RecordedPlanting } from './state'
@@ -56,6 +57,9 @@ export function Detail(props: {
           </section>
           <section className="seen">
             <Sighted gardenId={gardenId} planting={planting} offered={rot ? 'end_rot' : null} />
+          </section>
+          <section className="seen">
+            <Given gardenId={gardenId} planting={planting} />
           </section>
         </div>
       </div>

@@ -1,0 +1,213 @@
+import { Button } from 'antd'
+import type { Schemas } from '../../api/client'
+import { useEditing } from '../../api/editing'
+import { useGarden, usePlan, useWrites } from '../../api/gardens'
+import { useCatalogue, useWords } from '../../api/reference'
+import { showDate } from '../../lib/dates'
+import { newId } from '../../lib/ids'
+import { showNumber } from '../../lib/numbers'
+import { waterAmount } from '../../lib/units'
+import { useToast } from '../../lib/useToast'
+import { t } from '../../lib/words'
+import { DateField } from '../../parts/DateField'
+import {
+  AMOUNT_UNITS,
+  ChoiceField,
+  MeasureField,
+  NumberField,
+  faultsAt,
+  type FaultAt,
+  unitName,
+} from '../../parts/Field'
+import { SaveBar } from '../../parts/SaveBar'
+import { Changed } from './Changed'
+import type { Planting } from './state'
+
+type Feed = Schemas['FeedEntry']
+type Weighed = Schemas['WeighedOf']
+
+/** A feed that no job planned: what it changes is shown before it is recorded. */
+export function Given({ gardenId, planting }: { gardenId: string; planting: Planting }) {
+  const words = useWords()
+  const toast = useToast()
+  const plan = usePlan(gardenId)
+  const { products } = useGarden(gardenId).file.garden
+  const { remove } = useWrites(gardenId)
+  const editing = useEditing(gardenId, 'feeds', {
+    name: `feeds.${planting.id}`,
+    changes: (thing) => (isWhole(thing) ? { feeds: [thing] } : null),
+    onSaved: (thing) =>
+      toast({
+        text: t('Recorded. The rest of the season is worked out again.'),
+        undo: () => remove.mutate({ kind: 'feeds', key: thing.id }),
+      }),
+  })
+  const { thing } = editing
+  const then = editing.before && editing.plan.plantings.find((one) => one.id === planting.id)
+  const begin = () => editing.begin(empty(planting.id, products[0].id, plan.as_of))
+  const ahead: FaultAt[] =
+    thing && thing.on > plan.as_of
+      ? [{ field: 'on', problem: t('This day is still to come.'), remedy: '' }]
+      : []
+  return (
+    <div className="stack">
+      <GivenBefore gardenId={gardenId} planting={planting} />
+      {!thing && products.length > 0 && (
+        <div className="row">
+          <Button onClick={begin}>{t('Something else was fed')}</Button>
+        </div>
+      )}
+      {thing && (
+        <>
+          <FeedFields
+            gardenId={gardenId}
+            feed={thing}
+            faults={[...editing.faults, ...ahead]}
+            onChange={editing.change}
+          />
+          {then && <Changed was={planting} is={then} />}
+          <SaveBar
+            editing={{
+              ...editing,
+              blocked: editing.blocked || !isWhole(thing) || ahead.length > 0,
+            }}
+            terms={words.terms}
+          />
+        </>
+      )}
+    </div>
+  )
+}
+
+const empty = (planting: string, product: string, on: string): Feed => ({
+  id: newId(),
+  planting,
+  job: null,
+  on,
+  outcome: 'given',
+  amounts: [{ product, amount: { value: 0, unit: 'g' }, up_to: null }],
+  water: null,
+  poured: 1,
+  planned: [],
+  note: '',
+})
+
+const weighedOf = (feed: Feed): Weighed => feed.amounts[0] as Weighed
+
+const isWhole = (feed: Feed) => weighedOf(feed).amount.value > 0
+
+/** Feeds of this planting that no job planned, the newest first. */
+function GivenBefore({ gardenId, planting }: { gardenId: string; planting: Planting }) {
+  const plan = usePlan(gardenId)
+  const { file } = useGarden(gardenId)
+  const { remove } = useWrites(gardenId)
+  const names = new Map(file.garden.products.map((one) => [one.id, one.name]))
+  const before = file.log.feeds
+    .filter((one) => one.planting === planting.id && !one.job)
+    .sort((a, b) => b.on.localeCompare(a.on))
+  return before.map((one) => (
+    <p key={one.id} className="small row">
+      <span>
+        {showDate(one.on, plan.as_of)}:{' '}
+        <b>{one.amounts.map((amount) => names.get(amount.product)).join(', ')}</b>{' '}
+        {one.amounts.map((amount) => ('amount' in amount ? showWeighed(amount) : '')).join(', ')}
+      </span>
+      <span className="spacer" />
+      <Button
+        size="small"
+        type="text"
+        onClick={() => remove.mutate({ kind: 'feeds', key: one.id })}
+      >
+        {t('Take it back')}
+      </Button>
+    </p>
+  ))
+}
+
+/** A mass or a volume: which of the two its unit says. */
+const asSaid = (amount: { value: number; unit: string } | null) =>
+  amount as Weighed['amount'] | null
+
+/** "40 to 80 mL", as it was said. */
+function showWeighed({ amount, up_to: most }: Weighed): string {
+  const least = `${showNumber(amount.value)} ${unitName(amount.unit)}`
+  if (!most) return least
+  return t('{least} to {most}', { least, most: `${showNumber(most.value)} ${unitName(most.unit)}` })
+}
+
+function FeedFields(props: {
+  gardenId: string
+  feed: Feed
+  faults: FaultAt[]
+  onChange: (feed: Feed) => void
+}) {
+  const { feed, faults, onChange } = props
+  const { rough_ml: rough } = useCatalogue()
+  const { products } = useGarden(props.gardenId).file.garden
+  const weighed = weighedOf(feed)
+  const change = (part: Partial<Weighed>) =>
+    onChange({ ...feed, amounts: [{ ...weighed, ...part }] })
+  const by = (hand: string) => {
+    const [least, most] = rough[hand]
+    change({ amount: { value: least, unit: 'mL' }, up_to: { value: most, unit: 'mL' } })
+  }
+  const hands = [
+    { value: 'pinch', label: t('a pinch') },
+    { value: 'handful', label: t('a handful') },
+    { value: 'double_handful', label: t('both hands full') },
+  ]
+  return (
+    <>
+      <div className="fields">
+        <DateField
+          label={t('On')}
+          value={feed.on}
+          faults={faultsAt(faults, 'on')}
+          onChange={(on) => on && onChange({ ...feed, on })}
+        />
+        <ChoiceField
+          label={t('Product')}
+          value={weighed.product}
+          options={products.map((one) => ({ value: one.id, label: one.name }))}
+          onChange={(product) => change({ product })}
+        />
+        <MeasureField
+          label={t('How much, at least')}
+          hint={t('For all plants together.')}
+          units={AMOUNT_UNITS}
+          value={weighed.amount.value > 0 ? weighed.amount : null}
+          faults={faultsAt(faults, 'amounts.0.amount')}
+          onChange={(amount) => change({ amount: asSaid(amount) ?? { value: 0, unit: 'g' } })}
+        />
+        <MeasureField
+          label={t('And at most')}
+          hint={t('Only where it was a guess: limits reckon with the most.')}
+          units={AMOUNT_UNITS}
+          value={weighed.up_to}
+          faults={faultsAt(faults, 'amounts.0.up_to')}
+          onChange={(most) => change({ up_to: asSaid(most) })}
+        />
+        <NumberField
+          label={t('Water, if dissolved')}
+          suffix={waterAmount.unit}
+          value={waterAmount.shown(feed.water?.unit === 'L' ? feed.water.value : null)}
+          faults={faultsAt(faults, 'water')}
+          onChange={(typed) => {
+            const litres = waterAmount.typed(typed)
+            onChange({ ...feed, water: litres ? { value: litres, unit: 'L' } : null })
+          }}
+        />
+      </div>
+      <div className="row">
+        {hands.map((hand) => (
+          <Button key={hand.value} size="small" onClick={() => by(hand.value)}>
+            {hand.label}
+          </Button>
+        ))}
+      </div>
+      <p className="small soft">
+        {t('Nobody knows what it was? Record it under “Something else was seen”.')}
+      </p>
+    </>
+  )
+}
