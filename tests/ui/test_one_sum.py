@@ -69,6 +69,21 @@ def test_days_are_chosen_and_listed(page: Page, address: str) -> None:
     expect(days).to_have_text(["20 May", "3 June", "17 June", "1 July", "15 July"])
 
 
+def test_in_a_garden_its_own_beds_and_bags_are_offered(slip_page: Page) -> None:
+    slip_page.get_by_role("link", name="One sum").click()
+    slip_page.get_by_role("button", name="A bag on some ground").click()
+    area = slip_page.get_by_label("area", exact=True)
+    offered = slip_page.locator(f"datalist#{area.get_attribute('list')} option")
+    keel = offered.filter(has_text="Keel bed")
+    expect(keel).to_have_attribute("value", "4.32 m2")
+    area.fill(keel.get_attribute("value") or "")
+    slip_page.get_by_label("rate of the nutrient", exact=True).fill("10")
+    # 43.2 g of nitrogen, a tenth of 10-10-10, or whatever is usual where nothing was said
+    expect(slip_page.locator(".sum-answer b")).to_have_text("432 g")
+    slip_page.get_by_role("link", name="To the garden").click()
+    expect(slip_page).to_have_url(re.compile("/today"))
+
+
 @pytest.mark.parametrize("locale", ["en-US", "de-DE", "es-ES"])
 def test_on_a_phone_in_every_language(browser: Browser, address: str, locale: str) -> None:
     """Twenty-five millimetres on four square metres: a hundred litres, 26.4 gallons."""

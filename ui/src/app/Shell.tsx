@@ -119,7 +119,8 @@ function Page() {
                     {words.cautions.general}{' '}
                     <button type="button" className="linkish" onClick={() => setAsked('')}>
                       {t('What words mean')}
-                    </button>
+                    </button>{' '}
+                    <Link to={`/sum?garden=${gardenId}`}>{t('One sum')}</Link>
                   </footer>
                 </div>
                 <Shortcuts gardenId={gardenId} />

@@ -3,6 +3,7 @@ import type { Schemas } from '../../api/client'
 import type { faultsOf } from '../../api/client'
 import { t } from '../../lib/words'
 import { DateInput } from '../../parts/DateField'
+import type { Own, Suggestion } from './own'
 
 type Sum = Schemas['SumView']
 type Blank = Schemas['BlankView']
@@ -15,6 +16,7 @@ const MOST = 22
 /** A sum as a sentence: each blank is a field, and the one that is asked holds the answer. */
 export function Sentence(props: {
   sum: Sum
+  own: Own
   asked: string
   typed: Record<string, string>
   read: Record<string, string>
@@ -36,6 +38,7 @@ export function Sentence(props: {
             <Known
               key={n}
               blank={blank}
+              own={props.own[blank.kind] ?? []}
               value={props.typed[blank.name]}
               read={props.read[blank.name]}
               faults={props.faults.filter((one) => one.field === blank.name)}
@@ -80,6 +83,7 @@ function Asked({ blank, answer }: { blank: Blank; answer: string | undefined }) 
 
 function Known(props: {
   blank: Blank
+  own: Suggestion[]
   value: string
   read: string | undefined
   faults: Faults
@@ -134,6 +138,7 @@ function Open({ blank, onAsk }: { blank: Blank; onAsk: () => void }) {
 
 function Typed(props: {
   blank: Blank
+  own: Suggestion[]
   value: string
   id: string
   wrong: boolean
@@ -166,16 +171,29 @@ function Typed(props: {
       </select>
     )
   }
+  const listed = props.own.length > 0 ? `${id}-own` : undefined
   return (
-    <input
-      id={id}
-      className="input"
-      autoComplete="off"
-      value={value}
-      style={{ width: `${Math.min(Math.max(value.length, LEAST), MOST) + 3}ch` }}
-      aria-invalid={props.wrong}
-      aria-describedby={props.wrong ? `${id}-fault` : undefined}
-      onChange={(event) => onType(event.target.value)}
-    />
+    <>
+      {listed && (
+        <datalist id={listed}>
+          {props.own.map((one) => (
+            <option key={one.name} value={one.text}>
+              {one.name}
+            </option>
+          ))}
+        </datalist>
+      )}
+      <input
+        id={id}
+        list={listed}
+        className="input"
+        autoComplete="off"
+        value={value}
+        style={{ width: `${Math.min(Math.max(value.length, LEAST), MOST) + 3}ch` }}
+        aria-invalid={props.wrong}
+        aria-describedby={props.wrong ? `${id}-fault` : undefined}
+        onChange={(event) => onType(event.target.value)}
+      />
+    </>
   )
 }

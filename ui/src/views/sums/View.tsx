@@ -1,4 +1,4 @@
-import { Suspense, useEffect, useState } from 'react'
+import { Suspense, useEffect, useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import { faultsOf, type Schemas } from '../../api/client'
 import { useSum, useSums } from '../../api/sums'
@@ -7,6 +7,7 @@ import { BRAND, t } from '../../lib/words'
 import { Waiting } from '../../parts/Waiting'
 import { Answer } from './Answer'
 import { Finder } from './Finder'
+import { useOwn, type Own } from './own'
 import { Sentence } from './Sentence'
 import './sums.css'
 
@@ -33,17 +34,22 @@ function Sums() {
   const sums = useSums()
   const [address, go] = useAddress()
   const [looked, setLooked] = useState('')
+  const garden = address.get('garden')
   const chosen = sums.find((one) => one.key === address.get('of'))
   const choose = (key: string | null) => {
     const kept = Object.fromEntries([...address.keys()].map((name) => [name, null]))
-    go({ ...kept, of: key })
+    go({ ...kept, garden, of: key })
   }
   return (
     <>
       <div className="row">
         <h1>{t('One sum')}</h1>
         <span className="spacer" />
-        <Link to="/">{t('To the gardens')}</Link>
+        {garden ? (
+          <Link to={`/g/${garden}/today`}>{t('To the garden')}</Link>
+        ) : (
+          <Link to="/">{t('To the gardens')}</Link>
+        )}
       </div>
       <div className={chosen ? 'sums-both chosen' : 'sums-both'}>
         <Finder
@@ -54,7 +60,11 @@ function Sums() {
           onChoose={choose}
         />
         {chosen ? (
-          <OneSum key={chosen.key} sum={chosen} onBack={() => choose(null)} />
+          <InGarden id={garden}>
+            {(own) => (
+              <OneSum key={chosen.key} sum={chosen} own={own} onBack={() => choose(null)} />
+            )}
+          </InGarden>
         ) : (
           <p className="soft sums-none">
             {t('Choose a question; its blanks take numbers as you would write them.')}
@@ -65,8 +75,18 @@ function Sums() {
   )
 }
 
+/** With what a garden has to offer, where the page was opened from one. */
+function InGarden(props: { id: string | null; children: (own: Own) => ReactNode }) {
+  if (!props.id) return props.children({})
+  return <OfGarden id={props.id}>{props.children}</OfGarden>
+}
+
+function OfGarden(props: { id: string; children: (own: Own) => ReactNode }) {
+  return props.children(useOwn(props.id))
+}
+
 /** A sum as its address keeps it, so that it can be opened again and sent to somebody. */
-function OneSum({ sum, onBack }: { sum: Sum; onBack: () => void }) {
+function OneSum({ sum, own, onBack }: { sum: Sum; own: Own; onBack: () => void }) {
   const [address, go] = useAddress()
   const asked = sum.asks.find((one) => one === address.get('ask')) ?? sum.asks[0]
   const typed = Object.fromEntries(
@@ -87,6 +107,7 @@ function OneSum({ sum, onBack }: { sum: Sum; onBack: () => void }) {
       <h2>{sum.name}</h2>
       <Sentence
         sum={sum}
+        own={own}
         asked={asked}
         typed={typed}
         read={found?.read ?? {}}
