@@ -15,15 +15,17 @@ from pydantic import BaseModel, Field, TypeAdapter
 from eznel.api.downloads import attachment
 from eznel.api.problems import RESPONSES, problem_of
 from eznel.api.services import TheServices, TheSession
-from eznel.api.speech import Speech
+from eznel.api.speech import Speech, Units
 from eznel.core.document import Day
 from eznel.core.errors import Impossible, Refusal, Unknown
+from eznel.core.questions.guessing import guesses
 from eznel.core.questions.programmes import Programmes, by_programme
 from eznel.core.questions.season_blend import WholeSeason, season_blend
 from eznel.core.questions.sowing import MOST_SUCCESSIONS, Asked, SowingAnswer, pick_by, sow_on
 from eznel.core.season.workings import Workings
 from eznel.formats.said import said_in
 from eznel.formats.season_sheet import Paper, write_season
+from eznel.formats.text import Shown, amount, show
 from eznel.formats.units import System
 from eznel.words import Words, spoken
 
@@ -50,6 +52,42 @@ class BlendAsked(BaseModel):
 
     place: UUID | None = None
     time_limit_s: Annotated[float, Field(ge=1, le=120)] = 10
+
+
+class GuessView(BaseModel):
+    """A question to guess at, how large it is drawn, and its answer with its working. [m]"""
+
+    kind: Literal["spoons", "cans", "litres", "days"]
+    place: UUID
+    product: UUID | None
+    scoop: UUID | None
+    planting: UUID | None
+    along_m: float
+    across_m: float
+    wanted: str
+    """What is asked for, in the reader's units; empty where nothing is."""
+    shown: Shown
+
+
+@router.get("/guesses")
+def read_guesses(
+    garden_id: UUID, session: TheSession, services: TheServices, speech: Speech, units: Units
+) -> list[GuessView]:
+    """Read questions about a garden to practise guessing at; nothing of them is stored."""
+    return [
+        GuessView(
+            kind=one.kind,
+            place=one.place,
+            product=one.product,
+            scoop=one.scoop,
+            planting=one.planting,
+            along_m=one.along_m,
+            across_m=one.across_m,
+            wanted=amount(one.wanted, speech, units) if one.wanted else "",
+            shown=show(one.answer, speech, units),
+        )
+        for one in guesses(services.workings(session, str(garden_id)))
+    ]
 
 
 @router.post("/sowing")

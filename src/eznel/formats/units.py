@@ -13,7 +13,7 @@ _US = {
     "m": ("in", "ft"), "m²": ("ft²",), "kg": ("lb",),
     "L": ("fl oz", "qt", "gal"), "mL": ("fl oz", "qt", "gal"),
     "g": ("oz", "lb"), "g/m²": ("oz/yd²",), "kg/m²": ("lb/ft²",), "L/m²": ("gal/yd²",),
-    "g/mL": ("lb/ft³",), "g/L": ("oz/gal",), "°C": ("°F",),
+    "mm": ("in",), "g/mL": ("lb/ft³",), "g/L": ("oz/gal",), "°C": ("°F",),
 }  # fmt: skip
 _IMPERIAL = {
     **_US, "L": ("imp. fl oz", "imp. gal"), "mL": ("imp. fl oz",), "g/L": ("oz/imp. gal",),

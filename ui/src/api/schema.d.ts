@@ -660,6 +660,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/planning/guesses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Guesses
+         * @description Read questions about a garden to practise guessing at; nothing of them is stored.
+         */
+        get: operations["read_guesses"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/planning/programmes/{planting}": {
         parameters: {
             query?: never;
@@ -3205,6 +3225,35 @@ export interface components {
             /** Place */
             place?: string | null;
             product: components["schemas"]["Product"];
+        };
+        /**
+         * GuessView
+         * @description A question to guess at, how large it is drawn, and its answer with its working. [m]
+         */
+        GuessView: {
+            /** Across M */
+            across_m: number;
+            /** Along M */
+            along_m: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "spoons" | "cans" | "litres" | "days";
+            /**
+             * Place
+             * Format: uuid
+             */
+            place: string;
+            /** Planting */
+            planting: string | null;
+            /** Product */
+            product: string | null;
+            /** Scoop */
+            scoop: string | null;
+            shown: components["schemas"]["Shown"];
+            /** Wanted */
+            wanted: string;
         };
         /**
          * Held
@@ -11495,6 +11544,91 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_guesses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuessView"][];
+                };
             };
             /** @description Unauthorized */
             401: {

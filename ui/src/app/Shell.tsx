@@ -23,6 +23,7 @@ import './shell.css'
 // What opens on request is loaded on request.
 const GardenDrawer = lazy(() => import('./GardenDrawer'))
 const Glossary = lazy(() => import('./Glossary'))
+const GuessDrawer = lazy(() => import('./GuessDrawer'))
 const HistoryDrawer = lazy(async () => ({
   default: (await import('./HistoryDrawer')).HistoryDrawer,
 }))
@@ -151,6 +152,7 @@ function Page() {
 function Practice({ gardenId }: { gardenId: string }) {
   const garden = useGarden(gardenId)
   const { saveSettings } = useWrites(gardenId)
+  const [guessing, setGuessing] = useState(false)
   const day = garden.file.garden.stands_on ?? ''
   const { name, site, preferences } = garden.file.garden
   const move = (days: number) =>
@@ -172,6 +174,12 @@ function Practice({ gardenId }: { gardenId: string }) {
       <Button size="small" disabled={saveSettings.isPending} onClick={() => move(7)}>
         {t('A week on')}
       </Button>
+      <Button size="small" type="text" onClick={() => setGuessing(true)}>
+        {t('A few guesses')}
+      </Button>
+      <Suspense fallback={null}>
+        {guessing && <GuessDrawer gardenId={gardenId} onClose={() => setGuessing(false)} />}
+      </Suspense>
     </div>
   )
 }
