@@ -11,7 +11,7 @@ from eznel.api.problems import RESPONSES
 from eznel.api.speech import Speech, Units
 from eznel.core.errors import Unknown
 from eznel.core.sums import SUMS, Answer, Blank, Kind, Sum
-from eznel.formats.sums import asked_of, beside, in_a_line, usual_of
+from eznel.formats.sums import asked_of, beside, choice_of, in_a_line, usual_of
 from eznel.formats.text import Shown, amount, show
 from eznel.formats.units import System
 from eznel.words import Words
@@ -141,9 +141,7 @@ def _blank(of: Sum, blank: Blank, speech: Words, units: System) -> BlankView:
         label=speech.names[blank.name],
         kind=blank.kind,
         usual=usual_of(blank, speech, units),
-        choices=[
-            ChoiceView(value=one, label=speech.terms[f"sum.choice.{one}"]) for one in blank.choices
-        ],
+        choices=[ChoiceView(value=one, label=choice_of(one, speech)) for one in blank.choices],
         can_be_asked=blank.name in of.asks,
         only_asked=blank.name in of.results,
     )

@@ -53,8 +53,27 @@ def asked_of(
         read = read_measure(blank.name, blank.kind, text, words, system, spoons)
         known[blank.name], said[blank.name] = read.value, read.said
         if read.value in blank.choices:
-            said[blank.name] = words.terms[f"sum.choice.{read.value}"]
+            said[blank.name] = choice_of(str(read.value), words)
     return reckon(of, asked, known), said
+
+
+def choice_of(key: str, words: Words) -> str:
+    """Return what one of a blank's choices is called.
+
+    Parameters
+    ----------
+    key : str
+        Like "loam" or "SMP".
+    words : Words
+        The reader's language.
+
+    Returns
+    -------
+    str
+        A method keeps its own name.
+    """
+    terms = words.terms
+    return terms.get(f"sum.choice.{key}") or terms.get(f"texture.{key}") or key
 
 
 def usual_of(blank: Blank, words: Words, system: System) -> str:

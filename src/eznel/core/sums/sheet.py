@@ -8,9 +8,13 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 from datetime import date
 from typing import Literal
+from uuid import UUID
 
 from eznel.core.errors import Impossible, Unknown
 from eznel.core.working import Finding, Level, Origin, Quantity, Worked
+
+NO_GARDEN = UUID(int=0)
+"""The id of what a sum makes for a rule of the core, and nobody keeps."""
 
 Kind = Literal[
     "mass", "bulk", "volume", "scoop", "bag", "area", "length", "gap", "depth", "rain", "rate",

@@ -1,7 +1,6 @@
 """Sums of soil: compost, lime, what a report's numbers come to, what a bed takes and gives."""
 
 from math import ceil
-from uuid import UUID
 
 from eznel.core.document import Product
 from eznel.core.errors import Impossible
@@ -9,14 +8,13 @@ from eznel.core.nutrients import ATOMIC_WEIGHT, CACO3
 from eznel.core.products.fertiliser import Fertiliser
 from eznel.core.products.liming import effective_share
 from eznel.core.soil.units import CHARGE, mg_per_cmol
-from eznel.core.sums.sheet import Answer, Blank, Sheet, Sum, answered
+from eznel.core.sums.sheet import NO_GARDEN, Answer, Blank, Sheet, Sum, answered
 from eznel.core.working import Origin
 
 MGCO3 = ATOMIC_WEIGHT["Mg"] + ATOMIC_WEIGHT["C"] + 3 * ATOMIC_WEIGHT["O"]
 """Of magnesium carbonate. [g/mol]"""
 
 _CATIONS = tuple(CHARGE)
-_NO_GARDEN = UUID(int=0)
 
 
 def _compost(sheet: Sheet) -> Answer:
@@ -50,7 +48,7 @@ def _sieves(sheet: Sheet) -> Answer:
         "passing_20_mesh_pct": sheet.plain("fine_20_pct"),
         "passing_60_mesh_pct": sheet.plain("fine_60_pct"),
     }
-    lime = {"id": _NO_GARDEN, "name": "lime", "form": "granular", "declared": [], "liming": liming}
+    lime = {"id": NO_GARDEN, "name": "lime", "form": "granular", "declared": [], "liming": liming}
     share = effective_share(Fertiliser(Product.model_validate(lime), None))
     sheet.follow(share, "works")
     sheet.then("sum_effective", "effective_pct", sheet["works"] * 100)
