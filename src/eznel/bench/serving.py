@@ -146,6 +146,7 @@ def rows(folder: Path, ui: Path) -> list[Row]:
         app.ask("GET", PLAN.format(garden.id))
         found.append(Row("its what-if request", _what_if_ms(app, garden), "ms", 100, 60))
         found.append(Row("a dragged place's numbers", _measures_ms(app, garden), "ms", 100, 60))
+        found.append(Row("an answer to a sum", _sum_ms(app), "ms", 50, 20))
         for readers in READERS:
             floor, goal = (60, None) if readers == READERS[0] else (None, 40)
             plan_ms = _read_ms(app, PLAN.format(garden.id), readers)
@@ -167,6 +168,16 @@ def _what_if_ms(app: Started, garden: Garden) -> float:
         body = {"plantings": [changed.model_dump(mode="json")]}
         began = time.perf_counter()
         app.ask("POST", f"/api/gardens/{garden.id}/what-if", body)
+        samples.append((time.perf_counter() - began) * 1000)
+    return statistics.median(samples)
+
+
+def _sum_ms(app: Started) -> float:
+    samples = []
+    for n in range(WHAT_IFS):
+        typed = {"counted_pct": f"{n % 40 + 1}", "into_l": "9 L", "feed_mg_l": "200"}
+        began = time.perf_counter()
+        app.ask("POST", "/api/sums/strength", {"asked": "product_g", "typed": typed})
         samples.append((time.perf_counter() - began) * 1000)
     return statistics.median(samples)
 
