@@ -8,6 +8,7 @@ import pkgutil
 import re
 import string
 import subprocess
+from collections import Counter
 from dataclasses import fields, is_dataclass
 from pathlib import Path
 from typing import Any
@@ -127,6 +128,12 @@ def test_all_is_what_can_be_imported() -> None:
     for module in MODULES:
         for name in getattr(module, "__all__", ()):
             assert hasattr(module, name)
+
+
+def test_no_two_test_files_have_one_name() -> None:
+    """Of two, pytest would leave one out."""
+    names = Counter(path.name for path in (ROOT / "tests").rglob("test_*.py"))
+    assert [name for name, count in names.items() if count > 1] == []
 
 
 @pytest.mark.parametrize(

@@ -103,8 +103,8 @@ def _of_task(task: TaskView, planting: PlantingPlan, read: Reader) -> Event:
 def _of_place(work: PlaceJob, place: PlacePlan, read: Reader) -> Event:
     title = f"{read.place(place.id)}: {read.terms[f'kind.{work.kind}']}"
     lines = [work.name] if work.name else []
-    if work.grams:
-        lines.append(read.amount(work.grams, "g"))
+    if bulk := read.bulk(work.grams, work.litres):
+        lines.append(bulk)
     lines += [read.words.cautions[key] for key in work.cautions]
     return _event(work.key, work.due_on, _ticked(title, work.status), "\n".join(lines))
 

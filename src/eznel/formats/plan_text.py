@@ -74,7 +74,7 @@ def _place(place: PlacePlan, read: Reader) -> Iterator[str]:
     for finding in place.told:
         yield f"  ! {read.finding(finding)}"
     for job in place.jobs:
-        amount = f" {read.amount(job.grams, 'g')}" if job.grams else ""
+        amount = f" {bulk}" if (bulk := read.bulk(job.grams, job.litres)) else ""
         kind, status = terms[f"kind.{job.kind}"], terms[f"status.{job.status}"]
         yield f"  {read.day(job.due_on, year=True)}  {kind}{amount} {job.name}, {status}"
     for ingredient in place.mix:

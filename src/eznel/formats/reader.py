@@ -9,6 +9,7 @@ from eznel.core.shed.shelf import MixPlan
 from eznel.core.working import Finding, Quantity
 from eznel.formats import text
 from eznel.formats.amounts import amount_sentence
+from eznel.formats.heaps import heap
 from eznel.formats.units import System, handy
 from eznel.words import Words, spoken
 
@@ -55,6 +56,28 @@ class Reader:
             With its unit.
         """
         return text.amount(Quantity("", *handy(value, unit, self.system)), self.words)
+
+    def bulk(self, grams: float, litres: float) -> str:
+        """Return what a place gets as a whole: by weight, by volume, and as it is carried.
+
+        Parameters
+        ----------
+        grams : float
+            Its mass. [g]
+        litres : float
+            Its volume, 0 for what is weighed alone. [L]
+
+        Returns
+        -------
+        str
+            Like "29 kg (50 L, 5 buckets of 10 L)"; empty for nothing.
+        """
+        weight = self.amount(grams, "g") if grams else ""
+        if not litres:
+            return weight
+        carried = heap(litres, self.words, self.system)
+        volume = ", ".join(part for part in (self.amount(litres, "L"), carried) if part)
+        return f"{weight} ({volume})" if weight else volume
 
     def grams(self, value: float) -> str:
         """Return grams of a nutrient. [g]"""

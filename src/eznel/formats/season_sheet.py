@@ -188,10 +188,7 @@ def _line(read: Reader, on: date, what: str, where: str, how: str) -> list[Any]:
 
 def _work(job: PlaceJob, read: Reader) -> str:
     """What a place gets as a whole, how much of it, and what to take care of."""
-    amounts = [
-        read.amount(value, unit) for value, unit in ((job.grams, "g"), (job.litres, "L")) if value
-    ]
-    what = " ".join(part for part in (", ".join(amounts), job.name) if part)
+    what = " ".join(part for part in (read.bulk(job.grams, job.litres), job.name) if part)
     return ". ".join([what, *(read.words.cautions[key].rstrip(".") for key in job.cautions)])
 
 
