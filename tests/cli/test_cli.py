@@ -105,3 +105,17 @@ def test_a_plan_needs_neither_database_nor_web_framework() -> None:
     )
     done = subprocess.run([sys.executable, "-c", code], capture_output=True, check=False)
     assert done.returncode == 0, done.stderr.decode()
+
+
+def test_a_sum_is_answered_or_found(capsys: pytest.CaptureFixture[str]) -> None:
+    """330 L are eight bags of 40 and a quarter: nine are bought, 30 L are left."""
+    assert cli.main(["sum", "bags", "volume_l=330 L"]) == 0
+    said = capsys.readouterr().out
+    assert said.startswith("330 L from bags of 40 L takes 8.25.\n")
+    assert "whole bags: 9" in said
+    assert "left over: 30 L" in said
+    assert cli.main(["sum", "how strong is my feed"]) == 0
+    assert capsys.readouterr().out.startswith("strength: ")
+    assert cli.main(["sum", "bags", "volume_l=2-3 L"]) == 2
+    assert "“2-3 L” is a range" in capsys.readouterr().err
+    assert cli.main(["sum", "xyzzy"]) == 2
