@@ -2,12 +2,12 @@
 
 import tomllib
 from pathlib import Path
-from typing import Any
+from typing import Any, get_args
 
 import pytest
 
 from eznel.core.errors import Refusal
-from eznel.core.sums import SUMS
+from eznel.core.sums import SUMS, Kind
 from eznel.formats.measures import read_measure
 from eznel.formats.sums import asked_of, found_by, in_a_line, usual_of
 from eznel.words import formulas, words
@@ -104,6 +104,18 @@ def test_what_usually_stands_in_a_blank_is_read_as_itself(locale: str, system: A
         ("temperature", "41 °F", "metric", 5.0),
         ("rate", "2 lb/100 sq ft", "us", 97.649),
         ("conductivity", "850 µS/cm", "metric", 0.85),
+        ("flow", "2 gpm", "us", 454.249),  # 120 US gallons an hour
+        ("flow", "10 gph", "us", 37.8541),
+        ("yield", "1 lb/sq ft", "us", 4.88243),
+        ("area", "0.5 acre", "us", 2023.43),
+        ("area", "0.1 ha", "metric", 1000.0),
+        ("rate", "100 kg/ha", "metric", 10.0),
+        ("density", "62.4 lb/ft3", "us", 0.99955),
+        ("density", "1.2 kg/L", "metric", 1.2),
+        ("time", "90 s", "metric", 1.5),
+        ("span", "2 months", "metric", 60.8),
+        ("volume", "2 m³", "metric", 2000.0),
+        ("bag", "2 cu ft", "us", 56.6337),
         ("count", "1,200", "metric", 1200.0),  # an English comma between thousands
     ],
 )
@@ -122,6 +134,8 @@ def test_a_comma_is_the_readers() -> None:
     ("kind", "typed", "units", "key"),
     [
         ("volume", "2 gallons", "metric", "sum_which_gallon"),
+        ("solution", "1 oz/gal", "imperial", "sum_which_gallon"),
+        ("flow", "60 gph", "metric", "sum_which_gallon"),
         ("volume", "2 oz", "us", "sum_which_ounce"),
         ("mass", "2-3 oz", "us", "sum_range"),
         ("mass", "2 to 3 oz", "us", "sum_range"),
@@ -149,9 +163,9 @@ def test_what_is_not_clear_is_asked(kind: Any, typed: str, units: Any, key: str)
         ("bag", "product_g", {"grade": "ten", "area_m2": "4", "counted_g_m2": "5"}, "grade",
          "grade_unread"),
         ("bag", "product_g", {"area_m2": "", "counted_g_m2": "5"}, "area_m2", "sum_blank"),
-        ("two_bags", "first_g", {"grade": "10-5-5", "grade_2": "20-10-10", "area_m2": "1",
+        ("two_bags", "first_bag_g", {"grade": "10-5-5", "grade_2": "20-10-10", "area_m2": "1",
          "n_g_m2": "5", "other_g_m2": "5"}, "grade_2", "sum_same_ratio"),
-        ("two_bags", "first_g", {"grade": "10-10-10", "grade_2": "0-0-50", "area_m2": "1",
+        ("two_bags", "first_bag_g", {"grade": "10-10-10", "grade_2": "0-0-50", "area_m2": "1",
          "n_g_m2": "10", "other_g_m2": "5"}, "grade_2", "sum_bags_miss"),
         ("strength", "product_g", {"into_l": "9", "own_mg_l": "200", "feed_mg_l": "150"},
          "feed_mg_l", "sum_water_has_it"),
@@ -203,3 +217,20 @@ def test_a_sum_is_told_in_a_line() -> None:
 def test_ordinary_words_find_a_sum(asked: str, locale: str, first: str) -> None:
     assert first in [one.key for one in found_by(asked, words(locale))]
     assert found_by("xyzzy", words(locale)) == []
+
+
+@pytest.mark.parametrize("kind", get_args(Kind))
+def test_a_bare_number_is_read_as_the_unit_that_is_shown(kind: Any) -> None:
+    """In every system the usual unit is one that the field itself understands."""
+    if kind in ("grade", "choice", "day"):
+        return
+    for system in ("metric", "us", "imperial"):
+        bare = read_measure("x", kind, "2", EN, system, system)
+        again = read_measure("x", kind, bare.said, EN, system, system)
+        assert again.value == pytest.approx(bare.value), (kind, system, bare.said)
+
+
+def test_ounces_in_a_gallon_are_a_solution() -> None:
+    """An ounce, 28.35 g, in 3.785 L."""
+    read = read_measure("x", "solution", "1 oz/gal", EN, "us", "us")
+    assert read.value == pytest.approx(7.489, rel=1e-3)

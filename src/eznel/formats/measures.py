@@ -116,7 +116,8 @@ _FORMS: dict[Kind, _Form] = {
     "span": _Form("d", ("d",) * 3, _DAYS),
     "soil": _Form("mg/kg", ("mg/kg",) * 3, _of("mg/kg")),
     "charge": _Form("cmol/kg", ("cmol/kg",) * 3, _of("cmol/kg")),
-    "content": _Form("g/kg", ("g/kg",) * 3, {**_of("g/kg", "g/L", "oz/gal_us")}),
+    "content": _Form("g/kg", ("g/kg",) * 3, _of("g/kg")),
+    "solution": _Form("g/L", ("g/L", "oz/gal_us", "g/L"), _of("g/L", "oz/gal_us")),
     "yield": _Form("kg/m2", ("kg/m2", "lb/ft2", "kg/m2"), _of("kg/m2 ", "lb/ft2")),
     "price": _Form("", ("",) * 3, {}),
     "latitude": _Form("°", ("°",) * 3, _of("°")),
@@ -124,8 +125,8 @@ _FORMS: dict[Kind, _Form] = {
 _FACTORS = {
     ("h", "min"): 60.0, ("s", "min"): 1 / 60, ("week", "d"): 7.0, ("month", "d"): 30.4,
     ("m3", "L"): 1000.0, ("m3", "mL"): 1e6, ("uS/cm", "dS/m"): 0.001, ("L/min", "L/h"): 60.0,
-    ("acre", "m2"): 4046.8564224, ("ha", "m2"): 1e4, ("kg/m2 ", "kg/m2"): 1.0,
-    ("g/L", "g/kg"): 1.0,
+    ("lb/ft2", "kg/m2"): 4.88243, ("acre", "m2"): 4046.8564224, ("ha", "m2"): 1e4,
+    ("kg/m2 ", "kg/m2"): 1.0, ("gal_us/h", "L/h"): 3.785411784, ("gal_us/min", "L/h"): 227.12470704,
 }  # fmt: skip
 _WORDS = {
     "a": 1, "an": 1, "one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7,
@@ -187,6 +188,8 @@ class _Reader:
 
     def unit(self, name: str, said: str) -> str:
         """The unit whose word was found, of the size that the reader means."""
+        if "gal_us" in name and self.system != "us" and not _BOTH.search(self.text):
+            raise Impossible(self.field, "sum_which_gallon")
         if name in _SPOONS:
             return f"{name}_{self.spoons}"
         if name not in _SIZED:

@@ -2015,7 +2015,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "mass" | "bulk" | "volume" | "scoop" | "bag" | "area" | "length" | "gap" | "depth" | "rain" | "rate" | "strength" | "percent" | "count" | "temperature" | "conductivity" | "density" | "flow" | "time" | "span" | "soil" | "charge" | "content" | "yield" | "price" | "latitude" | "grade" | "choice" | "day";
+            kind: "mass" | "bulk" | "volume" | "scoop" | "bag" | "area" | "length" | "gap" | "depth" | "rain" | "rate" | "strength" | "percent" | "count" | "temperature" | "conductivity" | "density" | "flow" | "time" | "span" | "solution" | "soil" | "charge" | "content" | "yield" | "price" | "latitude" | "grade" | "choice" | "day";
             /** Label */
             label: string;
             /** Name */

@@ -149,14 +149,16 @@ def _two(sheet: Sheet) -> Answer:
     if abs(_cross(sheet)) < 1e-9:
         raise Impossible("grade_2", "sum_same_ratio")
     top = sheet["other_g_m2"] * sheet["first_n_pct"] - sheet["n_g_m2"] * sheet["first_other_pct"]
-    second = sheet.then("sum_second_bag", "second_g", 100 * sheet["area_m2"] * top / _cross(sheet))
+    second = sheet.then(
+        "sum_second_bag", "second_bag_g", 100 * sheet["area_m2"] * top / _cross(sheet)
+    )
     top = sheet["n_g_m2"] * sheet["second_other_pct"] - sheet["other_g_m2"] * sheet["second_n_pct"]
-    first = sheet.then("sum_first_bag", "first_g", 100 * sheet["area_m2"] * top / _cross(sheet))
+    first = sheet.then("sum_first_bag", "first_bag_g", 100 * sheet["area_m2"] * top / _cross(sheet))
     if min(first, second) < -1e-9:
         raise Impossible("grade_2" if second < 0 else "grade", "sum_bags_miss")
     held = {key: (first * one[key] + second * two[key]) / area for key in _COUNTED}
     names = _brought(sheet, held, 1.0)
-    return answered(sheet, "second_g", *names)
+    return answered(sheet, "second_bag_g", *names)
 
 
 def _price(sheet: Sheet) -> Answer:
@@ -199,10 +201,10 @@ SUMS: tuple[Sum, ...] = (
         Blank("row_m", "length", least=0.01, most=1e4), Blank("product_g", "mass", most=1e6),
     ), ("product_g", "row_m"), _row),
     Sum("two_bags", "bags", (
-        Blank("first_g", "mass"), *_BAG, Blank("grade_2", "grade", "0-0-50"), _AREA,
+        Blank("first_bag_g", "mass"), *_BAG, Blank("grade_2", "grade", "0-0-50"), _AREA,
         _rate("n_g_m2", least=1e-6), _rate("other_g_m2", least=1e-6),
         Blank("counted_2", "choice", "K2O", choices=("P2O5", "P", "K2O", "K")),
-    ), ("first_g",), _two),
+    ), ("first_bag_g",), _two),
     Sum("price", "money", (
         Blank("price", "price", most=1e5), Blank("pack_g", "bulk", least=1),
         Blank("counted_pct", "percent", 10.0, least=0.01, most=100), Blank("price_100g", "price"),

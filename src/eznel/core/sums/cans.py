@@ -64,9 +64,9 @@ def _stock(sheet: Sheet) -> Answer:
 
 def _lasts(sheet: Sheet) -> Answer:
     _parts(sheet)
-    made = sheet.then("sum_made", "made_l", sheet["stock_l"] * sheet["all_parts"])
+    sheet.then("sum_made", "made_l", sheet["stock_l"] * sheet["all_parts"])
     sheet.then("sum_lasts", "lasts_days", sheet["made_l"] / sheet["week_l"] * 7)
-    return answered(sheet, "made_l") if made else answered(sheet)
+    return answered(sheet, "made_l")
 
 
 def _draw(sheet: Sheet) -> Answer:
@@ -117,8 +117,8 @@ SUMS: tuple[Sum, ...] = (
         Blank("into_l", "volume", least=0.001), Blank("product_g", "mass"),
     ), ("product_g",), _part_of_label),
     Sum("stock", "cans", (
-        Blank("stock_g_l", "content", most=2000), _RATIO, _WAY,
-        Blank("feed_g_l", "content", least=1e-6, most=2000),
+        Blank("stock_g_l", "solution", most=2000), _RATIO, _WAY,
+        Blank("feed_g_l", "solution", least=1e-6, most=2000),
     ), ("stock_g_l", "feed_g_l"), _stock),
     Sum("lasts", "cans", (
         Blank("stock_l", "volume", least=1e-4), _RATIO, _WAY,

@@ -19,7 +19,8 @@ NO_GARDEN = UUID(int=0)
 Kind = Literal[
     "mass", "bulk", "volume", "scoop", "bag", "area", "length", "gap", "depth", "rain", "rate",
     "strength", "percent", "count", "temperature", "conductivity", "density", "flow", "time",
-    "span", "soil", "charge", "content", "yield", "price", "latitude", "grade", "choice", "day",
+    "span", "solution", "soil", "charge", "content", "yield", "price", "latitude", "grade",
+    "choice", "day",
 ]  # fmt: skip
 """What can be typed into a blank, and so in which units."""
 

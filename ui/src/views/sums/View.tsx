@@ -93,7 +93,7 @@ function OneSum({ sum, own, onBack }: { sum: Sum; own: Own; onBack: () => void }
     sum.blanks.map((one) => [one.name, address.get(one.name) ?? one.usual]),
   )
   const open = sum.blanks.filter(
-    (one) => one.name !== asked && !typed[one.name].trim() && !isResult(sum, one.name),
+    (one) => one.name !== asked && !one.only_asked && !typed[one.name].trim(),
   )
   const ready = open.length === 0
   const answer = useSum(sum.key, ready ? { asked, typed } : null)
@@ -123,7 +123,3 @@ function OneSum({ sum, own, onBack }: { sum: Sum; own: Own; onBack: () => void }
 }
 
 const labelOf = (sum: Sum, name: string) => sum.blanks.find((one) => one.name === name)?.label ?? ''
-
-/** Whether a blank is only ever an answer, like the other end of a range. */
-const isResult = (sum: Sum, name: string) =>
-  sum.blanks.find((one) => one.name === name)?.only_asked ?? false
