@@ -19,7 +19,6 @@ from eznel.clock import today
 from eznel.core.document import Day
 from eznel.core.errors import Refusal
 from eznel.core.plan import SeasonPlan, plan
-from eznel.core.sums import SUMS
 from eznel.formats import faults, garden_file, plan_text, sums, text
 from eznel.formats.said import said_in
 from eznel.formats.units import SYSTEMS
@@ -129,12 +128,12 @@ def _plan(given: argparse.Namespace) -> int:
 
 def _sum(given: argparse.Namespace) -> int:
     said = spoken(words(given.language), given.units)
-    if given.of not in SUMS:
+    if given.of not in sums.SUMS:
         some = sums.found_by(given.of, said)
         lines = [f"{one.key}: {sums.in_words(one, said)}" for one in some]
         print("\n".join(lines) or said.errors["unknown_sum"].text.format(name=given.of))
         return 0 if some else 2
-    of = SUMS[given.of]
+    of = sums.SUMS[given.of]
     typed = dict(one.partition("=")[::2] for one in given.typed)
     asked = given.ask or next((one for one in of.asks if one not in typed), of.asks[0])
     try:
@@ -145,7 +144,7 @@ def _sum(given: argparse.Namespace) -> int:
     print(sums.in_a_line(of, found, read, said, given.units))
     shown = text.show(found.worked, said, given.units)
     beside = sums.beside(found, given.units)
-    rows = [f"{said.names[q.name]}: {text.amount(q, said, given.units)}" for q in beside]
+    rows = [f"{said.names[q.name]}: {sums.measured(q, said, given.units)}" for q in beside]
     rows += [day.isoformat() for day in found.days]
     rows += [f"{step.sentence} {step.formula} = {step.result}" for step in shown.steps]
     rows += [f"{one.text} {one.remedy}" for one in shown.findings]

@@ -7,9 +7,9 @@ from typing import Any, get_args
 import pytest
 
 from eznel.core.errors import Refusal
-from eznel.core.sums import SUMS, Kind
+from eznel.core.sums import Kind
 from eznel.formats.measures import read_measure
-from eznel.formats.sums import asked_of, found_by, in_a_line, usual_of
+from eznel.formats.sums import SUMS, asked_of, found_by, in_a_line, usual_of
 from eznel.words import formulas, words
 from eznel.words.sums import sentences
 
@@ -173,7 +173,7 @@ def test_what_is_not_clear_is_asked(kind: Any, typed: str, units: Any, key: str)
          "sum_water_too_salty"),
         ("pot", "volume_l", {"top_m": "20", "bottom_m": "15", "height_m": "10",
          "headspace_m": "12"}, "headspace_m", "sum_headspace"),
-        ("sieves", "effective_pct", {"fine_20_pct": "40", "fine_60_pct": "60"}, "fine_60_pct",
+        ("sieves", "effective_pct", {"wide_pct": "40", "fine_pct": "60"}, "fine_pct",
          "sum_sieves"),
         ("every", "feed_count", {"first_day": "2026-08-01", "picking_day": "2026-05-01"},
          "picking_day", "sum_turned"),
@@ -183,6 +183,30 @@ def test_what_is_not_clear_is_asked(kind: Any, typed: str, units: Any, key: str)
         ("lasts", "lasts_days", {"stock_l": "1", "ratio": "5000", "week_l": "5"}, "ratio",
          "sum_beyond"),
         ("bed", "length_m", {}, "asked", "sum_not_asked"),
+        ("three_bags", "first_bag_g", {"grade": "10-5-5", "grade_2": "20-10-10", "area_m2": "1",
+         "n_g_m2": "5", "p2o5_g_m2": "5", "k2o_g_m2": "5"}, "grade_3", "sum_same_ratio"),
+        ("three_bags", "first_bag_g", {"grade": "10-10-10", "grade_2": "46-0-0", "area_m2": "1",
+         "grade_3": "0-0-50", "n_g_m2": "10", "p2o5_g_m2": "4", "k2o_g_m2": "2"}, "grade_3",
+         "sum_bags_miss"),  # 4 g of phosphate bring 4 g of potash along
+        ("best_scoops", "first_scoops", {"grade": "21-0-0", "area_m2": "1", "n_g_m2": "0",
+         "p2o5_g_m2": "0", "k2o_g_m2": "0"}, "n_g_m2", "sum_blank"),
+        ("cheapest", "cost", {"grade": "0-46-0", "price": "1", "pack_g": "1", "price_2": "1",
+         "pack_2_g": "1", "price_3": "1", "pack_3_g": "1", "area_m2": "1", "n_g_m2": "5",
+         "p2o5_g_m2": "0", "k2o_g_m2": "0"}, "grade", "bag_has_none"),
+        ("can_scoops", "count", {"into_l": "9", "own_mg_l": "200", "feed_mg_l": "150"},
+         "feed_mg_l", "sum_water_has_it"),
+        ("feed_ec", "product_g", {"into_l": "9", "own_ds_m": "2", "feed_ds_m": "1.5"},
+         "feed_ds_m", "sum_water_has_it"),
+        ("l_shape", "volume_l", {"length_m": "2", "width_m": "1", "notch_length_m": "2",
+         "notch_width_m": "0.5", "layer_m": "10"}, "notch_length_m", "sum_notch"),
+        ("triangle", "volume_l", {"side_1_m": "1", "side_2_m": "2", "side_3_m": "3",
+         "layer_m": "10"}, "side_3_m", "sum_no_triangle"),
+        ("gypsum", "gypsum_g", {"sodium_pct": "4", "area_m2": "1"}, "sodium_then_pct",
+         "sum_sodium_is_less"),
+        ("soil_unit", "mg_kg", {"printed": "2", "unit": "cmol/kg", "of": "P"}, "unit",
+         "not_a_cation"),
+        ("sprinkler", "run_min", {"cup_1_mm": "0", "cup_2_mm": "0", "cup_3_mm": "0",
+         "cup_4_mm": "0"}, "cup_1_mm", "sum_zero"),
         ("stock", "feed_g_l", {"said": "maybe", "stock_g_l": "5"}, "said", "sum_not_asked"),
     ],
 )  # fmt: skip

@@ -10,12 +10,24 @@ from pydantic import BaseModel, Field
 from eznel.api.problems import RESPONSES
 from eznel.api.speech import Speech, Units
 from eznel.core.errors import Unknown
-from eznel.core.sums import SUMS, Answer, Blank, Kind, Sum
-from eznel.formats.sums import asked_of, beside, choice_of, in_a_line, usual_of
-from eznel.formats.text import Shown, amount, show
+from eznel.core.sums import Answer, Blank, Kind, Sum
+from eznel.formats.sums import (
+    SUMS,
+    asked_of,
+    beside,
+    big_figure,
+    choice_of,
+    in_a_line,
+    measured,
+    usual_of,
+)
+from eznel.formats.text import Shown, show
 from eznel.formats.units import System
 from eznel.words import Words
 from eznel.words.sums import sentences
+
+MANY = 12
+"""More choices than these are looked for by their names."""
 
 router = APIRouter(prefix="/api/sums", tags=["sums"], responses=RESPONSES)
 
@@ -74,6 +86,8 @@ class SumAnswer(BaseModel):
     """What was asked with its working; how each blank was read; the whole in one line."""
 
     asked: str
+    said: str
+    """The answer, as the reader measures it."""
     shown: Shown
     beside: list[BesideView]
     days: list[date]
@@ -116,9 +130,10 @@ def _answer(
     shown = show(found.worked, speech, units)
     return SumAnswer(
         asked=found.asked,
+        said=big_figure(found, speech, units),
         shown=shown,
         beside=[
-            BesideView(label=speech.names[one.name], said=amount(one, speech, units))
+            BesideView(label=speech.names[one.name], said=measured(one, speech, units))
             for one in beside(found, units)
         ],
         days=list(found.days),
@@ -135,13 +150,19 @@ def _parts(text: str) -> list[str]:
     return parts
 
 
+def _choices(blank: Blank, speech: Words) -> list[ChoiceView]:
+    """As the core lists them; many are in the order of the alphabet, as they are called here."""
+    found = [ChoiceView(value=one, label=choice_of(one, speech)) for one in blank.choices]
+    return sorted(found, key=lambda one: one.label.lower()) if len(found) > MANY else found
+
+
 def _blank(of: Sum, blank: Blank, speech: Words, units: System) -> BlankView:
     return BlankView(
         name=blank.name,
         label=speech.names[blank.name],
         kind=blank.kind,
         usual=usual_of(blank, speech, units),
-        choices=[ChoiceView(value=one, label=choice_of(one, speech)) for one in blank.choices],
+        choices=_choices(blank, speech),
         can_be_asked=blank.name in of.asks,
         only_asked=blank.name in of.results,
     )

@@ -3,7 +3,8 @@
 import re
 from collections.abc import Mapping
 
-from eznel.core.sums import SUMS, Answer, Blank, Sum, Value, reckon, unit_of
+from eznel.catalogue import load
+from eznel.core.sums import Answer, Blank, Sum, Value, reckon, sums, unit_of
 from eznel.core.working import Quantity
 from eznel.formats.measures import read_measure
 from eznel.formats.text import amount, number
@@ -11,6 +12,8 @@ from eznel.formats.units import System, handy
 from eznel.words import Words
 from eznel.words.sums import sentences
 
+SUMS = sums(load())
+"""All of them, by key, in the order of their groups."""
 MM_IN = 25.4
 """An inch. [mm]"""
 _SPOON = {5.0: "sum.tsp", 15.0: "sum.tbsp"}
@@ -72,7 +75,11 @@ def choice_of(key: str, words: Words) -> str:
     str
         A method keeps its own name.
     """
-    terms = words.terms
+    terms, catalogue = words.terms, load()
+    if key in catalogue.crops:
+        return words.of_row(catalogue.crops[key].name)
+    if key in catalogue.materials:
+        return words.of_row(catalogue.materials[key].name)
     return terms.get(f"sum.choice.{key}") or terms.get(f"texture.{key}") or key
 
 
@@ -130,6 +137,46 @@ def beside(found: Answer, system: System) -> list[Quantity]:
     return [one for one in found.beside if not one.name.endswith(others)]
 
 
+def measured(quantity: Quantity, words: Words, system: System) -> str:
+    """Return a number of a sum as the reader measures it.
+
+    Parameters
+    ----------
+    quantity : Quantity
+        In the core's unit. [its unit]
+    words : Words
+        The reader's language.
+    system : str
+        The reader's system of units.
+
+    Returns
+    -------
+    str
+        Like "4.29 kg".
+    """
+    return amount(Quantity("", *handy(quantity.value, quantity.unit, system)), words)
+
+
+def big_figure(found: Answer, words: Words, system: System) -> str:
+    """Return what was asked, as the reader measures it.
+
+    Parameters
+    ----------
+    found : Answer
+        What a sum came to.
+    words : Words
+        The reader's language.
+    system : str
+        The reader's system of units.
+
+    Returns
+    -------
+    str
+        Like "4.29 kg".
+    """
+    return measured(Quantity("", found.worked.value, found.worked.unit), words, system)
+
+
 def in_a_line(of: Sum, found: Answer, read: Mapping[str, str], words: Words, system: System) -> str:
     """Return a sum and its answer in one sentence, to be copied.
 
@@ -151,8 +198,8 @@ def in_a_line(of: Sum, found: Answer, read: Mapping[str, str], words: Words, sys
     str
         Like "360 g of 10-10-10 on 3.6 m² gives 10 g/m² of N."
     """
-    asked = Quantity(found.asked, found.worked.value, found.worked.unit)
-    told = {found.asked: amount(asked, words, system), **read}
+    told = {one.name: measured(one, words, system) for one in found.beside} | dict(read)
+    told[found.asked] = big_figure(found, words, system)
     told |= {blank.name: "…" for blank in of.blanks if blank.name not in told}
     return sentences(words.locale)[of.key].text.format_map(told)
 

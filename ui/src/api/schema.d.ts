@@ -6213,6 +6213,8 @@ export interface components {
             read: {
                 [key: string]: string;
             };
+            /** Said */
+            said: string;
             shown: components["schemas"]["Shown"];
         };
         /**

@@ -1,14 +1,30 @@
 """What a liming product is worth: its neutralising value, and how much of it works in time."""
 
 from collections.abc import Iterable
+from types import MappingProxyType
+from typing import NamedTuple
 
 from eznel.core.nutrients import ATOMIC_WEIGHT, CACO3
 from eznel.core.products.fertiliser import Fertiliser
 from eznel.core.working import Origin, Quantity, Worked
 
 UNKNOWN_FINENESS = 0.9
-_THROUGH_60, _THROUGH_20, _COARSE = 1.0, 0.5, 0.2
-"""What a grain does in time, by the sieve that it passes."""
+
+
+class Sieved(NamedTuple):
+    """What grains do in time: those through the fine sieve, between the two, and coarser. [1]"""
+
+    fine: float
+    middle: float
+    coarse: float
+
+
+SIEVED = MappingProxyType({
+    "20/60 mesh": Sieved(1.0, 0.5, 0.2),
+    "8/60 mesh": Sieved(1.0, 0.5, 0.0),
+    "18/52 BS": Sieved(1.0, 0.6, 0.1),
+})  # fmt: skip
+"""By the two sieves of a rule: 0.85 and 0.25 mm, 2.4 and 0.25 mm, 0.85 and 0.3 mm."""
 
 _NEUTRALISING = {
     "CaO": CACO3 / (ATOMIC_WEIGHT["Ca"] + ATOMIC_WEIGHT["O"]),
@@ -73,8 +89,9 @@ def effective_share(of: Fertiliser) -> Worked:
         return found.measurable_at(f"products/{of.id}/liming")
     fine_pct = liming.passing_60_mesh_pct
     all_pct = liming.passing_20_mesh_pct if liming.passing_20_mesh_pct is not None else fine_pct
+    rule = SIEVED["20/60 mesh"]
     works = (
-        fine_pct * _THROUGH_60 + (all_pct - fine_pct) * _THROUGH_20 + (100 - all_pct) * _COARSE
+        fine_pct * rule.fine + (all_pct - fine_pct) * rule.middle + (100 - all_pct) * rule.coarse
     ) / 100
     return Worked.first(
         "effective_sieved",

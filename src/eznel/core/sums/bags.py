@@ -1,4 +1,4 @@
-"""Sums of bags: some of one on some ground, one for several wants, two to a target, the price."""
+"""Sums of one bag: some of it on some ground, for several wants, by its label, its price."""
 
 import re
 
@@ -12,9 +12,9 @@ from eznel.core.working import Origin
 RICH_N_G_M2 = 25.0
 """More nitrogen than hungry crops get in a whole season. [g/m²]"""
 
-_COUNTED = ("N", "P2O5", "P", "K2O", "K")
-_NAMES = {"N": "n", "P2O5": "p2o5", "P": "p", "K2O": "k2o", "K": "k"}
-_MEANS = ("oxide", "element")
+COUNTED = ("N", "P2O5", "P", "K2O", "K")
+SHORT = {"N": "n", "P2O5": "p2o5", "P": "p", "K2O": "k2o", "K": "k"}
+MEANS = ("oxide", "element")
 _GRADE = re.compile(r"\d+(?:[.,]\d+)?")
 
 
@@ -51,12 +51,27 @@ def shares(grade: str, means: str, field: str = "grade") -> dict[str, float]:
     return {"N": n, "P2O5": p / of_p, "P": p, "K2O": k / of_k, "K": k}
 
 
-def _brought(sheet: Sheet, held: dict[str, float], each_g: float) -> tuple[str, ...]:
-    """Put down what so much of the bag on each square metre brings, counted in both ways."""
+def brought(sheet: Sheet, held: dict[str, float], each_g: float) -> tuple[str, ...]:
+    """Put down what so much of a bag on each square metre brings, counted in both ways.
+
+    Parameters
+    ----------
+    sheet : Sheet
+        Where it goes.
+    held : dict of str to float
+        What the bag holds of each. [%]
+    each_g : float
+        Of the bag, on a square metre. [g]
+
+    Returns
+    -------
+    tuple of str
+        What the numbers are called.
+    """
     names = []
     for counted, pct in held.items():
         if pct:
-            names.append(f"{_NAMES[counted]}_g_m2")
+            names.append(f"{SHORT[counted]}_g_m2")
             sheet.fixed(names[-1], each_g * pct / 100, Origin.COMPUTED)
     if "n_g_m2" in names and sheet.plain("n_g_m2") > RICH_N_G_M2:
         sheet.fixed("most_g_m2", RICH_N_G_M2, Origin.TYPICAL)
@@ -83,7 +98,7 @@ def _on_ground(sheet: Sheet) -> Answer:
         else:
             area = sheet["area_m2"]
             sheet.then("sum_spread", "counted_g_m2", sheet["counted_g"] / area)
-    names = _brought(sheet, held, amount / area)
+    names = brought(sheet, held, amount / area)
     return answered(sheet, *_elsewhere(sheet, amount * pct / 100 / area), *names)
 
 
@@ -100,7 +115,7 @@ def _for_all(sheet: Sheet) -> Answer:
     all. A want of nothing does not count."""
     held = shares(sheet.said["grade"], sheet.said["means"])
     area = sheet.plain("area_m2")
-    wants = [(one, sheet.plain(f"{_NAMES[one]}_g_m2")) for one in ("N", "P2O5", "K2O")]
+    wants = [(one, sheet.plain(f"{SHORT[one]}_g_m2")) for one in ("N", "P2O5", "K2O")]
     wanted = [(one, want) for one, want in wants if want > 0]
     lacking = [one for one, _ in wanted if held[one] == 0]
     if not wanted:
@@ -118,7 +133,7 @@ def _for_all(sheet: Sheet) -> Answer:
         sheet.fixed("counted_pct", held[one], Origin.LABEL)
         parts = sheet["counted_g_m2"] * sheet["area_m2"] / sheet["counted_pct"] * 100
         amount = sheet.then("sum_for_one", sheet.asked, parts)
-    return answered(sheet, *_brought(sheet, held, amount / area))
+    return answered(sheet, *brought(sheet, held, amount / area))
 
 
 def _row(sheet: Sheet) -> Answer:
@@ -131,34 +146,27 @@ def _row(sheet: Sheet) -> Answer:
     return answered(sheet)
 
 
-def _cross(sheet: Sheet) -> float:
-    """How far two bags differ in their ratio of the two nutrients; nothing where they do not."""
-    straight = sheet["first_n_pct"] * sheet["second_other_pct"]
-    return straight - sheet["second_n_pct"] * sheet["first_other_pct"]
+def _label_area(sheet: Sheet) -> Answer:
+    if sheet.asked == "product_g":
+        each = sheet["label_g"] / sheet["per_area_m2"]
+        sheet.then("sum_label_area", "product_g", each * sheet["area_m2"])
+    else:
+        reach = sheet["product_g"] / sheet["label_g"] * sheet["per_area_m2"]
+        sheet.then("sum_label_reaches", "area_m2", reach)
+    return answered(sheet)
 
 
-def _two(sheet: Sheet) -> Answer:
-    """Two bags that bring two wants exactly, by the two equations they make."""
-    one = shares(sheet.said["grade"], sheet.said["means"])
-    two = shares(sheet.said["grade_2"], sheet.said["means"], "grade_2")
-    other, area = sheet.said["counted_2"], sheet.plain("area_m2")
-    sheet.fixed("first_n_pct", one["N"], Origin.LABEL)
-    sheet.fixed("second_n_pct", two["N"], Origin.LABEL)
-    sheet.fixed("first_other_pct", one[other], Origin.LABEL)
-    sheet.fixed("second_other_pct", two[other], Origin.LABEL)
-    if abs(_cross(sheet)) < 1e-9:
-        raise Impossible("grade_2", "sum_same_ratio")
-    top = sheet["other_g_m2"] * sheet["first_n_pct"] - sheet["n_g_m2"] * sheet["first_other_pct"]
-    second = sheet.then(
-        "sum_second_bag", "second_bag_g", 100 * sheet["area_m2"] * top / _cross(sheet)
-    )
-    top = sheet["n_g_m2"] * sheet["second_other_pct"] - sheet["other_g_m2"] * sheet["second_n_pct"]
-    first = sheet.then("sum_first_bag", "first_bag_g", 100 * sheet["area_m2"] * top / _cross(sheet))
-    if min(first, second) < -1e-9:
-        raise Impossible("grade_2" if second < 0 else "grade", "sum_bags_miss")
-    held = {key: (first * one[key] + second * two[key]) / area for key in _COUNTED}
-    names = _brought(sheet, held, 1.0)
-    return answered(sheet, "second_bag_g", *names)
+def _per_plant(sheet: Sheet) -> Answer:
+    """A rate for ground, for the ground that a plant has by its spacing."""
+    ground = sheet["in_row_m"] * sheet["between_rows_m"]
+    sheet.then("plant_area_rows", "plant_area_m2", ground)
+    if sheet.asked == "plant_g":
+        each = sheet.then("sum_plant_share", "plant_g", sheet["rate_g_m2"] * sheet["plant_area_m2"])
+    else:
+        each = sheet.plain("plant_g")
+        sheet.then("sum_plant_rate", "rate_g_m2", sheet["plant_g"] / sheet["plant_area_m2"])
+    sheet.fixed("all_plants_g", each * sheet.plain("plants"), Origin.COMPUTED)
+    return answered(sheet, "all_plants_g")
 
 
 def _price(sheet: Sheet) -> Answer:
@@ -176,9 +184,9 @@ def _dearer(sheet: Sheet) -> Answer:
     return answered(sheet, "price_100g", "price_2_100g")
 
 
-_BAG = (
+BAG = (
     Blank("grade", "grade", "10-10-10"),
-    Blank("means", "choice", "oxide", choices=_MEANS),
+    Blank("means", "choice", "oxide", choices=MEANS),
 )
 _AREA = Blank("area_m2", "area", least=0.001, most=1e5)
 
@@ -189,22 +197,26 @@ def _rate(name: str, usual: float | None = None, least: float = 0.0) -> Blank:
 
 SUMS: tuple[Sum, ...] = (
     Sum("bag", "bags", (
-        Blank("product_g", "mass", most=1e6), *_BAG, _AREA,
-        _rate("counted_g_m2", least=1e-6), Blank("nutrient", "choice", "N", choices=_COUNTED),
+        Blank("product_g", "mass", most=1e6), *BAG, _AREA,
+        _rate("counted_g_m2", least=1e-6), Blank("nutrient", "choice", "N", choices=COUNTED),
     ), ("product_g", "counted_g_m2", "area_m2"), _on_ground),
     Sum("bag_for_all", "bags", (
-        Blank("most_g", "mass"), *_BAG, _AREA, _rate("n_g_m2", 0.0), _rate("p2o5_g_m2", 0.0),
+        Blank("most_g", "mass"), *BAG, _AREA, _rate("n_g_m2", 0.0), _rate("p2o5_g_m2", 0.0),
         _rate("k2o_g_m2", 0.0), Blank("least_g", "mass"),
     ), ("most_g", "least_g"), _for_all, results=("most_g", "least_g")),
     Sum("row", "bags", (
         Blank("label_g", "mass", most=1e5), Blank("per_row_m", "length", least=0.01, most=1000),
         Blank("row_m", "length", least=0.01, most=1e4), Blank("product_g", "mass", most=1e6),
     ), ("product_g", "row_m"), _row),
-    Sum("two_bags", "bags", (
-        Blank("first_bag_g", "mass"), *_BAG, Blank("grade_2", "grade", "0-0-50"), _AREA,
-        _rate("n_g_m2", least=1e-6), _rate("other_g_m2", least=1e-6),
-        Blank("counted_2", "choice", "K2O", choices=("P2O5", "P", "K2O", "K")),
-    ), ("first_bag_g",), _two),
+    Sum("label_area", "bags", (
+        Blank("label_g", "mass", most=1e5), Blank("per_area_m2", "area", 1.0, least=1e-3, most=1e5),
+        _AREA, Blank("product_g", "mass", most=1e6),
+    ), ("product_g", "area_m2"), _label_area),
+    Sum("per_plant", "bags", (
+        _rate("rate_g_m2"), Blank("in_row_m", "gap", least=0.005, most=10),
+        Blank("between_rows_m", "gap", least=0.005, most=10), Blank("plant_g", "mass", most=1e4),
+        Blank("plants", "count", 1.0, least=1, most=1e5),
+    ), ("plant_g", "rate_g_m2"), _per_plant),
     Sum("price", "money", (
         Blank("price", "price", most=1e5), Blank("pack_g", "bulk", least=1),
         Blank("counted_pct", "percent", 10.0, least=0.01, most=100), Blank("price_100g", "price"),

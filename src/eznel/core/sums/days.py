@@ -43,7 +43,8 @@ def _coated(sheet: Sheet) -> Answer:
 
 
 def _every(sheet: Sheet) -> Answer:
-    first, last = sheet.days["first_day"], sheet.days["picking_day"]
+    first = sheet.days["first_day"] + timedelta(round(sheet.plain("after_days")))
+    last = sheet.days["picking_day"]
     step, stop = sheet["every_days"], sheet["stop_days"]
     if step < 1:
         raise Impossible("every_days", "sum_beyond", least=1, most=365, unit="d")
@@ -62,7 +63,9 @@ def _every(sheet: Sheet) -> Answer:
 
 
 def _back(sheet: Sheet) -> Answer:
-    ahead = sheet.then("sum_weeks", "before_days", sheet["weeks_before"] * 7)
+    ahead = sheet.then(
+        "sum_weeks", "before_days", sheet["weeks_before"] * 7 - sheet["planted_days"]
+    )
     day = sheet.days["frost_day"] - timedelta(round(ahead))
     return answered(sheet, days=(day,))
 
@@ -81,12 +84,14 @@ SUMS: tuple[Sum, ...] = (
         Blank("lasts_days", "span"),
     ), ("lasts_days",), _coated),
     Sum("every", "days", (
-        Blank("first_day", "day"), Blank("picking_day", "day"),
+        Blank("first_day", "day"), Blank("after_days", "span", 0.0, most=365),
+        Blank("picking_day", "day"),
         Blank("every_days", "span", 14.0, least=1, most=365),
         Blank("stop_days", "span", 0.0, most=365), Blank("feed_count", "count"),
     ), ("feed_count",), _every),
     Sum("back", "days", (
-        Blank("weeks_before", "count", 6.0, most=60), Blank("frost_day", "day"),
+        Blank("weeks_before", "count", 6.0, most=60), Blank("planted_days", "span", 0.0, most=365),
+        Blank("frost_day", "day"),
         Blank("before_days", "span"),
     ), ("before_days",), _back),
 )  # fmt: skip

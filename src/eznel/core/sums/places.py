@@ -1,10 +1,11 @@
-"""Sums of places and fills: how much ground, how much in it, how many plants, bags and depths."""
-
-from math import ceil
+"""Sums of places: how much ground, how much goes in, how many plants stand there."""
 
 from eznel.core.errors import Impossible
 from eznel.core.sums.sheet import Answer, Blank, Sheet, Sum, answered
 from eznel.core.working import Origin
+
+PACE_OFF = 0.1
+"""A pace differs from the next by about so much. [1]"""
 
 
 def _rectangle(sheet: Sheet) -> float:
@@ -28,6 +29,45 @@ def _filled(sheet: Sheet) -> Answer:
     elif sheet.asked == "layer_m":
         sheet.then("sum_layer", "layer_m", sheet["volume_l"] / sheet["area_m2"] / 1000)
     return answered(sheet, "area_m2") if sheet.asked != "area_m2" else answered(sheet)
+
+
+def _l_shape(sheet: Sheet) -> Answer:
+    """A rectangle without one corner."""
+    for cut, whole in (("notch_length_m", "length_m"), ("notch_width_m", "width_m")):
+        if sheet.plain(cut) >= sheet.plain(whole):
+            raise Impossible(cut, "sum_notch")
+    area = sheet["length_m"] * sheet["width_m"]
+    area -= sheet["notch_length_m"] * sheet["notch_width_m"]
+    sheet.then("area_l_shape", "area_m2", area)
+    return _filled(sheet)
+
+
+def _triangle(sheet: Sheet) -> Answer:
+    """By its three sides (Heron): what a tape can measure without a right angle."""
+    a, b, c = sheet["side_1_m"], sheet["side_2_m"], sheet["side_3_m"]
+    if 2 * max(a, b, c) >= a + b + c:
+        raise Impossible("side_3_m", "sum_no_triangle")
+    half = sheet.then("sum_half_round", "half_m", (a + b + c) / 2)
+    whole = sheet["half_m"]
+    whole *= (half - sheet["side_1_m"]) * (half - sheet["side_2_m"]) * (half - sheet["side_3_m"])
+    sheet.then("sum_triangle", "area_m2", whole**0.5)
+    return _filled(sheet)
+
+
+def _oval(sheet: Sheet) -> Answer:
+    area = 3.141592653589793 / 4 * sheet["length_m"] * sheet["width_m"]
+    sheet.then("area_ellipse", "area_m2", area)
+    return _filled(sheet)
+
+
+def _paced(sheet: Sheet) -> Answer:
+    """Paced out: each side is off by about a tenth, and the ground by twice that."""
+    sheet.then("sum_paced_length", "length_m", sheet["paces"] * sheet["pace_m"])
+    sheet.then("sum_paced_width", "width_m", sheet["paces_2"] * sheet["pace_m"])
+    area = _rectangle(sheet)
+    sheet.fixed("least_m2", area * (1 - PACE_OFF) ** 2, Origin.TYPICAL)
+    sheet.fixed("most_m2", area * (1 + PACE_OFF) ** 2, Origin.TYPICAL)
+    return answered(sheet, "length_m", "width_m", "least_m2", "most_m2")
 
 
 def _pot(sheet: Sheet) -> Answer:
@@ -62,57 +102,8 @@ def _plants(sheet: Sheet) -> Answer:
     grow = sheet["germinates_pct"] / 100 * sheet["survives_pct"] / 100
     raised = sheet["plants"] / grow
     sheet.then("sum_raise", "to_sow", raised)
-    return answered(sheet, "plants")
-
-
-def _depth(sheet: Sheet) -> Answer:
-    if sheet.asked == "volume_l":
-        deep = sheet["area_m2"] * sheet["layer_m"] * 1000
-        sheet.then("sum_fill", "volume_l", deep / (1 - sheet["settles_pct"] / 100))
-    else:
-        settled = sheet["volume_l"] * (1 - sheet["settles_pct"] / 100) / 1000
-        if sheet.asked == "layer_m":
-            sheet.then("sum_fill_depth", "layer_m", settled / sheet["area_m2"])
-        else:
-            sheet.then("sum_fill_area", "area_m2", settled / sheet["layer_m"])
-    return answered(sheet)
-
-
-def _bags(sheet: Sheet) -> Answer:
-    count = sheet.then("sum_bags", "bags", sheet["volume_l"] / sheet["bag_l"])
-    whole = ceil(count - 1e-9)
-    sheet.fixed("whole_bags", float(whole), Origin.COMPUTED)
-    left = whole * sheet.plain("bag_l") - sheet.plain("volume_l")
-    sheet.fixed("left_l", left, Origin.COMPUTED)
-    return answered(sheet, "whole_bags", "left_l")
-
-
-def _mixed(sheet: Sheet) -> Answer:
-    a, b, c = sheet["parts_1"], sheet["parts_2"], sheet["parts_3"]
-    sheet.then("sum_all_parts", "all_parts", a + b + c)
-    for n in ("2", "3"):
-        sheet.fixed("parts", sheet.plain(f"parts_{n}"), Origin.TYPED)
-        share = sheet["volume_l"] * sheet["parts"] / sheet["all_parts"]
-        sheet.then("sum_portion", f"part_{n}_l", share)
-    sheet.fixed("parts", a, Origin.TYPED)
-    share = sheet["volume_l"] * sheet["parts"] / sheet["all_parts"]
-    sheet.then("sum_portion", "part_1_l", share)
-    return answered(sheet, "part_2_l", "part_3_l")
-
-
-def _blended(sheet: Sheet) -> Answer:
-    """Organic matter goes by mass: a litre of compost weighs far less than one of soil."""
-    sheet.then("sum_soil_mass", "soil_mass_g", sheet["soil_l"] * sheet["soil_g_ml"] * 1000)
-    compost = sheet["compost_l"] * sheet["compost_g_ml"] * 1000
-    sheet.then("sum_compost_mass", "compost_mass_g", compost)
-    matter = sheet["soil_mass_g"] * sheet["soil_om_pct"]
-    matter += sheet["compost_mass_g"] * sheet["compost_om_pct"]
-    share = matter / (sheet["soil_mass_g"] + sheet["compost_mass_g"])
-    sheet.then("sum_blended", "mixed_om_pct", share)
-    mass = sheet.plain("soil_mass_g") + sheet.plain("compost_mass_g")
-    volume = sheet.plain("soil_l") + sheet.plain("compost_l")
-    sheet.fixed("mixed_g_ml", mass / volume / 1000, Origin.COMPUTED)
-    return answered(sheet, "mixed_g_ml")
+    sheet.fixed("row_m", sheet.plain("area_m2") / sheet.plain("between_rows_m"), Origin.COMPUTED)
+    return answered(sheet, "plants", "row_m")
 
 
 def _side(name: str, usual: float | None = None) -> Blank:
@@ -121,13 +112,25 @@ def _side(name: str, usual: float | None = None) -> Blank:
 
 _LAYER = Blank("layer_m", "depth", least=1e-4, most=5)
 _VOLUME = Blank("volume_l", "volume", least=1e-4, most=1e6)
-_AREA = Blank("area_m2", "area", least=1e-4, most=1e5)
 
 SUMS: tuple[Sum, ...] = (
     Sum("bed", "places", (_side("length_m"), _side("width_m"), _LAYER, _VOLUME),
         ("volume_l", "layer_m"), _bed),
     Sum("circle", "places", (_side("diameter_m"), _LAYER, _VOLUME),
         ("volume_l", "layer_m"), _round),
+    Sum("l_shape", "places", (
+        _side("length_m"), _side("width_m"), _side("notch_length_m"), _side("notch_width_m"),
+        _LAYER, _VOLUME,
+    ), ("volume_l", "layer_m"), _l_shape),
+    Sum("triangle", "places", (
+        _side("side_1_m"), _side("side_2_m"), _side("side_3_m"), _LAYER, _VOLUME,
+    ), ("volume_l", "layer_m"), _triangle),
+    Sum("oval", "places", (_side("length_m"), _side("width_m"), _LAYER, _VOLUME),
+        ("volume_l", "layer_m"), _oval),
+    Sum("paced", "places", (
+        Blank("paces", "count", least=0.1, most=1e4), Blank("paces_2", "count", least=0.1,
+        most=1e4), _side("pace_m", 0.75), Blank("area_m2", "area"),
+    ), ("area_m2",), _paced),
     Sum("pot", "places", (
         Blank("top_m", "gap", least=0.01, most=5), Blank("bottom_m", "gap", least=0.01, most=5),
         Blank("height_m", "gap", least=0.01, most=5),
@@ -145,20 +148,4 @@ SUMS: tuple[Sum, ...] = (
         Blank("germinates_pct", "percent", 80.0, least=1, most=100),
         Blank("survives_pct", "percent", 90.0, least=1, most=100), Blank("to_sow", "count"),
     ), ("to_sow",), _plants),
-    Sum("depth", "fills", (
-        _VOLUME, _AREA, Blank("settles_pct", "percent", 0.0, most=60), _LAYER,
-    ), ("layer_m", "volume_l", "area_m2"), _depth),
-    Sum("bags", "fills", (
-        _VOLUME, Blank("bag_l", "bag", 40.0, least=0.01), Blank("bags", "count"),
-    ), ("bags",), _bags),
-    Sum("parts", "fills", (
-        _VOLUME, Blank("parts_1", "count", 2.0, least=0.01), Blank("parts_2", "count", 1.0),
-        Blank("parts_3", "count", 0.0), Blank("part_1_l", "volume"),
-    ), ("part_1_l",), _mixed),
-    Sum("blended", "fills", (
-        Blank("soil_l", "volume", least=1e-3), Blank("soil_g_ml", "density", 1.2, least=0.05),
-        Blank("soil_om_pct", "percent", 3.0, most=100), Blank("compost_l", "volume", least=1e-3),
-        Blank("compost_g_ml", "density", 0.6, least=0.05),
-        Blank("compost_om_pct", "percent", 30.0, most=100), Blank("mixed_om_pct", "percent"),
-    ), ("mixed_om_pct",), _blended),
 )  # fmt: skip

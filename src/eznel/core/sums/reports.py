@@ -1,10 +1,11 @@
-"""Sums that read a soil report's pH, buffer and conductivity, by the rules of the plan's soil."""
+"""Sums that read a soil report: its pH, its numbers in any unit, their class, its salts."""
 
 from datetime import date
 
-from eznel.core.document import BufferPh, Conductivity, SoilReport
+from eznel.core.document import BufferPh, Conductivity, SoilReport, SoilValue
+from eznel.core.document.report import CHARGED, ELEMENT_PRINTED_AS
 from eznel.core.errors import Impossible
-from eznel.core.products.release import rule_share
+from eznel.core.reference import Catalogue
 from eznel.core.soil.lime import (
     FIELD_DENSITY_G_ML,
     PER_UNIT_G_M2,
@@ -12,13 +13,18 @@ from eznel.core.soil.lime import (
     requirements_for,
     sulphur,
 )
+from eznel.core.soil.ratings import Ground, rate
 from eznel.core.soil.salts import paste_ec
-from eznel.core.sums.sheet import NO_GARDEN, Answer, Blank, Sheet, Sum, answered
-from eznel.core.working import Origin
+from eznel.core.soil.units import by_mass, mg_per_cmol
+from eznel.core.sums.sheet import NO_GARDEN, Answer, Blank, Sheet, Sum, answered, percent
+from eznel.core.working import Level, Origin
 
 _METHODS = ("texture", "Mehlich", "SMP", "Sikora", "Adams-Evans", "Moore-Sikora")
 _TEXTURES = tuple(PER_UNIT_G_M2)
 _EXTRACTS = ("1:2", "1:5")
+_BOUNDS = ("from_low_mg_kg", "from_medium_mg_kg", "from_high_mg_kg", "from_very_high_mg_kg")
+_PRINTED = ("mg/kg", "mg/100g", "mg/dm3", "cmol/kg", "kg/ha", "lb/acre")
+_COUNTED = ("P", "P2O5", "K", "K2O", "Ca", "CaO", "Mg", "MgO", "Na")
 
 
 def _report(
@@ -67,16 +73,91 @@ def _paste(sheet: Sheet) -> Answer:
     return answered(sheet)
 
 
-def _first_share(sheet: Sheet) -> Answer:
-    """By the rule for manures and meals; composts give less, and other meals what they are."""
-    share = rule_share(
-        n_pct=sheet.plain("n_pct"),
-        dry_matter_pct=sheet.plain("dry_matter_pct"),
-        dry_matter_origin=Origin.TYPED,
-    )
-    sheet.follow(share, "works")
-    sheet.then("sum_effective", "share_pct", sheet["works"] * 100)
+def _in_layer(sheet: Sheet) -> Answer:
+    """A layer's soil weighs its depth times its density; a report's number is of that mass."""
+    if sheet.asked == "soil_g_m2":
+        there = sheet["mg_kg"] * sheet["depth_m"] * sheet["density_g_ml"]
+        sheet.then("sum_in_layer", "soil_g_m2", there)
+    else:
+        each = sheet["soil_g_m2"] / (sheet["depth_m"] * sheet["density_g_ml"])
+        sheet.then("sum_from_layer", "mg_kg", each)
     return answered(sheet)
+
+
+def _charge(sheet: Sheet) -> Answer:
+    sheet.fixed("mg_per_cmol", mg_per_cmol(sheet.said["cation"]))
+    if sheet.asked == "cmol_kg":
+        sheet.then("as_cmol", "cmol_kg", sheet["mg_kg"] / sheet["mg_per_cmol"])
+    else:
+        sheet.then("sum_as_mg", "mg_kg", sheet["cmol_kg"] * sheet["mg_per_cmol"])
+    return answered(sheet)
+
+
+def _capacity(sheet: Sheet) -> Answer:
+    names = []
+    for cation in ("Ca", "Mg", "K", "Na"):
+        low = cation.lower()
+        sheet.fixed("mg_kg", sheet.plain(f"{low}_mg_kg"), Origin.TYPED)
+        sheet.fixed("mg_per_cmol", mg_per_cmol(cation))
+        sheet.then("as_cmol", f"{low}_cmol", sheet["mg_kg"] / sheet["mg_per_cmol"])
+        names.append(low)
+    whole = sum(sheet[f"{low}_cmol"] for low in names) + sheet["acid_cmol"]
+    cec = sheet.then("cec_by_sum", "sum_cmol_kg", whole)
+    if cec == 0:
+        raise Impossible("ca_mg_kg", "sum_zero")
+    for low in names:
+        sheet.fixed(f"{low}_share_pct", sheet.plain(f"{low}_cmol") / cec * 100, Origin.COMPUTED)
+    return answered(sheet, *(f"{low}_share_pct" for low in names))
+
+
+def _soil_unit(sheet: Sheet) -> Answer:
+    said = sheet.said["of"]
+    printed_as = said if said in ELEMENT_PRINTED_AS else None
+    analyte = ELEMENT_PRINTED_AS.get(said, said)
+    if sheet.said["unit"] == "cmol/kg" and analyte not in CHARGED:
+        raise Impossible("unit", "not_a_cation", analyte=analyte)
+    value = SoilValue.model_validate(
+        {
+            "analyte": analyte,
+            "printed_as": printed_as,
+            "value": sheet.plain("printed"),
+            "unit": sheet.said["unit"],
+            "depth": {"value": sheet.plain("depth_m"), "unit": "m"},
+        }
+    )
+    found = by_mass(value, _report(7.0))
+    if found is None:
+        raise Impossible("unit", "sum_blank")
+    sheet.follow(found, "mg_kg")
+    each = sheet.plain("mg_kg") * sheet.plain("depth_m") * FIELD_DENSITY_G_ML
+    sheet.fixed("soil_g_m2", each, Origin.COMPUTED)
+    return answered(sheet, "soil_g_m2")
+
+
+def _band(catalogue: Catalogue) -> Sum:
+    """What a number means by one extract: its class, and how far it is from enough."""
+    known = [b for b in catalogue.bands if b.unit == "mg/kg" and b.scheme == "sufficiency"]
+    bands = {f"{band.analyte}, {band.extractant}": band for band in known}
+
+    def classed(sheet: Sheet) -> Answer:
+        band = bands[sheet.said["test"]]
+        value = SoilValue(
+            analyte=band.analyte, value=sheet.plain("mg_kg"), extractant=band.extractant
+        )
+        ground = Ground(None, None, sheet.said["texture"])
+        found = rate(value, _report(7.0), ground, (band,))
+        if found is None:
+            raise Impossible("test", "sum_blank")
+        for name, bound in zip(_BOUNDS, found.bounds, strict=True):
+            sheet.fixed(name, bound, Origin.TYPICAL)
+        sheet.then("sum_of_enough", "enough_pct", sheet["mg_kg"] / sheet["from_high_mg_kg"] * 100)
+        sheet.note(f"sum_is_{found.soil_class}", "mg_kg", level=Level.NOTE)
+        return answered(sheet, *_BOUNDS)
+
+    return Sum("band", "reports", (
+        _MG_KG, Blank("test", "choice", "P, Mehlich-3", choices=tuple(bands)), _TEXTURE,
+        percent("enough_pct"),
+    ), ("enough_pct",), classed)  # fmt: skip
 
 
 def _ph(name: str, usual: float | None = None) -> Blank:
@@ -86,7 +167,28 @@ def _ph(name: str, usual: float | None = None) -> Blank:
 _TEXTURE = Blank("texture", "choice", "loam", choices=_TEXTURES)
 _DEPTH = Blank("depth_m", "depth", 0.15, least=0.02, most=1)
 
-SUMS: tuple[Sum, ...] = (
+_MG_KG = Blank("mg_kg", "soil", most=1e5)
+_DEEP = Blank("depth_m", "depth", 0.15, least=0.005, most=2)
+_DENSITY = Blank("density_g_ml", "density", 1.33, least=0.05, most=2.5)
+
+
+def sums(catalogue: Catalogue) -> tuple[Sum, ...]:
+    """Return the sums that read a report.
+
+    Parameters
+    ----------
+    catalogue : Catalogue
+        Bounds of classes.
+
+    Returns
+    -------
+    tuple of Sum
+        In order.
+    """
+    return (*_SUMS, _band(catalogue))
+
+
+_SUMS: tuple[Sum, ...] = (
     Sum("lime_need", "ph", (
         _ph("ph"), _ph("target", 6.5), Blank("method", "choice", "texture", choices=_METHODS),
         _ph("buffer_ph", 6.5), _TEXTURE, _DEPTH, Blank("pure_g_m2", "rate"),
@@ -100,8 +202,20 @@ SUMS: tuple[Sum, ...] = (
         Blank("extract", "choice", "1:5", choices=_EXTRACTS), _TEXTURE,
         Blank("soil_ds_m", "conductivity"),
     ), ("soil_ds_m",), _paste),
-    Sum("first_share", "compost", (
-        Blank("n_pct", "percent", 2.5, least=0.01, most=20),
-        Blank("dry_matter_pct", "percent", 90.0, least=1, most=100), Blank("share_pct", "percent"),
-    ), ("share_pct",), _first_share),
+    Sum("in_layer", "reports", (_MG_KG, _DEEP, _DENSITY, Blank("soil_g_m2", "rate", most=1e4)),
+        ("soil_g_m2", "mg_kg"), _in_layer),
+    Sum("charge", "reports", (
+        _MG_KG, Blank("cation", "choice", "K", choices=CHARGED),
+        Blank("cmol_kg", "charge", most=500),
+    ), ("cmol_kg", "mg_kg"), _charge),
+    Sum("capacity", "reports", (
+        Blank("ca_mg_kg", "soil", most=1e5), Blank("mg_mg_kg", "soil", most=1e5),
+        Blank("k_mg_kg", "soil", most=1e5), Blank("na_mg_kg", "soil", 0.0, most=1e5),
+        Blank("acid_cmol", "charge", 0.0, most=100), Blank("sum_cmol_kg", "charge"),
+    ), ("sum_cmol_kg",), _capacity),
+    Sum("soil_unit", "reports", (
+        Blank("printed", "count", most=1e6), Blank("unit", "choice", "mg/100g", choices=_PRINTED),
+        Blank("of", "choice", "K2O", choices=_COUNTED), Blank("depth_m", "depth", 0.15, least=0.02,
+        most=1), _MG_KG,
+    ), ("mg_kg",), _soil_unit),
 )  # fmt: skip

@@ -27,7 +27,8 @@ Kind = Literal[
 UNITS = {
     "_g_m2": "g/m²", "_kg_m2": "kg/m²", "_g_ml": "g/mL", "_mg_l": "mg/L", "_g_l": "g/L",
     "_mg_kg": "mg/kg", "_g_kg": "g/kg", "_cmol_kg": "cmol/kg", "_ds_m": "dS/m", "_l_h": "L/h",
-    "_mm_day": "mm", "_mm": "mm", "_m2": "m²", "_cm": "cm", "_m": "m", "_kg": "kg", "_g": "g",
+    "_mm_day": "mm", "_mm_h": "mm/h", "_meq_l": "meq/L", "_mm": "mm", "_m2": "m²",
+    "_cm": "cm", "_m": "m", "_kg": "kg", "_g": "g",
     "_lb": "lb", "_ml": "mL", "_l": "L", "_pct": "%", "_c": "°C", "_min": "min", "_days": "d",
     "_deg": "°", "_dd": "°C·d",
 }  # fmt: skip
@@ -65,6 +66,28 @@ class Blank:
 
 
 Value = float | str | date
+
+
+def percent(name: str, usual: float | None = None, least: float = 0.0, most: float = 100) -> Blank:
+    """Return a blank for a share.
+
+    Parameters
+    ----------
+    name : str
+        What it is called.
+    usual : float or None
+        What stands there at first. [%]
+    least : float
+        From here on it makes sense. [%]
+    most : float
+        Up to here it makes sense. [%]
+
+    Returns
+    -------
+    Blank
+        Of the kind "percent".
+    """
+    return Blank(name, "percent", usual, least=least, most=most)
 
 
 class Sheet:

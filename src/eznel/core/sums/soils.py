@@ -1,35 +1,23 @@
-"""Sums of soil: compost, lime, what a report's numbers come to, what a bed takes and gives."""
+"""Sums of lime: what it is worth, how fine it is, how much of it; ash, and gypsum for sodium."""
 
 from math import ceil
 
-from eznel.core.document import Product
 from eznel.core.errors import Impossible
 from eznel.core.nutrients import ATOMIC_WEIGHT, CACO3
-from eznel.core.products.fertiliser import Fertiliser
-from eznel.core.products.liming import effective_share
-from eznel.core.soil.units import CHARGE, mg_per_cmol
-from eznel.core.sums.sheet import NO_GARDEN, Answer, Blank, Sheet, Sum, answered
-from eznel.core.working import Origin
+from eznel.core.products.liming import SIEVED
+from eznel.core.sums.sheet import Answer, Blank, Sheet, Sum, answered, percent
+from eznel.core.working import Level, Origin
 
 MGCO3 = ATOMIC_WEIGHT["Mg"] + ATOMIC_WEIGHT["C"] + 3 * ATOMIC_WEIGHT["O"]
 """Of magnesium carbonate. [g/mol]"""
-
-_CATIONS = tuple(CHARGE)
-
-
-def _compost(sheet: Sheet) -> Answer:
-    """On dry basis, as laboratories print it: the water in it holds no nitrogen."""
-    dry = sheet["dry_matter_pct"] / 100 * sheet["dry_n_pct"] / 100
-    available = dry * sheet["share_pct"] / 100
-    if sheet.asked == "compost_g":
-        wanted = sheet["available_g_m2"] * sheet["area_m2"]
-        sheet.then("sum_compost", "compost_g", wanted / available)
-    else:
-        given = sheet["compost_g"] * available / sheet["area_m2"]
-        sheet.then("sum_available", "available_g_m2", given)
-    all_n = sheet.plain("compost_g") * dry
-    sheet.fixed("total_n_g", all_n, Origin.COMPUTED)
-    return answered(sheet, "total_n_g")
+GYPSUM_G_CMOL = (
+    ATOMIC_WEIGHT["Ca"] + ATOMIC_WEIGHT["S"] + 6 * ATOMIC_WEIGHT["O"] + 4 * ATOMIC_WEIGHT["H"]
+) / 200
+"""Gypsum with its water whose calcium takes the place of a centimole of charge. [g/cmol]"""
+GYPSUM_AT_ONCE_G_M2 = 250.0
+"""More at once is brought in parts. [g/m²]"""
+ASH_AT_ONCE_G_M2 = 100.0
+"""Ash is caustic and salty: advisers give no more in a year. [g/m²]"""
 
 
 def _carbonates(sheet: Sheet) -> Answer:
@@ -41,18 +29,18 @@ def _carbonates(sheet: Sheet) -> Answer:
 
 
 def _sieves(sheet: Sheet) -> Answer:
-    if sheet.plain("fine_60_pct") > sheet.plain("fine_20_pct"):
-        raise Impossible("fine_60_pct", "sum_sieves")
-    liming = {
-        "cce_pct": sheet.plain("cce_pct"),
-        "passing_20_mesh_pct": sheet.plain("fine_20_pct"),
-        "passing_60_mesh_pct": sheet.plain("fine_60_pct"),
-    }
-    lime = {"id": NO_GARDEN, "name": "lime", "form": "granular", "declared": [], "liming": liming}
-    share = effective_share(Fertiliser(Product.model_validate(lime), None))
-    sheet.follow(share, "works")
-    sheet.then("sum_effective", "effective_pct", sheet["works"] * 100)
-    return answered(sheet)
+    """By what passes two sieves; each country's rule has its own pair and its own shares."""
+    if sheet.plain("fine_pct") > sheet.plain("wide_pct"):
+        raise Impossible("fine_pct", "sum_sieves")
+    rule = SIEVED[sheet.said["sieves"]]
+    for name, share in zip(("fine_works", "middle_works", "coarse_works"), rule, strict=True):
+        sheet.fixed(name, share)
+    works = sheet["fine_pct"] * sheet["fine_works"]
+    works += (sheet["wide_pct"] - sheet["fine_pct"]) * sheet["middle_works"]
+    works += (100 - sheet["wide_pct"]) * sheet["coarse_works"]
+    sheet.then("sum_fineness", "fineness_pct", works)
+    sheet.then("sum_worth", "effective_pct", sheet["cce_pct"] * sheet["fineness_pct"] / 100)
+    return answered(sheet, "fineness_pct")
 
 
 def _lime(sheet: Sheet) -> Answer:
@@ -69,98 +57,60 @@ def _lime(sheet: Sheet) -> Answer:
     return answered(sheet, "goes", "each_time_g")
 
 
-def _in_layer(sheet: Sheet) -> Answer:
-    """A layer's soil weighs its depth times its density; a report's number is of that mass."""
-    if sheet.asked == "soil_g_m2":
-        there = sheet["mg_kg"] * sheet["depth_m"] * sheet["density_g_ml"]
-        sheet.then("sum_in_layer", "soil_g_m2", there)
-    else:
-        each = sheet["soil_g_m2"] / (sheet["depth_m"] * sheet["density_g_ml"])
-        sheet.then("sum_from_layer", "mg_kg", each)
-    return answered(sheet)
+def _ash(sheet: Sheet) -> Answer:
+    """As lime it is worth less than chalk, and it brings potash."""
+    whole = sheet["pure_g_m2"] * sheet["area_m2"] / (sheet["cce_pct"] / 100)
+    sheet.then("sum_ash", "ash_g", whole)
+    each = sheet.fixed("ash_g_m2", whole / sheet.plain("area_m2"), Origin.COMPUTED)
+    sheet.fixed("k2o_g_m2", each * sheet.plain("k2o_pct") / 100, Origin.COMPUTED)
+    if each > ASH_AT_ONCE_G_M2:
+        sheet.fixed("most_g_m2", ASH_AT_ONCE_G_M2, Origin.TYPICAL)
+        sheet.note("sum_much_ash", "pure_g_m2", "ash_g_m2", "most_g_m2", level=Level.WARNING)
+    return answered(sheet, "ash_g_m2", "k2o_g_m2")
 
 
-def _charge(sheet: Sheet) -> Answer:
-    sheet.fixed("mg_per_cmol", mg_per_cmol(sheet.said["cation"]))
-    if sheet.asked == "cmol_kg":
-        sheet.then("as_cmol", "cmol_kg", sheet["mg_kg"] / sheet["mg_per_cmol"])
-    else:
-        sheet.then("sum_as_mg", "mg_kg", sheet["cmol_kg"] * sheet["mg_per_cmol"])
-    return answered(sheet)
+def _gypsum(sheet: Sheet) -> Answer:
+    """Calcium for sodium, charge by charge, in the layer; what is freed has to be washed out."""
+    if sheet["sodium_pct"] <= sheet["sodium_then_pct"]:
+        raise Impossible("sodium_then_pct", "sum_sodium_is_less")
+    share = (sheet["sodium_pct"] - sheet["sodium_then_pct"]) / 100
+    sheet.then("sum_sodium_out", "out_cmol_kg", sheet["cec_cmol_kg"] * share)
+    sheet.then("sum_soil_under", "soil_kg_m2", sheet["depth_m"] * sheet["density_g_ml"] * 1000)
+    sheet.fixed("gypsum_g_cmol", GYPSUM_G_CMOL)
+    pure = sheet["out_cmol_kg"] * sheet["soil_kg_m2"] * sheet["gypsum_g_cmol"]
+    each = sheet.then("sum_gypsum_pure", "pure_g_m2", pure)
+    whole = sheet["pure_g_m2"] * sheet["area_m2"] / (sheet["purity_pct"] / 100)
+    sheet.then("sum_gypsum", "gypsum_g", whole)
+    times = max(ceil(each / GYPSUM_AT_ONCE_G_M2 - 1e-9), 1)
+    sheet.fixed("goes", float(times), Origin.COMPUTED)
+    sheet.fixed("each_time_g", whole / times, Origin.COMPUTED)
+    return answered(sheet, "pure_g_m2", "goes", "each_time_g")
 
 
-def _capacity(sheet: Sheet) -> Answer:
-    names = []
-    for cation in ("Ca", "Mg", "K", "Na"):
-        low = cation.lower()
-        sheet.fixed("mg_kg", sheet.plain(f"{low}_mg_kg"), Origin.TYPED)
-        sheet.fixed("mg_per_cmol", mg_per_cmol(cation))
-        sheet.then("as_cmol", f"{low}_cmol", sheet["mg_kg"] / sheet["mg_per_cmol"])
-        names.append(low)
-    whole = sum(sheet[f"{low}_cmol"] for low in names) + sheet["acid_cmol"]
-    cec = sheet.then("cec_by_sum", "sum_cmol_kg", whole)
-    if cec == 0:
-        raise Impossible("ca_mg_kg", "sum_zero")
-    for low in names:
-        sheet.fixed(f"{low}_share_pct", sheet.plain(f"{low}_cmol") / cec * 100, Origin.COMPUTED)
-    return answered(sheet, *(f"{low}_share_pct" for low in names))
-
-
-def _balance(sheet: Sheet) -> Answer:
-    """What is taken up less what comes by itself, by the share of a feed that is caught."""
-    lacking = max(sheet["uptake_g_m2"] - sheet["supply_g_m2"], 0)
-    sheet.then("sum_balance", "feed_g_m2", lacking / sheet["recovery_pct"] * 100)
-    return answered(sheet)
-
-
-def _removed(sheet: Sheet) -> Answer:
-    sheet.then("removal", "removed_g_m2", sheet["yield_kg_m2"] * sheet["removed_g_kg"])
-    return answered(sheet)
-
-
-def _share(name: str, usual: float | None = None, least: float = 0.0, most: float = 100) -> Blank:
-    return Blank(name, "percent", usual, least=least, most=most)
-
-
-_DENSITY = Blank("density_g_ml", "density", 1.33, least=0.05, most=2.5)
-_DEPTH = Blank("depth_m", "depth", 0.15, least=0.005, most=2)
-_MG_KG = Blank("mg_kg", "soil", most=1e5)
+_AREA = Blank("area_m2", "area", least=1e-3)
+_PURE = Blank("pure_g_m2", "rate", most=5000)
 
 SUMS: tuple[Sum, ...] = (
-    Sum("compost", "compost", (
-        Blank("compost_g", "bulk"), _share("dry_matter_pct", 50.0, 1), _share("dry_n_pct", 1.5,
-        0.01, 20), _share("share_pct", 10.0, 0.1), Blank("area_m2", "area", least=1e-3),
-        Blank("available_g_m2", "rate", most=1000),
-    ), ("compost_g", "available_g_m2"), _compost),
     Sum("carbonates", "ph", (
-        _share("caco3_pct"), _share("mgco3_pct", 0.0), _share("cce_pct", most=200),
+        percent("caco3_pct"), percent("mgco3_pct", 0.0), percent("cce_pct", most=200),
     ), ("cce_pct",), _carbonates),
     Sum("sieves", "ph", (
-        _share("cce_pct", 95.0, 1, 180), _share("fine_20_pct", 100.0), _share("fine_60_pct", 80.0),
-        _share("effective_pct"),
+        percent("cce_pct", 95.0, 1, 180), Blank("sieves", "choice", "20/60 mesh",
+        choices=tuple(SIEVED)), percent("wide_pct", 100.0), percent("fine_pct", 80.0),
+        percent("effective_pct"),
     ), ("effective_pct",), _sieves),
     Sum("lime", "ph", (
-        Blank("pure_g_m2", "rate", most=5000), Blank("area_m2", "area", least=1e-3),
-        _share("effective_pct", 90.0, 1, 180),
+        _PURE, _AREA, percent("effective_pct", 90.0, 1, 180),
         Blank("most_g_m2", "rate", 250.0, least=1, most=5000), Blank("product_g", "bulk"),
     ), ("product_g", "pure_g_m2"), _lime),
-    Sum("in_layer", "reports", (_MG_KG, _DEPTH, _DENSITY, Blank("soil_g_m2", "rate", most=1e4)),
-        ("soil_g_m2", "mg_kg"), _in_layer),
-    Sum("charge", "reports", (
-        _MG_KG, Blank("cation", "choice", "K", choices=_CATIONS),
-        Blank("cmol_kg", "charge", most=500),
-    ), ("cmol_kg", "mg_kg"), _charge),
-    Sum("capacity", "reports", (
-        Blank("ca_mg_kg", "soil", most=1e5), Blank("mg_mg_kg", "soil", most=1e5),
-        Blank("k_mg_kg", "soil", most=1e5), Blank("na_mg_kg", "soil", 0.0, most=1e5),
-        Blank("acid_cmol", "charge", 0.0, most=100), Blank("sum_cmol_kg", "charge"),
-    ), ("sum_cmol_kg",), _capacity),
-    Sum("balance", "balances", (
-        Blank("uptake_g_m2", "rate", most=500), Blank("supply_g_m2", "rate", 0.0, most=500),
-        _share("recovery_pct", 60.0, 1), Blank("feed_g_m2", "rate"),
-    ), ("feed_g_m2",), _balance),
-    Sum("removed", "balances", (
-        Blank("yield_kg_m2", "yield", most=100), Blank("removed_g_kg", "content", most=100),
-        Blank("removed_g_m2", "rate"),
-    ), ("removed_g_m2",), _removed),
+    Sum("ash", "ph", (
+        _PURE, _AREA, percent("cce_pct", 45.0, 1, 180), percent("k2o_pct", 5.0, most=60),
+        Blank("ash_g", "bulk"),
+    ), ("ash_g",), _ash),
+    Sum("gypsum", "ph", (
+        percent("sodium_pct"), Blank("cec_cmol_kg", "charge", 15.0, least=0.1, most=200),
+        percent("sodium_then_pct", 5.0), Blank("depth_m", "depth", 0.15, least=0.005, most=2),
+        Blank("density_g_ml", "density", 1.33, least=0.05, most=2.5), _AREA,
+        percent("purity_pct", 90.0, 1), Blank("gypsum_g", "bulk"),
+    ), ("gypsum_g",), _gypsum),
 )  # fmt: skip

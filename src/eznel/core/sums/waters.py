@@ -1,8 +1,8 @@
-"""Sums of water and salts: millimetres to litres and minutes, what evaporates, what salts cost.
+"""Sums of water: millimetres to litres and minutes, what evaporates, what a crop or a tub takes.
 
 Reference evaporation by Hargreaves from the day's two temperatures, with the radiation above the
-air by latitude and day; yield against salinity by threshold and slope, and the leaching that keeps
-a soil's paste at a wanted conductivity, as irrigation handbooks give them.
+air by latitude and day; a crop's factor by its four spans of days, level, rising, level, falling,
+as irrigation handbooks give them.
 """
 
 from datetime import date
@@ -14,6 +14,8 @@ from eznel.core.working import Origin
 
 SOLAR_MJ_M2_MIN = 0.0820
 """The solar constant. [MJ/m²/min]"""
+EVEN_PCT = 75.0
+"""Where the emptiest cup has less of the mean than this, some ground stays dry. [%]"""
 EVAPORATES_MJ_KG = 2.45
 """What evaporates a kilogram of water, a millimetre on a square metre. [MJ/kg]"""
 
@@ -78,52 +80,73 @@ def _evaporation(sheet: Sheet) -> Answer:
     return answered(sheet, "reference_mm_day")
 
 
-def _leaching(sheet: Sheet) -> Answer:
-    spare = 5 * sheet["soil_ds_m"] - sheet["water_ds_m"]
-    if spare <= 0 or sheet["water_ds_m"] >= spare:
-        raise Impossible("water_ds_m", "sum_water_too_salty")
-    sheet.then("sum_leaching", "leach_pct", sheet["water_ds_m"] / spare * 100)
-    more = 100 / (100 - sheet.plain("leach_pct"))
-    sheet.fixed("times_water", more, Origin.COMPUTED)
-    return answered(sheet, "times_water")
-
-
-def _salty_yield(sheet: Sheet) -> Answer:
-    if sheet.asked == "yield_pct":
-        over = max(sheet["soil_ds_m"] - sheet["threshold_ds_m"], 0)
-        sheet.then("sum_salty_yield", "yield_pct", max(100 - sheet["slope_pct"] * over, 0))
+def _stage_water(sheet: Sheet) -> Answer:
+    """The crop against grass by its days: level, rising, level, falling."""
+    day, first = sheet.plain("since_days"), sheet.plain("start_days")
+    second = first + sheet.plain("rising_days")
+    third = second + sheet.plain("full_days")
+    if day <= first:
+        sheet.then("sum_kc_start", "crop_factor", sheet["kc_start"])
+    elif day <= second:
+        done = (sheet["since_days"] - sheet["start_days"]) / sheet["rising_days"]
+        rise = (sheet["kc_full"] - sheet["kc_start"]) * done
+        sheet.then("sum_kc_rising", "crop_factor", sheet["kc_start"] + rise)
+    elif day <= third:
+        sheet.then("sum_kc_full", "crop_factor", sheet["kc_full"])
     else:
-        costs = (100 - sheet["yield_pct"]) / sheet["slope_pct"]
-        sheet.then("sum_salt_for", "soil_ds_m", sheet["threshold_ds_m"] + costs)
-    return answered(sheet)
+        before = sheet["start_days"] + sheet["rising_days"] + sheet["full_days"]
+        done = min((sheet["since_days"] - before) / sheet["late_days"], 1.0)
+        fall = (sheet["kc_full"] - sheet["kc_end"]) * done
+        sheet.then("sum_kc_falling", "crop_factor", sheet["kc_full"] - fall)
+    crop = sheet["reference_mm_day"] * sheet["crop_factor"] * sheet["area_m2"]
+    sheet.then("sum_crop_water", "day_l", crop)
+    return answered(sheet, "crop_factor")
 
 
-def _diluted(sheet: Sheet) -> Answer:
-    if sheet.asked == "mixed_ds_m":
-        salts = sheet["salty_l"] * sheet["salty_ds_m"] + sheet["fresh_l"] * sheet["fresh_ds_m"]
-        whole = sheet["salty_l"] + sheet["fresh_l"]
-        sheet.then("sum_diluted", "mixed_ds_m", salts / whole)
-        return answered(sheet)
-    salty, fresh, wanted = (sheet[f"{one}_ds_m"] for one in ("salty", "fresh", "mixed"))
-    if not fresh < wanted <= salty:
-        raise Impossible("mixed_ds_m", "sum_not_between")
-    sheet.then("sum_fresh", "fresh_l", sheet["salty_l"] * (salty - wanted) / (wanted - fresh))
-    return answered(sheet)
+def _tub_water(sheet: Sheet) -> Answer:
+    """Leaves that stand free take more than a field's; what the mix holds says how often."""
+    canopy = 3.141592653589793 / 4 * sheet["canopy_m"] ** 2
+    sheet.then("sum_canopy", "canopy_m2", canopy)
+    taken = sheet["reference_mm_day"] * sheet["crop_factor"] * sheet["free_factor"]
+    day = sheet.then("sum_tub_water", "day_l", taken * sheet["canopy_m2"])
+    holds = sheet.plain("mix_l") * sheet.plain("holds_pct") / 100
+    sheet.fixed("holds_l", holds, Origin.COMPUTED)
+    if day > 0:
+        sheet.fixed("waterings", day / holds, Origin.COMPUTED)
+        return answered(sheet, "canopy_m2", "holds_l", "waterings")
+    return answered(sheet, "canopy_m2", "holds_l")
 
 
-def _sodium(sheet: Sheet) -> Answer:
-    both = (sheet["ca_mg_l"] / 20.04 + sheet["mg_mg_l"] / 12.15) / 2
-    if both == 0:
-        raise Impossible("ca_mg_l", "sum_zero")
-    sheet.then("sum_sodium", "sodium_ratio", sheet["na_mg_l"] / 22.99 / both**0.5)
-    return answered(sheet)
+def _sprinkler(sheet: Sheet) -> Answer:
+    """Four cups on the ground: their mean is what comes down, the emptiest how evenly."""
+    cups = [sheet[f"cup_{n}_mm"] for n in range(1, 5)]
+    mean = sheet.then("sum_cups", "cups_mm", sum(cups) / 4)
+    if mean == 0:
+        raise Impossible("cup_1_mm", "sum_zero")
+    if sheet.asked == "run_min":
+        minutes = sheet["soak_mm"] / sheet["cups_mm"] * sheet["test_min"]
+        sheet.then("sum_sprinkled", "run_min", minutes)
+    else:
+        deep = sheet["run_min"] / sheet["test_min"] * sheet["cups_mm"]
+        sheet.then("sum_came_down", "soak_mm", deep)
+    sheet.fixed("rate_mm_h", mean / sheet.plain("test_min") * 60, Origin.COMPUTED)
+    sheet.fixed("driest_pct", min(cups) / mean * 100, Origin.COMPUTED)
+    if sheet.plain("driest_pct") < EVEN_PCT:
+        sheet.fixed("even_pct", EVEN_PCT, Origin.TYPICAL)
+        sheet.note("sum_uneven", "cup_1_mm", "driest_pct", "even_pct")
+    return answered(sheet, "rate_mm_h", "driest_pct")
 
 
-def _ec(name: str, usual: float | None = None, least: float = 0.0) -> Blank:
-    return Blank(name, "conductivity", usual, least=least, most=60)
+def _kc(name: str, usual: float) -> Blank:
+    return Blank(name, "count", usual, least=0.05, most=2)
+
+
+def _stage(name: str, usual: float) -> Blank:
+    return Blank(name, "span", usual, least=1, most=400)
 
 
 _AREA = Blank("area_m2", "area", least=1e-3)
+_REFERENCE = Blank("reference_mm_day", "rain", 5.0, most=20)
 _GIVEN = Blank("given_l", "volume", least=1e-4)
 
 SUMS: tuple[Sum, ...] = (
@@ -138,20 +161,22 @@ SUMS: tuple[Sum, ...] = (
         Blank("on_day", "day"), Blank("latitude_deg", "latitude", 50.0, least=-66, most=66),
         Blank("low_c", "temperature", least=-40, most=60),
         Blank("high_c", "temperature", least=-40, most=60),
-        Blank("crop_factor", "count", 1.0, least=0.05, most=2), _AREA, Blank("day_l", "volume"),
+        _kc("crop_factor", 1.0), _AREA, Blank("day_l", "volume"),
     ), ("day_l",), _evaporation),
-    Sum("leaching", "salts", (_ec("water_ds_m"), _ec("soil_ds_m", least=0.01),
-        Blank("leach_pct", "percent")), ("leach_pct",), _leaching),
-    Sum("salty_yield", "salts", (
-        _ec("soil_ds_m"), _ec("threshold_ds_m"),
-        Blank("slope_pct", "percent", least=0.1, most=100), Blank("yield_pct", "percent", most=100),
-    ), ("yield_pct", "soil_ds_m"), _salty_yield),
-    Sum("diluted", "salts", (
-        Blank("salty_l", "volume", least=1e-4), _ec("salty_ds_m"),
-        Blank("fresh_l", "volume"), _ec("fresh_ds_m", 0.05), _ec("mixed_ds_m"),
-    ), ("mixed_ds_m", "fresh_l"), _diluted),
-    Sum("sodium", "salts", (
-        Blank("na_mg_l", "strength", most=1e5), Blank("ca_mg_l", "strength", most=1e5),
-        Blank("mg_mg_l", "strength", most=1e5), Blank("sodium_ratio", "count"),
-    ), ("sodium_ratio",), _sodium),
+    Sum("stage_water", "waters", (
+        Blank("since_days", "span", 40.0, most=400), _kc("kc_start", 0.6), _stage("start_days",
+        20.0), _stage("rising_days", 30.0), _kc("kc_full", 1.1), _stage("full_days", 40.0),
+        _kc("kc_end", 0.8), _stage("late_days", 25.0), _REFERENCE, _AREA, Blank("day_l", "volume"),
+    ), ("day_l",), _stage_water),
+    Sum("tub_water", "waters", (
+        Blank("canopy_m", "gap", 0.6, least=0.01, most=10), _REFERENCE, _kc("crop_factor", 1.1),
+        Blank("free_factor", "count", 1.2, least=0.5, most=3),
+        Blank("mix_l", "volume", least=0.05, most=1e4),
+        Blank("holds_pct", "percent", 25.0, least=1, most=80), Blank("day_l", "volume"),
+    ), ("day_l",), _tub_water),
+    Sum("sprinkler", "waters", (
+        *(Blank(f"cup_{n}_mm", "rain", most=500) for n in range(1, 5)),
+        Blank("test_min", "time", 15.0, least=0.1, most=1e4), Blank("soak_mm", "rain", 25.0,
+        least=0.01, most=1000), Blank("run_min", "time", least=0.01, most=1e5),
+    ), ("run_min", "soak_mm"), _sprinkler),
 )  # fmt: skip

@@ -10,7 +10,7 @@ export function Answer({ of, label }: { of: Schemas['SumAnswer']; label: string 
   return (
     <section className="sheet stack" aria-live="polite">
       <p className="sum-answer">
-        <b>{of.shown.result}</b> {label}
+        <b>{of.said}</b> {label}
       </p>
       {of.shown.findings.map((finding) => (
         <p key={finding.key} className={`finding ${finding.level}`}>

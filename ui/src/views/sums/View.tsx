@@ -111,7 +111,7 @@ function OneSum({ sum, own, onBack }: { sum: Sum; own: Own; onBack: () => void }
         asked={asked}
         typed={typed}
         read={found?.read ?? {}}
-        answer={found?.shown.result}
+        answer={found?.said}
         faults={faults}
         onType={(name, text) => go({ [name]: text })}
         onAsk={(name) => go({ ask: name })}
