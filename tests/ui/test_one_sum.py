@@ -6,6 +6,7 @@ import pytest
 from picking import Hand
 from playwright.sync_api import Browser, Page, expect
 
+from eznel import demo
 from ui.conftest import PATIENCE_MS, PHONE
 from ui.test_access import WIDER, faults_of
 
@@ -98,3 +99,24 @@ def test_on_a_phone_in_every_language(browser: Browser, address: str, locale: st
     assert page.evaluate(WIDER) <= 0
     assert faults_of(page) == []
     context.close()
+
+
+def test_an_answer_is_kept_in_a_garden(slip_page: Page, address: str) -> None:
+    """As a bag, as a bed and as a feed: each opens in its own form and is stored by its save."""
+    page = slip_page
+    of = f"{address}/sum?garden={demo.SLIP}"
+    page.goto(f"{of}&of=bag&grade=12-4-8&area_m2=3.6&counted_g_m2=10")
+    page.get_by_role("button", name="as a bag: 12-4-8").click()
+    expect(page.get_by_label("Name", exact=True)).to_have_value("12-4-8")
+    page.get_by_role("button", name="Save", exact=True).click()
+    expect(page.get_by_role("heading", name="12-4-8")).to_be_visible()
+    page.goto(f"{of}&of=oval&length_m=2&width_m=1&layer_m=20")
+    page.get_by_role("button", name="as a bed").click()
+    expect(page.get_by_label("Name", exact=True)).to_have_value("New bed")
+    page.get_by_role("button", name="Save", exact=True).click()
+    expect(page.get_by_text("1.57 m²").first).to_be_visible()
+    page.goto(f"{of}&of=bag&grade=12-4-8&area_m2=3.6&counted_g_m2=10")
+    page.get_by_label("as a feed given to").select_option(index=1)
+    page.get_by_role("button", name="Go on there").click()
+    expect(page.get_by_label("How much, at least", exact=True)).to_have_value("300")  # 36 g at 12 %
+    assert faults_of(page) == []

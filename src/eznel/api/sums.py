@@ -9,6 +9,7 @@ from pydantic import BaseModel, Field
 
 from eznel.api.problems import RESPONSES
 from eznel.api.speech import Speech, Units
+from eznel.core.document import Place, Product
 from eznel.core.errors import Unknown
 from eznel.core.sums import Answer, Blank, Kind, Sum
 from eznel.formats.sums import (
@@ -18,6 +19,7 @@ from eznel.formats.sums import (
     big_figure,
     choice_of,
     in_a_line,
+    keepable,
     measured,
     usual_of,
 )
@@ -93,6 +95,10 @@ class SumAnswer(BaseModel):
     days: list[date]
     read: dict[str, str]
     line: str
+    products: list[Product]
+    """What can be kept in a garden: bags, places, and how much of a product was fed. [g]"""
+    places: list[Place]
+    fed_g: float | None
 
 
 @router.get("")
@@ -128,6 +134,7 @@ def _answer(
     of: Sum, found: Answer, read: dict[str, str], speech: Words, units: System
 ) -> SumAnswer:
     shown = show(found.worked, speech, units)
+    kept = keepable(of, found, speech)
     return SumAnswer(
         asked=found.asked,
         said=big_figure(found, speech, units),
@@ -139,6 +146,9 @@ def _answer(
         days=list(found.days),
         read=read,
         line=in_a_line(of, found, read, speech, units),
+        products=list(kept.products),
+        places=list(kept.places),
+        fed_g=kept.fed_g,
     )
 
 

@@ -4,7 +4,7 @@ import re
 from collections.abc import Mapping
 
 from eznel.catalogue import load
-from eznel.core.sums import Answer, Blank, Sum, Value, reckon, sums, unit_of
+from eznel.core.sums import Answer, Blank, Kept, Named, Sum, Value, kept, reckon, sums, unit_of
 from eznel.core.working import Quantity
 from eznel.formats.measures import read_measure
 from eznel.formats.text import amount, number
@@ -175,6 +175,27 @@ def big_figure(found: Answer, words: Words, system: System) -> str:
         Like "4.29 kg".
     """
     return measured(Quantity("", found.worked.value, found.worked.unit), words, system)
+
+
+def keepable(of: Sum, found: Answer, words: Words) -> Kept:
+    """Return what an answer can become in a garden, with names in the reader's language.
+
+    Parameters
+    ----------
+    of : Sum
+        Which.
+    found : Answer
+        What it came to.
+    words : Words
+        The reader's language.
+
+    Returns
+    -------
+    Kept
+        Without ids of its own.
+    """
+    terms = words.terms
+    return kept(of, found, Named(terms["sum.bed"], terms["sum.tub"], terms["sum.part"]))
 
 
 def in_a_line(of: Sum, found: Answer, read: Mapping[str, str], words: Words, system: System) -> str:

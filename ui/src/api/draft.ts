@@ -27,6 +27,17 @@ function keep(name: string, draft: unknown): void {
   }
 }
 
+/** Lays out something new for the form that asks for it.
+ *
+ * Returns how what was being typed there comes back; null where nothing was.
+ */
+export function layOut(name: string, thing: unknown): (() => void) | null {
+  const key = `eznel.draft.${name}`
+  const before = recalled<unknown>(key)
+  keep(key, { thing, basedOn: 0, from: null })
+  return before && (() => keep(key, before))
+}
+
 export interface Draft<T> {
   thing: T | null
   /** The revision that the change began from; 0 for something new. */

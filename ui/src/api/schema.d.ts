@@ -6207,8 +6207,14 @@ export interface components {
             beside: components["schemas"]["BesideView"][];
             /** Days */
             days: string[];
+            /** Fed G */
+            fed_g: number | null;
             /** Line */
             line: string;
+            /** Places */
+            places: (components["schemas"]["Bed"] | components["schemas"]["Tub"])[];
+            /** Products */
+            products: components["schemas"]["Product"][];
             /** Read */
             read: {
                 [key: string]: string;

@@ -18,6 +18,7 @@ from eznel.core.sums import (
     soils,
     waters,
 )
+from eznel.core.sums.keeping import Kept, Named, kept
 from eznel.core.sums.sheet import Answer, Blank, Kind, Sum, Value, reckon, unit_of
 
 
@@ -42,4 +43,6 @@ def sums(catalogue: Catalogue) -> Mapping[str, Sum]:
     return MappingProxyType({one.key: one for room in rooms for one in room})
 
 
-__all__ = ["Answer", "Blank", "Kind", "Sum", "Value", "reckon", "sums", "unit_of"]
+__all__ = [
+    "Answer", "Blank", "Kept", "Kind", "Named", "Sum", "Value", "kept", "reckon", "sums", "unit_of",
+]  # fmt: skip

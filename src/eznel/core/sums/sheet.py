@@ -5,7 +5,7 @@ ends in _m2 is in square metres. A step notes by itself which numbers went into 
 """
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from datetime import date
 from typing import Literal
 from uuid import UUID
@@ -228,6 +228,8 @@ class Answer:
     worked: Worked
     beside: tuple[Quantity, ...] = ()
     days: tuple[date, ...] = ()
+    known: Mapping[str, Value] = field(default_factory=dict)
+    """What it was reckoned from, by name."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -313,7 +315,7 @@ def reckon(of: Sum, asked: str, known: Mapping[str, Value]) -> Answer:
         _sensible(blank, known.get(blank.name))
     wanted = {blank.name: known[blank.name] for blank in of.known(asked)}
     try:
-        return of.work(Sheet(asked, wanted))
+        return replace(of.work(Sheet(asked, wanted)), known=wanted)
     except ZeroDivisionError as error:
         zero = next((n for n, v in wanted.items() if v == 0), asked)
         raise Impossible(zero, "sum_zero") from error

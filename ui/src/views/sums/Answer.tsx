@@ -4,9 +4,11 @@ import { showDate } from '../../lib/dates'
 import { useToast } from '../../lib/useToast'
 import { t } from '../../lib/words'
 import { WorkingSteps } from '../../parts/WorkingSteps'
+import { Keep } from './Keep'
 
 /** The answer in large figures, what else it comes to, and how it came about. */
-export function Answer({ of, label }: { of: Schemas['SumAnswer']; label: string }) {
+export function Answer(props: { of: Schemas['SumAnswer']; label: string; garden: string | null }) {
+  const { of, label } = props
   return (
     <section className="sheet stack" aria-live="polite">
       <p className="sum-answer">
@@ -45,6 +47,7 @@ export function Answer({ of, label }: { of: Schemas['SumAnswer']; label: string 
         <Copy line={of.line} />
         <span className="small soft">{t('The label’s own rate goes before any sum.')}</span>
       </div>
+      <Keep of={of} garden={props.garden} />
     </section>
   )
 }

@@ -117,7 +117,7 @@ function OneSum({ sum, own, onBack }: { sum: Sum; own: Own; onBack: () => void }
         onAsk={(name) => go({ ask: name })}
       />
       {!ready && <p className="soft">{t('Fill in the rest; the answer stands here.')}</p>}
-      {found && <Answer of={found} label={labelOf(sum, asked)} />}
+      {found && <Answer of={found} label={labelOf(sum, asked)} garden={address.get('garden')} />}
     </section>
   )
 }
