@@ -63,6 +63,7 @@ def test_every_sum_is_said_with_all_its_blanks(locale: str) -> None:
             assert f"{{{blank.name}}}" in said[key].text, (key, blank.name)
         assert said[key].text.count("{") == len(of.blanks)
         assert said[key].name
+    assert len({one.name for one in said.values()}) == len(said)
 
 
 @pytest.mark.parametrize("system", ["metric", "us", "imperial"])

@@ -80,6 +80,7 @@ class SumAsked(BaseModel):
 class BesideView(BaseModel):
     """A number that is worth telling beside the answer."""
 
+    name: str
     label: str
     said: str
 
@@ -140,7 +141,7 @@ def _answer(
         said=big_figure(found, speech, units),
         shown=shown,
         beside=[
-            BesideView(label=speech.names[one.name], said=measured(one, speech, units))
+            BesideView(name=one.name, label=speech.names[one.name], said=measured(one, speech, units))
             for one in beside(found, units)
         ],
         days=list(found.days),

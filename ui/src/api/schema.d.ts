@@ -1999,6 +1999,8 @@ export interface components {
         BesideView: {
             /** Label */
             label: string;
+            /** Name */
+            name: string;
             /** Said */
             said: string;
         };

@@ -17,6 +17,8 @@ const MOST = 22
 export function Sentence(props: {
   sum: Sum
   own: Own
+  /** Answers that come with the one that is asked. */
+  beside: Schemas['BesideView'][]
   asked: string
   typed: Record<string, string>
   read: Record<string, string>
@@ -39,6 +41,7 @@ export function Sentence(props: {
               key={n}
               blank={blank}
               own={props.own[blank.kind] ?? []}
+              besides={props.beside.find((one) => one.name === blank.name)?.said}
               value={props.typed[blank.name]}
               read={props.read[blank.name]}
               faults={props.faults.filter((one) => one.field === blank.name)}
@@ -84,6 +87,7 @@ function Asked({ blank, answer }: { blank: Blank; answer: string | undefined }) 
 function Known(props: {
   blank: Blank
   own: Suggestion[]
+  besides: string | undefined
   value: string
   read: string | undefined
   faults: Faults
@@ -119,10 +123,12 @@ function Known(props: {
   )
 }
 
-/** Another answer of the same sum, not asked just now. */
-function Open({ blank, onAsk }: { blank: Blank; onAsk: () => void }) {
+/** Another answer of the same sum: told where it comes with the one that is asked. */
+function Open(props: { blank: Blank; besides: string | undefined; onAsk: () => void }) {
+  const { blank, besides, onAsk } = props
   return (
     <span className="sum-blank">
+      {besides && <b>{besides}</b>}
       <button
         type="button"
         className="linkish"

@@ -107,6 +107,7 @@ function OneSum({ sum, own, onBack }: { sum: Sum; own: Own; onBack: () => void }
       <h2>{sum.name}</h2>
       <Sentence
         sum={sum}
+        beside={found?.beside ?? []}
         own={own}
         asked={asked}
         typed={typed}
