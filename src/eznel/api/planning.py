@@ -18,6 +18,7 @@ from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech, Units
 from eznel.core.document import Day
 from eznel.core.errors import Impossible, Refusal, Unknown
+from eznel.core.questions.choosing import Choice, choices
 from eznel.core.questions.guessing import guesses
 from eznel.core.questions.programmes import Programmes, by_programme
 from eznel.core.questions.season_blend import WholeSeason, season_blend
@@ -88,6 +89,56 @@ def read_guesses(
         )
         for one in guesses(services.workings(session, str(garden_id)))
     ]
+
+
+class OptionView(BaseModel):
+    """One of three answers; `match` says how far a bag meets the need. [1]"""
+
+    value: str
+    label: str
+    match: float | None
+
+
+class QuestionView(BaseModel):
+    """A question with three answers, and why one of them is right."""
+
+    kind: Literal["bag", "leaf"]
+    seen: str | None
+    """What a leaf looks like, to be drawn; `says` tells it in words."""
+    says: str
+    planting: UUID | None
+    options: list[OptionView]
+    right: str
+    why: str
+
+
+@router.get("/choices")
+def read_choices(
+    garden_id: UUID, session: TheSession, services: TheServices, speech: Speech
+) -> list[QuestionView]:
+    """Read questions with three answers to practise choosing at; nothing of them is stored."""
+    workings = services.workings(session, str(garden_id))
+    return [_choice(one, workings, speech) for one in choices(workings)]
+
+
+def _choice(of: Choice, workings: Workings, speech: Words) -> QuestionView:
+    if of.kind == "leaf":
+        labels = [speech.terms[f"leaf.wants.{one}"] for one in of.options]
+    else:
+        labels = [workings.shed.products[UUID(one)].product.name for one in of.options]
+    matches = of.match or (None, None, None)
+    return QuestionView(
+        kind=of.kind,
+        seen=of.seen,
+        says=speech.terms[f"leaf.seen.{of.seen}"] if of.seen else "",
+        planting=of.planting,
+        options=[
+            OptionView(value=value, label=label, match=match)
+            for value, label, match in zip(of.options, labels, matches, strict=True)
+        ],
+        right=of.right,
+        why=speech.terms[f"leaf.why.{of.seen}"] if of.seen else "",
+    )
 
 
 @router.post("/sowing")

@@ -141,8 +141,8 @@ def _answer(
         said=big_figure(found, speech, units),
         shown=shown,
         beside=[
-            BesideView(name=one.name, label=speech.names[one.name], said=measured(one, speech, units))
-            for one in beside(found, units)
+            BesideView(name=q.name, label=speech.names[q.name], said=measured(q, speech, units))
+            for q in beside(found, units)
         ],
         days=list(found.days),
         read=read,

@@ -660,6 +660,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/planning/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Choices
+         * @description Read questions with three answers to practise choosing at; nothing of them is stored.
+         */
+        get: operations["read_choices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/planning/guesses": {
         parameters: {
             query?: never;
@@ -4062,6 +4082,18 @@ export interface components {
             plants?: number | null;
         };
         /**
+         * OptionView
+         * @description One of three answers; `match` says how far a bag meets the need. [1]
+         */
+        OptionView: {
+            /** Label */
+            label: string;
+            /** Match */
+            match: number | null;
+            /** Value */
+            value: string;
+        };
+        /**
          * Origin
          * @description Where a number comes from. Assumed and measured look different everywhere.
          * @enum {string}
@@ -5042,6 +5074,29 @@ export interface components {
             unit: string;
             /** Value */
             value: number;
+        };
+        /**
+         * QuestionView
+         * @description A question with three answers, and why one of them is right.
+         */
+        QuestionView: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "bag" | "leaf";
+            /** Options */
+            options: components["schemas"]["OptionView"][];
+            /** Planting */
+            planting: string | null;
+            /** Right */
+            right: string;
+            /** Says */
+            says: string;
+            /** Seen */
+            seen: string | null;
+            /** Why */
+            why: string;
         };
         /**
          * ReadProductView
@@ -11554,6 +11609,91 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_choices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionView"][];
+                };
             };
             /** @description Unauthorized */
             401: {

@@ -1,7 +1,7 @@
 import { Button, Drawer } from 'antd'
 import { useMemo, useState, type FormEvent } from 'react'
 import { useGarden, usePlan } from '../api/gardens'
-import { useGuesses, type Guess } from '../api/guesses'
+import { useGuesses, useQuestions, type Guess, type Question } from '../api/guesses'
 import { ToScale } from '../drawing/ToScale'
 import factors from '../lib/factors.json'
 import { showLitres, showNumber } from '../lib/numbers'
@@ -13,6 +13,7 @@ import { NumberField } from '../parts/Field'
 import { namesOf, plantingName, scoopName } from '../parts/names'
 import { Waiting } from '../parts/Waiting'
 import { WorkingSteps } from '../parts/WorkingSteps'
+import { OneOfThree } from './OneOfThree'
 
 type Kind = Guess['kind']
 
@@ -28,7 +29,9 @@ type Told = Partial<Record<Kind, number[]>>
 /** A few minutes' practice: guess first, see then. Nothing leaves this browser. */
 export default function GuessDrawer(props: { gardenId: string; onClose: () => void }) {
   useReturn()
-  const data = useGuesses(props.gardenId)
+  const guesses = useGuesses(props.gardenId)
+  const questions = useQuestions(props.gardenId)
+  const data = guesses && questions && inTurn(guesses, questions)
   const [at, setAt] = useState(0)
   const [told, setTold] = useState(recalled)
   const tell = (kind: Kind, ratio: number) => {
@@ -40,17 +43,13 @@ export default function GuessDrawer(props: { gardenId: string; onClose: () => vo
     <Drawer open onClose={props.onClose} size={460} title={t('Guess first, see then')}>
       {data ? (
         <div className="stack">
-          {data.length > 0 ? (
-            <One
-              key={at}
-              gardenId={props.gardenId}
-              guess={data[at % data.length]}
-              onTell={tell}
-              onNext={() => setAt(at + 1)}
-            />
-          ) : (
-            <p>{t('Without beds or tubs there is nothing to guess at.')}</p>
-          )}
+          <Practised
+            key={at}
+            gardenId={props.gardenId}
+            of={data[at % data.length]}
+            onTell={tell}
+            onNext={() => setAt(at + 1)}
+          />
           <Bias told={told} />
         </div>
       ) : (
@@ -66,6 +65,25 @@ function recalled(): Told {
   } catch {
     return {}
   }
+}
+
+/** Two guesses, then a question with three answers; what is left of them at the end. */
+function inTurn(guesses: Guess[], questions: Question[]): (Guess | Question)[] {
+  const mixed = guesses.flatMap((guess, n) =>
+    n % 2 === 1 && n < 2 * questions.length ? [guess, questions[(n - 1) / 2]] : [guess],
+  )
+  return [...mixed, ...questions.slice(Math.floor(guesses.length / 2))]
+}
+
+function Practised(props: {
+  gardenId: string
+  of: Guess | Question
+  onTell: (kind: Kind, ratio: number) => void
+  onNext: () => void
+}) {
+  const { gardenId, of, onTell, onNext } = props
+  if ('options' in of) return <OneOfThree gardenId={gardenId} of={of} onNext={onNext} />
+  return <One gardenId={gardenId} guess={of} onTell={onTell} onNext={onNext} />
 }
 
 /** One question: drawn, guessed, and shown. */
@@ -90,7 +108,7 @@ function One(props: {
     <form className="stack" onSubmit={look}>
       <p>
         <b>
-          <Question gardenId={props.gardenId} guess={guess} />
+          <Asked gardenId={props.gardenId} guess={guess} />
         </b>
       </p>
       <ToScale along={guess.along_m} across={guess.across_m} round={litres} />
@@ -124,7 +142,7 @@ function One(props: {
   )
 }
 
-function Question({ gardenId, guess }: { gardenId: string; guess: Guess }) {
+function Asked({ gardenId, guess }: { gardenId: string; guess: Guess }) {
   const { garden } = useGarden(gardenId).file
   const plan = usePlan(gardenId)
   const names = useMemo(() => namesOf(garden), [garden])
