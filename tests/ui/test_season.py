@@ -253,6 +253,8 @@ def test_a_feed_that_nobody_planned_is_recorded_as_a_guess(season: Page) -> None
     form.get_by_role("button", name="a handful").click()
     expect(form.get_by_label("How much, at least", exact=True)).to_have_value("40")
     expect(form.get_by_label("And at most", exact=True)).to_have_value("80")
+    form.get_by_role("button", name="in half a can").click()
+    expect(form.get_by_label("Water, if dissolved")).to_have_value("4.5")  # of nine litres
     form.get_by_label("On", exact=True).fill("2026-06-25")
     expect(form.get_by_text("This day is still to come.")).to_be_visible()
     form.get_by_label("On", exact=True).fill("2026-06-17")

@@ -21,8 +21,11 @@ KITCHEN_ML = {
 """Volume of a level kitchen measure by locale. [mL]"""
 
 
-ROUGH_ML = {"pinch": (0.3, 0.7), "handful": (40.0, 80.0), "double_handful": (120.0, 220.0)}
-"""What a hand takes of something granular, at least and at most. [mL]"""
+ROUGH_ML = {
+    "pinch": (0.3, 0.7), "handful": (40.0, 80.0), "double_handful": (120.0, 220.0),
+    "cup": (200.0, 280.0),
+}  # fmt: skip
+"""What a hand takes of something granular, or somebody's cup holds, at least and at most. [mL]"""
 
 
 @cache

@@ -3,10 +3,9 @@ import { useMemo, useState, type FormEvent } from 'react'
 import { useGarden, usePlan } from '../api/gardens'
 import { useGuesses, useQuestions, type Guess, type Question } from '../api/guesses'
 import { ToScale } from '../drawing/ToScale'
-import factors from '../lib/factors.json'
 import { showLitres, showNumber } from '../lib/numbers'
 import { recall, remember } from '../lib/memory'
-import { waterAmount } from '../lib/units'
+import { litresOf, waterAmount } from '../lib/units'
 import { useReturn } from '../lib/useReturn'
 import { t } from '../lib/words'
 import { NumberField } from '../parts/Field'
@@ -154,7 +153,7 @@ function Asked({ gardenId, guess }: { gardenId: string; guess: Guess }) {
     product: names.products.get(guess.product ?? '') ?? '',
     scoop: scoopName(names.scoops.get(guess.scoop ?? '') ?? '', 2),
     planting: planting ? plantingName(planting) : '',
-    can: showLitres(garden.preferences.can.value * factors[garden.preferences.can.unit]),
+    can: showLitres(litresOf(garden.preferences.can)),
   }
   switch (guess.kind) {
     case 'spoons':

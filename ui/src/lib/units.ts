@@ -83,3 +83,7 @@ export const said = (here: string, customary: string) => (metric ? here : custom
 function round(value: number): number {
   return Math.round(value * 10) / 10
 }
+
+/** A volume in litres, so that no spoon or gallon is read as another country's. */
+export const litresOf = ({ value, unit }: { value: number; unit: keyof typeof factors }) =>
+  value * factors[unit]

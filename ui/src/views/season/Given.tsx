@@ -6,7 +6,7 @@ import { useCatalogue, useWords } from '../../api/reference'
 import { showDate } from '../../lib/dates'
 import { newId } from '../../lib/ids'
 import { showNumber } from '../../lib/numbers'
-import { waterAmount } from '../../lib/units'
+import { litresOf, waterAmount } from '../../lib/units'
 import { useToast } from '../../lib/useToast'
 import { t } from '../../lib/words'
 import { DateField } from '../../parts/DateField'
@@ -143,7 +143,8 @@ function FeedFields(props: {
 }) {
   const { feed, faults, onChange } = props
   const { rough_ml: rough } = useCatalogue()
-  const { products } = useGarden(props.gardenId).file.garden
+  const { garden } = useGarden(props.gardenId).file
+  const { products } = garden
   const weighed = weighedOf(feed)
   const change = (part: Partial<Weighed>) =>
     onChange({ ...feed, amounts: [{ ...weighed, ...part }] })
@@ -155,7 +156,10 @@ function FeedFields(props: {
     { value: 'pinch', label: t('a pinch') },
     { value: 'handful', label: t('a handful') },
     { value: 'double_handful', label: t('both hands full') },
+    { value: 'cup', label: t('about a cup') },
   ]
+  const pour = (share: number) =>
+    onChange({ ...feed, water: { value: litresOf(garden.preferences.can) * share, unit: 'L' } })
   return (
     <>
       <div className="fields">
@@ -204,6 +208,12 @@ function FeedFields(props: {
             {hand.label}
           </Button>
         ))}
+        <Button size="small" onClick={() => pour(0.5)}>
+          {t('in half a can')}
+        </Button>
+        <Button size="small" onClick={() => pour(1)}>
+          {t('in a can')}
+        </Button>
       </div>
       <p className="small soft">
         {t('Nobody knows what it was? Record it under “Something else was seen”.')}

@@ -1,6 +1,6 @@
 import type { Schemas } from '../../api/client'
 import { useGarden, usePlan } from '../../api/gardens'
-import factors from '../../lib/factors.json'
+import { litresOf } from '../../lib/units'
 import { t } from '../../lib/words'
 
 /** What can stand in a blank, and what it is called in the garden. */
@@ -26,18 +26,15 @@ export function useOwn(gardenId: string): Own {
       return text ? [{ text, name: one.name }] : []
     }),
     scoop: garden.scoops.map((one) => ({
-      text: `${digits(litres(one.volume) * 1000)} mL`,
+      text: `${digits(litresOf(one.volume) * 1000)} mL`,
       name: one.name,
     })),
-    volume: [{ text: `${digits(litres(garden.preferences.can))} L`, name: t('one can') }],
+    volume: [{ text: `${digits(litresOf(garden.preferences.can))} L`, name: t('one can') }],
   }
 }
 
 /** A point before decimals is read in every language where nothing else stands in the number. */
 const digits = (value: number) => String(Math.round(value * 100) / 100)
-
-/** In litres, so that no spoon or gallon is read as another country's. */
-const litres = ({ value, unit }: Schemas['Volume']) => value * factors[unit]
 
 /** The three numbers of a bag that declares oxides; empty for what declares otherwise. */
 function gradeOf(product: Schemas['Product']): string {
