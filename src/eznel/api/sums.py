@@ -174,6 +174,6 @@ def _blank(of: Sum, blank: Blank, speech: Words, units: System) -> BlankView:
         kind=blank.kind,
         usual=usual_of(blank, speech, units),
         choices=_choices(blank, speech),
-        can_be_asked=blank.name in of.asks,
+        can_be_asked=blank.name in (*of.asks, *of.tried),
         only_asked=blank.name in of.results,
     )

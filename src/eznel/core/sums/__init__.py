@@ -19,7 +19,8 @@ from eznel.core.sums import (
     waters,
 )
 from eznel.core.sums.keeping import Kept, Named, kept
-from eznel.core.sums.sheet import Answer, Blank, Kind, Sum, Value, reckon, unit_of
+from eznel.core.sums.reckoning import reckon
+from eznel.core.sums.sheet import Answer, Blank, Kind, Sum, Value, unit_of
 
 
 def sums(catalogue: Catalogue) -> Mapping[str, Sum]:

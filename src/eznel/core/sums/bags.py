@@ -216,7 +216,7 @@ SUMS: tuple[Sum, ...] = (
         _rate("rate_g_m2"), Blank("in_row_m", "gap", least=0.005, most=10),
         Blank("between_rows_m", "gap", least=0.005, most=10), Blank("plant_g", "mass", most=1e4),
         Blank("plants", "count", 1.0, least=1, most=1e5),
-    ), ("plant_g", "rate_g_m2"), _per_plant),
+    ), ("plant_g", "rate_g_m2"), _per_plant, aside=("plants",)),
     Sum("price", "money", (
         Blank("price", "price", most=1e5), Blank("pack_g", "bulk", least=1),
         Blank("counted_pct", "percent", 10.0, least=0.01, most=100), Blank("price_100g", "price"),

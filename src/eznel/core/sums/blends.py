@@ -196,5 +196,5 @@ SUMS: tuple[Sum, ...] = (
         *_THREE, *(Blank(one, "price", most=1e5) for one in _PRICED[0]),
         *(Blank(one, "bulk", least=1) for one in _PRICED[1]), *_THREE_WANTS,
         Blank("cost", "price"),
-    ), ("cost",), _cheapest),
+    ), ("cost",), _cheapest, turns=False),
 )  # fmt: skip

@@ -247,10 +247,10 @@ _SUMS: tuple[Sum, ...] = (
     ), ("lasts_days",), _lasts),
     Sum("draw", "cans", (
         Blank("ran_l", "volume", least=1e-4), Blank("drawn_l", "volume", least=1e-6), _RATIO,
-        Blank("stronger_pct", "percent"),
+        Blank("stronger_pct", "percent", least=-100),
     ), ("stronger_pct",), _draw),
     Sum("scoops", "scoops", (
         _COUNT, _SCOOP, _DENSITY, Blank("small_ml", "scoop", 5.0, least=0.05, most=1e4),
         Blank("product_g", "mass"),
-    ), ("product_g", "count", "density_g_ml"), _scoops),
+    ), ("product_g", "count", "density_g_ml"), _scoops, aside=("small_ml",)),
 )  # fmt: skip

@@ -83,7 +83,8 @@ SUMS: tuple[Sum, ...] = (
         percent("share_pct", 10.0, 0.1), Blank("area_m2", "area", least=1e-3),
         Blank("available_g_m2", "rate", most=1000), percent("printed_p2o5_pct", 0.8, most=40),
         percent("printed_k2o_pct", 1.2, most=40),
-    ), ("compost_g", "available_g_m2"), _compost),
+    ), ("compost_g", "available_g_m2"), _compost,
+        aside=("printed_p2o5_pct", "printed_k2o_pct")),
     Sum("first_share", "compost", (
         percent("n_pct", 2.5, 0.01, 20), percent("dry_matter_pct", 90.0, 1), percent("share_pct"),
     ), ("share_pct",), _first_share),

@@ -88,7 +88,7 @@ SUMS: tuple[Sum, ...] = (
         Blank("picking_day", "day"),
         Blank("every_days", "span", 14.0, least=1, most=365),
         Blank("stop_days", "span", 0.0, most=365), Blank("feed_count", "count"),
-    ), ("feed_count",), _every),
+    ), ("feed_count",), _every, turns=False),
     Sum("back", "days", (
         Blank("weeks_before", "count", 6.0, most=60), Blank("planted_days", "span", 0.0, most=365),
         Blank("frost_day", "day"),

@@ -156,12 +156,12 @@ def _band(catalogue: Catalogue) -> Sum:
 
     return Sum("band", "reports", (
         _MG_KG, Blank("test", "choice", "P, Mehlich-3", choices=tuple(bands)), _TEXTURE,
-        percent("enough_pct"),
+        percent("enough_pct", most=1e5),
     ), ("enough_pct",), classed)  # fmt: skip
 
 
-def _ph(name: str, usual: float | None = None) -> Blank:
-    return Blank(name, "count", usual, least=3, most=10)
+def _ph(name: str, usual: float | None = None, most: float = 10) -> Blank:
+    return Blank(name, "count", usual, least=3, most=most)
 
 
 _TEXTURE = Blank("texture", "choice", "loam", choices=_TEXTURES)
@@ -191,7 +191,7 @@ def sums(catalogue: Catalogue) -> tuple[Sum, ...]:
 _SUMS: tuple[Sum, ...] = (
     Sum("lime_need", "ph", (
         _ph("ph"), _ph("target", 6.5), Blank("method", "choice", "texture", choices=_METHODS),
-        _ph("buffer_ph", 6.5), _TEXTURE, _DEPTH, Blank("pure_g_m2", "rate"),
+        _ph("buffer_ph", 6.5, most=8.5), _TEXTURE, _DEPTH, Blank("pure_g_m2", "rate"),
     ), ("pure_g_m2",), _lime_need),
     Sum("sulphur", "ph", (
         _ph("ph"), _ph("target", 6.5), _TEXTURE, _DEPTH, Blank("area_m2", "area", least=1e-3),

@@ -113,7 +113,7 @@ SUMS: tuple[Sum, ...] = (
     Sum("ions", "salts", (
         *(_ion(f"{one}_mg_l") for one in _CATIONS), *(_ion(f"{one}_mg_l", 0.0) for one in _ANIONS),
         Blank("ions_ds_m", "conductivity"),
-    ), ("ions_ds_m",), _ions),
+    ), ("ions_ds_m",), _ions, aside=tuple(f"{one}_mg_l" for one in _ANIONS)),
     Sum("dissolved", "salts", (_ec("water_ds_m"), Blank("salts_mg_l", "strength", most=1e5)),
         ("salts_mg_l", "water_ds_m"), _dissolved),
 )  # fmt: skip

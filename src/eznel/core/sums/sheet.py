@@ -10,7 +10,7 @@ from datetime import date
 from typing import Literal
 from uuid import UUID
 
-from eznel.core.errors import Impossible, Unknown
+from eznel.core.errors import Unknown
 from eznel.core.working import Finding, Level, Origin, Quantity, Worked
 
 NO_GARDEN = UUID(int=0)
@@ -243,6 +243,18 @@ class Sum:
     work: Callable[[Sheet], Answer]
     results: tuple[str, ...] = ()
     """Blanks that are only ever answers, each beside the others."""
+    turns: bool = True
+    """Whether its other numbers can be found by trying; not where the first ask goes in steps."""
+    aside: tuple[str, ...] = ()
+    """Blanks on which only what stands beside the answer depends."""
+
+    @property
+    def tried(self) -> tuple[str, ...]:
+        """Numbers for which there is no step back: they are found by trying."""
+        if not self.turns or self.results:
+            return ()
+        numbers = (b.name for b in self.blanks if b.kind not in ("grade", "choice", "day"))
+        return tuple(name for name in numbers if name not in (*self.asks, *self.aside))
 
     def known(self, asked: str) -> tuple[Blank, ...]:
         """Return the blanks that have to be filled where one is asked.
@@ -262,7 +274,7 @@ class Sum:
         Unknown
             When that cannot be asked of this sum.
         """
-        if asked not in self.asks:
+        if asked not in (*self.asks, *self.tried):
             raise Unknown("asked", "sum_not_asked", name=asked)
         return tuple(b for b in self.blanks if b.name != asked and b.name not in self.results)
 
@@ -285,49 +297,3 @@ def answered(sheet: Sheet, *beside: str, days: tuple[date, ...] = ()) -> Answer:
         With the working so far.
     """
     return Answer(sheet.asked, sheet.worked, sheet.told(*beside), days)
-
-
-def reckon(of: Sum, asked: str, known: Mapping[str, Value]) -> Answer:
-    """Return what is asked of a sum.
-
-    Parameters
-    ----------
-    of : Sum
-        Which.
-    asked : str
-        The number that is asked.
-    known : mapping of str to float, str or date
-        All blanks but that one, by name. [their units]
-
-    Returns
-    -------
-    Answer
-        With its working.
-
-    Raises
-    ------
-    Impossible
-        When a blank is empty, makes no sense, or the sum has no answer.
-    Unknown
-        When that cannot be asked of this sum.
-    """
-    for blank in of.known(asked):
-        _sensible(blank, known.get(blank.name))
-    wanted = {blank.name: known[blank.name] for blank in of.known(asked)}
-    try:
-        return replace(of.work(Sheet(asked, wanted)), known=wanted)
-    except ZeroDivisionError as error:
-        zero = next((n for n, v in wanted.items() if v == 0), asked)
-        raise Impossible(zero, "sum_zero") from error
-
-
-def _sensible(blank: Blank, value: Value | None) -> None:
-    if value is None or value == "":
-        raise Impossible(blank.name, "sum_blank")
-    if blank.choices and value not in blank.choices:
-        raise Unknown(blank.name, "sum_not_asked", name=str(value))
-    beyond = isinstance(value, int | float) and not blank.least <= value <= blank.most
-    if beyond:
-        raise Impossible(
-            blank.name, "sum_beyond", least=blank.least, most=blank.most, unit=unit_of(blank.name)
-        )

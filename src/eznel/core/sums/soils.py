@@ -102,11 +102,11 @@ SUMS: tuple[Sum, ...] = (
     Sum("lime", "ph", (
         _PURE, _AREA, percent("effective_pct", 90.0, 1, 180),
         Blank("most_g_m2", "rate", 250.0, least=1, most=5000), Blank("product_g", "bulk"),
-    ), ("product_g", "pure_g_m2"), _lime),
+    ), ("product_g", "pure_g_m2"), _lime, aside=("most_g_m2",)),
     Sum("ash", "ph", (
         _PURE, _AREA, percent("cce_pct", 45.0, 1, 180), percent("k2o_pct", 5.0, most=60),
         Blank("ash_g", "bulk"),
-    ), ("ash_g",), _ash),
+    ), ("ash_g",), _ash, aside=("k2o_pct",)),
     Sum("gypsum", "ph", (
         percent("sodium_pct"), Blank("cec_cmol_kg", "charge", 15.0, least=0.1, most=200),
         percent("sodium_then_pct", 5.0), Blank("depth_m", "depth", 0.15, least=0.005, most=2),

@@ -153,7 +153,7 @@ SUMS: tuple[Sum, ...] = (
     Sum("watering", "waters", (
         Blank("soak_mm", "rain", 25.0, least=0.01, most=1000), _AREA, _GIVEN,
         Blank("can_l", "volume", 9.0, least=0.1, most=1000),
-    ), ("given_l", "soak_mm", "area_m2"), _watering),
+    ), ("given_l", "soak_mm", "area_m2"), _watering, aside=("can_l",)),
     Sum("running", "waters", (
         _GIVEN, Blank("flow_l_h", "flow", least=1e-3), Blank("run_min", "time", least=1e-3),
     ), ("run_min", "given_l", "flow_l_h"), _running),
@@ -173,7 +173,7 @@ SUMS: tuple[Sum, ...] = (
         Blank("free_factor", "count", 1.2, least=0.5, most=3),
         Blank("mix_l", "volume", least=0.05, most=1e4),
         Blank("holds_pct", "percent", 25.0, least=1, most=80), Blank("day_l", "volume"),
-    ), ("day_l",), _tub_water),
+    ), ("day_l",), _tub_water, aside=("mix_l", "holds_pct")),
     Sum("sprinkler", "waters", (
         *(Blank(f"cup_{n}_mm", "rain", most=500) for n in range(1, 5)),
         Blank("test_min", "time", 15.0, least=0.1, most=1e4), Blank("soak_mm", "rain", 25.0,

@@ -44,6 +44,7 @@ export function Sentence(props: {
               besides={props.beside.find((one) => one.name === blank.name)?.said}
               value={props.typed[blank.name]}
               read={props.read[blank.name]}
+              tried={!sum.asks.includes(blank.name)}
               faults={props.faults.filter((one) => one.field === blank.name)}
               onType={(text) => props.onType(blank.name, text)}
               onAsk={() => props.onAsk(blank.name)}
@@ -90,6 +91,8 @@ function Known(props: {
   besides: string | undefined
   value: string
   read: string | undefined
+  /** Whether it can only be found by trying: then it is offered when somebody is there. */
+  tried: boolean
   faults: Faults
   onType: (text: string) => void
   onAsk: () => void
@@ -112,7 +115,7 @@ function Known(props: {
       {blank.can_be_asked && (
         <button
           type="button"
-          className="linkish"
+          className={props.tried ? 'linkish ask-later' : 'linkish'}
           aria-label={`${t('ask for this')}: ${blank.label}`}
           onClick={props.onAsk}
         >

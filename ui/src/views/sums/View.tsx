@@ -88,7 +88,8 @@ function OfGarden(props: { id: string; children: (own: Own) => ReactNode }) {
 /** A sum as its address keeps it, so that it can be opened again and sent to somebody. */
 function OneSum({ sum, own, onBack }: { sum: Sum; own: Own; onBack: () => void }) {
   const [address, go] = useAddress()
-  const asked = sum.asks.find((one) => one === address.get('ask')) ?? sum.asks[0]
+  const turned = sum.blanks.find((one) => one.can_be_asked && one.name === address.get('ask'))
+  const asked = turned?.name ?? sum.asks[0]
   const typed = Object.fromEntries(
     sum.blanks.map((one) => [one.name, address.get(one.name) ?? one.usual]),
   )
