@@ -254,6 +254,9 @@ def test_a_sum_is_told_in_a_line() -> None:
     assert line == (
         "360 g of 10-10-10, oxides (N–P₂O₅–K₂O), on 3.6 m² gives 10 g/m² of N."
     )  # 36 g of nitrogen, a tenth of the bag
+    typed = {"length_m": "2", "width_m": "1", "volume_l": "500"}
+    found, read = asked_of(SUMS["bed"], "layer_m", typed, EN, "metric", "metric")
+    assert "25 cm" in in_a_line(SUMS["bed"], found, read, EN, "metric")  # half of a cubic metre
 
 
 @pytest.mark.parametrize(

@@ -138,7 +138,7 @@ def _answer(
     kept = keepable(of, found, speech)
     return SumAnswer(
         asked=found.asked,
-        said=big_figure(found, speech, units),
+        said=big_figure(of, found, speech, units),
         shown=shown,
         beside=[
             BesideView(name=q.name, label=speech.names[q.name], said=measured(q, speech, units))

@@ -16,6 +16,8 @@ SUMS = sums(load())
 """All of them, by key, in the order of their groups."""
 MM_IN = 25.4
 """An inch. [mm]"""
+_SMALL = ("gap", "depth")
+"""Lengths that are measured in centimetres where metres are used."""
 _SPOON = {5.0: "sum.tsp", 15.0: "sum.tbsp"}
 
 
@@ -105,7 +107,7 @@ def usual_of(blank: Blank, words: Words, system: System) -> str:
     if isinstance(blank.usual, str):
         return blank.usual
     unit = unit_of(blank.name)
-    if blank.kind in ("gap", "depth") and system == "metric":
+    if blank.kind in _SMALL and system == "metric":
         return f"{number(blank.usual * 100, words)} cm"
     if blank.kind == "scoop":
         return f"1 {words.terms[_SPOON[blank.usual]]}"
@@ -157,11 +159,13 @@ def measured(quantity: Quantity, words: Words, system: System) -> str:
     return amount(Quantity("", *handy(quantity.value, quantity.unit, system)), words)
 
 
-def big_figure(found: Answer, words: Words, system: System) -> str:
+def big_figure(of: Sum, found: Answer, words: Words, system: System) -> str:
     """Return what was asked, as the reader measures it.
 
     Parameters
     ----------
+    of : Sum
+        Which.
     found : Answer
         What a sum came to.
     words : Words
@@ -174,7 +178,11 @@ def big_figure(found: Answer, words: Words, system: System) -> str:
     str
         Like "4.29 kg".
     """
-    return measured(Quantity("", found.worked.value, found.worked.unit), words, system)
+    value, unit = found.worked.value, found.worked.unit
+    small = any(one.name == found.asked and one.kind in _SMALL for one in of.blanks)
+    if small and system == "metric":
+        value, unit = value * 100, "cm"
+    return measured(Quantity("", value, unit), words, system)
 
 
 def keepable(of: Sum, found: Answer, words: Words) -> Kept:
@@ -220,7 +228,7 @@ def in_a_line(of: Sum, found: Answer, read: Mapping[str, str], words: Words, sys
         Like "360 g of 10-10-10 on 3.6 m² gives 10 g/m² of N."
     """
     told = {one.name: measured(one, words, system) for one in found.beside} | dict(read)
-    told[found.asked] = big_figure(found, words, system)
+    told[found.asked] = big_figure(of, found, words, system)
     told |= {blank.name: "…" for blank in of.blanks if blank.name not in told}
     return sentences(words.locale)[of.key].text.format_map(told)
 

@@ -198,7 +198,7 @@ function Typed(props: {
         className="input"
         autoComplete="off"
         value={value}
-        style={{ width: `${Math.min(Math.max(value.length, LEAST), MOST) + 3}ch` }}
+        style={{ width: `${Math.min(Math.max(value.length, LEAST), MOST) + (listed ? 6 : 3)}ch` }}
         aria-invalid={props.wrong}
         aria-describedby={props.wrong ? `${id}-fault` : undefined}
         onChange={(event) => onType(event.target.value)}
