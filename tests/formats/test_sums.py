@@ -169,6 +169,8 @@ def test_a_comma_is_the_readers() -> None:
         ("mass", "2-3 oz", "us", "sum_range"),
         ("mass", "2 to 3 oz", "us", "sum_range"),
         ("mass", "a handful", "us", "sum_unread"),
+        ("scoop", "2 heaped tsp", "us", "sum_heaped"),
+        ("scoop", "1 heaping tablespoon", "us", "sum_heaped"),
         ("mass", "3 cups", "us", "sum_unread"),  # a volume is no weight
         ("area", "8 ft", "us", "sum_unread"),
         ("area", "8 ft x 4", "us", "sum_unread"),  # four of what?

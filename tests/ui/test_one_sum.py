@@ -77,10 +77,11 @@ def test_in_a_garden_its_own_beds_and_bags_are_offered(slip_page: Page) -> None:
     offered = slip_page.locator(f"datalist#{area.get_attribute('list')} option")
     keel = offered.filter(has_text="Keel bed")
     expect(keel).to_have_attribute("value", "4.32 m2")
-    area.fill(keel.get_attribute("value") or "")
+    expect(area).to_have_value("4.32 m2")  # its first bed stands there already, and its first bag
+    expect(slip_page.locator(".sum-blank").filter(has=area)).to_contain_text("Keel bed")
+    slip_page.get_by_label("three numbers", exact=True).fill("10-10-10")
     slip_page.get_by_label("rate of the nutrient", exact=True).fill("10")
-    # 43.2 g of nitrogen, a tenth of 10-10-10, or whatever is usual where nothing was said
-    expect(slip_page.locator(".sum-answer b")).to_have_text("432 g")
+    expect(slip_page.locator(".sum-answer b")).to_have_text("432 g")  # 43.2 g of nitrogen
     slip_page.get_by_role("link", name="To the garden").click()
     expect(slip_page).to_have_url(re.compile("/today"))
 

@@ -141,6 +141,7 @@ _NUMBER = re.compile(
     r"|(?P<n>-?(?:\d{1,3}(?:[ '’\u202f]\d{3})+(?:[.,]\d+)?|\d+(?:[.,]\d+)*|[.,]\d+))"
     r"|(?P<word>[^\W\d_]+)(?=\s)"
 )
+_HEAPED = re.compile(r"heap|rounded|gehäuft|colmad")
 _RANGED = re.compile(r"\d ?(?:-|–|to|bis|a|hasta) ?\d")
 _CURRENCY = re.compile(r"[€$£¥]|\b(?:eur|usd|gbp|chf|aud|cad)\b")
 _JOINED = re.compile(r"\s*(?:,|\+|and|und|y|&)?\s*")
@@ -209,6 +210,8 @@ class _Reader:
 
     def unread(self) -> Impossible:
         """What to say of a text that is not understood."""
+        if _HEAPED.search(self.text):
+            return Impossible(self.field, "sum_heaped")
         if "oz" in self.text and self.form.canonical in ("L", "mL"):
             return Impossible(self.field, "sum_which_ounce")
         unit = self.usual().split("_")[0]

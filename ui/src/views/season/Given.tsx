@@ -177,7 +177,7 @@ function FeedFields(props: {
         />
         <MeasureField
           label={t('How much, at least')}
-          hint={t('For all plants together.')}
+          hint={t('For all plants that got it, together.')}
           units={AMOUNT_UNITS}
           value={weighed.amount.value > 0 ? weighed.amount : null}
           faults={faultsAt(faults, 'amounts.0.amount')}

@@ -100,12 +100,14 @@ function Known(props: {
   const { blank, value, faults } = props
   const id = useId()
   const wrong = faults.length > 0
+  const whose = props.own.find((one) => one.text === value)?.name
   const said = props.read && props.read !== value.trim() && blank.kind !== 'choice' && props.read
   if (blank.only_asked) return <Open {...props} />
   return (
     <span className={wrong ? 'sum-blank at-fault' : 'sum-blank'}>
       <Typed {...props} id={id} wrong={wrong} />
       <label htmlFor={id}>{blank.label}</label>
+      {whose && <small>{whose}</small>}
       {said && blank.kind !== 'day' && <small>{t('read as {said}', { said })}</small>}
       {faults.map((one) => (
         <small key={one.key} role="alert" id={`${id}-fault`}>

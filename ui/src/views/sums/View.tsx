@@ -7,7 +7,7 @@ import { BRAND, t } from '../../lib/words'
 import { Waiting } from '../../parts/Waiting'
 import { Answer } from './Answer'
 import { Finder } from './Finder'
-import { useOwn, type Own } from './own'
+import { filledIn, useOwn, type Own } from './own'
 import { Sentence } from './Sentence'
 import './sums.css'
 
@@ -91,7 +91,7 @@ function OneSum({ sum, own, onBack }: { sum: Sum; own: Own; onBack: () => void }
   const turned = sum.blanks.find((one) => one.can_be_asked && one.name === address.get('ask'))
   const asked = turned?.name ?? sum.asks[0]
   const typed = Object.fromEntries(
-    sum.blanks.map((one) => [one.name, address.get(one.name) ?? one.usual]),
+    sum.blanks.map((one) => [one.name, address.get(one.name) ?? filledIn(own, one) ?? one.usual]),
   )
   const open = sum.blanks.filter(
     (one) => one.name !== asked && !one.only_asked && !typed[one.name].trim(),

@@ -33,6 +33,16 @@ export function useOwn(gardenId: string): Own {
   }
 }
 
+/** Blanks that hold a can of the garden's. */
+const CANS = ['can_l', 'into_l']
+
+/** What of a garden stands in a blank before anything is typed: its first bed, bag, spoon, can. */
+export function filledIn(own: Own, blank: Schemas['BlankView']): string | undefined {
+  if (blank.kind === 'volume' && !CANS.includes(blank.name)) return undefined
+  if (/_[23]$|small/.test(blank.name)) return undefined
+  return own[blank.kind]?.[0]?.text
+}
+
 /** A point before decimals is read in every language where nothing else stands in the number. */
 const digits = (value: number) => String(Math.round(value * 100) / 100)
 
