@@ -278,4 +278,22 @@ def test_a_can_is_filled_to_a_mark(
     wanted_l: float, can: tuple[float, str], filled_l: float
 ) -> None:
     volume = Volume.model_validate({"value": can[0], "unit": can[1]})
-    assert to_a_mark_l(wanted_l, volume) == pytest.approx(filled_l, rel=1e-5)
+    no_measure = 0.137  # of half a litre, as of any mark, a share that nobody can pour
+    assert to_a_mark_l(wanted_l, volume, no_measure) == pytest.approx(filled_l, rel=1e-5)
+
+
+@pytest.mark.parametrize(
+    ("wanted_l", "cans", "plants", "filled_l"),
+    [
+        (8.29, 4, 6, 9.0),  # 4 × 8.5 are 5.67 L to each, 4 × 9 are 6
+        (7.9, 1, 8, 8.0),  # a litre to each
+        (8.0, 2, 7, 8.75),  # 16, 17 and 18 L are no halves of 7; 17.5 L are 2.5 to each
+        (8.29, 4, 7, 8.75),  # 34 and 36 L are no halves of 7; 35 L are 5 to each
+        (8.29, 1, 11, 8.8),  # nor halves or quarters of 11; 0.8 L to each is a tenth
+    ],
+)
+def test_of_marks_that_are_near_one_that_each_plant_shares_is_better(
+    wanted_l: float, cans: int, plants: int, filled_l: float
+) -> None:
+    can = Volume.model_validate({"value": 9, "unit": "L"})
+    assert to_a_mark_l(wanted_l, can, cans / plants) == pytest.approx(filled_l)

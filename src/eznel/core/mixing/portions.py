@@ -1,7 +1,7 @@
 """What a mix is made for: cans, tubs, or parts of the ground, in the ways that are worth trying."""
 
 from collections.abc import Iterator
-from math import ceil
+from math import ceil, floor
 
 from eznel.core.blend import MOST_MEASURES
 from eznel.core.mixing.caps import DueJob, Portions, stage_of, water_ec_ds_m
@@ -63,7 +63,11 @@ def _cans(due: DueJob, usable: list[Usable], shed: Shed) -> Iterator[Portions]:
     def made(count: int) -> Portions:
         poured = min(wanted_l / water_l, 1.0)
         return Portions(
-            count, "can", to_a_mark_l(water_l / count, can), due.need / (count * poured), poured
+            count,
+            "can",
+            to_a_mark_l(water_l / count, can, count * poured / due.stand.plants),
+            due.need / (count * poured),
+            poured,
         )
 
     yield made(cans)
@@ -83,8 +87,10 @@ MARK_MORE = 0.12
 """So much more water than wanted thins a feed no more than weather does. [L/L]"""
 
 
-def to_a_mark_l(litres: float, can: Volume) -> float:
+def to_a_mark_l(litres: float, can: Volume, to_each: float) -> float:
     """Return the water of a can, filled up to the coarsest mark that is near enough.
+
+    Of marks that are near enough one is better at which each plant's share is a measure too.
 
     Parameters
     ----------
@@ -92,18 +98,34 @@ def to_a_mark_l(litres: float, can: Volume) -> float:
         Water that is wanted in it. [L]
     can : Volume
         The can, in the unit that it is marked in.
+    to_each : float
+        What one plant gets of a can. [L/L]
 
     Returns
     -------
     float
-        The next mark above, at most the can; what is wanted where no mark is near. [L]
+        A mark above, at most the can; what is wanted where no mark is near. [L]
     """
-    each_l = can.l / can.value if can.unit in MARKS else 1.0
-    for mark in MARKS.get(can.unit, LITRE_MARKS):
-        filled = ceil(litres / (mark * each_l) - 1e-9) * mark * each_l
-        if filled <= (1 + MARK_MORE) * litres:
-            return max(min(filled, can.l), litres)
-    return litres
+    unit_l = can.l / can.value if can.unit in MARKS else 1.0
+    marks = [mark * unit_l for mark in MARKS.get(can.unit, LITRE_MARKS)]
+    near = [one for mark in marks for one in _near_l(litres, mark, can.l)]
+    shared = (one for one in near if _is_measure(one * to_each / unit_l))
+    return next(shared, near[0] if near else litres)
+
+
+def _near_l(litres: float, mark_l: float, can_l: float) -> list[float]:
+    """Marks from what is wanted on, as far as they thin a feed no more than weather does. [L]"""
+    first = ceil(litres / mark_l - 1e-9)
+    most_l = (1 + MARK_MORE) * litres
+    last = floor(min(most_l, can_l) / mark_l + 1e-9)
+    marked = [max(n * mark_l, litres) for n in range(first, last + 1)]
+    return [*marked, can_l] if litres <= can_l <= most_l else marked
+
+
+def _is_measure(units: float) -> bool:
+    """Whether a plant's share is poured by a mark: halves from one on, tenths below."""
+    parts = 2 if units >= 1 else 10
+    return abs(units * parts - round(units * parts)) < 1e-6
 
 
 def _parts(due: DueJob, stand: OnGround, usable: list[Usable], shed: Shed) -> Iterator[Portions]:
