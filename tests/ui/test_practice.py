@@ -77,3 +77,14 @@ def test_one_of_three_is_chosen_and_told_why(slip_page: Page) -> None:
     expect(told.get_by_role("listitem")).to_have_count(3)
     slip_page.set_viewport_size(PHONE)
     assert slip_page.evaluate(WIDER) <= 0
+
+
+def test_a_look_round_names_each_view(slip_page: Page) -> None:
+    slip_page.get_by_role("button", name="Look round").click()
+    expect(slip_page.get_by_text("What to weigh, where to put it")).to_be_visible()
+    assert faults_of(slip_page) == []
+    for _ in range(5):
+        slip_page.get_by_role("button", name="Next", exact=True).click()
+    expect(slip_page.get_by_text("The day can be moved on")).to_be_visible()
+    slip_page.get_by_role("button", name="Close", exact=True).last.click()
+    expect(slip_page.get_by_text("The day can be moved on")).to_have_count(0)

@@ -24,6 +24,7 @@ import './shell.css'
 const GardenDrawer = lazy(() => import('./GardenDrawer'))
 const Glossary = lazy(() => import('./Glossary'))
 const GuessDrawer = lazy(() => import('./GuessDrawer'))
+const Around = lazy(() => import('./Around'))
 const HistoryDrawer = lazy(async () => ({
   default: (await import('./HistoryDrawer')).HistoryDrawer,
 }))
@@ -116,13 +117,7 @@ function Page() {
                       <Outlet />
                     </Suspense>
                   </main>
-                  <footer className="general-caution soft small">
-                    {words.cautions.general}{' '}
-                    <button type="button" className="linkish" onClick={() => setAsked('')}>
-                      {t('What words mean')}
-                    </button>{' '}
-                    <Link to={`/sum?garden=${gardenId}`}>{t('One sum')}</Link>
-                  </footer>
+                  <Foot gardenId={gardenId} onAsk={() => setAsked('')} />
                 </div>
                 <Shortcuts gardenId={gardenId} />
                 <Suspense fallback={null}>
@@ -145,6 +140,25 @@ function Page() {
         </SettingsProvider>
       </HistoryProvider>
     </ExplainProvider>
+  )
+}
+
+/** Below every view: the caution, and ways to what words mean, to one sum, and round the views. */
+function Foot({ gardenId, onAsk }: { gardenId: string; onAsk: () => void }) {
+  const { cautions } = useWords()
+  const [looking, setLooking] = useState(false)
+  return (
+    <footer className="general-caution soft small">
+      {cautions.general}{' '}
+      <button type="button" className="linkish" onClick={onAsk}>
+        {t('What words mean')}
+      </button>{' '}
+      <Link to={`/sum?garden=${gardenId}`}>{t('One sum')}</Link>{' '}
+      <button type="button" className="linkish" onClick={() => setLooking(true)}>
+        {t('Look round')}
+      </button>
+      <Suspense fallback={null}>{looking && <Around onClose={() => setLooking(false)} />}</Suspense>
+    </footer>
   )
 }
 

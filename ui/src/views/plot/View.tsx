@@ -1,8 +1,9 @@
-import { Button, Segmented } from 'antd'
+import { Button, Empty, Segmented } from 'antd'
 import { useMemo, useState, type ReactNode } from 'react'
 import { useParams } from 'react-router'
 import { useGarden } from '../../api/gardens'
 import { PlotSheet } from '../../drawing/plot/PlotSheet'
+import { CropSketch } from '../../drawing/CropSketch'
 import { t } from '../../lib/words'
 import { CropShelf } from './CropShelf'
 import { FeaturePanel } from './FeaturePanel'
@@ -160,12 +161,13 @@ function Legend({ question }: { question: Question }) {
 
 function EmptySheet() {
   return (
-    <div className="empty-sheet stack">
-      <p>
-        {t(
+    <div className="empty-sheet">
+      <Empty
+        image={<CropSketch crop="lettuce" size={48} />}
+        description={t(
           'An empty sheet. Add a bed or a tub; it is drawn true to size, and what it holds is worked out while you draw.',
         )}
-      </p>
+      />
     </div>
   )
 }

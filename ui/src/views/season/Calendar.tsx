@@ -1,4 +1,4 @@
-import { Button } from 'antd'
+import { Button, Tooltip } from 'antd'
 import { useMemo, useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { useWords } from '../../api/reference'
@@ -62,17 +62,21 @@ export function Calendar(props: {
                 >
                   <span className="day-number">{Number(day.slice(8))}</span>
                   {(byDay.get(day) ?? []).map(({ job, planting }) => (
-                    <button
+                    <Tooltip
                       key={job.key}
-                      type="button"
-                      className={`day-job ${job.status}`}
-                      aria-pressed={planting.id === props.chosen}
                       title={`${showDay(day)}: ${words.terms[`kind.${job.kind}`]}, ${words.terms[`status.${job.status}`]}`}
-                      onClick={() => props.onChoose(planting.id)}
                     >
-                      <NutrientMark nutrient={leading(job, planting)} size={12} />
-                      <span className="day-name">{plantingName(planting)}</span>
-                    </button>
+                      <button
+                        aria-label={`${plantingName(planting)}, ${showDay(day)}: ${words.terms[`kind.${job.kind}`]}, ${words.terms[`status.${job.status}`]}`}
+                        type="button"
+                        className={`day-job ${job.status}`}
+                        aria-pressed={planting.id === props.chosen}
+                        onClick={() => props.onChoose(planting.id)}
+                      >
+                        <NutrientMark nutrient={leading(job, planting)} size={12} />
+                        <span className="day-name">{plantingName(planting)}</span>
+                      </button>
+                    </Tooltip>
                   ))}
                 </td>
               ))}

@@ -1,4 +1,4 @@
-import { Button, Segmented } from 'antd'
+import { Button, Empty, Segmented } from 'antd'
 import { lazy, Suspense, useMemo, useState, type ReactNode } from 'react'
 import { Link, useParams } from 'react-router'
 import { faultsOf } from '../../api/client'
@@ -10,6 +10,7 @@ import { StripLegend } from '../../drawing/StripLegend'
 import { showDate } from '../../lib/dates'
 import { recall, remember } from '../../lib/memory'
 import { system } from '../../lib/units'
+import { CropSketch } from '../../drawing/CropSketch'
 import { useAddress } from '../../lib/useAddress'
 import { useWidth } from '../../lib/useWidth'
 import { t } from '../../lib/words'
@@ -106,13 +107,17 @@ function NoSeason({ gardenId }: { gardenId: string }) {
   return (
     <section className="stack">
       <h1>{t('No season yet')}</h1>
-      <p>{t('Each planting gets a lane here: its stages, its feeds, and need against supply.')}</p>
-      <p>
-        <Link to={`/g/${gardenId}/plot`}>{t('Plant something on the Plot')}</Link>
-      </p>
-      <div className="row">
+      <Empty
+        image={<CropSketch crop="sweet_corn" size={48} />}
+        description={t(
+          'Each planting gets a lane here: its stages, its feeds, and need against supply.',
+        )}
+      >
+        <p>
+          <Link to={`/g/${gardenId}/plot`}>{t('Plant something on the Plot')}</Link>
+        </p>
         <Button onClick={() => go({ ask: 'sowing' })}>{t('When to sow')}</Button>
-      </div>
+      </Empty>
       <Asked gardenId={gardenId} />
     </section>
   )

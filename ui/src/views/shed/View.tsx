@@ -1,9 +1,10 @@
-import { Button, Segmented } from 'antd'
+import { Button, Empty, Tabs } from 'antd'
 import { lazy, Suspense, useRef } from 'react'
 import { useParams } from 'react-router'
 import { useEditing, type ThingEditing } from '../../api/editing'
 import { useGarden, usePlan } from '../../api/gardens'
 import { intoSight } from '../../lib/intoSight'
+import { CropSketch } from '../../drawing/CropSketch'
 import { useAddress } from '../../lib/useAddress'
 import { t } from '../../lib/words'
 import { Waiting } from '../../parts/Waiting'
@@ -40,24 +41,29 @@ export function View() {
   const page = PAGES.find((one) => one === address.get('page')) ?? 'shelf'
   return (
     <div className="stack shed-pages">
-      <div className="row">
-        <h1>{t('Shed')}</h1>
-        <Segmented<Page>
-          value={page}
-          aria-label={t('Show')}
-          options={PAGES.map((value) => ({ value, label: pageNames()[value] }))}
-          onChange={(next) => go({ page: next === 'shelf' ? null : next })}
-        />
-      </div>
-      {page === 'shelf' && <Shelf gardenId={gardenId} />}
-      {page === 'table' && (
-        <Suspense fallback={<Waiting />}>
-          <ShelfTable gardenId={gardenId} />
-        </Suspense>
-      )}
-      {page === 'compare' && <Compare gardenId={gardenId} />}
-      {page === 'buy' && <Buy gardenId={gardenId} />}
+      <h1>{t('Shed')}</h1>
+      <Tabs
+        activeKey={page}
+        destroyOnHidden
+        items={PAGES.map((key) => ({
+          key,
+          label: pageNames()[key],
+          children: <OnPage page={key} gardenId={gardenId} />,
+        }))}
+        onChange={(next) => go({ page: next === 'shelf' ? null : next })}
+      />
     </div>
+  )
+}
+
+function OnPage({ page, gardenId }: { page: Page; gardenId: string }) {
+  if (page === 'compare') return <Compare gardenId={gardenId} />
+  if (page === 'buy') return <Buy gardenId={gardenId} />
+  if (page === 'shelf') return <Shelf gardenId={gardenId} />
+  return (
+    <Suspense fallback={<Waiting />}>
+      <ShelfTable gardenId={gardenId} />
+    </Suspense>
   )
 }
 
@@ -122,13 +128,17 @@ function Shelf({ gardenId }: { gardenId: string }) {
 
 function NothingYet() {
   return (
-    <div className="sheet stack">
-      <p>{t('Nothing here yet. Paste or type what the label of a bag says.')}</p>
-      <p className="small soft">
-        {t(
-          'Its analysis is enough to begin: three numbers like 5-4-8, and whether it is granules, powder or a liquid.',
-        )}
-      </p>
+    <div className="sheet">
+      <Empty
+        image={<CropSketch crop="tomato" size={48} />}
+        description={t('Nothing here yet. Paste or type what the label of a bag says.')}
+      >
+        <p className="small soft">
+          {t(
+            'Its analysis is enough to begin: three numbers like 5-4-8, and whether it is granules, powder or a liquid.',
+          )}
+        </p>
+      </Empty>
     </div>
   )
 }

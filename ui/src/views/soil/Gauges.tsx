@@ -1,3 +1,4 @@
+import { Tooltip } from 'antd'
 import type { ReactNode } from 'react'
 import type { Schemas } from '../../api/client'
 import { useWords } from '../../api/reference'
@@ -166,14 +167,11 @@ function Row(props: Props & { gauge: OneGauge }) {
           {gauge.origin === 'typed' && <>, {gauge.basis}</>}
           {other && `, ${gauge.lab} ${showDate(gauge.sampled_on, props.today)}`}{' '}
           {gauge.bounds.length > 0 && (
-            <button
-              type="button"
-              className="linkish"
-              title={`${gauge.basis} (${gauge.confidence})`}
-              onClick={() => props.onBands(gauge)}
-            >
-              {t('bands')}
-            </button>
+            <Tooltip title={`${gauge.basis} (${gauge.confidence})`}>
+              <button type="button" className="linkish" onClick={() => props.onBands(gauge)}>
+                {t('bands')}
+              </button>
+            </Tooltip>
           )}
         </span>
       </div>
