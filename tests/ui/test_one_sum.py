@@ -3,7 +3,7 @@
 import re
 
 import pytest
-from picking import Hand
+from picking import Hand, pick
 from playwright.sync_api import Browser, Page, expect
 
 from eznel import demo
@@ -117,7 +117,16 @@ def test_an_answer_is_kept_in_a_garden(slip_page: Page, address: str) -> None:
     page.get_by_role("button", name="Save", exact=True).click()
     expect(page.get_by_text("1.57 m²").first).to_be_visible()
     page.goto(f"{of}&of=bag&grade=12-4-8&area_m2=3.6&counted_g_m2=10")
-    page.get_by_label("as a feed given to").select_option(index=1)
+    pick(page, "as a feed given to", "Leek")
     page.get_by_role("button", name="Go on there").click()
     expect(page.get_by_label("How much, at least", exact=True)).to_have_value("300")  # 36 g at 12 %
+    assert faults_of(page) == []
+
+
+def test_a_crop_is_found_by_its_name_in_a_sum(page: Page, address: str) -> None:
+    """A kilogram of tomatoes holds 2.5 g of potassium, 3.01 g of potash."""
+    page.goto(f"{address}/sum?of=harvest&harvest_g=10 kg&crop=potato")
+    expect(page.locator(".sum-answer b")).to_have_text("57.8 g")  # 10 × 4.8 ÷ 0.83015
+    pick(page, "crop", "tomat")
+    expect(page.locator(".sum-answer b")).to_have_text("30.1 g")
     assert faults_of(page) == []

@@ -73,3 +73,22 @@ export function PickManyField(
     </Field>
   )
 }
+
+/** One of many within a line of text, named by a label that stands elsewhere. */
+export function PickInLine(props: {
+  id: string
+  value: string
+  options: readonly Choice[]
+  onChange: (value: string) => void
+}) {
+  return (
+    <Select
+      id={props.id}
+      className="pick-in-line"
+      value={props.value || undefined}
+      placeholder={t('choose …')}
+      onChange={props.onChange}
+      {...searching(props.options)}
+    />
+  )
+}

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { Button } from 'antd'
-import { Suspense, useState } from 'react'
+import { Suspense, useId, useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { layOut } from '../../api/draft'
@@ -8,6 +8,7 @@ import { gardenQueries, useGarden, usePlan } from '../../api/gardens'
 import { newId } from '../../lib/ids'
 import { useToast } from '../../lib/useToast'
 import { t } from '../../lib/words'
+import { PickInLine } from '../../parts/Pick'
 import { Waiting } from '../../parts/Waiting'
 
 type Sum = Schemas['SumAnswer']
@@ -89,6 +90,7 @@ function AsFeed(props: { grams: number; bags: Sum['products']; garden: string })
   const plan = usePlan(garden)
   const { plantings, places, products } = useGarden(garden).file.garden
   const open = useLayOut(garden)
+  const id = useId()
   const [to, setTo] = useState('')
   if (products.length === 0 || plantings.length === 0) return null
   const names = new Map(places.map((one) => [one.id, one.name]))
@@ -112,17 +114,16 @@ function AsFeed(props: { grams: number; bags: Sum['products']; garden: string })
   }
   return (
     <>
-      <label>
-        {t('as a feed given to')}{' '}
-        <select className="input" value={to} onChange={(event) => setTo(event.target.value)}>
-          <option value="">{t('choose plants')}</option>
-          {growing.map((one) => (
-            <option key={one.id} value={one.id}>
-              {one.crop_name}, {names.get(one.place)}
-            </option>
-          ))}
-        </select>
-      </label>
+      <label htmlFor={id}>{t('as a feed given to')}</label>
+      <PickInLine
+        id={id}
+        value={to}
+        options={growing.map((one) => ({
+          value: one.id,
+          label: `${one.crop_name}, ${names.get(one.place) ?? ''}`,
+        }))}
+        onChange={setTo}
+      />
       {to && (
         <Button size="small" onClick={() => give(to)}>
           {t('Go on there')}

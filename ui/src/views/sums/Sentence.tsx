@@ -3,12 +3,15 @@ import type { Schemas } from '../../api/client'
 import type { faultsOf } from '../../api/client'
 import { t } from '../../lib/words'
 import { DateInput } from '../../parts/DateField'
+import { PickInLine } from '../../parts/Pick'
 import type { Own, Suggestion } from './own'
 
 type Sum = Schemas['SumView']
 type Blank = Schemas['BlankView']
 type Faults = ReturnType<typeof faultsOf>
 
+/** More choices than these are searched. */
+const MANY = 12
 /** A blank grows with what is typed into it, between these. [characters] */
 const LEAST = 7
 const MOST = 22
@@ -165,6 +168,9 @@ function Typed(props: {
         onChange={(day) => onType(day ?? '')}
       />
     )
+  }
+  if (blank.choices.length > MANY) {
+    return <PickInLine id={id} value={value} options={blank.choices} onChange={onType} />
   }
   if (blank.choices.length > 0) {
     return (
