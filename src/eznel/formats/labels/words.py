@@ -217,6 +217,7 @@ _FORMS: tuple[tuple[str, str], ...] = (
                r"|weight per gallon|specific gravity|\bm/v\b"),
     ("soluble", r"(?<!in)soluble$|\bsoluble (?:\w+ )?(?:powder|crystals|feed|fert)|crystals"
                 r"|water[- ]soluble(?: fert|\)| powder|$| \d+-)|n[aä]hrsalz|[hi]drosol[uú]b"
+                r"|(?:abono|fertilizante|engrais|concime|adubo) (?:\w+ )?sol[uú]b"
                 r"|feed soluble|\bdissolve\b|aufl[oö]sen"),
     ("organic", r"\borg[aá]ni(?:c|que|sch|ese|co)|manure|bone ?meal|blood (?:and|&) bone"
                 r"|blood meal|dried blood|alfalfa|neem"

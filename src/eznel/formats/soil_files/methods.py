@@ -18,7 +18,7 @@ _EXTRACTS: tuple[tuple[str, str], ...] = (
     ("Bray P1", r"bray[- ]?(?:p ?)?-?(?:1|i\b)|weak bray"
                 r"|(?<![^\W_])(?<!plot )(?<!bed )(?<!field )p1(?![.,]?\d)"
                 r"(?=$|\W{0,4}(?:\d|ppm|mg|lb))"),
-    ("Olsen", r"olsen|(?:sodium )?bicarb(?:onate)?(?![^\W_])|natriumbicarbonat"),
+    ("Olsen", r"olsen(?:['’]s)?|(?:sodium )?bicarb(?:onate)?(?![^\W_])|natriumbicarbonat"),
     ("Modified Morgan", r"mod(?:ified|\.)? morgan(?:['’]?s)?"),
     ("Morgan", r"morgan(?:['’]?s)?"),
     ("PAA", r"(?<![^\W_])paa(?![^\W_])|acid am+onium acetate"

@@ -300,6 +300,17 @@ def _behind(low: str, found: list[Mark]) -> list[Mark]:
     return [*moved, *([method] if method else [])]
 
 
+def _all_lead(low: str, found: list[Mark]) -> bool:
+    """Whether each extract stands right before a nutrient: "Olsen P; ammonium acetate K"."""
+    methods_at = [n for n, one in enumerate(found) if one.kind == "method"]
+    return bool(methods_at) and methods_at[0] == 0 and all(
+        found[n + 1 : n + 2]
+        and found[n + 1].kind == "name"
+        and not low[found[n].end : found[n + 1].start].strip(" -")
+        for n in methods_at
+    )  # fmt: skip
+
+
 NO_EXTRACTS = Extracts({}, frozenset())
 
 
@@ -320,7 +331,8 @@ def extracts_in(line: str) -> Extracts:
     of_all: set[str] = set()
     found = marks(line, None)
     waiting = ["K", "Ca", "Mg", "Na"] if "cation" in flat(line) else []
-    if _FOR.search(low := blanked(flat(line), found)) or _LISTED.search(low):
+    low = blanked(flat(line), found)
+    if _FOR.search(low) or _LISTED.search(low) or _all_lead(low, found):
         found = _behind(low, found)
     for mark in found:
         if mark.kind == "name":
