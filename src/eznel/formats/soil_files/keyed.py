@@ -53,6 +53,8 @@ _WORDS = re.compile(
 )
 
 
+_KIT = re.compile(r"\b(?:kit|colou?r card|farbkarte|schnelltest|testset|carta de color)\b")
+"""Who writes down what a kit showed writes the day of the test beside it."""
 _NO_NAME = re.compile(
     r"\b(?:(?:date )?sampled(?: on)?|entnommen(?: am)?|pr[eé]lev[eé](?: le)?|taken(?: on)?)\b"
     r"|,(?=\s*(?:,|$))",
@@ -105,7 +107,8 @@ def _unkeyed(line: str, found: set[str]) -> Iterator[tuple[str, str, str]]:
 
 def _taken(line: str, low: str) -> Iterator[tuple[str, str, str]]:
     """The day on which a line says that a sample was taken: behind its words, or before."""
-    taken, days = TAKEN.search(low), list(DAYS.finditer(low))
+    days = list(DAYS.finditer(low))
+    taken = TAKEN.search(low) or (_KIT.search(low) if len(days) == 1 else None)
     if taken is None or not days:
         return
     day = next((one for one in days if one.start() > taken.start()), days[-1])

@@ -11,6 +11,12 @@ from eznel.formats.soil_files.marks import Mark, marks
 _LONGEST = re.compile(r".{1,300}(?:[\s;|,.]|$)|.{1,300}")
 """Nobody prints a longer line; a longer one is read in parts."""
 
+_ADVICE_BEGINS = re.compile(
+    r"(?<=[.!])\s+(?=(?:apply|add|spread|we recommend|we advise|bitte|wir empfehlen|se recomienda"
+    r"|nous conseillons)\b)",
+    re.IGNORECASE,
+)
+"""Where a sentence of results ends and one of advice begins."""
 _AT_SEMICOLON = re.compile(r";\s+")
 _FIGURE_FIRST = re.compile(
     r"\s*[<>]?\d[\d.,]* ?(?:%|ppm|m?g/|mg |kg/|lbs?|me|cmol|mmol)", re.IGNORECASE
@@ -22,7 +28,8 @@ def _pieces(text: str) -> Iterator[tuple[int, str]]:
     if "\n" not in text.strip():  # all of it was pasted as one line
         text = _AT_SEMICOLON.sub("\n", text)
     for n, line in enumerate(unwrapped(text.split("\n")), start=1):
-        yield from ((n, part) for part in _LONGEST.findall(line) or [""])
+        for sentence in _ADVICE_BEGINS.split(line):
+            yield from ((n, part) for part in _LONGEST.findall(sentence) or [""])
 
 
 def joined(text: str, decimal: Decimal | None) -> Iterator[tuple[int, str, list[Mark]]]:
