@@ -28,7 +28,19 @@ from eznel.formats.soil_files.text import read_text
 
 PAPERS = Path(__file__).parents[1] / "data" / "readers"
 TODAY = date(2026, 5, 1)
-BATCHES = ("kept", "fresh", "later", "last", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth")
+BATCHES = (
+    "kept",
+    "fresh",
+    "later",
+    "last",
+    "fourth",
+    "fifth",
+    "sixth",
+    "seventh",
+    "eighth",
+    "ninth",
+    "tenth",
+)
 """Besides the first two thirds: what was kept away from them, and what was written afterwards."""
 VERDICTS = ("right", "asked", "missed", "wrong")
 
