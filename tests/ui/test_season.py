@@ -265,3 +265,36 @@ def test_a_feed_that_nobody_planned_is_recorded_as_a_guess(season: Page) -> None
     assert feed["amounts"][0]["up_to"] == {"value": 80, "unit": "mL"}
     season.locator(".seen").get_by_role("button", name="Take it back").first.click()
     expect(season.get_by_text("40 mL to 80 mL")).to_have_count(0)
+
+
+OVERLAPS = """() => {
+  const cards = [...document.querySelectorAll('main .sheet, main article, main section')]
+    .filter((one) => one.getClientRects().length > 0)
+  const apart = (a, b) => !a.contains(b) && !b.contains(a)
+  const over = (a, b) => {
+    const [p, q] = [a.getBoundingClientRect(), b.getBoundingClientRect()]
+    return Math.min(p.right, q.right) - Math.max(p.left, q.left) > 1 &&
+      Math.min(p.bottom, q.bottom) - Math.max(p.top, q.top) > 1
+  }
+  return cards.flatMap((a, n) => cards.slice(n + 1)
+    .filter((b) => apart(a, b) && over(a, b))
+    .map((b) => `${a.className} over ${b.className}`))
+}"""
+
+
+@pytest.mark.parametrize("wide", [1280, 760, 390])
+def test_no_card_lies_on_another(slip_page: Page, wide: int) -> None:
+    """Soil, then the season's programmes side by side, and back, at every size."""
+    slip_page.set_viewport_size({"width": wide, "height": 800})
+    slip_page.get_by_role("link", name="Soil", exact=True).click()
+    slip_page.get_by_role("heading", level=1).first.wait_for()
+    assert slip_page.evaluate(OVERLAPS) == []
+    slip_page.get_by_role("link", name="Season", exact=True).click()
+    slip_page.get_by_role("button", name=re.compile("^Leek")).first.press("Enter")
+    slip_page.get_by_role("button", name="Programmes side by side").click()
+    drawer = slip_page.get_by_role("dialog", name="Programmes side by side")
+    drawer.get_by_role("listitem").first.wait_for()
+    assert slip_page.evaluate(OVERLAPS) == []
+    slip_page.keyboard.press("Escape")
+    expect(drawer).to_have_count(0)
+    assert slip_page.evaluate(OVERLAPS) == []

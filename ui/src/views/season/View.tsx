@@ -114,7 +114,9 @@ function NoSeason({ gardenId }: { gardenId: string }) {
         )}
       >
         <p>
-          <Link to={`/g/${gardenId}/plot`}>{t('Plant something on the Plot')}</Link>
+          <Link className="empty-way" to={`/g/${gardenId}/plot`}>
+            {t('Plant something on the Plot')}
+          </Link>
         </p>
         <Button onClick={() => go({ ask: 'sowing' })}>{t('When to sow')}</Button>
       </Empty>

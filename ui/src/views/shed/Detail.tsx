@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
-import { Button, Tabs } from 'antd'
+import { Button, Segmented } from 'antd'
+import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { usePlan } from '../../api/gardens'
 import { useWords } from '../../api/reference'
@@ -14,6 +15,8 @@ import { ScoopGives } from './ScoopGives'
 import { StockPanel } from './StockPanel'
 import type { Product } from './state'
 
+type Tab = 'gives' | 'stock' | 'instead'
+
 /** One bag or bottle: what it gives, what is left of it, and what could stand in for it. */
 export function Detail(props: {
   gardenId: string
@@ -23,6 +26,7 @@ export function Detail(props: {
 }) {
   const { gardenId, product, facts } = props
   const words = useWords()
+  const [tab, setTab] = useState<Tab>('gives')
   const mixed = product.form === 'mix'
   return (
     <>
@@ -40,29 +44,25 @@ export function Detail(props: {
       </div>
       <NotUsed gardenId={gardenId} product={product} everywhere={facts.refused ?? null} />
       {!mixed && (
-        <Tabs
+        <Segmented<Tab>
           className="shed-tabs"
-          destroyOnHidden
-          items={[
-            {
-              key: 'gives',
-              label: t('What a scoop gives'),
-              children: <ScoopGives gardenId={gardenId} product={product} facts={facts} />,
-            },
-            {
-              key: 'stock',
-              label: t('What is left'),
-              children: <StockPanel gardenId={gardenId} product={product} facts={facts} />,
-            },
-            {
-              key: 'instead',
-              label: t('Without this bag'),
-              children: <Instead gardenId={gardenId} product={product.id} />,
-            },
+          value={tab}
+          aria-label={t('Show')}
+          options={[
+            { value: 'gives', label: t('What a scoop gives') },
+            { value: 'stock', label: t('What is left') },
+            { value: 'instead', label: t('Without this bag') },
           ]}
+          onChange={setTab}
         />
       )}
-      {mixed && <StockPanel gardenId={gardenId} product={product} facts={facts} />}
+      {!mixed && tab === 'gives' && (
+        <ScoopGives gardenId={gardenId} product={product} facts={facts} />
+      )}
+      {(mixed || tab === 'stock') && (
+        <StockPanel gardenId={gardenId} product={product} facts={facts} />
+      )}
+      {!mixed && tab === 'instead' && <Instead gardenId={gardenId} product={product.id} />}
       <FromLabel gardenId={gardenId} product={product} />
       <ul className="small cautions-list">
         {facts.cautions.map((key) => (
