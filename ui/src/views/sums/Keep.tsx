@@ -57,7 +57,8 @@ function useLayOut(garden: string) {
 }
 
 function Ways({ of, garden }: { of: Sum; garden: string }) {
-  const { places } = useGarden(garden).file.garden
+  const { places, products } = useGarden(garden).file.garden
+  const bags = of.products.filter((bag) => !products.some((one) => sameGrade(bag, one)))
   const open = useLayOut(garden)
   const below = Math.max(0, ...places.map((one) => one.y_m)) + (places.length > 0 ? 1.8 : 1.2)
   const asBag = (product: Schemas['Product']) => {
@@ -69,7 +70,7 @@ function Ways({ of, garden }: { of: Sum; garden: string }) {
   }
   return (
     <>
-      {of.products.map((one) => (
+      {bags.map((one) => (
         <Button key={one.name} size="small" onClick={() => asBag(one)}>
           {t('as a bag: {name}', { name: one.name })}
         </Button>
