@@ -287,9 +287,8 @@ def test_a_can_is_filled_to_a_mark(
     [
         (8.29, 4, 6, 9.0),  # 4 × 8.5 are 5.67 L to each, 4 × 9 are 6
         (7.9, 1, 8, 8.0),  # a litre to each
-        (8.0, 2, 7, 8.75),  # 16, 17 and 18 L are no halves of 7; 17.5 L are 2.5 to each
-        (8.29, 4, 7, 8.75),  # 34 and 36 L are no halves of 7; 35 L are 5 to each
-        (8.29, 1, 11, 8.8),  # nor halves or quarters of 11; 0.8 L to each is a tenth
+        (4.5, 2, 4, 5.0),  # 4.5 are 2.25 L to each, 5 are 2.5
+        (8.0, 2, 7, 8.0),  # 17.5 L would be 2.5 to each, but 8.75 is no mark that people fill to
     ],
 )
 def test_of_marks_that_are_near_one_that_each_plant_shares_is_better(

@@ -90,7 +90,7 @@ MARK_MORE = 0.12
 def to_a_mark_l(litres: float, can: Volume, to_each: float) -> float:
     """Return the water of a can, filled up to the coarsest mark that is near enough.
 
-    Of marks that are near enough one is better at which each plant's share is a measure too.
+    Of marks as coarse one is better at which each plant's share is a measure too.
 
     Parameters
     ----------
@@ -108,9 +108,9 @@ def to_a_mark_l(litres: float, can: Volume, to_each: float) -> float:
     """
     unit_l = can.l / can.value if can.unit in MARKS else 1.0
     marks = [mark * unit_l for mark in MARKS.get(can.unit, LITRE_MARKS)]
-    near = [one for mark in marks for one in _near_l(litres, mark, can.l)]
+    near = next((found for mark in marks if (found := _near_l(litres, mark, can.l))), [litres])
     shared = (one for one in near if _is_measure(one * to_each / unit_l))
-    return next(shared, near[0] if near else litres)
+    return next(shared, near[0])
 
 
 def _near_l(litres: float, mark_l: float, can_l: float) -> list[float]:
