@@ -40,6 +40,9 @@ BATCHES = (
     "eighth",
     "ninth",
     "tenth",
+    "eleventh",
+    "twelfth",
+    "thirteenth",
 )
 """Besides the first two thirds: what was kept away from them, and what was written afterwards."""
 VERDICTS = ("right", "asked", "missed", "wrong")

@@ -187,3 +187,10 @@ def test_a_pint_is_of_the_country_of_the_label(text: str, unit: str, questions) 
     assert (read.pack.value, read.pack.unit) == (1.0, unit)
     assert set(questions) <= set(read.questions)
     assert ("which_gallon" in read.questions) == bool(questions)
+
+
+def test_what_is_known_in_water_alone_is_not_taken_for_something_solid() -> None:
+    """An organic feed of 5 mL in a litre may be a liquid; as a dressing it may not."""
+    name = "Organic comfrey feed\nTotal nitrogen (N) 3 %\n"
+    assert "which_form" in read_label(f"{name}5 ml per litre of water").questions
+    assert "which_form" not in read_label(f"{name}5 g per litre of water or 50 g/m2").questions

@@ -90,7 +90,8 @@ _NOUN_FIRST = re.compile(
     r"\s*(?:Erde|Substrat|Wasser|Gie(?:ß|ss)wasser|Wochen|Tagen?|Monaten?|Boden|Stickstoff)\b"
 )
 """What a line in German begins with that goes on in the one before."""
-_SYMBOL_LAST = re.compile(r"\([^\W\d]\w*\)\s*$")
+_SYMBOL_LAST = re.compile(r"(?:\([^\W\d]\w*\)|%,? (?:N|P|K|S|B|Ca|Mg|Cu|Fe|Mn|Mo|Zn|Na|Co|Si))\s*$")
+"""A nutrient whose share is still to come."""
 _SHARE_ALONE = re.compile(r"\s*\d[\d.,]* ?%[.,]?\s*$")
 _SHARE_FIRST = re.compile(r"\s*\d[\d.,]* ?%")
 _UNFINISHED = re.compile(

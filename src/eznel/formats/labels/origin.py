@@ -2,12 +2,6 @@
 
 import re
 
-MARKS = re.compile(
-    r"organ|biolog|kolog|ecol|animal|vegan|poultry|chicken|bone|blood|feather|fish|manure|hoof"
-    r"|guano|plant|pflanz|tierfrei|mist|fumier|mest|esti|letame|pollin|stallat|sheep|horn|huf|woll|sang|hen\b|corne|bloed|dierlijk|been"
-)
-"""Without one of these a piece says nothing of organic growing or of animals."""
-
 ORGANIC = re.compile(
     r"(?:suitable|approved|allowed|permitted|certified) for (?:use in )?organic|"
     r"certified organic\b(?! (?:ingredient|component|matter))|organic (?:grow|"
@@ -21,7 +15,9 @@ ANIMAL = re.compile(
     r"|fumier|mestkorrel|kippenmest|koemest|esti[eé]rcol|gallina|letame|stallatico|pollina|sheep"
     r"|\bhufe|h[oö]rner|sangue|cornunghia|origine animale"
     r"|horn(?:mehl|sp[aä]ne|grie)|schafwoll|\bsang\b|\bcorne|bloedmeel|dierlijke herkomst"
-    r"|beendermeel|tierische"
+    r"|beendermeel|tierische|(?:knochen|fisch|blut|feder|fleisch)(?:knochen)?mehl"
+    r"|fientes?\b|volaille|plumes\b|poudre d['’]os\b|farina d['’]ossa|vismeel|verenmeel"
+    r"|harina de (?:huesos?|sangre|pescado|plumas)"
 )
 _DENIED = re.compile(
     r"(?:\bnot?\b|\bnon\b|\bnicht\b|\bkein\w*|\bohne\b|\bsin\b|\bsans\b|\bpas\b|\bniet\b|\bgeen\b"

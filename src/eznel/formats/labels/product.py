@@ -432,5 +432,14 @@ def _question(
     limes = "liming" in product
     if not lines and form != "mix" and not limes:
         draft.ask("no_analysis")
-    if form is None and product.get("material") is None:
+    unsaid = form is None and product.get("material") is None
+    if unsaid or (form in _SOLID and _is_only_poured(product)):
         draft.ask("which_form")
+
+
+_SOLID = ("organic", "granular", "coated")
+
+
+def _is_only_poured(product: dict[str, Any]) -> bool:
+    """Whether a label knows a product in water alone, as nobody gives what does not dissolve."""
+    return "max_strength" in product and not {"max_rate", "max_per_plant"} & product.keys()

@@ -38,7 +38,9 @@ MOST_HEAD = 300
 """So much of a line is looked at for the product's name."""
 
 _AT_SEMICOLON = re.compile(r"\n|;\s+")
-_SENTENCES = re.compile(r"(?<=[a-z0-9)%]{2})(?<!min)(?<!max)[.!;]\s+(?=[A-Z0-9])|\s\|\s")
+_SENTENCES = re.compile(
+    r"(?:(?<=[a-z0-9)%]{2})(?<!min)(?<!max)|(?<=\d [gLl]))[.!;]\s+(?=[A-Z0-9])|\s\|\s"
+)
 _LONGEST = re.compile(r".{1,300}(?:\s|$)|.{1,300}")
 """Nobody prints a longer sentence; a longer one is read in parts."""
 _RESTATED = re.compile(rf"\(\s*(?P<n>{NUMBER})\s?%\s?(?P<of>p|k|mg|ca|s)\s*\)")
@@ -433,8 +435,6 @@ def _packed(piece: str, low: str, at: str, page: _Page, *, is_title: bool) -> No
 
 def _marked(piece: str, low: str, at: str, page: _Page) -> None:
     """Whether it may be used in organic growing, and whether it comes from animals."""
-    if not origin.MARKS.search(low):
-        return
     if origin.says(origin.ORGANIC, low):
         page.add(at, piece, "organic")
     if origin.NO_ANIMAL.search(low):

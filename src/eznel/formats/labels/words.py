@@ -223,12 +223,14 @@ _FORMS: tuple[tuple[str, str], ...] = (
                 r"|blood meal|dried blood|alfalfa|neem"
                 r"|(?:kelp|fish|feather|poultry|hoof|soy\w*|cotton\w*) meal"
                 r"|vermicompost|guano|worm cast"),
-    ("granular", r"granul|korrel|k[oö]rnig|pellet|prill|\bpowder\b|dust\b|limestone|\blime\b"),
+    ("granular", r"granul|korrel|k[oö]rnig|gek[oö]rnt|pellet|prill|\bpowder\b|dust\b"
+                 r"|limestone|\blime\b"),
 )  # fmt: skip
 _FORM = tuple((name, re.compile(pattern)) for name, pattern in _FORMS)
+_LIQUID = dict(_FORM)["liquid"]
 _COATED = re.compile(r"(?:polymer|resin)[- ]?coated|(?<!nicht )umh[uü]llt")
 _MANURE = re.compile(
-    r"manure|mist\b|mist-|fumier|mestkorrel|(?:kippen|koe|paarden|schapen)mest|estiercol|esti[eé]rcol"
+    r"manure|mist\b|mist-|fumier|fientes|mestkorrel|(?:kippen|koe|paarden|schapen)mest|estiercol|esti[eé]rcol"
     r"|letame|pollina|stallatico|sheep pellets|guano|gallinaza|(?:horn|knochen|blut)mehl"
     r"|hornsp[aä]ne|schafwoll|corne|sang s[eé]ch"
 )
@@ -243,6 +245,13 @@ _MIX = re.compile(
 )
 _COMPOST = re.compile(r"compost|kompost|composta|compostaje")
 _FOR_SEED = re.compile(r"\bseed|anzucht|aussaat|semis|semillero|zaai")
+
+
+_ORGANIC = re.compile(
+    r"(?:engrais|fertili[sz]er|abono|concime|d[uü]nger|meststof|amendement|ammendante)\W+"
+    r"org[aá]ni\w+|org[aá]ni\w+\W+(?:fertili[sz]er|d[uü]nger|n?pk-d[uü]nger|meststof)"
+)
+"""What says of itself that it is an organic fertiliser, is one, in grains or not."""
 
 
 _NO_FORM = re.compile(
@@ -274,11 +283,13 @@ def form_of(title: str, whole: str) -> str | None:
     if _COATED.search(whole):
         return "coated"
     if _MANURE.search(title):
-        return "organic"
-    for text in (title, _NO_FORM.sub(" ", whole)):
+        return "liquid" if _LIQUID.search(title) else "organic"
+    for text in (title, whole):
+        said = _NO_FORM.sub(" ", text)
         for name, pattern in _FORM:
-            if pattern.search(text):
-                return name
+            if pattern.search(said):
+                grains_of_it = name == "granular" and _ORGANIC.search(_NO_FORM.sub(" ", whole))
+                return "organic" if grains_of_it else name
         if text is title and _COMPOST.search(title):
             return "organic"
     return None
@@ -420,6 +431,7 @@ HEADING = re.compile(
     r"|^(?:guaranteed|typical)? ?analysis[: (]*(?:w/[vw])?\)?:?$"
     r"|^e[cu] fertili[sz]\w+(?: product)?$"
     r"|^directions.*:?$|^analyse:?$|^(?:chemical |nutrient )?analysis.{0,12}$|^anwendung:?$"
-    r"|^n-?p-?k(?:-?s)? by weight, elements$|^typical analysis \(w/w\)$|low in chloride|chloridarm"
+    r"|^n-?p-?k(?:-?s)? by weight, elements$|^typical analysis \(w/w\)$"
+    r"|^\W*(?:low in chloride|chloridarm)"
 )
 """Lines that say something without a value of their own."""

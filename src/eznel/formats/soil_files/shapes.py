@@ -253,23 +253,34 @@ def _down(line: str, lines: list[str], at: int) -> Gapped | None:
 
 
 def _side_by_side(line: str, lines: list[str], at: int) -> Gapped | None:
-    """A table whose columns are samples: each row is a name and a number for each of them."""
+    """A table whose columns are samples: each row is a name and a number for each of them.
+
+    Between the names and the numbers a column may say something of them all, like their unit.
+    """
     heads = cells(line)
-    unknown = all(
-        named(one.text).meaning in (None, "sample") and read_number(one.text) is None
-        for one in heads
-    )
-    if not LEAST_RESULTS <= len(heads) <= MOST_SAMPLES or not unknown:
+    if not heads or named(heads[0].text).meaning != "analyte":
+        heads = [Cell(0, 0, "Parameter"), *heads]
+    plots = [n for n, one in enumerate(heads) if n and _may_be_plot(one.text)]
+    others = [named(one.text).meaning for n, one in enumerate(heads) if n and n not in plots]
+    few = LEAST_RESULTS <= len(plots) <= MOST_SAMPLES
+    if not few or any(one not in _OF_ALL for one in others):
         return None
     rows: list[list[str]] = []
     for n in range(at + 1, len(lines)):
-        row = [one.text for one in cells(lines[n])]
-        if len(row) != len(heads) + 1 or any(read_number(one) is None for one in row[1:]):
+        here = cells(lines[n])
+        row = [one.text for one in here] if len(here) == len(heads) else _placed(here, heads)
+        if row is None or any(read_number(row[plot]) is None for plot in plots):
             break
         rows.append(row)
     if sum(named(row[0]).meaning in RESULTS for row in rows) < LEAST_RESULTS:
         return None
-    return [Cell(0, 0, "Parameter"), *heads], rows
+    return heads, rows
+
+
+def _may_be_plot(head: str) -> bool:
+    """Whether a heading names a sample: no number, no unit, and no word for another column."""
+    said = named(head)
+    return said.meaning in (None, "sample") and said.unit is None and read_number(head) is None
 
 
 MOST_SAMPLES = 8

@@ -300,13 +300,17 @@ def _behind(low: str, found: list[Mark]) -> list[Mark]:
     return [*moved, *([method] if method else [])]
 
 
+_HELD = re.compile(r"extract\w*|exchang\w*|available|soluble")
+"""What an extract makes of a nutrient: "ammonium nitrate extractable K"."""
+
+
 def _all_lead(low: str, found: list[Mark]) -> bool:
     """Whether each extract stands right before a nutrient: "Olsen P; ammonium acetate K"."""
     methods_at = [n for n, one in enumerate(found) if one.kind == "method"]
     return bool(methods_at) and methods_at[0] == 0 and all(
         found[n + 1 : n + 2]
         and found[n + 1].kind == "name"
-        and not low[found[n].end : found[n + 1].start].strip(" -")
+        and not _HELD.sub("", low[found[n].end : found[n + 1].start]).strip(" -")
         for n in methods_at
     )  # fmt: skip
 
