@@ -162,3 +162,20 @@ def test_what_takes_too_long_to_read_is_refused(garden: TestClient, services: Se
     refused = garden.post(f"{GARDEN}/weather/read", json={"text": "date,min,max\n"})
     assert refused.status_code == 422
     assert [fault["key"] for fault in refused.json()["faults"]] == ["reading_stopped"]
+
+
+def test_a_water_is_judged_as_it_is_typed(garden: TestClient) -> None:
+    """71 mg/L of sodium bind; 60.12 of calcium and 12.15 of magnesium are 4 × 50.04 mg/L hard."""
+    water = {"ca_mg_l": 60.12, "mg_mg_l": 12.15, "na_mg_l": 71, "season_mm": 100}
+    asked = {"water": water, "ec_ds_m": None}
+    said = garden.post(f"{GARDEN}/source-water", json=asked).json()
+    assert [one["key"] for one in said["findings"]] == ["water_na"]
+    hardness = next(one for one in said["figures"] if one["figure"] == "hardness")
+    assert hardness["shown"]["result"] == "200 mg/L"
+    assert said["brings"][0]["litres"] == pytest.approx(432)  # 100 mm on 3.6 × 1.2 m
+    wrong = garden.post(
+        f"{GARDEN}/source-water",
+        json={"water": {**water, "alkalinity": {"value": 180, "unit": "dH"}}},
+    )
+    assert wrong.status_code == 422
+    assert wrong.json()["faults"][0]["field"] == "water.alkalinity"

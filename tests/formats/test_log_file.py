@@ -45,7 +45,7 @@ def test_a_row_for_each_product_of_a_feed_and_each_thing_seen() -> None:
     assert tuple(head) == COLUMNS
     names = {str(one.id): one.name for one in (*file.garden.products, *file.garden.scoops)}
     feed, salt, spoon = (names[make.uid(one)] for one in ("feed", "salt", "teaspoon"))
-    what = [(row[0], row[1], row[4], row[5], row[6], row[7], row[9]) for row in rows]
+    what = [(row[0], row[1], row[4], row[5], row[6], row[7], row[10]) for row in rows]
     assert what == [
         ("2026-06-01", "stage flower", "", "", "", "", ""),
         ("2026-06-02", "given", feed, "3.0", spoon, "9.0", "'=1+1"),  # runs nothing

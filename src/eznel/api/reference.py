@@ -9,7 +9,7 @@ from eznel.api.problems import RESPONSES
 from eznel.api.services import TheServices
 from eznel.api.speech import Speech
 from eznel.core.document import Programme
-from eznel.core.quantities import KITCHEN_ML, ROUGH_ML
+from eznel.core.quantities import KITCHEN_ML
 from eznel.core.reference import Climate, Country, Crop, KeyStep, Material, Preset, Stage, Task
 from eznel.words import Said, Words
 from eznel.words.glossary import Meaning, glossary
@@ -41,8 +41,6 @@ class CatalogueView(BaseModel):
     texture_key: list[KeyStep]
     tasks: list[Task]
     kitchen_ml: dict[str, dict[str, float]]
-    rough_ml: dict[str, tuple[float, float]]
-    """What a hand takes, at least and at most. [mL]"""
 
 
 @router.get("/words")
@@ -90,7 +88,6 @@ def read_catalogue(services: TheServices, said: Speech) -> CatalogueView:
             for task in rows.tasks
         ],
         kitchen_ml=KITCHEN_ML,
-        rough_ml=ROUGH_ML,
     )
 
 

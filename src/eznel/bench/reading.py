@@ -10,6 +10,7 @@ from eznel.formats.labels.reading import read_label
 from eznel.formats.product_files import read_products, write_csv
 from eznel.formats.soil_files.table import read_table
 from eznel.formats.soil_files.text import read_text
+from eznel.formats.water_report import read_water
 from eznel.formats.weather_file import read_weather
 
 CHARACTERS = 39_900
@@ -17,7 +18,8 @@ SAMPLES = 3
 PIECES = (
     "P|", "P   ", "sample   ", "date|", "5 (---", "5-5-5 ", "pH 6.4, ", "1,", "a\n", "P 5 ppm\n",
     "N 5 % ", "1 to ", "1 part ", "0.25 mm ", "1 200 ", "K2O/", "Ca 1 340 ppm; ",
-    "5 g per ", "per\n", "pH  P ppm  K ppm\n", "pH  P  K\n6  4  5\n", "(1 % n, ",
+    "5 g per ", "per\n", "pH  P ppm  K ppm\n", "pH  P  K\n6  4  5\n", "(1 % n, ", "ca 1, ",
+    "nitrate (no3) ", "21 ppm sodium ",
 )  # fmt: skip
 """What a hostile text repeats: pieces that begin what many patterns look for."""
 
@@ -29,6 +31,7 @@ READERS: tuple[tuple[str, str, Callable[[str], object]], ...] = (
         lambda text: read_table(text, TODAY),
     ),
     ("a pasted label", "Chalk feed\n", read_label),
+    ("a pasted analysis of water", "Water test\n", read_water),
     ("a table of weather", "date,min temp,max temp\n2026-05-01,8,", read_weather),
     (
         "a table of products",

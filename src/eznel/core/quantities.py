@@ -21,13 +21,6 @@ KITCHEN_ML = {
 """Volume of a level kitchen measure by locale. [mL]"""
 
 
-ROUGH_ML = {
-    "pinch": (0.3, 0.7), "handful": (40.0, 80.0), "double_handful": (120.0, 220.0),
-    "cup": (200.0, 280.0),
-}  # fmt: skip
-"""What a hand takes of something granular, or somebody's cup holds, at least and at most. [mL]"""
-
-
 @cache
 def _library() -> Any:
     import pint  # slow to import, so only when a unit other than our own was typed
@@ -36,6 +29,8 @@ def _library() -> Any:
     for locale, measures in KITCHEN_ML.items():
         for name, ml in measures.items():
             units.define(f"{name}_{locale} = {ml} * milliliter")
+    units.define("german_degree = 17.848 * milligram / liter")  # 10 mg of CaO in a litre, as CaCO3
+    units.define("milliequivalent_of_lime = 50.04 * milligram")
     return units
 
 
@@ -51,6 +46,9 @@ _SPELLING = {
     "lb/100ft2": "pound/(100*foot**2)", "g/L": "gram/liter", "oz/gal_us": "ounce/gallon",
     "kg/ha": "kilogram/hectare", "t/ha": "metric_ton/hectare", "lb/acre": "pound/acre",
     "ton/acre": "2000*pound/acre", "lb/1000ft2": "pound/(1000*foot**2)",
+    "mg/L CaCO3": "milligram/liter", "dH": "german_degree", "fH": "10*milligram/liter",
+    "clark": "grain/imperial_gallon", "gpg_us": "grain/gallon",
+    "meq/L": "milliequivalent_of_lime/liter",
     "m2": "meter**2", "ft2": "foot**2", "yd2": "yard**2", "lb/gal_us": "pound/gallon",
 }  # fmt: skip
 
@@ -191,6 +189,18 @@ class AreaRate(Measure):
     @property
     def g_per_m2(self) -> float:
         """The rate. [g/m²]"""
+        return self._canonical()
+
+
+class Alkalinity(Measure):
+    """Hardness or alkalinity of water, read in milligrams of calcium carbonate in a litre."""
+
+    canonical = "mg/L CaCO3"
+    unit: Literal["mg/L CaCO3", "dH", "fH", "clark", "gpg_us", "meq/L"] = "mg/L CaCO3"
+
+    @property
+    def mg_per_l(self) -> float:
+        """As calcium carbonate. [mg/L]"""
         return self._canonical()
 
 

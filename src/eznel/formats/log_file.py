@@ -11,10 +11,12 @@ from eznel.formats.cells import guarded
 
 COLUMNS = (
     "on", "what", "planting", "place", "product", "amount", "unit", "water_L", "share_poured",
-    "note",
+    "plants_fed", "note",
 )  # fmt: skip
 
-Row = tuple[date, str, str, str, str, float | str, str, float | str, float | str, str]
+Row = tuple[
+    date, str, str, str, str, float | str, str, float | str, float | str, float | str, str
+]  # fmt: skip
 
 
 def write_log(file: GardenFile) -> str:
@@ -48,25 +50,26 @@ def _rows(file: GardenFile) -> Iterator[Row]:
     for feed in log.feeds:
         yield from _feed(feed, plantings[feed.planting], products, scoops)
     for seen in log.stages:
-        yield seen.on, f"stage {seen.stage}", *plantings[seen.planting], "", "", "", "", "", ""
+        yield seen.on, f"stage {seen.stage}", *plantings[seen.planting], "", "", "", "", "", "", ""
     for one in log.observed:
         count = "" if one.plants is None else float(one.plants)
         unit = "plants" if one.plants is not None else ""
         where = plantings[one.planting]
-        yield one.on, f"seen {one.kind}", *where, "", count, unit, "", "", one.note
+        yield one.on, f"seen {one.kind}", *where, "", count, unit, "", "", "", one.note
     for done in log.tasks:
-        yield done.on, f"done {done.task}", *plantings[done.planting], "", "", "", "", "", ""
+        yield done.on, f"done {done.task}", *plantings[done.planting], "", "", "", "", "", "", ""
     for move in log.stock_moves:
         size = move.amount
         amount, unit = (size.value, size.unit) if size else ("", "")
         name = products.get(move.product, "")
-        yield move.on, move.kind, "", "", name, amount, unit, "", "", move.note
+        yield move.on, move.kind, "", "", name, amount, unit, "", "", "", move.note
 
 
 def _feed(
     feed: FeedEntry, where: tuple[str, str], products: dict[UUID, str], scoops: dict[UUID, str]
 ) -> Iterator[Row]:
     water = round(feed.water.l, 3) if feed.water else ""
+    fed = "" if feed.plants is None else float(feed.plants)
     for amount in feed.amounts or (None,):
         size: float | str = ""
         unit = ""
@@ -78,4 +81,4 @@ def _feed(
         rough = f"≤ {most.value:g} {most.unit}" if most else ""
         note = " ".join(part for part in (rough, feed.note) if part)
         name = products.get(amount.product, "") if amount else ""
-        yield feed.on, feed.outcome, *where, name, size, unit, water, feed.poured, note
+        yield feed.on, feed.outcome, *where, name, size, unit, water, feed.poured, fed, note

@@ -264,6 +264,7 @@ class FeedEntryRow(_Thing, Base):
     amounts: Mapped[Nested]
     water: Mapped[Nested | None]
     poured: Mapped[float]
+    plants: Mapped[int | None]
     planned: Mapped[Nested]
     note: Mapped[str] = mapped_column(Text)
 

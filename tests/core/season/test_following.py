@@ -196,6 +196,26 @@ def test_a_little_that_nobody_planned_delays_nothing() -> None:
         assert (after[0].due_on > before[0].due_on) is waits
 
 
+def test_what_one_plant_got_is_still_due_to_the_others_and_bounds_them_all() -> None:
+    """10 g of 12 % in 10 L are 120 mg/L for one or all: strength is the can's, not the plant's."""
+    _, before = feeds()
+    extra = {"id": gardens.uid("neighbour"), "planting": gardens.uid("cucumber"),
+             "on": before[0].due_on, "outcome": "given", "water": gardens.measure(10, "L"),
+             "amounts": [{"product": gardens.uid("feed"),
+                          "amount": gardens.measure(10, "g")}]}  # fmt: skip
+
+    def after(**plants):
+        said = FeedEntry.model_validate({**extra, **plants})
+        return feeds(Log(feeds=(said,)), today=before[0].due_on)
+
+    (_, to_all), (one, to_one) = after(), after(plants=1)
+    assert sum(job.need_g["N"] for job in to_all) < sum(job.need_g["N"] for job in before)
+    assert [job.need_g["N"] for job in to_one] == [job.need_g["N"] for job in before]
+    assert "feed_too_strong" not in [found.key for found in one.findings]
+    of_all, _ = after(plants=5000)  # as many as there are, or more: that is all of them
+    assert gardens.jobs(of_all, "feed") == to_all
+
+
 def test_the_most_of_a_guess_is_no_less_than_its_least() -> None:
     weighed = {"product": gardens.uid("feed"), "amount": gardens.measure(10, "g")}
     for most in (gardens.measure(5, "g"), gardens.measure(50, "mL")):

@@ -1278,6 +1278,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/source-water": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Source Water
+         * @description Read what a water is by its analysis; nothing is stored.
+         */
+        post: operations["read_source_water"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/source-water/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Water Text
+         * @description Read a pasted analysis of a water; nothing is stored.
+         */
+        post: operations["read_water_text"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/stages": {
         parameters: {
             query?: never;
@@ -1706,6 +1746,20 @@ export interface components {
             path: string | null;
         };
         /**
+         * Alkalinity
+         * @description Hardness or alkalinity of water, read in milligrams of calcium carbonate in a litre.
+         */
+        Alkalinity: {
+            /**
+             * Unit
+             * @default mg/L CaCO3
+             * @enum {string}
+             */
+            unit: "mg/L CaCO3" | "dH" | "fH" | "clark" | "gpg_us" | "meq/L";
+            /** Value */
+            value: number;
+        };
+        /**
          * Amounts
          * @description One amount of each nutrient; what of and in which unit says the name that holds it.
          */
@@ -2066,6 +2120,22 @@ export interface components {
             password: string;
         };
         /**
+         * Brings
+         * @description What a place's water brings in a season. `lime_g` as calcium carbonate. [L, g]
+         */
+        Brings: {
+            /** Lime G */
+            lime_g: number;
+            /** Litres */
+            litres: number;
+            nutrients_g: components["schemas"]["Amounts"];
+            /**
+             * Place
+             * Format: uuid
+             */
+            place: string;
+        };
+        /**
          * Brought
          * @description A file, or pasted text; and what its columns mean, where somebody says so.
          */
@@ -2113,13 +2183,6 @@ export interface components {
             presets: components["schemas"]["Preset"][];
             /** Programmes */
             programmes: components["schemas"]["Programme"][];
-            /** Rough Ml */
-            rough_ml: {
-                [key: string]: [
-                    number,
-                    number
-                ];
-            };
             /** Stages */
             stages: {
                 [key: string]: components["schemas"]["Stage"][];
@@ -2879,6 +2942,8 @@ export interface components {
              * Format: uuid
              */
             planting: string;
+            /** Plants */
+            plants?: number | null;
             /**
              * Poured
              * @default 1
@@ -2897,6 +2962,18 @@ export interface components {
             before?: unknown;
             /** Field */
             field: string;
+        };
+        /**
+         * FigureView
+         * @description What was worked out of an analysis, with its working.
+         */
+        FigureView: {
+            /**
+             * Figure
+             * @enum {string}
+             */
+            figure: "hardness" | "sodium_ratio" | "residual" | "conductivity" | "apart";
+            shown: components["schemas"]["Shown"];
         };
         /**
          * Finding
@@ -3077,10 +3154,10 @@ export interface components {
             photos: components["schemas"]["Photo"][];
             /**
              * Version
-             * @default 12
+             * @default 13
              * @constant
              */
-            version: 12;
+            version: 13;
         };
         /**
          * GardenListed
@@ -4887,6 +4964,8 @@ export interface components {
             price_per_g: number | null;
             /** Refused */
             refused: string | null;
+            /** Rough */
+            rough: components["schemas"]["Rough"][];
             /** Scoops */
             scoops: components["schemas"]["ScoopFacts"][];
             /** Uses */
@@ -5195,6 +5274,16 @@ export interface components {
             removed_on: string;
         };
         /**
+         * Rough
+         * @description What a word for an amount can have been of one product.
+         */
+        Rough: {
+            amount: components["schemas"]["WeighedOf"];
+            /** Said */
+            said: string;
+            water: components["schemas"]["Volume"] | null;
+        };
+        /**
          * Row
          * @description A single row of plants: its length, and the strip of ground that is fed.
          */
@@ -5403,6 +5492,8 @@ export interface components {
          * @description The whole plan of a garden on a day.
          */
         SeasonPlan: {
+            /** Ahead */
+            ahead: components["schemas"]["WeatherAhead"][];
             /**
              * As Of
              * Format: date
@@ -5910,6 +6001,18 @@ export interface components {
             unit: "mg/kg" | "ppm" | "mg/100g" | "mg/dm3" | "lb/acre" | "kg/ha" | "cmol/kg" | "meq/100g" | "% of CEC" | "mg/L";
             /** Value */
             value?: number | null;
+        };
+        /**
+         * SourceWaterView
+         * @description What a water is, what to know of it, and what it brings to each place in a season.
+         */
+        SourceWaterView: {
+            /** Brings */
+            brings: components["schemas"]["Brings"][];
+            /** Figures */
+            figures: components["schemas"]["FigureView"][];
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
         };
         /**
          * Sowing
@@ -6714,11 +6817,17 @@ export interface components {
          * @description What the garden's water carries, and how much of it a season brings.
          */
         Water: {
+            alkalinity?: components["schemas"]["Alkalinity"] | null;
+            /** B Mg L */
+            b_mg_l?: number | null;
             /**
              * Ca Mg L
              * @default 0
              */
             ca_mg_l: number;
+            /** Cl Mg L */
+            cl_mg_l?: number | null;
+            hardness?: components["schemas"]["Alkalinity"] | null;
             /**
              * K Mg L
              * @default 0
@@ -6729,16 +6838,74 @@ export interface components {
              * @default 0
              */
             mg_mg_l: number;
+            /** Na Mg L */
+            na_mg_l?: number | null;
             /**
              * Nitrate N Mg L
              * @default 0
              */
             nitrate_n_mg_l: number;
+            /** Ph */
+            ph?: number | null;
             /**
              * Season Mm
              * @default 0
              */
             season_mm: number;
+            /** So4 Mg L */
+            so4_mg_l?: number | null;
+            /**
+             * Softened
+             * @default false
+             */
+            softened: boolean;
+        };
+        /**
+         * WaterAsked
+         * @description A water, and its conductivity where that was measured. [dS/m]
+         */
+        WaterAsked: {
+            /** Ec Ds M */
+            ec_ds_m?: number | null;
+            water: components["schemas"]["Water"];
+        };
+        /**
+         * WaterPieceView
+         * @description A figure as it is printed: what it is, or what is to be asked.
+         */
+        WaterPieceView: {
+            /** Field */
+            field: string;
+            /** Question */
+            question: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number | null;
+            /** Words */
+            words: string;
+        };
+        /**
+         * WaterReadView
+         * @description What a text says of a water; the figures that are sure by the fields of a water.
+         */
+        WaterReadView: {
+            /** Ec Ds M */
+            ec_ds_m: number | null;
+            /** Pieces */
+            pieces: components["schemas"]["WaterPieceView"][];
+            /** Water */
+            water: {
+                [key: string]: number | components["schemas"]["Alkalinity"];
+            };
+        };
+        /**
+         * WaterText
+         * @description An analysis as it was pasted.
+         */
+        WaterText: {
+            /** Text */
+            text: string;
         };
         /**
          * WaterWeek
@@ -6786,6 +6953,31 @@ export interface components {
             line_gap?: components["schemas"]["Length"] | null;
             /** Week Mm */
             week_mm?: number | null;
+        };
+        /**
+         * WeatherAhead
+         * @description The first and the worst of some days that are forecast, and what stands in their way.
+         */
+        WeatherAhead: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "frost" | "heat" | "rain";
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Plantings */
+            plantings: string[];
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "°C" | "mm";
+            /** Worst */
+            worst: number;
         };
         /**
          * WeatherBrought
@@ -15538,6 +15730,184 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_source_water: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaterAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SourceWaterView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_water_text: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaterText"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaterReadView"];
+                };
             };
             /** @description Unauthorized */
             401: {

@@ -14,6 +14,7 @@ import { useHistory } from '../parts/History'
 import { SaveBar } from '../parts/SaveBar'
 import { CalendarPart } from './CalendarPart'
 import ImportButton from './ImportButton'
+import { WaterPart } from './WaterPart'
 import { WeatherPart } from './WeatherPart'
 import { PreferenceFields } from './PreferenceFields'
 import { Reading } from './Reading'
@@ -48,6 +49,12 @@ export default function GardenDrawer(props: { gardenId: string; onClose: () => v
         />
         <h2>{t('Site')}</h2>
         <SiteFields settings={shown} faults={faults} onChange={change} />
+        <WaterPart
+          gardenId={gardenId}
+          site={shown.site}
+          faults={faults}
+          onChange={(part) => change({ ...shown, site: { ...shown.site, ...part } })}
+        />
         <PreferenceFields
           of={shown.preferences}
           faults={faults}
@@ -157,19 +164,6 @@ function SiteFields(props: {
           onChange={(day) => site({ first_frost: day || null })}
         />
         <NumberField
-          ask="ec"
-          label={t('Conductivity of your water')}
-          suffix="dS/m"
-          value={settings.site.water_ec_ds_m}
-          faults={faultsAt(faults, 'site.water_ec_ds_m')}
-          onChange={(value) => site({ water_ec_ds_m: value })}
-        />
-        <WaterFields
-          water={settings.site.water ?? null}
-          faults={faults}
-          onChange={(water) => site({ water })}
-        />
-        <NumberField
           label={t('North lies')}
           suffix="°"
           hint={t('Clockwise from the top of the sheet.')}
@@ -182,46 +176,6 @@ function SiteFields(props: {
         <summary>{t('Usual temperatures, month by month')}</summary>
         <Months draft={settings.site} faults={faults} onChange={site} />
       </details>
-    </>
-  )
-}
-
-const CARRIED = () =>
-  [
-    ['nitrate_n_mg_l', t('Nitrate-N in your water')],
-    ['k_mg_l', t('Potassium in your water')],
-    ['ca_mg_l', t('Calcium in your water')],
-    ['mg_mg_l', t('Magnesium in your water')],
-  ] as const
-
-/** What the water carries; it feeds along. */
-function WaterFields(props: {
-  water: Schemas['Water'] | null
-  faults: Schemas['FaultView'][]
-  onChange: (water: Schemas['Water']) => void
-}) {
-  const none: Schemas['Water'] = {
-    nitrate_n_mg_l: 0,
-    k_mg_l: 0,
-    ca_mg_l: 0,
-    mg_mg_l: 0,
-    season_mm: 0,
-  }
-  const water = props.water ?? none
-  const field = (name: keyof Schemas['Water'], label: string, suffix: string) => (
-    <NumberField
-      key={name}
-      label={label}
-      suffix={suffix}
-      value={props.water ? water[name] : null}
-      faults={faultsAt(props.faults, `site.water.${name}`)}
-      onChange={(value) => props.onChange({ ...water, [name]: value ?? 0 })}
-    />
-  )
-  return (
-    <>
-      {CARRIED().map(([name, label]) => field(name, label, 'mg/L'))}
-      {field('season_mm', t('Watered on beds in a season'), 'mm')}
     </>
   )
 }

@@ -19,12 +19,16 @@ from eznel.core.document.product import Photo, Product, Scoop
 from eznel.core.document.programme import Programme
 from eznel.core.document.report import BandTable, SoilReport
 from eznel.core.document.variety import Variety
-from eznel.core.quantities import Volume
+from eznel.core.quantities import Alkalinity, Volume
 
 MonthDay = Annotated[str, Field(pattern=r"^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$")]
 TwelveMonths = Annotated[
     tuple[Annotated[float, Field(ge=-60, le=60)], ...], Field(min_length=12, max_length=12)
 ]
+
+
+MOST_HARDNESS_MG_L = 2000.0
+"""Of any water that plants grow with, as calcium carbonate. [mg/L]"""
 
 
 class Water(Entry):
@@ -34,8 +38,25 @@ class Water(Entry):
     k_mg_l: Annotated[float, Field(ge=0, le=500)] = 0
     ca_mg_l: Annotated[float, Field(ge=0, le=1000)] = 0
     mg_mg_l: Annotated[float, Field(ge=0, le=500)] = 0
+    ph: Annotated[float, Field(ge=3, le=11)] | None = None
+    alkalinity: Alkalinity | None = None
+    hardness: Alkalinity | None = None
+    """As it is printed; calcium and magnesium make one of their own."""
+    na_mg_l: Annotated[float, Field(ge=0, le=5000)] | None = None
+    cl_mg_l: Annotated[float, Field(ge=0, le=5000)] | None = None
+    so4_mg_l: Annotated[float, Field(ge=0, le=5000)] | None = None
+    b_mg_l: Annotated[float, Field(ge=0, le=50)] | None = None
+    softened: bool = False
+    """Whether a softener has put sodium in the place of calcium."""
     season_mm: Annotated[float, Field(ge=0, le=2000)] = 0
     """Watered on beds in a season. [mm]"""
+
+    @model_validator(mode="after")
+    def _is_a_water(self) -> "Water":
+        for field, said in (("alkalinity", self.alkalinity), ("hardness", self.hardness)):
+            if said is not None and said.mg_per_l > MOST_HARDNESS_MG_L:
+                raise fault("hardness_out_of_range", field, mg_per_l=round(said.mg_per_l))
+        return self
 
 
 class Site(Entry):
@@ -194,7 +215,7 @@ class GardenFile(Entry):
     """The file that leaves and enters: one garden with its log, in one version of the format."""
 
     format: Literal["eznel garden"] = "eznel garden"
-    version: Literal[12] = 12
+    version: Literal[13] = 13
     garden: Garden
     log: Log = Log()
     photos: Annotated[tuple[Photo, ...], Field(max_length=200)] = ()

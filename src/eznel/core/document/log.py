@@ -21,6 +21,9 @@ class FeedEntry(Thing):
     water: Volume | None = None
     poured: Annotated[float, Field(gt=0, le=1)] = 1.0
     """Share of what was made that these plants got; the rest of the can went elsewhere. [L/L]"""
+    plants: Annotated[int, Field(ge=1, le=5000)] | None = None
+    """Plants that got it, where not all did: the need reckons with one that got nothing, limits
+    with one that got it. [count]"""
     planned: tuple[Amount, ...] = ()
     """What the plan said when it was ticked."""
     note: Note = ""

@@ -11,6 +11,8 @@ from eznel.core.mixing.concentrates import Concentrate
 from eznel.core.nutrients import Amounts, Nutrient
 from eznel.core.outlines import Point
 from eznel.core.plan.place_result import PlacePlan
+from eznel.core.plan.weather_ahead import WeatherAhead
+from eznel.core.products.rough import Rough
 from eznel.core.season.course import Status
 from eznel.core.shed.placing import JobKind
 from eznel.core.shed.rules import Refused
@@ -235,6 +237,8 @@ class ProductPlan:
     refused: str | None
     """Why it may not be used anywhere in this garden."""
     cautions: tuple[str, ...]
+    rough: tuple[Rough, ...]
+    """What a handful, a cup or half a can of it can have been."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -276,4 +280,5 @@ class SeasonPlan:
     products: tuple[ProductPlan, ...]
     shared: tuple[SharedCan, ...]
     scoops: tuple[ScoopSize, ...]
+    ahead: tuple[WeatherAhead, ...]
     findings: tuple[Finding, ...]

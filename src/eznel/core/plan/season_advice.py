@@ -220,7 +220,7 @@ def salty(season: Season, shed: Shed, worked_in: Sequence[Prepared]) -> list[Fin
     place, filled, of = stand.place, stand.filled_l, shed.products
     litres = filled.value * place.count
     entries = [*(job.entry for job in season.jobs), *season.extras]
-    spread = [taken for entry in entries if entry for taken in shed.given_by(entry)]
+    spread = [taken for entry in entries if entry for taken in shed.at_most_by(entry, stand)]
     per_l = sum(line.strength.g_per_l * _salt(of[line.product]) for line in place.charge) + sum(
         taken.grams * _salt(of[taken.product]) for taken in spread
     ) / (litres * stand.share)

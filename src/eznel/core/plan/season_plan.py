@@ -34,7 +34,9 @@ from eznel.core.plan.result import (
 from eznel.core.plan.tasks import tasks
 from eznel.core.plan.tides import keeping_of, tides
 from eznel.core.plan.to_buy import Market
+from eznel.core.plan.weather_ahead import weather_ahead
 from eznel.core.products.fertiliser import Fertiliser, first_season_share
+from eznel.core.products.rough import rough_amounts
 from eznel.core.reference import Catalogue
 from eznel.core.season.course import JobPlan
 from eznel.core.season.fold import Season
@@ -120,6 +122,7 @@ def make(
             shared=shared_cans(workings),
             products=tuple(_products(workings)),
             scoops=tuple(ScoopSize(scoop.id, scoop.volume.ml) for scoop in garden.scoops),
+            ahead=weather_ahead([season.stand for season in workings.seasons], today),
             findings=(
                 *plausibility.of_garden(garden, today, catalogue.materials),
                 *plausibility.of_log(log, today),
@@ -365,4 +368,5 @@ def _product(
         price_per_g=shed.price_per_g[product.id],
         refused=shed.refused[product.id],
         cautions=cautions.cautions(product, None),
+        rough=rough_amounts(product, shed.garden.preferences.can),
     )

@@ -90,10 +90,16 @@ class JobPlan:
         """Whether it was given, or is to be."""
         return self.status in ("given", "planned")
 
-    def given(self, shed: Shed) -> list[Taken]:
+    def given(self, shed: Shed, stand: Stand) -> list[Taken]:
         """Return what the plants got of each product, or are to get."""
         if self.entry is not None:
-            return shed.given_by(self.entry)
+            return shed.given_by(self.entry, stand)
+        return self.mix.given if self.mix else []
+
+    def at_most(self, shed: Shed, stand: Stand) -> list[Taken]:
+        """Return what plants may have got of each product at most, or are to get: for limits."""
+        if self.entry is not None:
+            return shed.at_most_by(self.entry, stand)
         return self.mix.given if self.mix else []
 
 
@@ -285,7 +291,9 @@ class Course:
     def pass_extra(self, entry: FeedEntry, shed: Shed) -> None:
         """Move the season on by a feed that nobody planned."""
         brought = shed.given(entry, self.facts.planned.stand)
-        used = self.tally.used.plus(entry.on, shed.at_most_by(entry), shed.boron)
+        used = self.tally.used.plus(
+            entry.on, shed.at_most_by(entry, self.facts.planned.stand), shed.boron
+        )
         before = self.tally.last_given
         self.tally = self.tally.plus(brought, entry.on, logged=True).but(used=used)
         if self._is_minor(brought.brings_g):
@@ -307,7 +315,8 @@ class Course:
         if job.job.kind != "seedling":  # what seedlings get is of no place's account
             tally = _counted(tally, job)
         if job.counts:
-            tally = tally.but(used=tally.used.plus(job.due_on, job.given(shed), shed.boron))
+            most = job.at_most(shed, self.facts.planned.stand)
+            tally = tally.but(used=tally.used.plus(job.due_on, most, shed.boron))
         return tally
 
     def pass_job(self, passed: Passed) -> None:

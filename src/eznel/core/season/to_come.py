@@ -34,8 +34,10 @@ def supplied(season: Season, shed: Shed) -> Iterator[Supplied]:
     Supplied
         Of the log where there is an entry, else of the best mix.
     """
-    found = [Supplied(entry.on, shed.given_by(entry)) for entry in season.extras]
-    found += [Supplied(job.due_on, job.given(shed)) for job in season.jobs if job.counts]
+    found = [Supplied(entry.on, shed.given_by(entry, season.stand)) for entry in season.extras]
+    found += [
+        Supplied(job.due_on, job.given(shed, season.stand)) for job in season.jobs if job.counts
+    ]
     yield from sorted(found, key=lambda one: one.on)
 
 

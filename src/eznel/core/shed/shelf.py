@@ -180,9 +180,9 @@ class Shed:
     def given(self, entry: FeedEntry, stand: Stand) -> Brought:
         """Return what a logged feed brought."""
         brings, totals = NOTHING, NOTHING
-        for one in self.given_by(entry):
+        for one in self.given_by(entry, stand):
             brings += self.available(one.product, stand, entry.on) * one.grams
-        for one in self.at_most_by(entry):
+        for one in self.at_most_by(entry, stand):
             totals += self.products[one.product].contents.total * one.grams
         return Brought(brings, totals)
 
@@ -192,21 +192,26 @@ class Shed:
             return None
         n_g = sum(
             one.grams * self.products[one.product].contents.total.n
-            for one in self.at_most_by(entry)
+            for one in self._at_most_taken_by(entry)
         )
-        return n_g / entry.poured / entry.water.l * 1000
+        return n_g / entry.water.l * 1000
 
-    def given_by(self, entry: FeedEntry) -> list[Taken]:
-        """Return what the plants got of what a logged feed took."""
+    def given_by(self, entry: FeedEntry, stand: Stand) -> list[Taken]:
+        """Return what every plant got of what a logged feed took, at least: for the need."""
+        if _times_fewer(entry, stand) > 1:
+            return []
         return [Taken(one.product, one.grams * entry.poured) for one in self.taken_by(entry)]
 
-    def at_most_by(self, entry: FeedEntry) -> list[Taken]:
-        """Return what the plants may have got at most, where somebody guessed: for limits."""
+    def at_most_by(self, entry: FeedEntry, stand: Stand) -> list[Taken]:
+        """Return what plants may have got at most, as if all had got what some did: for limits."""
+        times = entry.poured * _times_fewer(entry, stand)
+        return [Taken(one.product, one.grams * times) for one in self._at_most_taken_by(entry)]
+
+    def _at_most_taken_by(self, entry: FeedEntry) -> list[Taken]:
         found = []
         for amount in entry.amounts if entry.outcome == "given" else ():
             product = self.products[amount.product]
-            grams = most_of(amount, product, self.scoops) * entry.poured
-            found.append(Taken(product.id, grams))
+            found.append(Taken(product.id, most_of(amount, product, self.scoops)))
         return found
 
     def taken_by(self, entry: FeedEntry) -> list[Taken]:
@@ -223,6 +228,11 @@ class Shed:
         if product.form != "coated":
             return product.contents.available
         return product.contents.declared * released_share(product, stand, day).value
+
+
+def _times_fewer(entry: FeedEntry, stand: Stand) -> float:
+    """How many times as many plants there are as got a feed: 1 where all did."""
+    return max(stand.plants / entry.plants, 1.0) if entry.plants else 1.0
 
 
 def _price_per_g(of: Fertiliser) -> float | None:

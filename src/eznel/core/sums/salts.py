@@ -5,17 +5,14 @@ wanted conductivity, as irrigation handbooks give them.
 """
 
 from eznel.core.errors import Impossible
+from eznel.core.source_water import APART_PCT, MEQ_PER_DS_M, MG_PER_MEQ
 from eznel.core.sums.sheet import Answer, Blank, Sheet, Sum, answered
 from eznel.core.working import Level, Origin
 
 SALTS_MG_L = 640.0
 """Dissolved salts of a litre for each dS/m, up to about 5 dS/m. [mg/L]"""
-IONS_APART_PCT = 10.0
-"""Charges of both signs that differ by more point to a wrong or a missing figure. [%]"""
-
-_CATIONS = {"ca": 20.04, "mg": 12.15, "na": 22.99, "k": 39.10}
-_ANIONS = {"hco3": 61.02, "cl": 35.45, "so4": 48.03, "no3": 62.00}
-"""What a milliequivalent weighs. [mg/meq]"""
+_CATIONS = ("ca", "mg", "na", "k")
+_ANIONS = ("hco3", "cl", "so4", "no3")
 
 
 def _leaching(sheet: Sheet) -> Answer:
@@ -52,28 +49,30 @@ def _diluted(sheet: Sheet) -> Answer:
 
 
 def _sodium(sheet: Sheet) -> Answer:
-    both = (sheet["ca_mg_l"] / 20.04 + sheet["mg_mg_l"] / 12.15) / 2
+    both = (sheet["ca_mg_l"] / MG_PER_MEQ["ca"] + sheet["mg_mg_l"] / MG_PER_MEQ["mg"]) / 2
     if both == 0:
         raise Impossible("ca_mg_l", "sum_zero")
     if sheet.asked == "sodium_ratio":
-        sheet.then("sum_sodium", "sodium_ratio", sheet["na_mg_l"] / 22.99 / both**0.5)
+        sheet.then("sum_sodium", "sodium_ratio", sheet["na_mg_l"] / MG_PER_MEQ["na"] / both**0.5)
     else:
-        sheet.then("sum_sodium_for", "na_mg_l", sheet["sodium_ratio"] * both**0.5 * 22.99)
+        sheet.then(
+            "sum_sodium_for", "na_mg_l", sheet["sodium_ratio"] * both**0.5 * MG_PER_MEQ["na"]
+        )
     return answered(sheet)
 
 
 def _ions(sheet: Sheet) -> Answer:
     """A tenth of the charges of one sign, in milliequivalents a litre; both signs should agree."""
-    positive = sum(sheet[f"{one}_mg_l"] / weight for one, weight in _CATIONS.items())
+    positive = sum(sheet[f"{one}_mg_l"] / MG_PER_MEQ[one] for one in _CATIONS)
     sheet.then("sum_cations", "cations_meq_l", positive)
-    negative = sum(sheet.plain(f"{one}_mg_l") / weight for one, weight in _ANIONS.items())
-    sheet.then("sum_ions", "ions_ds_m", sheet["cations_meq_l"] / 10)
+    negative = sum(sheet.plain(f"{one}_mg_l") / MG_PER_MEQ[one] for one in _ANIONS)
+    sheet.then("sum_ions", "ions_ds_m", sheet["cations_meq_l"] / MEQ_PER_DS_M)
     if negative == 0:
         return answered(sheet, "cations_meq_l")
     sheet.fixed("anions_meq_l", negative, Origin.COMPUTED)
     off = abs(positive - negative) / (positive + negative) * 100
     sheet.fixed("apart_pct", off, Origin.COMPUTED)
-    if off > IONS_APART_PCT:
+    if off > APART_PCT:
         sheet.note("sum_ions_apart", "so4_mg_l", "apart_pct", level=Level.QUESTION)
     return answered(sheet, "cations_meq_l", "anions_meq_l", "apart_pct")
 

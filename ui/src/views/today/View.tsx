@@ -10,6 +10,7 @@ import { plural, t } from '../../lib/words'
 import { plantingName } from '../../parts/names'
 import { Sentence } from '../../parts/Sentence'
 import { useToast } from '../../lib/useToast'
+import { Ahead } from './Ahead'
 import { DayLine, DoneLine, JobLine } from './Lines'
 import { Better } from './Better'
 import { Missed } from './Missed'
@@ -63,6 +64,7 @@ export function View() {
             ]}
           />
         </div>
+        <Ahead plan={plan} />
         {form === 'week' ? (
           <Week gardenId={gardenId} plan={plan} />
         ) : (

@@ -1,0 +1,254 @@
+"""What a water is by its analysis: hardness, sodium, whether its figures agree, what it brings.
+
+Charges by equivalent weights; the sodium adsorption ratio and the residual carbonate as irrigation
+handbooks define them; a conductivity of a tenth of the charges of one sign. From which strength on
+sodium, chloride and boron bind is the usual advice for sensitive crops.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from uuid import UUID
+
+from eznel.core.document import Garden, Place, Water
+from eznel.core.nutrients import Amounts
+from eznel.core.places import area
+from eznel.core.working import Finding, Level, Origin, Quantity, Worked
+
+MG_PER_MEQ = {
+    "ca": 20.04, "mg": 12.15, "na": 22.99, "k": 39.10,
+    "alkalinity": 50.04, "hco3": 61.02, "cl": 35.45, "so4": 48.03,
+    "no3": 62.00, "nitrate_n": 14.01,
+}  # fmt: skip
+"""What a milliequivalent weighs; of alkalinity as calcium carbonate. [mg/meq]"""
+MEQ_PER_DS_M = 10.0
+"""Charges of one sign for each dS/m, in water as it is used. [meq/L per dS/m]"""
+
+APART_PCT = 10.0
+"""Charges of both signs, or hardnesses printed and reckoned, differ by more where one is wrong."""
+EC_APART_PCT = 20.0
+"""The same of a conductivity, which follows the charges less closely."""
+MOST = {"na": 70.0, "cl": 140.0, "b": 0.7}
+"""From here on sensitive crops suffer. [mg/L]"""
+MOST_SAR = 3.0
+"""From here on soil that is watered for years loses its crumb."""
+MOST_IN_POTS_MG_L = 150.0
+"""Alkalinity, as calcium carbonate, from which the pH of a pot climbs in a season. [mg/L]"""
+MOST_RESIDUAL_MEQ_L = 1.25
+"""Carbonate beyond calcium and magnesium from which calcium falls out of the soil's water."""
+
+
+@dataclass(frozen=True, slots=True)
+class Brings:
+    """What a place's water brings in a season. `lime_g` as calcium carbonate. [L, g]"""
+
+    place: UUID
+    litres: float
+    nutrients_g: Amounts
+    lime_g: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SourceWater:
+    """What is known of a water; None where a figure that it takes is missing."""
+
+    hardness: Worked | None
+    """As calcium carbonate. [mg/L]"""
+    sodium_ratio: Worked | None
+    residual: Worked | None
+    """Carbonate beyond calcium and magnesium. [meq/L]"""
+    conductivity: Worked | None
+    """As the ions would have it. [dS/m]"""
+    apart: Worked | None
+    """By how much the charges of the two signs differ. [%]"""
+    findings: tuple[Finding, ...]
+    brings: tuple[Brings, ...]
+
+
+def source_water(garden: Garden) -> SourceWater:
+    """Return what the water of a garden is.
+
+    Parameters
+    ----------
+    garden : Garden
+        With its water as it was analysed, and the places that are watered.
+
+    Returns
+    -------
+    SourceWater
+        All None and empty where nobody wrote its water down.
+    """
+    water = garden.site.water or Water()
+    meq = _charges(water)
+    found = {
+        "hardness": _hardness(water),
+        "sodium_ratio": _sodium_ratio(water),
+        "residual": _residual(meq),
+        "conductivity": _conductivity(meq),
+        "apart": _apart(meq),
+    }
+    findings = (
+        *_binding(water, found["sodium_ratio"], found["residual"]),
+        *_in_pots(water, garden.places),
+        *_doubtful(water, garden.site.water_ec_ds_m, found),
+    )
+    brings = tuple(_brought(garden.places, water)) if garden.site.water else ()
+    return SourceWater(**found, findings=findings, brings=brings)
+
+
+def _charges(water: Water) -> dict[str, float]:
+    """What is known of the charges; potassium and nitrate that nobody found are none. [meq/L]"""
+    lime = water.alkalinity
+    mg_l = {
+        "ca": water.ca_mg_l or None, "mg": water.mg_mg_l or None,
+        "na": water.na_mg_l, "k": water.k_mg_l,
+        "alkalinity": None if lime is None else lime.mg_per_l,
+        "cl": water.cl_mg_l, "so4": water.so4_mg_l, "nitrate_n": water.nitrate_n_mg_l,
+    }  # fmt: skip
+    return {name: mg / MG_PER_MEQ[name] for name, mg in mg_l.items() if mg is not None}
+
+
+def _figures(meq: dict[str, float], *names: str) -> tuple[Quantity, ...] | None:
+    """The charges of some ions, as quantities; None where one of them is missing."""
+    if any(name not in meq for name in names):
+        return None
+    return tuple(Quantity(f"{name}_meq_l", meq[name], "meq/L", Origin.LAB) for name in names)
+
+
+def _hardness(water: Water) -> Worked | None:
+    if not (water.ca_mg_l and water.mg_mg_l):
+        return None
+    calcium, magnesium = MG_PER_MEQ["ca"], MG_PER_MEQ["mg"]
+    whole = (water.ca_mg_l / calcium + water.mg_mg_l / magnesium) * MG_PER_MEQ["alkalinity"]
+    return Worked.first(
+        "water_hardness",
+        whole,
+        "mg/L",
+        Quantity("ca_mg_l", water.ca_mg_l, "mg/L", Origin.LAB),
+        Quantity("mg_mg_l", water.mg_mg_l, "mg/L", Origin.LAB),
+    )
+
+
+def _sodium_ratio(water: Water) -> Worked | None:
+    if water.na_mg_l is None or not (water.ca_mg_l and water.mg_mg_l):
+        return None
+    both = water.ca_mg_l / MG_PER_MEQ["ca"] + water.mg_mg_l / MG_PER_MEQ["mg"]
+    return Worked.first(
+        "sum_sodium",
+        water.na_mg_l / MG_PER_MEQ["na"] / (both / 2) ** 0.5,
+        "",
+        Quantity("na_mg_l", water.na_mg_l, "mg/L", Origin.LAB),
+        Quantity("ca_mg_l", water.ca_mg_l, "mg/L", Origin.LAB),
+        Quantity("mg_mg_l", water.mg_mg_l, "mg/L", Origin.LAB),
+    )
+
+
+def _residual(meq: dict[str, float]) -> Worked | None:
+    figures = _figures(meq, "alkalinity", "ca", "mg")
+    if figures is None:
+        return None
+    left = max(meq["alkalinity"] - meq["ca"] - meq["mg"], 0.0)
+    return Worked.first("water_residual", left, "meq/L", *figures)
+
+
+def _conductivity(meq: dict[str, float]) -> Worked | None:
+    figures = _figures(meq, "ca", "mg", "na", "k")
+    if figures is None:
+        return None
+    return Worked.first(
+        "water_conducts",
+        sum(one.value for one in figures) / MEQ_PER_DS_M,
+        "dS/m",
+        *figures,
+        Quantity("meq_per_ds_m", MEQ_PER_DS_M, "meq/L per dS/m", Origin.TYPICAL),
+    )
+
+
+def _apart(meq: dict[str, float]) -> Worked | None:
+    cations = _figures(meq, "ca", "mg", "na", "k")
+    anions = _figures(meq, "alkalinity", "cl", "so4", "nitrate_n")
+    if cations is None or anions is None:
+        return None
+    plus, minus = (sum(one.value for one in side) for side in (cations, anions))
+    off = abs(plus - minus) / (plus + minus) * 100
+    signs = (
+        Quantity("plus_meq_l", plus, "meq/L", Origin.COMPUTED),
+        Quantity("minus_meq_l", minus, "meq/L", Origin.COMPUTED),
+    )
+    return Worked.first("water_apart", off, "%", *signs)
+
+
+def _binding(
+    water: Water, sodium_ratio: Worked | None, residual: Worked | None
+) -> Iterator[Finding]:
+    if water.softened:
+        yield Finding("water_softened", Level.WARNING, "site.water.softened")
+    for ion, most in MOST.items():
+        here = getattr(water, f"{ion}_mg_l")
+        if here is not None and here > most:
+            numbers = (Quantity("strength_mg_l", here, "mg/L"), Quantity("most_mg_l", most, "mg/L"))
+            yield Finding(f"water_{ion}", Level.WARNING, f"site.water.{ion}_mg_l", numbers=numbers)
+    if sodium_ratio is not None and sodium_ratio.value > MOST_SAR:
+        number = Quantity("sodium_ratio", sodium_ratio.value, "")
+        yield Finding("water_sar", Level.WARNING, "site.water.na_mg_l", numbers=(number,))
+    if residual is not None and residual.value > MOST_RESIDUAL_MEQ_L:
+        number = Quantity("residual_meq_l", residual.value, "meq/L")
+        yield Finding("water_residual", Level.NOTE, "site.water.alkalinity", numbers=(number,))
+
+
+def _in_pots(water: Water, places: tuple[Place, ...]) -> Iterator[Finding]:
+    lime = water.alkalinity
+    if lime is None or lime.mg_per_l <= MOST_IN_POTS_MG_L:
+        return
+    if any(place.kind == "tub" for place in places):
+        number = Quantity("alkalinity_mg_l", lime.mg_per_l, "mg/L")
+        yield Finding("water_limes_pots", Level.WARNING, "site.water.alkalinity", numbers=(number,))
+
+
+def _doubtful(
+    water: Water, measured_ds_m: float | None, found: dict[str, Worked | None]
+) -> Iterator[Finding]:
+    """What cannot all be right."""
+    apart, hardness, ions = found["apart"], found["hardness"], found["conductivity"]
+    if apart is not None and apart.value > APART_PCT:
+        number = Quantity("apart_pct", apart.value, "%")
+        yield Finding("water_ions_apart", Level.QUESTION, "site.water", numbers=(number,))
+    printed = water.hardness
+    if (
+        printed is not None
+        and hardness is not None
+        and _differ(printed.mg_per_l, hardness.value, APART_PCT)
+    ):
+        numbers = (
+            Quantity("printed_mg_l", printed.mg_per_l, "mg/L"),
+            Quantity("hardness_mg_l", hardness.value, "mg/L"),
+        )
+        yield Finding(
+            "water_hardness_apart", Level.QUESTION, "site.water.hardness", numbers=numbers
+        )
+    if measured_ds_m and ions is not None and _differ(measured_ds_m, ions.value, EC_APART_PCT):
+        numbers = (
+            Quantity("measured_ds_m", measured_ds_m, "dS/m"),
+            Quantity("ions_ds_m", ions.value, "dS/m"),
+        )
+        yield Finding("water_ec_apart", Level.QUESTION, "site.water_ec_ds_m", numbers=numbers)
+
+
+def _differ(one: float, other: float, pct: float) -> bool:
+    return abs(one - other) > pct / 100 * max(one, other)
+
+
+def _brought(places: tuple[Place, ...], water: Water) -> Iterator[Brings]:
+    """What each place gets that is known to be watered."""
+    lime = water.alkalinity.mg_per_l if water.alkalinity is not None else 0.0
+    carried = Amounts(n=water.nitrate_n_mg_l, k=water.k_mg_l, ca=water.ca_mg_l, mg=water.mg_mg_l)
+    for place in places:
+        litres = _season_l(place, water)
+        if litres:
+            g_per_mg_l = litres / 1000
+            yield Brings(place.id, litres, carried * g_per_mg_l, lime * g_per_mg_l)
+
+
+def _season_l(place: Place, water: Water) -> float:
+    if place.kind == "tub":
+        return (place.season_water_l or 0.0) * place.count
+    return area(place).value * water.season_mm

@@ -1,0 +1,31 @@
+import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query'
+import { write, type Schemas } from './client'
+
+type Asked = Schemas['WaterAsked']
+
+/** What a water is by its analysis; what was known stays while something is typed. */
+export function useSourceWater(gardenId: string, asked: Asked, written: boolean) {
+  return useQuery({
+    enabled: written,
+    queryKey: ['source-water', gardenId, asked],
+    queryFn: ({ signal }) =>
+      write<Schemas['SourceWaterView']>(
+        'POST',
+        `/api/gardens/${gardenId}/source-water`,
+        asked,
+        signal,
+      ),
+    placeholderData: keepPreviousData,
+    retry: false,
+  })
+}
+
+/** Reads a pasted analysis. Nothing is stored. */
+export function useReadWater(gardenId: string) {
+  return useMutation({
+    mutationFn: (text: string) =>
+      write<Schemas['WaterReadView']>('POST', `/api/gardens/${gardenId}/source-water/read`, {
+        text,
+      }),
+  })
+}
