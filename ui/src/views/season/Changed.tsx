@@ -28,7 +28,7 @@ export function Changed({ was, is }: { was: Planting; is: Planting }) {
             ).map((x) => (
               <span key={x} className="bring">
                 <NutrientMark nutrient={x} size={12} />{' '}
-                {Math.abs(before.brings_g[x] - after.brings_g[x]) > 0.05 && (
+                {showNutrient(before.brings_g[x]) !== showNutrient(after.brings_g[x]) && (
                   <s className="soft">{showNutrient(before.brings_g[x])}</s>
                 )}{' '}
                 <b>{showNutrient(after.brings_g[x])}</b>{' '}

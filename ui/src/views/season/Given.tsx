@@ -2,11 +2,11 @@ import { Button } from 'antd'
 import type { Schemas } from '../../api/client'
 import { useEditing } from '../../api/editing'
 import { useGarden, usePlan, useWrites } from '../../api/gardens'
-import { useCatalogue, useWords } from '../../api/reference'
+import { useWords } from '../../api/reference'
 import { showDate } from '../../lib/dates'
 import { newId } from '../../lib/ids'
 import { showNumber } from '../../lib/numbers'
-import { litresOf, waterAmount } from '../../lib/units'
+import { waterAmount } from '../../lib/units'
 import { useToast } from '../../lib/useToast'
 import { t } from '../../lib/words'
 import { DateField } from '../../parts/DateField'
@@ -25,6 +25,7 @@ import type { Planting } from './state'
 
 type Feed = Schemas['FeedEntry']
 type Weighed = Schemas['WeighedOf']
+type Rough = Schemas['Rough']
 
 /** A feed that no job planned: what it changes is shown before it is recorded. */
 export function Given({ gardenId, planting }: { gardenId: string; planting: Planting }) {
@@ -61,6 +62,7 @@ export function Given({ gardenId, planting }: { gardenId: string; planting: Plan
         <>
           <FeedFields
             gardenId={gardenId}
+            planting={planting}
             feed={thing}
             faults={[...editing.faults, ...ahead]}
             onChange={editing.change}
@@ -89,6 +91,7 @@ const empty = (planting: string, product: string, on: string): Feed => ({
   water: null,
   poured: 1,
   planned: [],
+  plants: null,
   note: '',
 })
 
@@ -111,6 +114,9 @@ function GivenBefore({ gardenId, planting }: { gardenId: string; planting: Plant
         {showDate(one.on, plan.as_of)}:{' '}
         <b>{one.amounts.map((amount) => names.get(amount.product)).join(', ')}</b>{' '}
         {one.amounts.map((amount) => ('amount' in amount ? showWeighed(amount) : '')).join(', ')}
+        {one.plants && one.plants < planting.plants
+          ? `, ${t('{n} of {all} plants', { n: showNumber(one.plants), all: showNumber(planting.plants) })}`
+          : ''}
       </span>
       <span className="spacer" />
       <Button
@@ -135,31 +141,34 @@ function showWeighed({ amount, up_to: most }: Weighed): string {
   return t('{least} to {most}', { least, most: `${showNumber(most.value)} ${unitName(most.unit)}` })
 }
 
+/** A word for an amount, as the core knows it. */
+const roughName = (said: string) =>
+  ({
+    pinch: t('a pinch'),
+    handful: t('a handful'),
+    double_handful: t('both hands full'),
+    cup: t('about a cup'),
+    half_can: t('half a can'),
+    can: t('a can'),
+  })[said]
+
 function FeedFields(props: {
   gardenId: string
+  planting: Planting
   feed: Feed
   faults: FaultAt[]
   onChange: (feed: Feed) => void
 }) {
   const { feed, faults, onChange } = props
-  const { rough_ml: rough } = useCatalogue()
-  const { garden } = useGarden(props.gardenId).file
-  const { products } = garden
+  const { products } = useGarden(props.gardenId).file.garden
+  const plan = usePlan(props.gardenId)
+  const all = props.planting.plants
   const weighed = weighedOf(feed)
+  const rough = plan.products.find((one) => one.id === weighed.product)?.rough ?? []
   const change = (part: Partial<Weighed>) =>
     onChange({ ...feed, amounts: [{ ...weighed, ...part }] })
-  const by = (hand: string) => {
-    const [least, most] = rough[hand]
-    change({ amount: { value: least, unit: 'mL' }, up_to: { value: most, unit: 'mL' } })
-  }
-  const hands = [
-    { value: 'pinch', label: t('a pinch') },
-    { value: 'handful', label: t('a handful') },
-    { value: 'double_handful', label: t('both hands full') },
-    { value: 'cup', label: t('about a cup') },
-  ]
-  const pour = (share: number) =>
-    onChange({ ...feed, water: { value: litresOf(garden.preferences.can) * share, unit: 'L' } })
+  const say = ({ amount, water }: Rough) =>
+    onChange({ ...feed, amounts: [amount], water: water ?? feed.water })
   return (
     <>
       <div className="fields">
@@ -192,6 +201,16 @@ function FeedFields(props: {
           onChange={(most) => change({ up_to: asSaid(most) })}
         />
         <NumberField
+          label={t('Plants that got it')}
+          hint={t(
+            'Where not all did, the others are still due theirs; limits reckon as if all had so much.',
+          )}
+          suffix={t('of {n}', { n: showNumber(all) })}
+          value={feed.plants ?? all}
+          faults={faultsAt(faults, 'plants')}
+          onChange={(plants) => onChange({ ...feed, plants: plants === all ? null : plants })}
+        />
+        <NumberField
           label={t('Water, if dissolved')}
           suffix={waterAmount.unit}
           value={waterAmount.shown(feed.water?.unit === 'L' ? feed.water.value : null)}
@@ -203,18 +222,17 @@ function FeedFields(props: {
         />
       </div>
       <div className="row">
-        {hands.map((hand) => (
-          <Button key={hand.value} size="small" onClick={() => by(hand.value)}>
-            {hand.label}
+        {rough.map((one) => (
+          <Button key={one.said} size="small" onClick={() => say(one)}>
+            {roughName(one.said)}
           </Button>
         ))}
-        <Button size="small" onClick={() => pour(0.5)}>
-          {t('in half a can')}
-        </Button>
-        <Button size="small" onClick={() => pour(1)}>
-          {t('in a can')}
-        </Button>
       </div>
+      {rough.some((one) => one.water) && (
+        <p className="small soft">
+          {t('A can that somebody made is taken as half to all of the strength on its label.')}
+        </p>
+      )}
       <p className="small soft">
         {t('Nobody knows what it was? Record it under “Something else was seen”.')}
       </p>

@@ -108,6 +108,7 @@ function AsFeed(props: { grams: number; bags: Sum['products']; garden: string })
       amounts: [{ product: like.id, amount: { value, unit: 'g' }, up_to: null }],
       water: null,
       poured: 1,
+      plants: null,
       planned: [],
       note: '',
     }
