@@ -13,6 +13,14 @@ def pick(where: Page | Locator, label: str, text: str, n: int = 0) -> None:
     field.press("Enter")
 
 
+def place_panel(page: Page, name: str) -> Locator:
+    """A place's panel on the Plot, by the place's shape; until it is there the last one answers."""
+    page.locator("[data-place]", has_text=name).first.locator(".plot-place").press("Enter")
+    panel = page.get_by_role("complementary", name=name)
+    panel.wait_for()
+    return panel
+
+
 def opened(page: Page, name: str) -> Locator:
     """A job's card on Today, opened from its line."""
     card = page.get_by_role("article", name=re.compile(name))

@@ -5,7 +5,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from picking import pick
+from picking import pick, place_panel
 from playwright.sync_api import Browser, Page, expect
 
 from ui.conftest import PATIENCE_MS
@@ -72,8 +72,7 @@ def test_a_crop_is_dragged_onto_its_bed_or_put_there_by_touch(plot: Page) -> Non
     expect(keel).to_contain_text("Leek")
     pick(plot, "A crop to plant", "Lettuce")
     expect(plot.get_by_text("Touch the place where Lettuce goes.")).to_be_visible()
-    plot.locator("[data-place]", has_text="Port strip").locator(".plot-place").press("Enter")
-    panel = plot.get_by_role("complementary", name="Port strip")
+    panel = place_panel(plot, "Port strip")
     panel.get_by_role("button", name="Save", exact=True).click()
     expect(plot.locator("[data-place]", has_text="Port strip")).to_contain_text("Lettuce")
     planted = [(p["crop"], p["place"]) for p in read(plot)["file"]["garden"]["plantings"][-2:]]
@@ -105,8 +104,7 @@ def test_several_places_are_changed_and_planted_at_once(plot: Page) -> None:
 
 def test_what_is_left_unsaved_comes_back(plot: Page) -> None:
     name = places(plot)[0]["name"]
-    plot.locator("[data-place]", has_text=name).first.locator(".plot-place").press("Enter")
-    plot.get_by_text("Measures", exact=True).click()
+    place_panel(plot, name).get_by_text("Measures", exact=True).click()
     plot.get_by_label("Name", exact=True).fill("Stern bed")
     other = places(plot)[1]["name"]
     plot.locator("[data-place]", has_text=other).first.locator(".plot-place").press("Enter")

@@ -223,6 +223,8 @@ def test_a_weather_file_is_read_before_it_is_kept(slip_page: Page, tmp_path: Any
     plan = read(slip_page, "/plan")
     keys = {f["key"] for p in plan["plantings"] for j in p["jobs"] for f in j["findings"]}
     assert "after_heavy_rain" in keys
+    slip_page.keyboard.press("Escape")
+    expect(slip_page.get_by_text("31 mm of rain is forecast for 20 June.")).to_be_visible()
 
 
 @pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
@@ -250,19 +252,25 @@ def test_a_feed_that_nobody_planned_is_recorded_as_a_guess(season: Page) -> None
     season.get_by_role("button", name=re.compile("^Leek")).first.press("Enter")
     season.get_by_role("button", name="Something else was fed").click()
     form = season.locator(".seen").filter(has=season.get_by_label("How much, at least"))
+    form.get_by_label("Product", exact=True).select_option(label="Jib soluble 24-8-16")
+    form.get_by_role("button", name="half a can").click()
+    # 2 g/L in nine litres are 18 g: 0.4 × 18 × ½ to 0.6 × 18, in half of the water
+    expect(form.get_by_label("How much, at least", exact=True)).to_have_value("3.6")
+    expect(form.get_by_label("And at most", exact=True)).to_have_value("10.8")
+    expect(form.get_by_label("Water, if dissolved")).to_have_value("4.5")
     form.get_by_role("button", name="a handful").click()
     expect(form.get_by_label("How much, at least", exact=True)).to_have_value("40")
     expect(form.get_by_label("And at most", exact=True)).to_have_value("80")
-    form.get_by_role("button", name="in half a can").click()
-    expect(form.get_by_label("Water, if dissolved")).to_have_value("4.5")  # of nine litres
+    form.get_by_label("Plants that got it", exact=True).fill("2")
     form.get_by_label("On", exact=True).fill("2026-06-25")
     expect(form.get_by_text("This day is still to come.")).to_be_visible()
     form.get_by_label("On", exact=True).fill("2026-06-17")
     form.get_by_role("button", name="Save", exact=True).click()
-    expect(season.get_by_text("40 mL to 80 mL")).to_be_visible()
+    expect(season.get_by_text("40 mL to 80 mL, 2 of ")).to_be_visible()
     feed = read(season)["file"]["log"]["feeds"][-1]
     assert (feed["job"], feed["on"], feed["outcome"]) == (None, "2026-06-17", "given")
     assert feed["amounts"][0]["up_to"] == {"value": 80, "unit": "mL"}
+    assert feed["plants"] == 2
     season.locator(".seen").get_by_role("button", name="Take it back").first.click()
     expect(season.get_by_text("40 mL to 80 mL")).to_have_count(0)
 

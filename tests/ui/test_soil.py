@@ -5,7 +5,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from picking import opened, pick
+from picking import opened, pick, place_panel
 from playwright.sync_api import Page, expect
 
 from eznel import demo
@@ -235,8 +235,7 @@ def test_everybody_can_use_every_page_of_it(slip_page: Page, size: Any) -> None:
 
 def test_where_the_base_goes_and_what_the_water_brings(slip_page: Page) -> None:
     slip_page.goto(re.sub(r"/today.*$", "/plot", slip_page.url))
-    slip_page.get_by_role("button", name=re.compile("^Starboard strip")).press("Enter")
-    panel = slip_page.get_by_role("complementary", name="Starboard strip")
+    panel = place_panel(slip_page, "Starboard strip")
     panel.get_by_role("button", name="Change").click()
     panel.get_by_label("Base dressing goes", exact=True).select_option("hole")
     expect(panel.get_by_text("Little fits there")).to_be_visible()
@@ -250,6 +249,11 @@ def test_where_the_base_goes_and_what_the_water_brings(slip_page: Page) -> None:
     slip_page.get_by_role("button", name="Skerrin Slip").click()
     slip_page.get_by_label("Nitrate-N in your water").fill("10")
     slip_page.get_by_label("Watered on beds in a season").fill("100")
+    slip_page.get_by_label("Sodium in your water").fill("90")
+    expect(slip_page.get_by_text("90 mg/L of sodium; from 70 mg/L on")).to_be_visible()
+    slip_page.get_by_label("Alkalinity", exact=True).fill("3000")
+    expect(slip_page.get_by_text("That is 3000 mg of calcium carbonate")).to_be_visible()
+    slip_page.get_by_label("Alkalinity", exact=True).fill("")
     slip_page.get_by_role("button", name="Save", exact=True).click()
     expect(slip_page.get_by_label("Nitrate-N in your water")).to_have_count(0)
     after = next(p for p in read(slip_page, "/plan")["plantings"] if p["crop"] == "leek")
@@ -259,8 +263,7 @@ def test_where_the_base_goes_and_what_the_water_brings(slip_page: Page) -> None:
 
 def test_a_potting_mix_says_what_to_buy(slip_page: Page) -> None:
     slip_page.goto(re.sub(r"/today.*$", "/plot", slip_page.url))
-    slip_page.get_by_role("button", name=re.compile("^Lean-to troughs")).press("Enter")
-    panel = slip_page.get_by_role("complementary", name="Lean-to troughs")
+    panel = place_panel(slip_page, "Lean-to troughs")
     # 3 × 54 L × 1.1 = 178.2 L; 60 % of it in bags of 40 L
     expect(panel).to_contain_text("3 bags of 40 L")
     expect(panel).to_contain_text("The mix costs €37.50")  # 3 × 6.50 + 3 × 4 + 2 × 3
@@ -269,3 +272,28 @@ def test_a_potting_mix_says_what_to_buy(slip_page: Page) -> None:
     panel.get_by_label("Sold in bags of", exact=True).first.fill("80")
     panel.get_by_role("button", name="Save", exact=True).click()
     expect(panel).to_contain_text("2 bags of 80 L")
+
+
+def test_a_pasted_analysis_of_water_is_looked_at_before_it_is_taken(slip_page: Page) -> None:
+    """Two figures of one line are asked about and never taken; what is sure fills the fields."""
+    slip_page.get_by_role("button", name="Skerrin Slip").click()
+    drawer = slip_page.get_by_role("dialog", name="This garden")
+    drawer.get_by_text("Paste an analysis").click()
+    text = "Water report\nSodium 88 mg/l\nChloride 19 - 44 mg/l\nAlkalinity 12 °dH\nEC 640 µS/cm"
+    drawer.get_by_label("What the paper says").fill(text)
+    drawer.get_by_role("button", name="Read it").click()
+    expect(drawer.get_by_text("several numbers stand here")).to_be_visible()
+    drawer.get_by_role("button", name="Take these figures over").click()
+    expect(drawer.get_by_label("Sodium in your water")).to_have_value("88")
+    expect(drawer.get_by_label("Chloride in your water")).to_have_value("")
+    expect(drawer.get_by_label("Alkalinity", exact=True)).to_have_value("12")
+    expect(drawer.get_by_label("Conductivity of your water", exact=True)).to_have_value("0.64")
+    expect(drawer.get_by_text("88 mg/L of sodium; from 70 mg/L on")).to_be_visible()
+    # 12 °dH are 214 mg/L of calcium carbonate: too much for the pots of this garden
+    drawer.get_by_text("1 more to know").click()
+    expect(drawer.get_by_text("An alkalinity of 214 mg/L lifts the pH of a pot")).to_be_visible()
+    drawer.get_by_role("button", name="Save", exact=True).click()
+    expect(drawer.get_by_role("button", name="Cancel", exact=True)).to_have_count(0)
+    water = read(slip_page)["file"]["garden"]["site"]["water"]
+    assert (water["na_mg_l"], water["cl_mg_l"]) == (88, None)
+    assert water["alkalinity"] == {"value": 12, "unit": "dH"}

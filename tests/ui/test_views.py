@@ -6,7 +6,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from picking import opened, pick
+from picking import opened, pick, place_panel
 from playwright.sync_api import Page, expect
 
 from eznel import demo
@@ -389,8 +389,7 @@ def test_the_plan_goes_into_a_calendar(slip_page: Page) -> None:
 
 def test_a_crop_that_is_sown_where_it_stays_is_taken_so(slip_page: Page) -> None:
     go(slip_page, "Plot")
-    slip_page.get_by_role("button", name=re.compile("^Crane bed")).press("Enter")
-    slip_page.get_by_role("button", name="Plant something here").click()
+    place_panel(slip_page, "Crane bed").get_by_role("button", name="Plant something here").click()
     pick(slip_page, "Crop", "string bean")  # found by another of its names
     chosen = slip_page.locator(".planting-form .field").first
     expect(chosen.get_by_text("Bush bean").last).to_be_visible()

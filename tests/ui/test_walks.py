@@ -3,7 +3,7 @@
 import re
 from datetime import timedelta
 
-from picking import Hand
+from picking import Hand, place_panel
 from playwright.sync_api import Page, expect
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
@@ -124,14 +124,13 @@ def test_every_mistake_is_taken_back(slip_page: Page) -> None:
 
     go(slip_page, "Plot")
     bed = slip_page.locator("[data-place]", has_text="Starboard strip").first.locator(".plot-place")
-    bed.press("Enter")
-    slip_page.get_by_text("Measures", exact=True).click()
+    place_panel(slip_page, "Starboard strip").get_by_text("Measures", exact=True).click()
     hand.type("Length", "twelve-ish")
     expect(slip_page.get_by_text("This is not a number.")).to_be_visible()
     expect(slip_page.get_by_role("button", name="Save", exact=True)).to_have_count(0)
     assert read(slip_page)["file"]["garden"] == before
     slip_page.keyboard.press("Escape")
-    bed.press("Enter")
+    place_panel(slip_page, "Starboard strip")
     hand.press("Remove this place")
     expect(slip_page.get_by_role("alert").first).to_be_visible()  # something grows there
     expect(bed).to_have_count(1)
