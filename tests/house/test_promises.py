@@ -89,7 +89,7 @@ def test_every_module_says_what_it_is(module) -> None:
 UNITS = (
     "_m", "_m2", "_deg", "_c", "_pct", "_ds_m", "_g", "_l", "_ml", "_g_m2", "_g_ml", "_kg_m2",
     "_mg_l", "_mm", "cmol_kg", "_ds_m", "_share", "_per_g", "_ds_m_per_g_l", "_mg_kg", "litres",
-    "_l_h", "_mm_h",
+    "_l_h", "_mm_h", "_l_min", "_m_s", "_h",
 )  # fmt: skip
 PLAIN = {
     "ph", "low", "high", "target", "value", "parts", "n", "p2o5", "k2o", "amount", "printed",

@@ -206,7 +206,9 @@ def broken(engine: Engine, garden: str) -> None:
             )
         )
         connection.execute(text(
-            "INSERT INTO weather_day VALUES ('2026-05-01', 9, 3, NULL, 'typed',"
+            "INSERT INTO weather_day"
+            " (`on`, low_c, high_c, source, garden_id, id, revision, ordinal)"
+            " VALUES ('2026-05-01', 9, 3, 'typed',"
             f" '{garden}', '{make.uid('day')}', 1, 9)"))  # fmt: skip
 
 

@@ -33,6 +33,7 @@ from eznel.core.document import (
     StockMove,
     TaskDone,
     Variety,
+    Watered,
     WeatherDay,
 )
 from eznel.core.plan import SeasonPlan, explain, measures
@@ -70,6 +71,7 @@ class Changes(BaseModel):
     tasks: list[TaskDone] = []
     weather: list[WeatherDay] = []
     stock_moves: list[StockMove] = []
+    watered: list[Watered] = []
 
 
 @router.get("/plan", response_model=SeasonPlan)

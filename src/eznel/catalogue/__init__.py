@@ -13,6 +13,7 @@ from eznel.core.reference import (
     Climate,
     Country,
     Crop,
+    Holding,
     KeyStep,
     Material,
     Preset,
@@ -20,6 +21,7 @@ from eznel.core.reference import (
     Stage,
     SufficiencyRate,
     Task,
+    WaterUse,
 )
 
 AnyRow = TypeVar("AnyRow", bound=Row)
@@ -92,6 +94,8 @@ def load() -> Catalogue:
         presets=tuple(Preset.model_validate(p) for p in _records("presets.toml", "preset")),
         countries=tuple(Country.model_validate(c) for c in _records("countries.toml", "country")),
         tasks=tuple(Task.model_validate(t) for t in _records("tasks.toml", "task")),
+        water_use={row.crop: row for row in rows("water_use.csv", WaterUse)},
+        holding={row.ground: row for row in rows("holding.csv", Holding)},
         texture_key=tuple(KeyStep.model_validate(s) for s in _records("texture.toml", "step")),
     )
 

@@ -1,7 +1,7 @@
 """Shapes of the catalogue's rows. Every row says its basis and how far to trust it."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
@@ -257,6 +257,32 @@ class TakeAlong(Entry):
     per: Literal["plant", "m2", "planting"]
 
 
+class WaterUse(Row):
+    """What a crop takes of water against short grass, and how deep it roots."""
+
+    crop: Key
+    kc_ini: Annotated[float, Field(gt=0, le=1.5)]
+    kc_mid: Annotated[float, Field(gt=0, le=1.5)]
+    kc_end: Annotated[float, Field(gt=0, le=1.5)]
+    rising_from: Key
+    """The stage with which its leaves begin to spread."""
+    full_from: Key
+    """The stage with which they cover the ground."""
+    root_m: Annotated[float, Field(gt=0, le=2)]
+    ready_share: Annotated[float, Field(gt=0, lt=1)]
+    """Of what the ground holds, what it draws without stress where 5 mm evaporate a day."""
+    canopy_m2: Annotated[float, Field(gt=0, le=2)]
+    """Leaves of one full plant in a tub, from above. [m²]"""
+
+
+class Holding(Row):
+    """What a ground holds of water, by volume."""
+
+    ground: Literal[Texture, "rich", "mix"]
+    field_capacity: Annotated[float, Field(gt=0, lt=1)]
+    wilting_point: Annotated[float, Field(ge=0, lt=1)]
+
+
 class Task(Entry):
     """A job besides feeding that belongs to a stage of some crops."""
 
@@ -333,6 +359,8 @@ class Catalogue:
     countries: tuple[Country, ...] = ()
     texture_key: tuple[KeyStep, ...] = ()
     tasks: tuple[Task, ...] = ()
+    water_use: Mapping[str, WaterUse] = field(default_factory=dict)
+    holding: Mapping[str, Holding] = field(default_factory=dict)
 
     def crop(self, key: str, at: str = "crop") -> Crop:
         """Return the crop of that key, or refuse the field `at`."""

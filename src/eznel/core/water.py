@@ -11,7 +11,7 @@ from eznel.core.working import Origin, Quantity, Worked
 
 USUAL_WEEK_MM = 25.0
 """What a vegetable bed wants in a warm week, for want of a better figure: "an inch a week"."""
-EFFICIENCY = {"drip": 0.9, "can": 0.8, "sprinkler": 0.7}
+EFFICIENCY = {"drip": 0.9, "can": 0.8, "sprinkler": 0.7, "hose": 0.8}
 RAIN_COUNTS = 0.75
 
 
@@ -66,7 +66,7 @@ def week_of(watering: Watering | None, *, area_m2: Worked, rain_mm: float = 0.0)
         Quantity("litres_a_week", litres.value, "L"),
         Quantity("efficiency", share, "", Origin.TYPICAL),
     )
-    rate = _drip_rate(how)
+    rate = drip_rate(how)
     if rate is None:
         return Week(litres, with_losses, None, None, None)
     return Week(
@@ -78,8 +78,19 @@ def week_of(watering: Watering | None, *, area_m2: Worked, rain_mm: float = 0.0)
     )
 
 
-def _drip_rate(how: Watering) -> Worked | None:
-    """Water that a drip line lets out over its strip. [mm/h]"""
+def drip_rate(how: Watering) -> Worked | None:
+    """Return the water that a drip line lets out over its strip.
+
+    Parameters
+    ----------
+    how : Watering
+        The line.
+
+    Returns
+    -------
+    Worked or None
+        None where it is no line. [mm/h]
+    """
     if how.by != "drip" or how.emitter_l_h is None or not (how.emitter_gap and how.line_gap):
         return None
     return Worked.first(

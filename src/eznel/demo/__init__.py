@@ -18,6 +18,7 @@ from eznel.core.document import (
     ScoopOf,
     StageSeen,
     StockMove,
+    Watered,
     WeatherDay,
 )
 from eznel.core.plan import plan
@@ -322,6 +323,7 @@ def garden_file(catalogue: Catalogue) -> GardenFile:
         stock_moves=_stock_moves(),
         observed=_observed(),
         weather=_weather(slip),
+        watered=_watered(),
     )
     day = FIRST_DAY
     while True:
@@ -357,6 +359,27 @@ def _stock_moves() -> tuple[StockMove, ...]:
         StockMove.model_validate(
             {"id": _id("opened potash"), "product": _id("Kelpie potash liquid"), **opened}
         ),
+    )
+
+
+def _watered() -> tuple[Watered, ...]:
+    """Tubs twice a week until they drain, beds on Saturdays by the can; some were forgotten."""
+    begun, forgotten, tubs, beds = date(2026, 5, 9), date(2026, 6, 7), (2, 5), (5,)
+    rhythm: tuple[tuple[str, tuple[int, ...], date, Any], ...] = (
+        *((n, tubs, STANDS_ON, None) for n in ("Lean-to troughs", "Lean-to pots")),
+        ("Quay half-barrels", tubs, STANDS_ON, None),
+        ("North half-barrels", beds, forgotten, None),
+        ("Starboard strip", beds, STANDS_ON, _measure(36, "L")),
+        ("Keel bed", beds, STANDS_ON, _measure(54, "L")),
+        ("Port strip", beds, STANDS_ON, _measure(54, "L")),
+    )
+    return tuple(
+        Watered.model_validate(
+            {"id": _id(f"watered {name} {day}"), "place": _id(name), "on": day, "amount": amount}
+        )
+        for name, weekdays, until, amount in rhythm
+        for day in (begun + timedelta(n) for n in range((until - begun).days))
+        if day.weekday() in weekdays
     )
 
 

@@ -23,6 +23,7 @@ from eznel.core.document import (
     StockMove,
     TaskDone,
     Variety,
+    Watered,
     WeatherDay,
 )
 from eznel.store import tables
@@ -72,6 +73,7 @@ KINDS = {
         Kind("observed", Observed, tables.ObservedRow, "log", "observation"),
         Kind("tasks", TaskDone, tables.TaskDoneRow, "log", "task"),
         Kind("weather", WeatherDay, tables.WeatherDayRow, "log", "weather_day"),
+        Kind("watered", Watered, tables.WateredRow, "log", "watering"),
         Kind("stock_moves", StockMove, tables.StockMoveRow, "log", "stock_move"),
     )
 }

@@ -80,6 +80,10 @@ class PlaceRow(_Thing, Base):
     school: Mapped[str | None]
     lower_ph: Mapped[bool | None]
     watering: Mapped[Nested | None]
+    field_capacity_pct: Mapped[float | None]
+    wilting_point_pct: Mapped[float | None]
+    holds_pct: Mapped[float | None]
+    light_pct: Mapped[float | None]
     season_water_l: Mapped[float | None]
     from_below: Mapped[bool | None]
 
@@ -312,7 +316,21 @@ class WeatherDayRow(_Thing, Base):
     low_c: Mapped[float]
     high_c: Mapped[float]
     rain_mm: Mapped[float | None]
+    humidity_pct: Mapped[float | None]
+    wind_m_s: Mapped[float | None]
+    sun_h: Mapped[float | None]
     source: Mapped[str]
+
+
+class WateredRow(_Thing, Base):
+    """A place that was watered, rained on or put off."""
+
+    __tablename__ = "watered"
+
+    place: Mapped[str] = mapped_column(String(60), index=True)
+    on: Mapped[date]
+    outcome: Mapped[str]
+    amount: Mapped[Nested | None]
 
 
 class VarietyRow(_Thing, Base):

@@ -74,7 +74,15 @@ export function revisionOf(garden: GardenView | undefined, key: string): number 
 }
 
 /** Kinds that stand in the log. */
-const LOGGED: readonly Kind[] = ['feeds', 'stages', 'observed', 'tasks', 'weather', 'stock_moves']
+const LOGGED: readonly Kind[] = [
+  'feeds',
+  'stages',
+  'observed',
+  'tasks',
+  'weather',
+  'watered',
+  'stock_moves',
+]
 
 /** The garden as it is once a write has arrived. */
 function patched(

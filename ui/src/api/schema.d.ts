@@ -472,6 +472,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/moisture/{place_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Moisture
+         * @description Read how a place's water fell and rose, and how it will without a drop.
+         */
+        get: operations["read_moisture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/observed": {
         parameters: {
             query?: never;
@@ -1482,6 +1502,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/watered": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace several of watered, all or none */
+        put: operations["replace_watered"];
+        /** Record several of watered, all or none */
+        post: operations["save_watered"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/watered/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of watered */
+        put: operations["save_watering"];
+        post?: never;
+        /** Remove one of watered */
+        delete: operations["remove_watering"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/weather": {
         parameters: {
             query?: never;
@@ -1952,6 +2008,8 @@ export interface components {
              */
             depth: components["schemas"]["Length"];
             drained?: components["schemas"]["Drained"] | null;
+            /** Field Capacity Pct */
+            field_capacity_pct?: number | null;
             /**
              * Id
              * Format: uuid
@@ -1962,6 +2020,8 @@ export interface components {
              * @enum {string}
              */
             kind: "bed";
+            /** Light Pct */
+            light_pct?: number | null;
             /**
              * Lower Ph
              * @default false
@@ -2004,6 +2064,8 @@ export interface components {
              */
             warmer_by_c: number;
             watering?: components["schemas"]["Watering"] | null;
+            /** Wilting Point Pct */
+            wilting_point_pct?: number | null;
             /**
              * X M
              * @default 0
@@ -2354,6 +2416,11 @@ export interface components {
              * @default []
              */
             varieties: components["schemas"]["Variety"][];
+            /**
+             * Watered
+             * @default []
+             */
+            watered: components["schemas"]["Watered"][];
             /**
              * Weather
              * @default []
@@ -3143,6 +3210,7 @@ export interface components {
              *       "stages": [],
              *       "stock_moves": [],
              *       "tasks": [],
+             *       "watered": [],
              *       "weather": []
              *     }
              */
@@ -3751,6 +3819,11 @@ export interface components {
              * @default []
              */
             tasks: components["schemas"]["TaskDone"][];
+            /**
+             * Watered
+             * @default []
+             */
+            watered: components["schemas"]["Watered"][];
             /**
              * Weather
              * @default []
@@ -4446,6 +4519,61 @@ export interface components {
             width_m: number;
         };
         /**
+         * PlaceSection
+         * @description What stands in a place today, each with its water by day.
+         */
+        PlaceSection: {
+            /**
+             * Place
+             * Format: uuid
+             */
+            place: string;
+            /** Plantings */
+            plantings: components["schemas"]["PlantingWater"][];
+        };
+        /**
+         * PlaceWater
+         * @description What a place wants of water.
+         */
+        PlaceWater: {
+            /** Cans */
+            cans: number;
+            /** Every Days */
+            every_days: number;
+            /** Litres */
+            litres: number;
+            /** Minutes */
+            minutes: number | null;
+            /** Next On */
+            next_on: string | null;
+            /**
+             * Place
+             * Format: uuid
+             */
+            place: string;
+            /** Plantings */
+            plantings: string[];
+            /** Rain L */
+            rain_l: number;
+            /** Rain Mm */
+            rain_mm: number;
+            /** Ready Pct */
+            ready_pct: number;
+            /** Sodden Days */
+            sodden_days: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "water" | "rain" | "later" | "unknown" | "put_off";
+            /** Times A Day */
+            times_a_day: number;
+            /** Used Pct */
+            used_pct: number;
+            /** With Losses L */
+            with_losses_l: number;
+        };
+        /**
          * PlannedAmount
          * @description What a season-wide blend gives one job of one product. [g]
          */
@@ -4622,6 +4750,23 @@ export interface components {
             to_buy: components["schemas"]["ToBuy"][];
             /** Variety */
             variety: string;
+        };
+        /**
+         * PlantingWater
+         * @description A planting's water through the last weeks and the days ahead.
+         */
+        PlantingWater: {
+            /** Days */
+            days: components["schemas"]["WaterDay"][];
+            /** Holds L */
+            holds_l: number;
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+            /** Root M */
+            root_m: number;
         };
         /**
          * Point
@@ -5516,6 +5661,8 @@ export interface components {
             scoops: components["schemas"]["ScoopSize"][];
             /** Shared */
             shared: components["schemas"]["SharedCan"][];
+            /** Waters */
+            waters: components["schemas"]["PlaceWater"][];
         };
         /**
          * Settings
@@ -5732,6 +5879,18 @@ export interface components {
             };
             /** Things */
             things: components["schemas"]["Variety"][];
+        };
+        /** Several[Watered] */
+        Several_Watered_: {
+            /**
+             * Based On
+             * @default {}
+             */
+            based_on: {
+                [key: string]: number;
+            };
+            /** Things */
+            things: components["schemas"]["Watered"][];
         };
         /** Several[WeatherDay] */
         Several_WeatherDay_: {
@@ -6650,6 +6809,8 @@ export interface components {
              * @default false
              */
             from_below: boolean;
+            /** Holds Pct */
+            holds_pct?: number | null;
             /**
              * Id
              * Format: uuid
@@ -6660,6 +6821,8 @@ export interface components {
              * @enum {string}
              */
             kind: "tub";
+            /** Light Pct */
+            light_pct?: number | null;
             /** Name */
             name: string;
             /**
@@ -6870,6 +7033,31 @@ export interface components {
             water: components["schemas"]["Water"];
         };
         /**
+         * WaterDay
+         * @description A day of a planting's water, as it is drawn.
+         */
+        WaterDay: {
+            /** Drained L */
+            drained_l: number;
+            /** Forecast */
+            forecast: boolean;
+            /** Given L */
+            given_l: number;
+            /** Held Pct */
+            held_pct: number;
+            /** Known */
+            known: boolean;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Rain L */
+            rain_l: number;
+            /** Suffers Pct */
+            suffers_pct: number;
+        };
+        /**
          * WaterPieceView
          * @description A figure as it is printed: what it is, or what is to be asked.
          */
@@ -6918,7 +7106,7 @@ export interface components {
              * By
              * @enum {string}
              */
-            by: "can" | "drip" | "sprinkler";
+            by: "can" | "drip" | "sprinkler" | "hose";
             /** Cans */
             cans: number;
             /** Drip Mm H */
@@ -6937,6 +7125,36 @@ export interface components {
             with_losses_l: number;
         };
         /**
+         * Watered
+         * @description A place on a day: watered, rained on, or put off to another day.
+         *
+         *     Without an amount it was wet through afterwards. The place may be gone meanwhile.
+         */
+        Watered: {
+            amount?: components["schemas"]["Volume"] | null;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Outcome
+             * @default given
+             * @enum {string}
+             */
+            outcome: "given" | "rained" | "not_today";
+            /**
+             * Place
+             * Format: uuid
+             */
+            place: string;
+        };
+        /**
          * Watering
          * @description How a bed is watered, and how much it is meant to get in a week.
          */
@@ -6946,10 +7164,12 @@ export interface components {
              * @default can
              * @enum {string}
              */
-            by: "can" | "drip" | "sprinkler";
+            by: "can" | "drip" | "sprinkler" | "hose";
             emitter_gap?: components["schemas"]["Length"] | null;
             /** Emitter L H */
             emitter_l_h?: number | null;
+            /** Flow L Min */
+            flow_l_min?: number | null;
             line_gap?: components["schemas"]["Length"] | null;
             /** Week Mm */
             week_mm?: number | null;
@@ -7020,6 +7240,8 @@ export interface components {
         WeatherDay: {
             /** High C */
             high_c: number;
+            /** Humidity Pct */
+            humidity_pct?: number | null;
             /**
              * Id
              * Format: uuid
@@ -7040,6 +7262,10 @@ export interface components {
              * @enum {string}
              */
             source: "simulated" | "file" | "typed";
+            /** Sun H */
+            sun_h?: number | null;
+            /** Wind M S */
+            wind_m_s?: number | null;
         };
         /**
          * WeatherDays
@@ -10357,6 +10583,92 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlaceMeasures"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_moisture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+                place_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaceSection"];
                 };
             };
             /** @description Unauthorized */
@@ -17437,6 +17749,372 @@ export interface operations {
         };
     };
     remove_variety: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    replace_watered: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Several_Watered_"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_watered: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Watered"][];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_watering: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Watered"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_watering: {
         parameters: {
             query: {
                 based_on: number;

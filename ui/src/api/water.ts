@@ -1,5 +1,5 @@
 import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query'
-import { write, type Schemas } from './client'
+import { get, write, type Schemas } from './client'
 
 type Asked = Schemas['WaterAsked']
 
@@ -27,5 +27,14 @@ export function useReadWater(gardenId: string) {
       write<Schemas['WaterReadView']>('POST', `/api/gardens/${gardenId}/source-water/read`, {
         text,
       }),
+  })
+}
+
+/** A place's water through the last weeks and the days ahead. */
+export function useMoisture(gardenId: string, place: string) {
+  return useQuery({
+    queryKey: ['garden', gardenId, 'moisture', place],
+    queryFn: ({ signal }) =>
+      get<Schemas['PlaceSection']>(`/api/gardens/${gardenId}/moisture/${place}`, signal),
   })
 }

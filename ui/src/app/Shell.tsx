@@ -19,6 +19,7 @@ import { useThemeMode } from './ThemeProvider'
 import { UndoRedo } from './UndoRedo'
 import { Waiting } from '../parts/Waiting'
 import './shell.css'
+import { Later } from '../parts/Later'
 
 // What opens on request is loaded on request.
 const GardenDrawer = lazy(() => import('./GardenDrawer'))
@@ -120,7 +121,7 @@ function Page() {
                   <Foot gardenId={gardenId} onAsk={() => setAsked('')} />
                 </div>
                 <Shortcuts gardenId={gardenId} />
-                <Suspense fallback={null}>
+                <Later>
                   {why && <WhyDrawer gardenId={gardenId} of={why} onClose={() => setWhy(null)} />}
                   {history && (
                     <HistoryDrawer
@@ -133,7 +134,7 @@ function Page() {
                   {settings && (
                     <GardenDrawer gardenId={gardenId} onClose={() => setSettings(false)} />
                   )}
-                </Suspense>
+                </Later>
               </ToastProvider>
             </KnownProvider>
           </AskProvider>
@@ -157,7 +158,7 @@ function Foot({ gardenId, onAsk }: { gardenId: string; onAsk: () => void }) {
       <button type="button" className="linkish" onClick={() => setLooking(true)}>
         {t('Look round')}
       </button>
-      <Suspense fallback={null}>{looking && <Around onClose={() => setLooking(false)} />}</Suspense>
+      <Later>{looking && <Around onClose={() => setLooking(false)} />}</Later>
     </footer>
   )
 }
@@ -191,9 +192,9 @@ function Practice({ gardenId }: { gardenId: string }) {
       <Button size="small" type="text" onClick={() => setGuessing(true)}>
         {t('A few guesses')}
       </Button>
-      <Suspense fallback={null}>
+      <Later>
         {guessing && <GuessDrawer gardenId={gardenId} onClose={() => setGuessing(false)} />}
-      </Suspense>
+      </Later>
     </div>
   )
 }

@@ -9,6 +9,7 @@ import { Sentence } from '../parts/Sentence'
 import { Reading } from './Reading'
 import { Waiting } from '../parts/Waiting'
 import './shell.css'
+import { Later } from '../parts/Later'
 
 const ImportButton = lazy(() => import('./ImportButton'))
 
@@ -66,9 +67,9 @@ function Gardens() {
       <section className="stack">
         <h2>{t('From a file')}</h2>
         <div>
-          <Suspense fallback={null}>
+          <Later>
             <ImportButton />
-          </Suspense>
+          </Later>
         </div>
       </section>
     </main>

@@ -77,6 +77,9 @@ export const waterAmount = metric ? scaled('L', 1) : scaled('gal', gallon)
 /** What an emitter lets out, kept in litres an hour. */
 export const flow = metric ? scaled('L/h', 1) : scaled('gal/h', gallon)
 
+/** What a hose or sprinkler lets out, kept in litres a minute. */
+export const flowMinute = metric ? scaled('L/min', 1) : scaled('gal/min', gallon)
+
 /** A round length in words: as it is said here, or in the reader's other units. */
 export const said = (here: string, customary: string) => (metric ? here : customary)
 

@@ -126,6 +126,15 @@ class Weather:
         today = _of_year(day)
         return float(low[today] + high[today]) / 2 + warmer_by_c
 
+    def ends_c(self, day: date, warmer_by_c: float = 0.0) -> tuple[float, float]:
+        """Return the least and the most of a day, as measured or as usual. [°C]"""
+        known = self.by_day.get(day)
+        if known is not None:
+            return known.low_c + warmer_by_c, known.high_c + warmer_by_c
+        today = _of_year(day)
+        low, high = float(self.usual.low_c[today]), float(self.usual.high_c[today])
+        return low + warmer_by_c, high + warmer_by_c
+
     def means_c(self, start: date, end: date, warmer_by_c: float = 0.0) -> list[float]:
         """Return the mean of each day from start to before end. [°C]"""
         year = start.year

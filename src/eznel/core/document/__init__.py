@@ -14,6 +14,7 @@ from eznel.core.document.log import (
     StageSeen,
     StockMove,
     TaskDone,
+    Watered,
     WeatherDay,
 )
 from eznel.core.document.place import (
@@ -166,6 +167,7 @@ __all__ = [
     "Tub",
     "Variety",
     "Water",
+    "Watered",
     "WateredBy",
     "Watering",
     "WeatherDay",

@@ -243,6 +243,7 @@ class GardenFile(Entry):
                 _known(f"log.{kind}.{n}.planting", one.planting, plantings)
         _unique("log.weather", (day.on for day in self.log.weather))
         _unique("log.stock_moves", (move.id for move in self.log.stock_moves))
+        _unique("log.watered", (one.id for one in self.log.watered))
         for n, move in enumerate(self.log.stock_moves):
             _known(f"log.stock_moves.{n}.product", move.product, products)
         return self

@@ -98,6 +98,12 @@ class WeatherDay(Thing):
     low_c: Annotated[float, Field(ge=-60, le=60, allow_inf_nan=False)]
     high_c: Annotated[float, Field(ge=-60, le=60, allow_inf_nan=False)]
     rain_mm: Annotated[float, Field(ge=0, le=1000, allow_inf_nan=False)] | None = None
+    humidity_pct: Annotated[float, Field(ge=1, le=100, allow_inf_nan=False)] | None = None
+    """The mean of the day."""
+    wind_m_s: Annotated[float, Field(ge=0, le=60, allow_inf_nan=False)] | None = None
+    """The mean of the day, two metres above the ground. [m/s]"""
+    sun_h: Annotated[float, Field(ge=0, le=24, allow_inf_nan=False)] | None = None
+    """Hours of bright sunshine. [h]"""
     source: Annotated[Literal["simulated", "file", "typed"], BeforeValidator(_simulated)] = "typed"
     """Where it comes from. What was simulated counts in a practice garden alone."""
 
@@ -105,6 +111,29 @@ class WeatherDay(Thing):
     def _is_a_day(self) -> "WeatherDay":
         if self.low_c > self.high_c:
             raise fault("min_above_max", "low_c", low=self.low_c, high=self.high_c)
+        return self
+
+
+class Watered(Thing):
+    """A place on a day: watered, rained on, or put off to another day.
+
+    Without an amount it was wet through afterwards. The place may be gone meanwhile.
+    """
+
+    place: UUID
+    on: Day
+    outcome: Literal["given", "rained", "not_today"] = "given"
+    amount: Volume | None = None
+    """Let out in all, also what is lost on the way. [L]"""
+
+    @model_validator(mode="after")
+    def _is_water(self) -> "Watered":
+        if self.amount is None:
+            return self
+        if self.outcome != "given":
+            raise fault("only_given_has_amount", "amount")
+        if not 0.05 <= self.amount.l <= 20_000:
+            raise fault("watered_out_of_range", "amount", litres=round(self.amount.l, 2))
         return self
 
 
@@ -160,3 +189,4 @@ class Log(Entry):
     tasks: tuple[TaskDone, ...] = ()
     weather: tuple[WeatherDay, ...] = ()
     stock_moves: tuple[StockMove, ...] = ()
+    watered: tuple[Watered, ...] = ()

@@ -17,7 +17,7 @@ COVER_C = 3.0
 Shelter = Literal["open", "sheltered", "wall", "cover"]
 
 
-WateredBy = Literal["can", "drip", "sprinkler"]
+WateredBy = Literal["can", "drip", "sprinkler", "hose"]
 
 School = Literal["sufficiency", "build", "balance"]
 
@@ -67,6 +67,8 @@ class Watering(Entry):
     """What one emitter of a drip line lets out. [L/h]"""
     emitter_gap: Length | None = None
     line_gap: Length | None = None
+    flow_l_min: Annotated[float, Field(gt=0, le=1000, allow_inf_nan=False)] | None = None
+    """What a hose or all of a sprinkler lets out, as a bucket or cups showed. [L/min]"""
 
     @model_validator(mode="after")
     def _is_a_line(self) -> "Watering":
@@ -89,6 +91,8 @@ class _Place(Thing):
     turn_deg: Annotated[float, Field(ge=-360, le=360)] = 0.0
     warmer_by_c: Annotated[float, Field(ge=0, le=15)] = 0.0
     """How much warmer than outside it is on average, under cover or against a wall. [°C]"""
+    light_pct: Annotated[float, Field(ge=10, le=100, allow_inf_nan=False)] | None = None
+    """What its cover lets through of the sun."""
     sun: Sun | None = None
     shelter: Shelter | None = None
     note: Note = ""
@@ -114,6 +118,10 @@ class Bed(_Place):
     texture: Texture | None = None
     texture_by_feel: bool = False
     """Found between the fingers, not by a laboratory."""
+    field_capacity_pct: Annotated[float, Field(ge=3, le=80, allow_inf_nan=False)] | None = None
+    """Water in its soil, by volume, when it has drained for two days."""
+    wilting_point_pct: Annotated[float, Field(ge=0.5, le=60, allow_inf_nan=False)] | None = None
+    """Water in its soil, by volume, that roots cannot draw."""
     drained: Drained | None = None
     """How fast water sank in a hole that had been filled once before."""
     school: School = "sufficiency"
@@ -128,6 +136,11 @@ class Bed(_Place):
             raise fault("depth_out_of_range", "depth", metres=round(self.depth.m, 3))
         if self.density is not None and not 0.05 <= self.density.g_per_ml <= 2.0:
             raise fault("density_out_of_range", "density", g_per_ml=round(self.density.g_per_ml, 3))
+        holds, wilts = self.field_capacity_pct, self.wilting_point_pct
+        if (holds is None) != (wilts is None):
+            raise fault("holding_is_two", "wilting_point_pct" if holds else "field_capacity_pct")
+        if holds is not None and wilts is not None and holds < wilts + 1:
+            raise fault("holding_turned", "wilting_point_pct")
         return self
 
 
@@ -141,6 +154,8 @@ class Tub(_Place):
     """How many of them stand in one line; all, where nobody said."""
     recipe: tuple[Ingredient, ...] = ()
     charge: tuple[Charge, ...] = ()
+    holds_pct: Annotated[float, Field(ge=3, le=80, allow_inf_nan=False)] | None = None
+    """Water that its mix holds for plants, by volume."""
     season_water_l: Annotated[float, Field(gt=0, le=20_000, allow_inf_nan=False)] | None = None
     """What one of them is watered with from planting to the last feed. [L]"""
     from_below: bool = False

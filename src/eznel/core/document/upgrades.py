@@ -69,7 +69,7 @@ def _to_12(data: Data) -> Data:
 
 
 def _to_13(data: Data) -> Data:
-    """Version 13 knows how many plants got a feed, and the rest of a water's analysis."""
+    """Version 13 knows waterings, how many plants got a feed, and all of a water's analysis."""
     return data
 
 

@@ -5,7 +5,7 @@ A key is a path: the kind of number, then what it belongs to.
     area/PLACE · volume/PLACE · mix/PLACE/N · soil/PLACE · value/PLACE/X · held/PLACE/X · ph/PLACE
     need/PLANTING/X · ground/PLANTING · job/JOB/X · brings/JOB/ANSWER/X · strength/JOB/ANSWER
     scoop/PRODUCT/SCOOP · scoop/PRODUCT/SCOOP/X · layer/PLACE · lime/PLACE/METHOD · mend/PLACE
-    cec/PLACE · salts/PLACE · prepared/PREPARATION · school/SCHOOL/PLANTING/X
+    cec/PLACE · salts/PLACE · moist/PLACE · prepared/PREPARATION · school/SCHOOL/PLANTING/X
 """
 
 from collections.abc import Callable, Sequence
@@ -20,9 +20,11 @@ from eznel.core.document import Bed, Garden, Log, Place, School, Tub
 from eznel.core.errors import Unknown
 from eznel.core.ground.mending import PhWork
 from eznel.core.mixing.answers import SAME
+from eznel.core.moisture.watering import let_out
 from eznel.core.needs.charging import released_share
 from eznel.core.nutrients import NUTRIENTS, Nutrient
 from eznel.core.plan.place_plans import SHOWN_LAYER_M, school_gives, week_of_bed
+from eznel.core.plan.place_waters import moist_of
 from eznel.core.products.fertiliser import (
     a_gram_brings,
     first_season,
@@ -254,6 +256,11 @@ def _water(workings: Workings, place: str, what: str) -> Worked:
     return _found(known.get(what))
 
 
+def _moist(workings: Workings, place: str) -> Worked:
+    of = moist_of(_the_place(workings, place), workings)
+    return let_out(_found(of if of.standing else None))
+
+
 def _prepared(workings: Workings, preparation: str) -> Worked:
     known = _id(preparation)
     one = _found(next((p for p in workings.garden.preparations if p.id == known), None))
@@ -437,6 +444,7 @@ _KINDS: dict[str, Callable[..., Worked]] = {
     "salts": _salts,
     "prepared": _prepared,
     "water": _water,
+    "moist": _moist,
     "school": _school,
 }
 """One function for each kind of number; each takes the parts of the key after the kind."""

@@ -8,6 +8,7 @@ from uuid import UUID
 from eznel.core.document import Amount, Sight, SoilClass
 from eznel.core.mixing.coating import CoatedSize
 from eznel.core.mixing.concentrates import Concentrate
+from eznel.core.moisture.watering import PlaceWater
 from eznel.core.nutrients import Amounts, Nutrient
 from eznel.core.outlines import Point
 from eznel.core.plan.place_result import PlacePlan
@@ -280,5 +281,6 @@ class SeasonPlan:
     products: tuple[ProductPlan, ...]
     shared: tuple[SharedCan, ...]
     scoops: tuple[ScoopSize, ...]
+    waters: tuple[PlaceWater, ...]
     ahead: tuple[WeatherAhead, ...]
     findings: tuple[Finding, ...]

@@ -19,6 +19,7 @@ from eznel.core.plan.changes import changes
 from eznel.core.plan.measures import standing as standing_of
 from eznel.core.plan.place_plans import place_plan
 from eznel.core.plan.place_result import PlacePlan
+from eznel.core.plan.place_waters import waters
 from eznel.core.plan.result import (
     JobView,
     NeedView,
@@ -122,6 +123,7 @@ def make(
             shared=shared_cans(workings),
             products=tuple(_products(workings)),
             scoops=tuple(ScoopSize(scoop.id, scoop.volume.ml) for scoop in garden.scoops),
+            waters=waters(workings),
             ahead=weather_ahead([season.stand for season in workings.seasons], today),
             findings=(
                 *plausibility.of_garden(garden, today, catalogue.materials),

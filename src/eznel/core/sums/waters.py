@@ -5,42 +5,13 @@ air by latitude and day; a crop's factor by its four spans of days, level, risin
 as irrigation handbooks give them.
 """
 
-from datetime import date
-from math import acos, cos, pi, radians, sin, tan
-
 from eznel.core.errors import Impossible
+from eznel.core.moisture.evaporation import hargreaves_mm, radiation_mm
 from eznel.core.sums.sheet import Answer, Blank, Sheet, Sum, answered
 from eznel.core.working import Origin
 
-SOLAR_MJ_M2_MIN = 0.0820
-"""The solar constant. [MJ/m²/min]"""
 EVEN_PCT = 75.0
 """Where the emptiest cup has less of the mean than this, some ground stays dry. [%]"""
-EVAPORATES_MJ_KG = 2.45
-"""What evaporates a kilogram of water, a millimetre on a square metre. [MJ/kg]"""
-
-
-def radiation_mm(day: date, latitude_deg: float) -> float:
-    """Return the radiation above the air on a day, as the water that it would evaporate.
-
-    Parameters
-    ----------
-    day : date
-        The day.
-    latitude_deg : float
-        North of the equator; south of it negative. [°]
-
-    Returns
-    -------
-    float
-        Nothing in the polar night. [mm]
-    """
-    turn = 2 * pi / 365 * day.timetuple().tm_yday
-    nearer = 1 + 0.033 * cos(turn)
-    tilt, latitude = 0.409 * sin(turn - 1.39), radians(latitude_deg)
-    sunset = acos(min(max(-tan(latitude) * tan(tilt), -1.0), 1.0))
-    height = sunset * sin(latitude) * sin(tilt) + cos(latitude) * cos(tilt) * sin(sunset)
-    return max(24 * 60 / pi * SOLAR_MJ_M2_MIN * nearer * height, 0.0) / EVAPORATES_MJ_KG
 
 
 def _watering(sheet: Sheet) -> Answer:
@@ -70,10 +41,8 @@ def _evaporation(sheet: Sheet) -> Answer:
         raise Impossible("high_c", "sum_turned")
     above = radiation_mm(sheet.days["on_day"], sheet.plain("latitude_deg"))
     sheet.fixed("radiation_mm", above, Origin.COMPUTED)
-    warmth = (sheet["low_c"] + sheet["high_c"]) / 2 + 17.8
-    swing = (sheet["high_c"] - sheet["low_c"]) ** 0.5
-    # A day so cold that the rule falls below nothing evaporates nothing.
-    reference = max(0.0023 * warmth * swing * sheet["radiation_mm"], 0)
+    low_c, high_c = sheet["low_c"], sheet["high_c"]
+    reference = hargreaves_mm(low_c, high_c, sheet["radiation_mm"])
     sheet.then("sum_evaporation", "reference_mm_day", reference)
     crop = sheet["reference_mm_day"] * sheet["crop_factor"] * sheet["area_m2"]
     sheet.then("sum_crop_water", "day_l", crop)

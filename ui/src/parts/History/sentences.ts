@@ -123,6 +123,16 @@ const TELLING: Record<string, (thing: Thing, known: Known) => string> = {
       day: day(thing, 'sampled_on'),
     })
   },
+  watered: (thing, known) => {
+    const said = {
+      place: known.names.places.get(String(thing.place)) ?? t('a place that is gone'),
+      day: day(thing),
+    }
+    if (thing.outcome === 'rained') return t('{place}: rain on {day}', said)
+    if (thing.outcome === 'not_today') return t('{place}: watering put off on {day}', said)
+    const amount = measure(thing.amount)
+    return `${t('{place}: watered on {day}', said)}${amount ? ` (${amount})` : ''}`
+  },
   stock_moves: (thing, known) => {
     const amount = measure(thing.amount)
     return t('{product}: {move} on {day}', {

@@ -1,18 +1,31 @@
-import { lazy, Suspense, useState, type ReactNode } from 'react'
+import { lazy, useEffect, useState, type ReactNode } from 'react'
 import { Say, type Said } from '../../lib/useToast'
+import { Later } from '../Later'
 
-// Loaded when something is first said.
-const Notice = lazy(() => import('./Notice'))
+const notice = () => import('./Notice')
+const Notice = lazy(notice)
+/** Fetched when the page has settled, so that it can still speak when the network is gone. */
+const SETTLED_MS = 1200
 
 export function ToastProvider({ children }: { children: ReactNode }) {
   const [said, setSaid] = useState<Said | null>(null)
+  useEffect(() => {
+    const timer = setTimeout(() => void notice().catch(() => undefined), SETTLED_MS)
+    return () => clearTimeout(timer)
+  }, [])
   return (
     <Say.Provider value={setSaid}>
       {children}
       {said && (
-        <Suspense fallback={null}>
+        <Later
+          otherwise={
+            <p role="status" className="toast-plain">
+              {said.text}
+            </p>
+          }
+        >
           <Notice said={said} />
-        </Suspense>
+        </Later>
       )}
     </Say.Provider>
   )

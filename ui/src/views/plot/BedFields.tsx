@@ -7,7 +7,7 @@ import {
   type FaultAt,
   type Option,
 } from '../../parts/Field'
-import { flow, said, waterDepth } from '../../lib/units'
+import { flow, flowMinute, said, waterDepth } from '../../lib/units'
 import { type Length } from '../../api/measures'
 import { t } from '../../lib/words'
 import { Corners } from './Corners'
@@ -108,6 +108,23 @@ export function BedFields(props: { bed: Bed; faults: FaultAt[]; onChange: (bed: 
         faults={faultsAt(faults, 'density')}
         onChange={(density) => onChange({ ...bed, density })}
       />
+      <NumberField
+        label={t('Water it holds when full')}
+        suffix={t('% of its volume')}
+        hint={t('Field capacity, if it was measured. Empty: typical of the texture.')}
+        value={bed.field_capacity_pct}
+        faults={faultsAt(faults, 'field_capacity_pct')}
+        onChange={(field_capacity_pct) => onChange({ ...bed, field_capacity_pct })}
+      />
+      {(bed.field_capacity_pct != null || bed.wilting_point_pct != null) && (
+        <NumberField
+          label={t('Water it holds when plants wilt')}
+          suffix={t('% of its volume')}
+          value={bed.wilting_point_pct}
+          faults={faultsAt(faults, 'wilting_point_pct')}
+          onChange={(wilting_point_pct) => onChange({ ...bed, wilting_point_pct })}
+        />
+      )}
       <WateringFields bed={bed} faults={faults} onChange={onChange} />
     </>
   )
@@ -136,7 +153,8 @@ function WateringFields(props: { bed: Bed; faults: FaultAt[]; onChange: (bed: Be
         label={t('Watered by')}
         value={watering.by}
         options={[
-          { value: 'can', label: t('can or hose') },
+          { value: 'can', label: t('can') },
+          { value: 'hose', label: t('hose') },
           { value: 'drip', label: t('drip line') },
           { value: 'sprinkler', label: t('sprinkler') },
         ]}
@@ -148,6 +166,7 @@ function WateringFields(props: { bed: Bed; faults: FaultAt[]; onChange: (bed: Be
                   emitter_l_h: watering.emitter_l_h ?? 2,
                   emitter_gap: watering.emitter_gap ?? { value: 30, unit: 'cm' },
                   line_gap: watering.line_gap ?? { value: 40, unit: 'cm' },
+                  flow_l_min: null,
                 }
               : { by, emitter_l_h: null, emitter_gap: null, line_gap: null },
           )
@@ -161,6 +180,16 @@ function WateringFields(props: { bed: Bed; faults: FaultAt[]; onChange: (bed: Be
         faults={faultsAt(faults, 'watering.week_mm')}
         onChange={(typed) => change({ week_mm: waterDepth.typed(typed) })}
       />
+      {(watering.by === 'hose' || watering.by === 'sprinkler') && (
+        <NumberField
+          label={t('It lets out')}
+          suffix={flowMinute.unit}
+          hint={t('Time how long a bucket takes; minutes are said then.')}
+          value={flowMinute.shown(watering.flow_l_min)}
+          faults={faultsAt(faults, 'watering.flow_l_min')}
+          onChange={(typed) => change({ flow_l_min: flowMinute.typed(typed) })}
+        />
+      )}
       {watering.by === 'drip' && (
         <>
           <NumberField

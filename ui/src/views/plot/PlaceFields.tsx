@@ -113,6 +113,16 @@ export function SiteFields(props: {
         faults={faultsAt(props.faults, 'warmer_by_c')}
         onChange={(value) => onChange({ ...place, warmer_by_c: warmth.typedStep(value ?? 0) })}
       />
+      {place.shelter === 'cover' && (
+        <NumberField
+          label={t('Sun that comes through')}
+          suffix="%"
+          hint={t('Empty: 70 %, as of clean glass or film.')}
+          value={place.light_pct}
+          faults={faultsAt(props.faults, 'light_pct')}
+          onChange={(light_pct) => onChange({ ...place, light_pct })}
+        />
+      )}
       <NumberField
         label={t('Turned by')}
         suffix="°"

@@ -68,6 +68,14 @@ export function TubFields(props: {
         faults={faultsAt(faults, 'season_water_l')}
         onChange={(typed) => onChange({ ...tub, season_water_l: waterAmount.typed(typed) })}
       />
+      <NumberField
+        label={t('Water its mix holds for plants')}
+        suffix={t('% of its volume')}
+        hint={t('Empty: a quarter, as of usual mixes.')}
+        value={tub.holds_pct}
+        faults={faultsAt(faults, 'holds_pct')}
+        onChange={(holds_pct) => onChange({ ...tub, holds_pct })}
+      />
       <ChoiceField
         label={t('Watered')}
         value={tub.from_below ? 'below' : 'top'}

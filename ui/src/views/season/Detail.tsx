@@ -1,5 +1,5 @@
 import { Button } from 'antd'
-import { lazy, Suspense } from 'react'
+import { lazy } from 'react'
 import { useGarden, usePlan } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { NutrientMark } from '../../drawing/NutrientMark'
@@ -19,6 +19,7 @@ import { Seen } from './Seen'
 import { Sighted } from './Sighted'
 import type { Planting, RecordedPlanting } from './state'
 import { Try } from './Try'
+import { Later } from '../../parts/Later'
 
 const Programmes = lazy(() => import('./Programmes'))
 
@@ -95,7 +96,7 @@ export function Detail(props: {
           </div>
         )}
       </section>
-      <Suspense fallback={null}>
+      <Later>
         {address.get('ask') === 'programmes' && (
           <Programmes
             gardenId={gardenId}
@@ -111,7 +112,7 @@ export function Detail(props: {
             onClose={() => go({ ask: null })}
           />
         )}
-      </Suspense>
+      </Later>
     </section>
   )
 }

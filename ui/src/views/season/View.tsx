@@ -23,6 +23,7 @@ import { Calendar } from './Calendar'
 import { Detail } from './Detail'
 import { inSeason, lanes } from './state'
 import './season.css'
+import { Later } from '../../parts/Later'
 
 const Sowing = lazy(() => import('./Sowing'))
 const Blend = lazy(() => import('./Blend'))
@@ -94,11 +95,11 @@ function Asked({ gardenId }: { gardenId: string }) {
   const open = address.get('ask')
   const close = () => go({ ask: null })
   return (
-    <Suspense fallback={null}>
+    <Later>
       {open === 'sowing' && <Sowing gardenId={gardenId} onClose={close} />}
       {open === 'again' && <NextYear gardenId={gardenId} onClose={close} />}
       {open === 'blend' && <Blend gardenId={gardenId} onClose={close} />}
-    </Suspense>
+    </Later>
   )
 }
 

@@ -1,5 +1,5 @@
 import { Button, Segmented } from 'antd'
-import { lazy, Suspense, useMemo, useState } from 'react'
+import { lazy, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { useGarden, usePlan, useWrites } from '../../api/gardens'
 import { useWords } from '../../api/reference'
@@ -28,8 +28,10 @@ import {
 import { Tasks } from './Tasks'
 import { Week } from './Week'
 import './today.css'
+import { Later } from '../../parts/Later'
 
 const Filter = lazy(() => import('./Filter'))
+const Water = lazy(() => import('./Water'))
 
 /** From so many jobs on, a day is worth narrowing. */
 const MANY = 9
@@ -73,6 +75,11 @@ export function View() {
       </section>
       <aside className="today-aside stack">
         <p className="today-date">{showDay(plan.as_of)}</p>
+        {plan.waters.length > 0 && (
+          <Later>
+            <Water gardenId={gardenId} plan={plan} />
+          </Later>
+        )}
         <Waits waits={state.waits} today={plan.as_of} gardenId={gardenId} />
         <Tasks gardenId={gardenId} tasks={state.tasks} today={plan.as_of} />
         <Looks looks={state.looks} today={plan.as_of} gardenId={gardenId} />
@@ -101,9 +108,9 @@ function DayForm(props: { gardenId: string; state: TodayState; today: string }) 
         </div>
       )}
       {narrowing && (
-        <Suspense fallback={null}>
+        <Later>
           <Filter walk={state.walk} value={only} onChange={setOnly} {...{ gardenId, places }} />
-        </Suspense>
+        </Later>
       )}
       <Places
         due={places.filter((due) => showsPlace(only, due))}

@@ -1,0 +1,314 @@
+"""What a planting asks of water on a day, what its ground holds for it, and what rain brings.
+
+On ground by the single crop coefficient, level, rising with the leaves, level and falling; roots go
+down meanwhile. In a tub by the leaves themselves, which stand freer than a field's.
+"""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from datetime import date
+
+from eznel.core.crops.weather import Weather
+from eznel.core.document import Bed, Place, Tub, WeatherDay
+from eznel.core.moisture.evaporation import (
+    Sky,
+    hargreaves_mm,
+    penman_monteith_mm,
+    radiation_mm,
+    vapour_kpa,
+)
+from eznel.core.places import area, filled_volume
+from eznel.core.reference import Holding, WaterUse
+from eznel.core.stands.stand import InTub, Stand
+from eznel.core.working import Origin, Quantity, Worked
+
+LATE_SHARE = 0.3
+"""Of the days under full leaf, those in which a crop takes less again."""
+FIRST_ROOT_M = 0.15
+"""Root ball or seed drill, and what feels its way out of them. [m]"""
+FIRST_LEAVES = 0.15
+"""Of full leaves, what a young plant has. [m²/m²]"""
+STANDARD_MM = 5.0
+"""The evaporation for which the shares that crops draw without stress are printed. [mm]"""
+STRESS_PER_MM = 0.04
+"""Less is drawn without stress on days that evaporate more. [1/mm]"""
+LEAST_READY, MOST_READY = 0.1, 0.8
+TUB_READY_SHARE = 0.6
+"""Of what a mix holds, what is drawn without stress: mixes let go of it easily."""
+FREE_FACTOR = 1.2
+"""Leaves that stand free evaporate more than a field's. [mm/mm]"""
+COVER_LIGHT_PCT = 70.0
+"""What glass or film lets through of the sun, where nobody measured it. [%]"""
+MULCH_SAVES = (0.25, 0.10)
+"""Less evaporates under a mulch: while the ground is open, and under full leaves. [mm/mm]"""
+RAIN_COUNTS = 0.75
+"""Of rain, what reaches the roots. [mm/mm]"""
+SMALL_RAIN_MM, HOT_C = 5.0, 30.0
+"""Less rain than this on a hot day is gone before it sinks in. [mm, °C]"""
+SHEDS_FROM = 0.5
+"""From this share of full leaves on a tub's plants shed the rain beside it. [m²/m²]"""
+MOSTLY_RICH = "rich"
+UNKNOWN_TEXTURE = "loam"
+"""What a garden's soil is taken for where nobody has felt it."""
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """A day of one planting: what its roots' ground holds, what leaves take, what rain brings."""
+
+    total_l: float
+    """Between full and what roots cannot draw. [L]"""
+    ready_l: float
+    """What is drawn without stress. [L]"""
+    crop_l: float
+    """What leaves and ground evaporate with water enough. [L]"""
+    rain_l: float
+
+
+class Evaporation:
+    """Reference evaporation of a garden's days, each computed once."""
+
+    def __init__(self, weather: Weather) -> None:
+        self.weather = weather
+        self._mm: dict[tuple[date, float, float], float] = {}
+
+    def mm(self, day: date, place: Place) -> float:
+        """Return what would evaporate from grass in a place on a day. [mm]"""
+        key = (day, place.warmer_by_c, light_of(place))
+        if key not in self._mm:
+            self._mm[key] = self._reckoned(day, *key[1:])
+        return self._mm[key]
+
+    def is_measured(self, day: date, place: Place) -> bool:
+        """Return whether a station says all of a day that it takes, outside."""
+        known = self.weather.by_day.get(day)
+        return known is not None and light_of(place) == 1 and _sky(known) is not None
+
+    def _reckoned(self, day: date, warmer_by_c: float, light: float) -> float:
+        known, at = self.weather.by_day.get(day), self.weather.site.latitude_deg
+        low_c, high_c = self.weather.ends_c(day, warmer_by_c)
+        sky = _sky(known) if known and light == 1 else None
+        if sky is not None:
+            return penman_monteith_mm(day, at, low_c, high_c, sky)
+        return hargreaves_mm(low_c, high_c, radiation_mm(day, at)) * light
+
+
+def _sky(day: WeatherDay) -> Sky | None:
+    """All that a station has to measure besides temperatures, if it did."""
+    if day.humidity_pct is None or day.wind_m_s is None or day.sun_h is None:
+        return None
+    vapour = vapour_kpa(day.low_c, day.high_c, day.humidity_pct)
+    return Sky(vapour, day.wind_m_s, day.sun_h)
+
+
+def light_of(place: Place) -> float:
+    """Return the share of the sun that reaches a place through its cover.
+
+    Parameters
+    ----------
+    place : Place
+        Bed or tub.
+
+    Returns
+    -------
+    float
+        1 in the open. [MJ/MJ]
+    """
+    if not place.covered:
+        return 1.0
+    return (COVER_LIGHT_PCT if place.light_pct is None else place.light_pct) / 100
+
+
+class Demand:
+    """One planting's need of water by day.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting in its place.
+    use : WaterUse
+        Its crop's factors.
+    holding : mapping
+        What grounds hold, by their name.
+    evaporation : Evaporation
+        The garden's.
+    """
+
+    def __init__(
+        self,
+        stand: Stand,
+        use: WaterUse,
+        holding: Mapping[str, Holding],
+        evaporation: Evaporation,
+    ) -> None:
+        self.stand, self.use, self._evaporation = stand, use, evaporation
+        self.weather = evaporation.weather
+        calendar = stand.calendar
+        self.begins, self.ends = calendar.begins, calendar.last_pick
+        full = min(calendar.starts.get(use.full_from, self.ends), self.ends)
+        self.full = max(full, self.begins)
+        rising = calendar.starts.get(use.rising_from, self.begins)
+        self.rising = min(max(rising, self.begins), self.full)
+        self.late_days = LATE_SHARE * (self.ends - self.full).days
+        self.holds = available(stand, holding)
+        self.mulched_from = min(
+            (p.preparation.on for p in stand.soil.prepared if p.counts and p.preparation.mulch),
+            default=None,
+        )
+        if isinstance(stand, InTub):
+            self.tub_l = filled_volume(stand.place).value * stand.tubs * stand.share
+            self.mouth_m2 = area(stand.place).value * stand.tubs * stand.share
+
+    def leaves(self, day: date) -> float:
+        """Return the share of full leaves on a day. [m²/m²]"""
+        if day >= self.full:
+            return 1.0
+        if day <= self.rising:
+            return FIRST_LEAVES
+        grown = (day - self.rising).days / (self.full - self.rising).days
+        return FIRST_LEAVES + (1 - FIRST_LEAVES) * grown
+
+    def factor(self, day: date) -> float:
+        """Return what the crop takes against short grass on a day, without a mulch. [mm/mm]"""
+        use = self.use
+        if day <= self.rising:
+            return use.kc_ini
+        if day < self.full:
+            grown = (day - self.rising).days / (self.full - self.rising).days
+            return use.kc_ini + (use.kc_mid - use.kc_ini) * grown
+        late = (day - self.ends).days + self.late_days
+        if late <= 0 or not self.late_days:
+            return use.kc_mid
+        return use.kc_mid + (use.kc_end - use.kc_mid) * min(late / self.late_days, 1.0)
+
+    def root_m(self, day: date) -> float:
+        """Return how deep roots have gone into ground on a day. [m]"""
+        deep = self.use.root_m
+        first = min(FIRST_ROOT_M, deep)
+        return first + (deep - first) * self._spread(day)
+
+    def rooted(self, day: date) -> float:
+        """Return the share of a tub's mix that roots have reached on a day. [L/L]"""
+        return FIRST_LEAVES + (1 - FIRST_LEAVES) * self._spread(day)
+
+    def _spread(self, day: date) -> float:
+        """How far roots have gone between planting and full leaf."""
+        if self.stand.crop.habit == "perennial" or day >= self.full:
+            return 1.0
+        return (day - self.begins).days / (self.full - self.begins).days
+
+    def asked(self, day: date) -> Asked:
+        """Return what the planting asks and gets of itself on a day. [L]"""
+        stand, reference_mm = self.stand, self._evaporation.mm(day, self.stand.place)
+        kc = self._mulched(day)
+        rain_mm = self._rain_mm(day)
+        if isinstance(stand, InTub):
+            mm, sheds = FREE_FACTOR * kc * reference_mm, self.leaves(day) >= SHEDS_FROM
+            total_l = self.holds * self.tub_l * self.rooted(day)
+            rain_l = 0.0 if sheds else rain_mm * self.mouth_m2
+            return Asked(total_l, TUB_READY_SHARE * total_l, mm * self._leaf_m2(day), rain_l)
+        mm, ground_m2 = kc * reference_mm, stand.ground_m2
+        total_l = self.holds * 1000 * self.root_m(day) * ground_m2
+        share = self.use.ready_share + STRESS_PER_MM * (STANDARD_MM - mm)
+        ready_l = min(max(share, LEAST_READY), MOST_READY) * total_l
+        return Asked(total_l, ready_l, mm * ground_m2, rain_mm * ground_m2)
+
+    def working(self, day: date) -> Worked:
+        """Return how a day's use of water comes about. [L]"""
+        place, asked = self.stand.place, self.asked(day)
+        low_c, high_c = self.weather.ends_c(day, place.warmer_by_c)
+        reference_mm = self._evaporation.mm(day, place)
+        above_mm = radiation_mm(day, self.weather.site.latitude_deg)
+        origin = Origin.MEASURED if day in self.weather.by_day else Origin.TYPICAL
+        if self._evaporation.is_measured(day, place):
+            known = Worked.first(
+                "moist_measured",
+                reference_mm,
+                "mm",
+                Quantity("reference_mm", reference_mm, "mm", Origin.MEASURED),
+            )
+        else:
+            known = Worked.first(
+                "moist_reference",
+                reference_mm,
+                "mm",
+                Quantity("low_c", low_c, "°C", origin),
+                Quantity("high_c", high_c, "°C", origin),
+                Quantity("above_mm", above_mm, "mm"),
+                Quantity("light", light_of(place), "", Origin.ASSUMED),
+            )
+        tub = isinstance(self.stand, InTub)
+        spread_m2 = self._leaf_m2(day) if tub else self.stand.ground_m2
+        return known.then(
+            "moist_crop",
+            asked.crop_l,
+            "L",
+            Quantity("reference_mm", reference_mm, "mm"),
+            Quantity("crop_factor", self._mulched(day), "", Origin.TYPICAL),
+            Quantity("free_factor", FREE_FACTOR if tub else 1.0, "", Origin.TYPICAL),
+            Quantity("spread_m2", spread_m2, "m²"),
+        )
+
+    def _leaf_m2(self, day: date) -> float:
+        """Leaves of all plants in a tub, from above. [m²]"""
+        return self.use.canopy_m2 * self.leaves(day) * self.stand.plants
+
+    def _mulched(self, day: date) -> float:
+        """The crop's factor, less where a mulch lies. [mm/mm]"""
+        kc = self.factor(day)
+        if self.mulched_from is None or day < self.mulched_from:
+            return kc
+        open_, closed = MULCH_SAVES
+        return kc * (1 - (open_ + (closed - open_) * self.leaves(day)))
+
+    def _rain_mm(self, day: date) -> float:
+        if self.stand.place.covered:
+            return 0.0
+        return effective_rain_mm(self.weather.by_day.get(day))
+
+
+def effective_rain_mm(day: WeatherDay | None) -> float:
+    """Return what of a day's rain reaches roots in the open.
+
+    Parameters
+    ----------
+    day : WeatherDay or None
+        None where nobody measured.
+
+    Returns
+    -------
+    float
+        Three quarters; nothing of a little rain on a hot day. [mm]
+    """
+    rain_mm = (day.rain_mm or 0.0) if day else 0.0
+    if day is None or (rain_mm < SMALL_RAIN_MM and day.high_c >= HOT_C):
+        return 0.0
+    return RAIN_COUNTS * rain_mm
+
+
+def available(stand: Stand, holding: Mapping[str, Holding]) -> float:
+    """Return the water that a place holds for plants.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting in its place.
+    holding : mapping
+        What grounds hold, by their name.
+
+    Returns
+    -------
+    float
+        As typed; else by texture, of rich beds and mixes by theirs. [m³/m³]
+    """
+    place: Bed | Tub = stand.place
+    if isinstance(place, Tub):
+        if place.holds_pct is not None:
+            return place.holds_pct / 100
+        row = holding["mix"]
+    else:
+        if place.field_capacity_pct is not None and place.wilting_point_pct is not None:
+            return (place.field_capacity_pct - place.wilting_point_pct) / 100
+        rich = stand.soil.rich
+        row = holding[MOSTLY_RICH if rich else (place.texture or UNKNOWN_TEXTURE)]
+    return row.field_capacity - row.wilting_point

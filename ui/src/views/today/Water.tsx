@@ -1,0 +1,204 @@
+import { Button } from 'antd'
+import { lazy, useState } from 'react'
+import type { Plan } from '../../api/gardens'
+import { useGarden, useWrites } from '../../api/gardens'
+import { showDay } from '../../lib/dates'
+import { newId } from '../../lib/ids'
+import { showLitres, showNumber } from '../../lib/numbers'
+import { waterDepth } from '../../lib/units'
+import { useToast } from '../../lib/useToast'
+import { plural, t } from '../../lib/words'
+import { Sentence } from '../../parts/Sentence'
+import { Why } from '../../parts/Why'
+import { feedWaits, type PlaceWater } from './watering'
+import { Later } from '../../parts/Later'
+
+const WaterDrawer = lazy(() => import('./WaterDrawer'))
+
+/** Less rain than this has done nothing worth a word. [mm] */
+const RAIN_SAID_MM = 3
+
+type Outcome = 'given' | 'rained' | 'not_today'
+
+/** Which places want water today, how much, and which can wait. */
+export default function Water({ gardenId, plan }: { gardenId: string; plan: Plan }) {
+  const { file } = useGarden(gardenId)
+  const [opened, setOpened] = useState<string | null>(null)
+  const names = new Map(file.garden.places.map((one) => [one.id, one.name]))
+  const walk = new Map(plan.places.map((one) => [one.id, one.walk]))
+  const ordered = [...plan.waters].sort(
+    (a, b) => (walk.get(a.place) ?? 0) - (walk.get(b.place) ?? 0),
+  )
+  const of = (...states: PlaceWater['state'][]) =>
+    ordered.filter((one) => states.includes(one.state))
+  const [now, unknown, rest] = [of('water'), of('unknown'), of('rain', 'later', 'put_off')]
+  const line = (one: PlaceWater) => (
+    <Line
+      key={one.place}
+      of={one}
+      name={names.get(one.place) ?? ''}
+      onOpen={() => setOpened(one.place)}
+      {...{ gardenId, plan }}
+    />
+  )
+  if (ordered.length === 0) return null
+  return (
+    <section className="sheet stack waters" aria-label={t('Watering')}>
+      <h2>
+        {now.length > 0
+          ? plural(now.length, 'One place wants water', '{n} places want water')
+          : t('Watering')}
+      </h2>
+      {now.map(line)}
+      {unknown.length > 0 && (
+        <details open={now.length === 0 && rest.length === 0}>
+          <summary>
+            {plural(unknown.length, 'One place without a record', '{n} places without a record')}
+          </summary>
+          <p className="small soft">
+            {t(
+              'Nobody has recorded a watering there for a while. Say once that it was watered, and the next day is reckoned.',
+            )}
+          </p>
+          {unknown.map(line)}
+        </details>
+      )}
+      {rest.length > 0 && (
+        <details>
+          <summary>{plural(rest.length, 'One place has enough', '{n} places have enough')}</summary>
+          {rest.map(line)}
+        </details>
+      )}
+      {opened && (
+        <Later>
+          <WaterDrawer
+            of={ordered.find((one) => one.place === opened)}
+            place={opened}
+            name={names.get(opened) ?? ''}
+            onClose={() => setOpened(null)}
+            {...{ gardenId, plan }}
+          />
+        </Later>
+      )}
+    </section>
+  )
+}
+
+interface LineProps {
+  gardenId: string
+  plan: Plan
+  of: PlaceWater
+  name: string
+  onOpen: () => void
+}
+
+/** One place: what it wants, and what was done. */
+function Line(props: LineProps) {
+  const { of, name, plan } = props
+  const { save, remove } = useWrites(props.gardenId)
+  const toast = useToast()
+  const record = (outcome: Outcome) => {
+    const id = newId()
+    const amount =
+      outcome === 'given' && of.state === 'water'
+        ? { value: Number((of.with_losses_l * of.times_a_day).toPrecision(4)), unit: 'L' }
+        : null
+    save.mutate(
+      { kind: 'watered', thing: { id, place: of.place, on: plan.as_of, outcome, amount } },
+      {
+        onSuccess: () =>
+          toast({
+            text: t('{place}: recorded.', { place: name }),
+            undo: () => remove.mutate({ kind: 'watered', key: id }),
+          }),
+      },
+    )
+  }
+  return (
+    <div className="look">
+      <p>
+        <b>{name}</b>: <Says of={of} today={plan.as_of} />
+      </p>
+      {feedWaits(of, plan) && (
+        <p className="small">{t('Feed is due there: water first, feed the day after.')}</p>
+      )}
+      {of.sodden_days >= 4 && (
+        <p className="small">
+          {t('Water ran off below on {n} of the last seven days: roots want air. Give less.', {
+            n: of.sodden_days,
+          })}
+        </p>
+      )}
+      <div className="row small">
+        {of.state !== 'later' && (
+          <Button size="small" disabled={save.isPending} onClick={() => record('given')}>
+            {t('Watered')}
+          </Button>
+        )}
+        {of.state !== 'later' && of.state !== 'put_off' && (
+          <>
+            <Button size="small" disabled={save.isPending} onClick={() => record('rained')}>
+              {t('Rain did it')}
+            </Button>
+            <Button size="small" disabled={save.isPending} onClick={() => record('not_today')}>
+              {t('Not today')}
+            </Button>
+          </>
+        )}
+        <Button
+          size="small"
+          type="text"
+          aria-label={t('The water of {place}', { place: name })}
+          onClick={props.onOpen}
+        >
+          {t('See it')}
+        </Button>
+      </div>
+    </div>
+  )
+}
+
+/** What a place wants, in the grower's own way of watering. */
+function Says({ of, today }: { of: PlaceWater; today: string }) {
+  const much = <Why of={`moist/${of.place}`}>{inOwnWay(of)}</Why>
+  const often = plural(of.every_days, 'every day', 'every {n} days')
+  const rain = `${showNumber(waterDepth.shown(of.rain_mm) ?? 0, 2)} ${waterDepth.unit}`
+  if (of.state === 'unknown') {
+    return <Sentence say="about {much} {often} at this weather" of={{ much, often }} />
+  }
+  if (of.state === 'rain') {
+    return <>{t('{rain} of rain is forecast; wait for it.', { rain })}</>
+  }
+  if (of.state === 'put_off') return <>{t('put off to tomorrow')}</>
+  if (of.state === 'later') {
+    const next = of.next_on
+      ? t('next on {day}', { day: showDay(of.next_on) })
+      : t('enough for a week')
+    return (
+      <>
+        {next}
+        {of.rain_mm >= RAIN_SAID_MM && of.next_on !== today && (
+          <span className="soft"> ({t('{rain} of rain counted', { rain })})</span>
+        )}
+      </>
+    )
+  }
+  if (of.times_a_day > 1) {
+    return <Sentence say="{much}, {times} times today" of={{ much, times: of.times_a_day }} />
+  }
+  return much
+}
+
+/** "run it 38 min (27 L)", "4 cans (36 L)", "1.5 L". */
+function inOwnWay(of: PlaceWater): string {
+  const litres = showLitres(of.with_losses_l)
+  if (of.minutes != null) {
+    return t('run it {minutes} min ({litres})', {
+      minutes: showNumber(Math.max(of.minutes, 1), of.minutes < 100 ? 2 : 3),
+      litres,
+    })
+  }
+  const halves = Math.round(2 * of.cans) / 2
+  if (halves < 1) return litres
+  return t('{cans} cans ({litres})', { cans: showNumber(halves), litres })
+}

@@ -1,0 +1,130 @@
+import { Button, Drawer } from 'antd'
+import { useState } from 'react'
+import { faultsOf, type Schemas } from '../../api/client'
+import { useWrites, type Plan } from '../../api/gardens'
+import { useMoisture } from '../../api/water'
+import { WaterSection } from '../../drawing/WaterSection'
+import { newId } from '../../lib/ids'
+import { showLitres, showNumber } from '../../lib/numbers'
+import { t } from '../../lib/words'
+import { DateField } from '../../parts/DateField'
+import { MeasureField, Refused, VOLUMES, faultsAt } from '../../parts/Field'
+import { plantingName } from '../../parts/names'
+import { Why } from '../../parts/Why'
+import type { PlaceWater } from './watering'
+
+type Watered = Schemas['Watered']
+
+/** A place's water, drawn through the last weeks, and what was given on another day or otherwise. */
+export default function WaterDrawer(props: {
+  gardenId: string
+  plan: Plan
+  of: PlaceWater | undefined
+  place: string
+  name: string
+  onClose: () => void
+}) {
+  const { plan, of, place } = props
+  const { data, error } = useMoisture(props.gardenId, place)
+  return (
+    <Drawer
+      open
+      onClose={props.onClose}
+      size={720}
+      title={t('The water of {place}', { place: props.name })}
+    >
+      <div className="stack">
+        <Refused faults={faultsOf(error)} />
+        {data?.plantings.map((one) => {
+          const planting = plan.plantings.find((known) => known.id === one.planting)
+          if (!planting) return null
+          return (
+            <section key={one.planting} className="stack">
+              <h2>{plantingName(planting)}</h2>
+              <WaterSection
+                crop={planting.crop}
+                name={plantingName(planting)}
+                root_m={one.root_m}
+                days={one.days}
+                today={plan.as_of}
+              />
+              <p className="small">
+                {t('Between full and dry its ground holds {litres}; {gone} % of it is gone.', {
+                  litres: showLitres(one.holds_l),
+                  gone: showNumber(goneToday(one.days, plan.as_of), 2),
+                })}
+              </p>
+            </section>
+          )
+        })}
+        {of && (
+          <p>
+            {t('At a time:')} <Why of={`moist/${place}`}>{showLitres(of.with_losses_l)}</Why>
+          </p>
+        )}
+        <p className="small soft">
+          {t(
+            'Drops are rain, ringed drops waterings. What is pale has no record of waterings. Days after today are reckoned without a drop from you. Soil and roots differ: a finger in the ground knows better; say so here, and it goes on from there.',
+          )}
+        </p>
+        <Record gardenId={props.gardenId} place={place} today={plan.as_of} />
+      </div>
+    </Drawer>
+  )
+}
+
+function goneToday(days: readonly { on: string; held_pct: number }[], today: string): number {
+  const before = days.filter((day) => day.on < today).at(-1)
+  return before ? Math.max(100 - before.held_pct, 0) : 0
+}
+
+/** A watering of another day, or another amount. */
+function Record(props: { gardenId: string; place: string; today: string }) {
+  const { save } = useWrites(props.gardenId)
+  const [draft, setDraft] = useState<Watered | null>(null)
+  const faults = faultsOf(save.error)
+  if (!draft) {
+    const begin = () =>
+      setDraft({
+        id: newId(),
+        place: props.place,
+        on: props.today,
+        outcome: 'given',
+        amount: null,
+      })
+    return (
+      <div>
+        <Button onClick={begin}>{t('It was watered')}</Button>
+      </div>
+    )
+  }
+  const send = () =>
+    save.mutate({ kind: 'watered', thing: draft }, { onSuccess: () => setDraft(null) })
+  return (
+    <div className="stack">
+      <div className="fields">
+        <DateField
+          label={t('Day')}
+          value={draft.on}
+          faults={faultsAt(faults, 'on')}
+          onChange={(on) => on && setDraft({ ...draft, on })}
+        />
+        <MeasureField
+          label={t('How much, in all')}
+          hint={t('Empty: until it was wet through.')}
+          units={VOLUMES}
+          value={draft.amount ?? null}
+          faults={faultsAt(faults, 'amount')}
+          onChange={(amount) => setDraft({ ...draft, amount })}
+        />
+      </div>
+      <Refused faults={faults} />
+      <div className="row">
+        <Button type="primary" disabled={save.isPending} onClick={send}>
+          {t('Save')}
+        </Button>
+        <Button onClick={() => setDraft(null)}>{t('Cancel')}</Button>
+      </div>
+    </div>
+  )
+}
