@@ -254,7 +254,20 @@ def histories(draw: st.DrawFn, garden: Garden) -> Log:
         }
         for n in range(draw(st.sampled_from((0, 30))))
     ]
-    return Log.model_validate({"observed": seen, "weather": weather})
+    watered = [
+        {
+            "id": gardens.uid(f"watered {n} {m}"),
+            "place": place.id,
+            "on": first + timedelta(draw(st.integers(10, 60))),
+            "outcome": outcome,
+            "amount": gardens.measure(draw(sizes(1, 60)), "L") if outcome == "given" else None,
+        }
+        for n, place in enumerate(garden.places)
+        for m, outcome in enumerate(
+            draw(st.lists(st.sampled_from(("given", "rained", "not_today")), max_size=3))
+        )
+    ]
+    return Log.model_validate({"observed": seen, "weather": weather, "watered": watered})
 
 
 @st.composite

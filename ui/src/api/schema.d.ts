@@ -4559,8 +4559,8 @@ export interface components {
             rain_mm: number;
             /** Ready Pct */
             ready_pct: number;
-            /** Sodden Days */
-            sodden_days: number;
+            /** Sodden */
+            sodden: boolean;
             /**
              * State
              * @enum {string}

@@ -21,6 +21,8 @@ MOST_TIMES = 3
 """Waterings a day; a tub that wants more is too small. [count]"""
 WAITS_TO_SHARE = 0.8
 """Rain is waited for only while less than this is missing of what the ground holds. [L/L]"""
+WEEK_DAYS, SODDEN_DAYS = 7, 4
+"""Of the days of a week, those with water running off below from which roots want air. [days]"""
 RAIN_SEEN_DAYS = 3
 """For so long it is said that rain did it. [days]"""
 
@@ -29,7 +31,7 @@ Standing = tuple[Demand, tuple[Evening, ...], int]
 State = Literal["water", "rain", "later", "unknown", "put_off"]
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, eq=False)
 class Moist:
     """A place's plantings with their days up to today's forecast and beyond."""
 
@@ -77,8 +79,8 @@ class PlaceWater:
     """What rain brought to it in the last days, or is forecast to where it is waited for. [L]"""
     rain_mm: float
     """The same, as it is measured. [mm]"""
-    sodden_days: int
-    """Of the last seven, days on which water ran off below. [days]"""
+    sodden: bool
+    """Whether water ran off below on most days of the last week: roots want air."""
 
 
 def moist(
@@ -183,7 +185,7 @@ def place_water(of: Moist, can_l: float, flow_l_min: float | None) -> PlaceWater
         ready_pct=100 * driest.ready_l / driest.total_l,
         rain_l=rain_l,
         rain_mm=rain_mm,
-        sodden_days=_sodden_days(standing),
+        sodden=any(sodden_days(days, at) >= SODDEN_DAYS for _, days, at in standing),
     )
 
 
@@ -355,8 +357,19 @@ def _rain(of: Moist, first: date, last: date) -> tuple[float, float]:
     return litres, mm if litres else 0.0
 
 
-def _sodden_days(standing: Sequence[Standing]) -> int:
-    """Days of the last seven on which water ran off below something."""
-    return max(
-        sum(1 for day in days[max(at - 7, 0) : at] if day.drained_l > 0) for _, days, at in standing
-    )
+def sodden_days(days: Sequence[Evening], at: int) -> int:
+    """Return on how many days of the last week water ran off below a planting.
+
+    Parameters
+    ----------
+    days : sequence of Evening
+        Its days.
+    at : int
+        Which of them is today.
+
+    Returns
+    -------
+    int
+        At most seven. [days]
+    """
+    return sum(1 for day in days[max(at - WEEK_DAYS, 0) : at] if day.drained_l > 0)

@@ -60,10 +60,14 @@ def waters(workings: Workings) -> tuple[PlaceWater, ...]:
         In the order of the places. [L]
     """
     can_l = workings.garden.preferences.can.l
-    found = (
-        place_water(moist_of(place, workings), can_l, flow_l_min(place))
-        for place in workings.garden.places
-    )
+
+    def wanted(place: Place) -> PlaceWater | None:
+        of = moist_of(place, workings)
+        return workings.kept.part(
+            ("place water", place.id), (of,), lambda: place_water(of, can_l, flow_l_min(place))
+        )
+
+    found = (wanted(place) for place in workings.garden.places)
     return tuple(one for one in found if one is not None)
 
 

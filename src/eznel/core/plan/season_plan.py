@@ -10,6 +10,7 @@ from eznel.core import plausibility
 from eznel.core.document import Bed, Garden, Log, Place, StockMove
 from eznel.core.mixing.coating import coated_sizes
 from eznel.core.mixing.concentrates import Concentrate, concentrates_of
+from eznel.core.moisture.watering import Moist
 from eznel.core.needs.dose import Need, totals_g
 from eznel.core.nutrients import Amounts
 from eznel.core.places import walking_order
@@ -17,9 +18,10 @@ from eznel.core.plan import advice, season_advice
 from eznel.core.plan.cans import shared_cans
 from eznel.core.plan.changes import changes
 from eznel.core.plan.measures import standing as standing_of
+from eznel.core.plan.moisture_advice import of_water
 from eznel.core.plan.place_plans import place_plan
 from eznel.core.plan.place_result import PlacePlan
-from eznel.core.plan.place_waters import waters
+from eznel.core.plan.place_waters import moist_of, waters
 from eznel.core.plan.result import (
     JobView,
     NeedView,
@@ -101,8 +103,11 @@ def make(
         return known
 
     def of_planting(season: Season) -> PlantingPlan:
+        water = moist_of(season.stand.place, workings)
         known = kept.part(
-            ("planting plan", season.stand.id), (season,), lambda: _planting(season, workings)
+            ("planting plan", season.stand.id),
+            (season, water),
+            lambda: _planting(season, workings, water),
         )
         todo, short = tasks(season.stand, stands), short_of(season, workings)
         return kept.part(
@@ -160,7 +165,7 @@ def plan(garden: Garden, log: Log, today: date, catalogue: Catalogue) -> SeasonP
     return make(garden, log, today, catalogue).plan
 
 
-def _planting(season: Season, workings: Workings) -> PlantingPlan:
+def _planting(season: Season, workings: Workings, water: Moist) -> PlantingPlan:
     stand, stands = season.stand, workings.stands
     calendar, standing = stand.calendar, standing_of(stand)
     tide = tides(season, workings.shed)
@@ -199,6 +204,7 @@ def _planting(season: Season, workings: Workings) -> PlantingPlan:
         to_buy=(),
         findings=(
             *season_advice.nothing_to_give(season),
+            *of_water(stand, water),
             *advice.of_stand(stand, stands, standing.fits),
             *season_advice.of_caps(season),
             *season_advice.comes_along(season),

@@ -122,11 +122,9 @@ function Line(props: LineProps) {
       {feedWaits(of, plan) && (
         <p className="small">{t('Feed is due there: water first, feed the day after.')}</p>
       )}
-      {of.sodden_days >= 4 && (
+      {of.sodden && (
         <p className="small">
-          {t('Water ran off below on {n} of the last seven days: roots want air. Give less.', {
-            n: of.sodden_days,
-          })}
+          {t('Water ran off below on most days of this week: roots want air. Give less.')}
         </p>
       )}
       <div className="row small">
