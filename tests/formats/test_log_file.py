@@ -39,6 +39,20 @@ def test_a_row_for_each_product_of_a_feed_and_each_thing_seen() -> None:
                     "on": "2026-06-01",
                 }
             ],
+            "watered": [
+                {
+                    "id": make.uid("wet"),
+                    "place": make.uid("bed"),
+                    "on": "2026-06-03",
+                    "amount": {"value": 45, "unit": "L"},
+                },
+                {
+                    "id": make.uid("rain"),
+                    "place": make.uid("gone"),
+                    "on": "2026-06-04",
+                    "outcome": "rained",
+                },
+            ],
         }
     )
     head, *rows = csv.reader(io.StringIO(write_log(file.model_copy(update={"log": log}))))
@@ -50,4 +64,6 @@ def test_a_row_for_each_product_of_a_feed_and_each_thing_seen() -> None:
         ("2026-06-01", "stage flower", "", "", "", "", ""),
         ("2026-06-02", "given", feed, "3.0", spoon, "9.0", "'=1+1"),  # runs nothing
         ("2026-06-02", "given", salt, "4.0", "g", "9.0", "'=1+1"),
+        ("2026-06-03", "watered", "", "45.0", "L", "", ""),
+        ("2026-06-04", "rained", "", "", "", "", ""),
     ]

@@ -14,6 +14,9 @@ COLUMNS = (
     "plants_fed", "note",
 )  # fmt: skip
 
+WATERED = {"given": "watered", "rained": "rained", "not_today": "watering put off"}
+"""How a watering is called in the table."""
+
 Row = tuple[
     date, str, str, str, str, float | str, str, float | str, float | str, float | str, str
 ]  # fmt: skip
@@ -58,6 +61,10 @@ def _rows(file: GardenFile) -> Iterator[Row]:
         yield one.on, f"seen {one.kind}", *where, "", count, unit, "", "", "", one.note
     for done in log.tasks:
         yield done.on, f"done {done.task}", *plantings[done.planting], "", "", "", "", "", "", ""
+    for poured in log.watered:
+        much, unit = (poured.amount.value, poured.amount.unit) if poured.amount else ("", "")
+        name = places.get(poured.place, "")
+        yield poured.on, WATERED[poured.outcome], "", name, "", much, unit, "", "", "", ""
     for move in log.stock_moves:
         size = move.amount
         amount, unit = (size.value, size.unit) if size else ("", "")

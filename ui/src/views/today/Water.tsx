@@ -146,7 +146,7 @@ function Line(props: LineProps) {
         <Button
           size="small"
           type="text"
-          aria-label={t('The water of {place}', { place: name })}
+          aria-label={t('See it: the water of {place}', { place: name })}
           onClick={props.onOpen}
         >
           {t('See it')}
