@@ -125,8 +125,8 @@ def test_a_weather_file_is_read_kept_and_saved(garden: TestClient) -> None:
     assert [day["high_c"] for day in weather(garden)] == [20]
     saved = garden.get(f"{GARDEN}/weather.csv").text
     assert saved.split("\r\n")[:2] == [
-        "date,low_c,high_c,rain_mm,source",
-        "2026-05-01,4.5,20.0,3.2,file",
+        "date,low_c,high_c,rain_mm,humidity_pct,wind_m_s,sun_h,source",
+        "2026-05-01,4.5,20.0,3.2,,,,file",
     ]
 
 

@@ -1,5 +1,6 @@
 """Weather files: styles, units, dates, and nothing lost on the way out and in."""
 
+from dataclasses import replace
 from datetime import date
 
 import pytest
@@ -196,3 +197,26 @@ def test_columns_are_what_they_say() -> None:
     )
     (day,) = read_weather(text).days
     assert (day.low_c, day.high_c, day.rain_mm) == (8, 17, 12)
+
+
+def test_the_sky_is_read_where_its_unit_is_printed() -> None:
+    """10 km/h is 2.78 m/s; 10 mph at 10 m is 4.47 × 0.748 = 3.34 at 2 m. Gusts are no mean wind."""
+    (one,) = read_weather(
+        "date,min °C,max °C,humidity %,max gust km/h,wind km/h,sunshine hours\n"
+        "2026-05-01,4,15,71,60,10,6.5\n"
+    ).days
+    assert (one.humidity_pct, one.wind_m_s, one.sun_h) == (71, 2.78, 6.5)
+    (high,) = read_weather("date,min °C,max °C,wind 10 m (mph)\n2026-05-01,4,15,10\n").days
+    assert high.wind_m_s == 3.34
+    plain = read_weather("date,min °C,max °C,wind,humidity\n2026-05-01,4,15,10,70\n")
+    assert [column.meaning for column in plain.columns] == ["on", "low", "high", None, None]
+    told = [replace(c, meaning="wind") if c.heading == "wind" else c for c in plain.columns]
+    asked = read_weather("date,min °C,max °C,wind,humidity\n2026-05-01,4,15,10,70\n", told=told)
+    assert (asked.days, asked.questions) == ((), ("weather_wind",))
+
+
+def test_the_sky_survives_the_way_out_and_in() -> None:
+    one = day(date(2026, 5, 1), 4, 15, 1).model_copy(
+        update={"humidity_pct": 71.0, "wind_m_s": 2.5, "sun_h": 6.5}
+    )
+    assert read_weather(write_weather([one])).days == (one,)

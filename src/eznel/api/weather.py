@@ -14,7 +14,7 @@ from eznel.api.services import Services, TheServices, TheSession, Who
 from eznel.core.document import WeatherDay
 from eznel.core.errors import Impossible
 from eznel.formats.weather_columns import Meaning, Unit, Usual, WeatherColumn
-from eznel.formats.weather_file import day_id, read_weather, write_weather
+from eznel.formats.weather_file import read_weather, simulated_day, write_weather
 from eznel.standins import weather_station
 from eznel.standins.weather_station import FORECAST_DAYS, StationSilent
 from eznel.store import gardens, reading
@@ -106,17 +106,7 @@ def fetch_weather(
         )
     except StationSilent as error:
         raise Impossible("station", "station_silent") from error
-    days = [
-        WeatherDay(
-            id=day_id(date.fromisoformat(one.on)),
-            on=date.fromisoformat(one.on),
-            low_c=one.low_c,
-            high_c=one.high_c,
-            rain_mm=one.rain_mm,
-            source="simulated",
-        )
-        for one in readings
-    ]
+    days = [simulated_day(one) for one in readings]
     return _keep(session, services, str(garden_id), days, who)
 
 

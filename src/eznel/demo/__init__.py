@@ -24,7 +24,7 @@ from eznel.core.document import (
 from eznel.core.plan import plan
 from eznel.core.plan.result import JobView
 from eznel.core.reference import Catalogue
-from eznel.formats.weather_file import day_id
+from eznel.formats.weather_file import simulated_day
 from eznel.standins.weather_station import weather_of
 
 SLIP = UUID("8e2f0a54-0c3b-4f0e-8d5b-6a1c9b7e2d10")
@@ -396,18 +396,8 @@ def _weather(slip: Garden) -> tuple[WeatherDay, ...]:
     """What the station that ships with Eznel would have measured this year."""
     usual = slip.site.monthly_min_c, slip.site.monthly_max_c
     days = [date(2026, 1, 1) + timedelta(n) for n in range((STANDS_ON - date(2026, 1, 1)).days)]
-    readings = [weather_of(str(slip.id), day, STANDS_ON, *usual) for day in days]
-    return tuple(
-        WeatherDay(
-            id=day_id(day),
-            on=day,
-            low_c=one.low_c,
-            high_c=one.high_c,
-            rain_mm=one.rain_mm,
-            source="simulated",
-        )
-        for day, one in zip(days, readings, strict=True)
-    )
+    readings = (weather_of(str(slip.id), day, STANDS_ON, *usual) for day in days)
+    return tuple(map(simulated_day, readings))
 
 
 def _stages_seen() -> tuple[StageSeen, ...]:

@@ -15,8 +15,8 @@ from typing import Literal
 
 from eznel.formats.tables import Row
 
-Meaning = Literal["on", "low", "high", "rain", "source"]
-Unit = Literal["°C", "°F", "mm", "cm", "in"]
+Meaning = Literal["on", "low", "high", "rain", "humidity", "wind", "sun", "source"]
+Unit = Literal["°C", "°F", "mm", "cm", "in", "%", "m/s", "km/h", "mph", "h"]
 NEEDED: tuple[Meaning, ...] = ("on", "low", "high")
 
 _MEANINGS: dict[Meaning, str] = {
@@ -26,6 +26,18 @@ _MEANINGS: dict[Meaning, str] = {
     "source": r"source|quelle|fuente|origen",
     "rain": r"rain|prec|prcp|niederschlag|regen|lluvia|rr\b",
 }
+_SKY: dict[Meaning, re.Pattern[str]] = {
+    "humidity": re.compile(r"humid|feucht|humedad", re.IGNORECASE),
+    "wind": re.compile(r"wind|viento", re.IGNORECASE),
+    "sun": re.compile(
+        r"sunshine|sun ?(?:hours|_?h)|sonn\w*dauer|sonnenschein|insolaci", re.IGNORECASE
+    ),
+}
+"""Means of a day, taken only where their heading prints the unit."""
+_NO_MEAN = re.compile(
+    r"gust|b[öo]e|r[aá]faga|max|m[aá]x|min|m[ií]n|dir|richt|chill|soil|boden|suelo|spec|abs",
+    re.IGNORECASE,
+)
 _MEANING = {name: re.compile(form, re.IGNORECASE) for name, form in _MEANINGS.items()}
 _OTHER = re.compile(
     r"gust|wind|b[öo]e|r[aá]faga|dew|taupunkt|roc[ií]o|hours?|stunden|horas|prob|chance|wahrsch"
@@ -39,13 +51,25 @@ _UNITS: tuple[tuple[Unit, re.Pattern[str]], ...] = (
     ("°C", re.compile(r"°\s*c|(?:\b|\d|_)c\b|celsius", re.IGNORECASE)),
     ("mm", re.compile(r"(?:\b|\d|_)mm\b|l/m", re.IGNORECASE)),
     ("cm", re.compile(r"(?:\b|\d|_)cm\b", re.IGNORECASE)),
+    ("%", re.compile(r"%|pct|percent|prozent", re.IGNORECASE)),
+    ("m/s", re.compile(r"\bm ?/ ?s\b|m_s\b", re.IGNORECASE)),
+    ("km/h", re.compile(r"km ?/ ?h|kmh|kph", re.IGNORECASE)),
+    ("mph", re.compile(r"mph", re.IGNORECASE)),
+    ("h", re.compile(r"(?:\b|_)(?:h|hours?|stunden|horas)\b", re.IGNORECASE)),
     ("in", re.compile(r"(?:\b|\d|_)in\b|inch|zoll|pulgada|\d\"", re.IGNORECASE)),
 )
 _OF: dict[Meaning, tuple[Unit, ...]] = {
     "low": ("°C", "°F"),
     "high": ("°C", "°F"),
     "rain": ("mm", "cm", "in"),
+    "humidity": ("%",),
+    "wind": ("m/s", "km/h", "mph"),
+    "sun": ("h",),
 }
+WIND_M_S: dict[Unit, float] = {"m/s": 1.0, "km/h": 1 / 3.6, "mph": 0.44704}
+_HIGH_UP = re.compile(r"\b10 ?m\b", re.IGNORECASE)
+WIND_2M = 0.748
+"""Of the wind ten metres above the ground, what blows at two (FAO-56, eq. 47). [m/s per m/s]"""
 RAIN_MM: dict[Unit, float] = {"mm": 1.0, "cm": 10.0, "in": 25.4}
 MOST_INCHES = 15.0
 """More rain than this in a day has hardly been measured anywhere. [in]"""
@@ -104,8 +128,37 @@ def columns_of(heading: Row, width: int) -> tuple[WeatherColumn, ...]:
             ),
             None,
         )
-        found.append(with_unit(WeatherColumn(cell[:120], meaning), cell))
+        column = with_unit(WeatherColumn(cell[:120], meaning), cell)
+        found.append(column if meaning else _of_sky(column, cell, known))
     return tuple(found)
+
+
+def _of_sky(column: WeatherColumn, cell: str, known: set[Meaning | None]) -> WeatherColumn:
+    """Humidity, wind or sunshine, where the heading says so with its unit."""
+    for meaning, form in _SKY.items():
+        if meaning not in known and form.search(cell) and not _NO_MEAN.search(cell):
+            found = with_unit(replace(column, meaning=meaning), cell)
+            return found if found.unit else column
+    return column
+
+
+def wind_m_s(value: float, column: WeatherColumn) -> float:
+    """Return a wind two metres above the ground.
+
+    Parameters
+    ----------
+    value : float
+        As printed. [m/s, km/h or mph]
+    column : WeatherColumn
+        Its unit; and its heading, which may say that it was measured at 10 m.
+
+    Returns
+    -------
+    float
+        To a hundredth. [m/s]
+    """
+    high = WIND_2M if _HIGH_UP.search(column.heading) else 1.0
+    return round(value * WIND_M_S[column.unit or "m/s"] * high, 2)
 
 
 def with_unit(column: WeatherColumn, said: str) -> WeatherColumn:

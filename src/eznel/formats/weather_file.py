@@ -8,7 +8,7 @@ import csv
 import io
 import re
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import asdict, dataclass, replace
 from datetime import date
 from itertools import product
 from uuid import UUID, uuid5
@@ -26,21 +26,28 @@ from eznel.formats.weather_columns import (
     NEEDED,
     RAIN_MM,
     Meaning,
-    Unit,
     Usual,
     WeatherColumn,
     celsius,
     columns_of,
     rain_unit,
     scale_of,
+    wind_m_s,
     with_unit,
 )
+from eznel.standins.weather_station import Reading
 
 WEATHER_DAYS = UUID("c3b1a0a6-35a5-4f0f-9b1f-5d2b6a6f7a11")
 """Namespace of the ids of days: one day, one id."""
 MOST_DAYS = 4000
-HEADINGS = ("date", "low_c", "high_c", "rain_mm", "source")
+HEADINGS = ("date", "low_c", "high_c", "rain_mm", "humidity_pct", "wind_m_s", "sun_h", "source")
 SIMULATED = "simulated"
+_ASKED: dict[str, tuple[Meaning, ...]] = {
+    "weather_scale": ("low", "high"),
+    "weather_rain": ("rain",),
+    "weather_wind": ("wind",),
+}
+"""Questions about units that nobody printed."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,7 +67,7 @@ class ReadWeather:
     """None while anything is asked."""
     left: tuple[LeftRow, ...]
     questions: tuple[str, ...]
-    """Keys: weather_columns, weather_order, weather_scale, weather_rain."""
+    """Keys: weather_columns, weather_order, weather_scale, weather_rain, weather_wind."""
 
 
 def day_id(on: date) -> UUID:
@@ -77,6 +84,24 @@ def day_id(on: date) -> UUID:
         Always the same.
     """
     return uuid5(WEATHER_DAYS, on.isoformat())
+
+
+def simulated_day(reading: Reading) -> WeatherDay:
+    """Return a day as the simulated station told it.
+
+    Parameters
+    ----------
+    reading : Reading
+        The station's. [°C, mm, %, m/s, h]
+
+    Returns
+    -------
+    WeatherDay
+        Marked as simulated.
+    """
+    on = date.fromisoformat(reading.on)
+    told = {name: value for name, value in asdict(reading).items() if name != "forecast"}
+    return WeatherDay.model_validate(told | {"id": day_id(on), "on": on, "source": SIMULATED})
 
 
 def read_weather(
@@ -126,14 +151,14 @@ def read_weather(
     rows = [_Cells.of(row, where, table.mark, month_first) for row in body]
     columns = _measured(columns, where, rows, usual)
     units = {meaning: columns[n].unit for meaning, n in where.items()}
-    asked = []
-    if units["low"] is None or units["high"] is None:
-        asked.append("weather_scale")
-    if "rain" in units and units["rain"] is None:
-        asked.append("weather_rain")
+    asked = [
+        question
+        for question, of in _ASKED.items()
+        if any(meaning in units and units[meaning] is None for meaning in of)
+    ]
     if asked:
         return ReadWeather(columns, (), (), tuple(asked))
-    return _days(columns, rows, units)
+    return _days(columns, rows)
 
 
 def write_weather(days: Iterable[WeatherDay]) -> str:
@@ -153,8 +178,9 @@ def write_weather(days: Iterable[WeatherDay]) -> str:
     table = csv.writer(out, lineterminator="\r\n")
     table.writerow(HEADINGS)
     for day in sorted(days, key=lambda one: one.on):
-        rain = "" if day.rain_mm is None else day.rain_mm
-        table.writerow((day.on.isoformat(), day.low_c, day.high_c, rain, day.source))
+        more = (day.rain_mm, day.humidity_pct, day.wind_m_s, day.sun_h)
+        cells = ("" if one is None else one for one in more)
+        table.writerow((day.on.isoformat(), day.low_c, day.high_c, *cells, day.source))
     return out.getvalue()
 
 
@@ -215,12 +241,12 @@ def _measured(
 def _days(
     columns: tuple[WeatherColumn, ...],
     rows: Sequence["_Cells"],
-    units: dict[Meaning, Unit | None],
 ) -> ReadWeather:
+    by_meaning = {one.meaning: one for one in reversed(columns) if one.meaning}
     days: dict[date, tuple[WeatherDay, _Cells]] = {}
     left: list[LeftRow] = []
     for row in rows:
-        day = row.day(units)
+        day = row.day(by_meaning)
         if day is None:
             left.append(row.left)
             continue
@@ -242,6 +268,8 @@ class _Cells:
     rains: tuple[float, ...]
     rained: bool
     """Whether its cell of rain has anything in it."""
+    sky: dict[Meaning, float]
+    """Humidity, wind and sunshine, as far as they read in one way."""
 
     @classmethod
     def of(
@@ -254,14 +282,16 @@ class _Cells:
         rain = said.get("rain", "")
         return cls(
             LeftRow(row.number, " ".join(row.cells)[:120]), on, _numbers(said["low"], mark),
-            _numbers(said["high"], mark), _numbers(rain, mark), bool(rain),
+            _numbers(said["high"], mark), _numbers(rain, mark), bool(rain), _sky(said, mark),
         )  # fmt: skip
 
-    def day(self, units: dict[Meaning, Unit | None]) -> WeatherDay | None:
+    def day(self, columns: dict[Meaning, WeatherColumn]) -> WeatherDay | None:
         """The day of a row; None where it is none, or can be read in two ways."""
         if self.on is None:
             return None
+        units = {meaning: one.unit for meaning, one in columns.items()}
         by = RAIN_MM[units.get("rain") or "mm"]
+        wind = self.sky.get("wind")
         rains = [round(one * by, 2) for one in self.rains] if self.rained else [None]
         found = []
         for low, high, rain in product(self.lows, self.highs, rains):
@@ -270,12 +300,21 @@ class _Cells:
                     WeatherDay(
                         id=day_id(self.on), on=self.on, low_c=celsius(low, units["low"]),
                         high_c=celsius(high, units["high"]), rain_mm=rain, source="file",
+                        humidity_pct=self.sky.get("humidity"), sun_h=self.sky.get("sun"),
+                        wind_m_s=None if wind is None else wind_m_s(wind, columns["wind"]),
                     )
                 )  # fmt: skip
             except ValidationError:
                 continue
         # "12,345" is no warmth by thousands: what only one reading can be is no question.
         return found[0] if len(found) == 1 else None
+
+
+def _sky(said: dict[Meaning, str], mark: Mark | None) -> dict[Meaning, float]:
+    """What the station says of the sky."""
+    meanings: tuple[Meaning, ...] = ("humidity", "wind", "sun")
+    read = {one: _numbers(said.get(one, ""), mark) for one in meanings}
+    return {one: values[0] for one, values in read.items() if len(values) == 1}
 
 
 _UNIT_BEHIND = re.compile(r"(?<=\d) ?(?:° ?[cf]?|[cf]|mm|cm|in|\")\.?$", re.IGNORECASE)

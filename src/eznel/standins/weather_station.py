@@ -2,8 +2,9 @@
 
     GET /days?seed=TEXT&from=DATE&to=DATE&today=DATE&low=12 numbers&high=12 numbers
 
-It answers with a JSON object `{"days": [{"on", "low_c", "high_c", "rain_mm", "forecast"}]}`. A real
-station knows where it stands; this one is told the usual monthly minima and maxima of the place.
+It answers with a JSON object `{"days": [{"on", "low_c", "high_c", "rain_mm", "humidity_pct",
+"wind_m_s", "sun_h", "forecast"}]}`, wind two metres above the ground. A real station knows where it
+stands; this one is told the usual monthly minima and maxima of the place.
 Warm and cold spells last about a week, and rain falls on one day in three. Days up to today are
 measured. At most five days after it are a forecast, the less certain the further off.
 """
@@ -36,6 +37,9 @@ class Reading:
     low_c: float
     high_c: float
     rain_mm: float
+    humidity_pct: float
+    wind_m_s: float
+    sun_h: float
     forecast: bool
 
 
@@ -81,7 +85,14 @@ def weather_of(
         rain = max(rain * doubt.uniform(1 - 0.12 * lead, 1 + 0.12 * lead), 0.0)
     low = _usual(low_c, on) + spell - span
     high = max(_usual(high_c, on) + spell + span - (1.5 if wet else 0.0), low + 0.5)
-    return Reading(on.isoformat(), round(low, 1), round(high, 1), round(rain, 1), lead > 0)
+    sky = _chance(f"{seed} sky", on)
+    humid = sky.uniform(76, 92) if wet else sky.uniform(58, 80)
+    wind = min(sky.lognormvariate(0.6, 0.45), 9.0) * (1.3 if wet else 1.0)
+    sun = sky.uniform(0, 5) if wet else sky.uniform(3, 11)
+    return Reading(
+        on.isoformat(), round(low, 1), round(high, 1), round(rain, 1), round(humid, 1),
+        round(wind, 1), round(sun, 1), lead > 0,
+    )  # fmt: skip
 
 
 def _chance(seed: str, on: date) -> Random:

@@ -54,6 +54,14 @@ def test_heat_is_said_of_all_and_heavy_rain_of_open_ground() -> None:
     assert "rain" not in ahead(forecast((3, 15, 22, 26)), shelter="cover")
 
 
+def test_a_storm_is_said_of_what_stands_in_the_open() -> None:
+    windy = forecast((1, 12, 20, 0)).weather[0].model_copy(update={"wind_m_s": 8.0})
+    assert ahead(Log(weather=(windy,)))["storm"].worst == 8
+    assert len(ahead(Log(weather=(windy,)), shelter="cover")["storm"].plantings) == 1  # the tub
+    breeze = windy.model_copy(update={"wind_m_s": 7.9})
+    assert ahead(Log(weather=(breeze,))) == {}
+
+
 def test_what_is_past_or_far_off_is_no_warning() -> None:
     assert ahead(forecast((-1, -3, 35, 40), (4, -3, 35, 40))) == {}
 

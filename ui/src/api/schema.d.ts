@@ -7183,7 +7183,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "frost" | "heat" | "rain";
+            kind: "frost" | "heat" | "rain" | "storm";
             /**
              * On
              * Format: date
@@ -7195,7 +7195,7 @@ export interface components {
              * Unit
              * @enum {string}
              */
-            unit: "°C" | "mm";
+            unit: "°C" | "mm" | "m/s";
             /** Worst */
             worst: number;
         };
@@ -7229,9 +7229,9 @@ export interface components {
              */
             heading: string;
             /** Meaning */
-            meaning?: ("on" | "low" | "high" | "rain" | "source") | null;
+            meaning?: ("on" | "low" | "high" | "rain" | "humidity" | "wind" | "sun" | "source") | null;
             /** Unit */
-            unit?: ("°C" | "°F" | "mm" | "cm" | "in") | null;
+            unit?: ("°C" | "°F" | "mm" | "cm" | "in" | "%" | "m/s" | "km/h" | "mph" | "h") | null;
         };
         /**
          * WeatherDay

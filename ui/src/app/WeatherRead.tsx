@@ -18,6 +18,15 @@ const UNITS: Partial<Record<Meaning, readonly Unit[]>> = {
   low: ['°C', '°F'],
   high: ['°C', '°F'],
   rain: ['mm', 'cm', 'in'],
+  humidity: ['%'],
+  wind: ['m/s', 'km/h', 'mph'],
+  sun: ['h'],
+}
+
+/** What a question about units is of. */
+const ASKED: Record<string, Meaning[]> = {
+  weather_scale: ['low', 'high'],
+  weather_wind: ['wind'],
 }
 
 /** What a file holds, column by column, before any of it is saved. */
@@ -81,7 +90,7 @@ function Answer(props: { of: Read; question: string; onTell: (told: Told) => voi
       </>
     )
   }
-  const meanings: Meaning[] = question === 'weather_scale' ? ['low', 'high'] : ['rain']
+  const meanings = ASKED[question] ?? ['rain']
   if (question === 'weather_columns') return null
   return (UNITS[meanings[0]] ?? []).map((unit) => (
     <Button key={unit} size="small" onClick={() => set(meanings, unit)}>
@@ -96,6 +105,9 @@ function Columns(props: { columns: readonly Column[]; onTell: (columns: Column[]
     low: t('minimum'),
     high: t('maximum'),
     rain: t('rain'),
+    humidity: t('humidity, mean of the day'),
+    wind: t('wind, mean of the day'),
+    sun: t('sunshine'),
     source: t('where it is from'),
   }
   const change = (n: number, part: Partial<Column>) =>

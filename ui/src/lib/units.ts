@@ -77,6 +77,8 @@ export const waterAmount = metric ? scaled('L', 1) : scaled('gal', gallon)
 /** What an emitter lets out, kept in litres an hour. */
 export const flow = metric ? scaled('L/h', 1) : scaled('gal/h', gallon)
 
+/** Wind, kept in metres a second. */
+export const windSpeed = metric ? scaled('km/h', 1 / 3.6) : scaled('mph', 0.44704)
 /** What a hose or sprinkler lets out, kept in litres a minute. */
 export const flowMinute = metric ? scaled('L/min', 1) : scaled('gal/min', gallon)
 

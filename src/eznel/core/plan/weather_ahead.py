@@ -1,4 +1,4 @@
-"""What the forecast brings to what stands now: frost, heat, and rain that no feed should meet.
+"""What the forecast brings to what stands now: frost, heat, storm, rain that no feed should meet.
 
 Days of the weather from today on are its forecast. A night is as cold as at a screen two metres
 above the ground, where it is some degrees warmer than at the leaves on a clear night.
@@ -21,10 +21,12 @@ COVER_C = {"none": 2.0, "light": 0.0, **HARD_FROST_C}
 """Nights from which on a crop wants cover, by the frost that it bears. [°C]"""
 HOT_C = 32.0
 """From here on pollen fails, leaves flag and roots take up salts without water. [°C]"""
+STORM_M_S = 8.0
+"""A day's mean wind near the ground whose gusts tear at nets and break stems. [m/s]"""
 
 
-Kind = Literal["frost", "heat", "rain"]
-Unit = Literal["°C", "mm"]
+Kind = Literal["frost", "heat", "rain", "storm"]
+Unit = Literal["°C", "mm", "m/s"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -107,10 +109,19 @@ def _washes_out(day: WeatherDay, stand: Stand) -> bool:
     return open_ground and _rain_mm(day) > HEAVY_RAIN_MM
 
 
+def _wind_m_s(day: WeatherDay) -> float:
+    return day.wind_m_s or 0.0
+
+
+def _storms(day: WeatherDay, stand: Stand) -> bool:
+    return _wind_m_s(day) >= STORM_M_S and not stand.place.covered
+
+
 _Value = Callable[[WeatherDay], float]
 _Harms = Callable[[WeatherDay, Stand], bool]
 _KINDS: tuple[tuple[Kind, Unit, _Value, _Harms], ...] = (
     ("frost", "°C", _low_c, _freezes),
     ("heat", "°C", _high_c, _is_hot),
     ("rain", "mm", _rain_mm, _washes_out),
+    ("storm", "m/s", _wind_m_s, _storms),
 )

@@ -1,7 +1,7 @@
 import type { Plan } from '../../api/gardens'
 import { showDate } from '../../lib/dates'
 import { showAmount, showNumber } from '../../lib/numbers'
-import { waterDepth } from '../../lib/units'
+import { waterDepth, windSpeed } from '../../lib/units'
 import { t } from '../../lib/words'
 import { plantingName } from '../../parts/names'
 
@@ -46,6 +46,15 @@ function said(one: One, plan: Plan): { text: string; wayOut: string } {
         day,
       }),
       wayOut: t('Water in the morning, shade and open what is under glass, feed no dry plant.'),
+    }
+  }
+  if (one.kind === 'storm') {
+    return {
+      text: t('A storm is forecast for {day}: {wind} on average, gusts about twice that.', {
+        day,
+        wind: `${showNumber(windSpeed.shown(one.worst) ?? 0, 2)} ${windSpeed.unit}`,
+      }),
+      wayOut: t('Tie in what is tall, weigh down covers and tubs, take nets off or fasten them.'),
     }
   }
   const depth = waterDepth.shown(one.worst) ?? 0
