@@ -365,7 +365,7 @@ def sodden_days(days: Sequence[Evening], at: int) -> int:
     days : sequence of Evening
         Its days.
     at : int
-        Which of them is today.
+        Which of them is today. [index]
 
     Returns
     -------
