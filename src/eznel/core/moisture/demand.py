@@ -150,7 +150,7 @@ class Demand:
         rising = calendar.starts.get(use.rising_from, self.begins)
         self.rising = min(max(rising, self.begins), self.full)
         self.late_days = LATE_SHARE * (self.ends - self.full).days
-        self.holds = available(stand, holding)
+        self.holds = held_at(stand, holding).available
         self.mulched_from = min(
             (p.preparation.on for p in stand.soil.prepared if p.counts and p.preparation.mulch),
             default=None,
@@ -286,8 +286,21 @@ def effective_rain_mm(day: WeatherDay | None) -> float:
     return RAIN_COUNTS * rain_mm
 
 
-def available(stand: Stand, holding: Mapping[str, Holding]) -> float:
-    """Return the water that a place holds for plants.
+@dataclass(frozen=True, slots=True)
+class Held:
+    """Water in a ground by volume: drained for two days, and where plants wilt. [m³/m³]"""
+
+    field_capacity: float
+    wilting_point: float
+
+    @property
+    def available(self) -> float:
+        """What plants can draw. [m³/m³]"""
+        return self.field_capacity - self.wilting_point
+
+
+def held_at(stand: Stand, holding: Mapping[str, Holding]) -> Held:
+    """Return the water that a place can hold.
 
     Parameters
     ----------
@@ -298,17 +311,17 @@ def available(stand: Stand, holding: Mapping[str, Holding]) -> float:
 
     Returns
     -------
-    float
+    Held
         As typed; else by texture, of rich beds and mixes by theirs. [m³/m³]
     """
     place: Bed | Tub = stand.place
     if isinstance(place, Tub):
-        if place.holds_pct is not None:
-            return place.holds_pct / 100
         row = holding["mix"]
+        if place.holds_pct is not None:
+            return Held(row.wilting_point + place.holds_pct / 100, row.wilting_point)
     else:
         if place.field_capacity_pct is not None and place.wilting_point_pct is not None:
-            return (place.field_capacity_pct - place.wilting_point_pct) / 100
+            return Held(place.field_capacity_pct / 100, place.wilting_point_pct / 100)
         rich = stand.soil.rich
         row = holding[MOSTLY_RICH if rich else (place.texture or UNKNOWN_TEXTURE)]
-    return row.field_capacity - row.wilting_point
+    return Held(row.field_capacity, row.wilting_point)

@@ -17,6 +17,7 @@ from eznel.core.places import walking_order
 from eznel.core.plan import advice, season_advice
 from eznel.core.plan.cans import shared_cans
 from eznel.core.plan.changes import changes
+from eznel.core.plan.leached import leached
 from eznel.core.plan.measures import standing as standing_of
 from eznel.core.plan.moisture_advice import of_water
 from eznel.core.plan.place_plans import place_plan
@@ -205,6 +206,7 @@ def _planting(season: Season, workings: Workings, water: Moist) -> PlantingPlan:
         findings=(
             *season_advice.nothing_to_give(season),
             *of_water(stand, water),
+            *leached(stand, water, tide[0], workings.catalogue),
             *advice.of_stand(stand, stands, standing.fits),
             *season_advice.of_caps(season),
             *season_advice.comes_along(season),
