@@ -91,6 +91,10 @@ def test_what_stays_dry_without_a_record_is_no_longer_known() -> None:
     assert [day.known for day in unseen] == [True] * (2 + DRY_DAYS) + [False] * (7 - DRY_DAYS)
     (told,) = fold(Field(20, 6.5, days), watered={7: [Given(2)]})
     assert [day.known for day in told[6:]] == [False, True, True]
+    put_off = {n: [Given(0.0)] for n in (5, 8)}
+    (kept,) = fold(Field(20, 6.5, days), watered=put_off)
+    assert all(day.known for day in kept)  # somebody said that it was not watered
+    assert [day.used_l for day in kept] == [day.used_l for day in unseen]
     filled = [*days[:7], (1.0, 30.0), (1.0, 0.0)]
     assert fold(Field(20, 6.5, filled))[0][7].known  # rain that ran through leaves nothing open
 

@@ -21,7 +21,7 @@ DRY_DAYS = 3
 class Given:
     """What a place was given on a day, or one planting of it with its feed.
 
-    None of litres: until all was wet through. [L]
+    None of litres: until all was wet through; 0: somebody said that it was not watered. [L]
     """
 
     litres: float | None
@@ -93,7 +93,7 @@ def course(
         shares = _shares(watered, states, asked)
         for n in here:
             fed_l = sum(one.litres or 0.0 for one in today if one.planting == demands[n].stand.id)
-            comes = _Comes(shares.get(n, 0.0) + fed_l, bool(watered))
+            comes = _Comes(shares.get(n, 0.0) + fed_l, _is_watered(watered), bool(watered))
             evening = _evening(day, asked[n], states[n], comes)
             found[n].append(evening)
             dry_days = states[n].dry_days + 1 if evening.is_dry and not watered else 0
@@ -126,6 +126,12 @@ class _Comes:
     litres: float
     watered: bool
     """Whether somebody recorded a watering, which a feed is not."""
+    told: bool
+    """Whether somebody recorded anything, if only that it was not watered."""
+
+
+def _is_watered(given: Sequence[Given]) -> bool:
+    return any(one.litres is None or one.litres > 0 for one in given)
 
 
 def _evening(on: date, asked: Asked, before: _State, given: _Comes) -> Evening:
@@ -136,7 +142,8 @@ def _evening(on: date, asked: Asked, before: _State, given: _Comes) -> Evening:
     taken_l = min(stress * asked.crop_l, asked.total_l - used_l + comes_l)
     left_l = used_l + taken_l - comes_l
     drained_l = max(-left_l, 0.0)
-    known = given.watered or drained_l > 0 or (before.known and before.dry_days <= DRY_DAYS)
+    goes_on = before.known and (given.told or before.dry_days <= DRY_DAYS)
+    known = given.watered or drained_l > 0 or goes_on
     return Evening(on, asked, given.litres, taken_l, drained_l, max(left_l, 0.0), known)
 
 

@@ -117,8 +117,9 @@ def moist(
             continue
         if one.outcome == "not_today":
             put_off = put_off or one.on == today
-            continue
-        reaches = None if one.amount is None else one.amount.l * EFFICIENCY[way_of(place)]
+            reaches: float | None = 0.0
+        else:
+            reaches = None if one.amount is None else one.amount.l * EFFICIENCY[way_of(place)]
         given.setdefault(one.on, []).append(Given(reaches))
     for feed in feeds:
         if feed.outcome == "given" and feed.water is not None and feed.on <= today:
