@@ -55,6 +55,10 @@ def test_a_watering_ends_the_want_of_it(garden: TestClient) -> None:
 def test_what_cannot_be_is_refused_at_its_field(garden: TestClient) -> None:
     assert put(garden, "rain", outcome="rained", amount={"value": 5, "unit": "L"}) == 422
     assert put(garden, "sea", amount={"value": 50_000, "unit": "L"}) == 422
+    assert put(garden, "look", outcome="found") == 422
+    assert put(garden, "both", outcome="found", felt="dry", probe_pct=20) == 422
+    assert put(garden, "felt", felt="dry") == 422
+    assert put(garden, "probe", outcome="found", probe_pct=20) == 200
     nowhere = garden.get(f"{GARDEN}/moisture/{make.uid('nowhere')}")
     assert nowhere.status_code == 422
     assert nowhere.json()["faults"][0]["key"] == "no_such_thing"

@@ -61,6 +61,14 @@ def test_the_water_of_a_place_is_drawn_and_another_day_recorded(
     expect(drawing.locator(".drop-ring")).to_have_count(3)
     entry = read(slip_page)["file"]["log"]["watered"][-1]
     assert (entry["on"], entry["amount"]) == ("2026-06-18", {"value": 45, "unit": "L"})
+    drawer.get_by_role("button", name="I looked into the ground").click()
+    drawer.get_by_label("A finger deep it was", exact=True).select_option(label="dry")
+    drawer.get_by_role("button", name="Save").click()
+    expect(drawer.get_by_role("button", name="I looked into the ground")).to_be_visible()
+    assert wanting(slip_page) == [entry["place"]]
+    drawer.get_by_role("button", name="It was watered").click()
+    drawer.get_by_role("button", name="Save").click()
+    expect(drawer.get_by_role("button", name="I looked into the ground")).to_be_visible()
     drawer.get_by_role("button", name="Close").click()
     expect(waters.get_by_role("heading", name="Watering")).to_be_visible()
 

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from datetime import date
 from uuid import UUID
 
-from eznel.core.document import FeedEntry, GardenFile, ScoopOf, WeighedOf
+from eznel.core.document import FeedEntry, GardenFile, ScoopOf, Watered, WeighedOf
 from eznel.formats.cells import guarded
 
 COLUMNS = (
@@ -14,7 +14,12 @@ COLUMNS = (
     "plants_fed", "note",
 )  # fmt: skip
 
-WATERED = {"given": "watered", "rained": "rained", "not_today": "watering put off"}
+WATERED = {
+    "given": "watered",
+    "rained": "rained",
+    "not_today": "watering put off",
+    "found": "ground found",
+}
 """How a watering is called in the table."""
 
 Row = tuple[
@@ -62,7 +67,7 @@ def _rows(file: GardenFile) -> Iterator[Row]:
     for done in log.tasks:
         yield done.on, f"done {done.task}", *plantings[done.planting], "", "", "", "", "", "", ""
     for poured in log.watered:
-        much, unit = (poured.amount.value, poured.amount.unit) if poured.amount else ("", "")
+        much, unit = _how_wet(poured)
         name = places.get(poured.place, "")
         yield poured.on, WATERED[poured.outcome], "", name, "", much, unit, "", "", "", ""
     for move in log.stock_moves:
@@ -70,6 +75,15 @@ def _rows(file: GardenFile) -> Iterator[Row]:
         amount, unit = (size.value, size.unit) if size else ("", "")
         name = products.get(move.product, "")
         yield move.on, move.kind, "", "", name, amount, unit, "", "", "", move.note
+
+
+def _how_wet(one: Watered) -> tuple[float | str, str]:
+    """How much was given, or what was found in the ground."""
+    if one.amount is not None:
+        return one.amount.value, one.amount.unit
+    if one.probe_pct is not None:
+        return one.probe_pct, "% by volume"
+    return "", one.felt or ""
 
 
 def _feed(

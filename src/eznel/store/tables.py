@@ -331,6 +331,8 @@ class WateredRow(_Thing, Base):
     on: Mapped[date]
     outcome: Mapped[str]
     amount: Mapped[Nested | None]
+    felt: Mapped[str | None]
+    probe_pct: Mapped[float | None]
 
 
 class VarietyRow(_Thing, Base):

@@ -10,7 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from eznel.core.moisture.course import DRY_DAYS, Evening, Given, course
-from eznel.core.moisture.demand import Asked
+from eznel.core.moisture.demand import Asked, Found
 
 FIRST = date(2026, 6, 1)
 
@@ -32,6 +32,9 @@ class Field:
     @property
     def stand(self) -> Any:
         return SimpleNamespace(id=self.name)
+
+    def missing_l(self, day: date, found: Found) -> float:
+        return 2.0
 
     def asked(self, day: date) -> Asked:
         crop_l, rain_l = self.days[(day - FIRST).days]
@@ -97,6 +100,21 @@ def test_what_stays_dry_without_a_record_is_no_longer_known() -> None:
     assert [day.used_l for day in kept] == [day.used_l for day in unseen]
     filled = [*days[:7], (1.0, 30.0), (1.0, 0.0)]
     assert fold(Field(20, 6.5, filled))[0][7].known  # rain that ran through leaves nothing open
+
+
+def test_a_look_into_the_ground_sets_the_morning() -> None:
+    """A finger says that 2 are missing: 2 + 1 in the evening, and it is known again."""
+    days = [(6.0, 0.0)] + [(1.0, 0.0)] * 7
+    day = FIRST + timedelta(6)
+    (looked,) = course(
+        [Field(20, 6.5, days)],  # type: ignore[list-item]
+        {},
+        FIRST + timedelta(8),
+        {day: Found("moist", None)},
+    )
+    assert not looked[5].known
+    assert (looked[6].began_l, looked[6].used_l, looked[6].known) == (2, 3, True)
+    assert looked[7].used_l == 4
 
 
 seasons = st.lists(

@@ -149,6 +149,32 @@ def test_nobody_says_what_nobody_knows() -> None:
     assert water(12, log((("given", 11, None),))).next_on is not None
 
 
+def test_what_a_finger_or_a_probe_found_wins() -> None:
+    """Loam between 25 and 12 %: at 18.5 half is gone. Moist is half of what is ready, dry a tenth
+    of the rest beyond it."""
+
+    def found(**what: Any) -> PlaceWater:
+        one = {"id": gardens.uid("look"), "place": gardens.uid("bed"), "outcome": "found",
+               "on": PLANTED + timedelta(12)}  # fmt: skip
+        return water(12, Log.model_validate({"watered": [one | what]}))
+
+    assert found(probe_pct=18.5).used_pct == pytest.approx(50)
+    assert found(probe_pct=30).used_pct == 0
+    assert found(felt="wet").used_pct == 0
+    moist, dry = found(felt="moist"), found(felt="dry")
+    assert moist.used_pct == pytest.approx(moist.ready_pct / 2)
+    assert dry.used_pct == pytest.approx(dry.ready_pct + (100 - dry.ready_pct) / 10)
+    assert (moist.state, dry.state) == ("later", "water")
+
+
+def test_a_feed_to_a_dry_place_is_not_all_that_it_wants() -> None:
+    fed = {"id": gardens.uid("fed"), "planting": gardens.uid("lettuce"), "outcome": "given",
+           "on": PLANTED + timedelta(3), "water": gardens.measure(2, "L")}  # fmt: skip
+    after = water(3, Log.model_validate({"feeds": [fed]}))
+    assert after.state == "water"
+    assert after.litres == pytest.approx(water(3).litres - 2)
+
+
 def test_a_cover_lets_less_sun_in() -> None:
     under = water(1, shelter="cover")
     assert under.used_pct == pytest.approx(water(1).used_pct * 0.7, rel=1e-6)

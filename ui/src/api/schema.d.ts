@@ -7126,12 +7126,14 @@ export interface components {
         };
         /**
          * Watered
-         * @description A place on a day: watered, rained on, or put off to another day.
+         * @description A place on a day: watered, rained on, put off to another day, or its ground looked at.
          *
-         *     Without an amount it was wet through afterwards. The place may be gone meanwhile.
+         *     Given without an amount it was wet through afterwards. The place may be gone meanwhile.
          */
         Watered: {
             amount?: components["schemas"]["Volume"] | null;
+            /** Felt */
+            felt?: ("dry" | "moist" | "wet") | null;
             /**
              * Id
              * Format: uuid
@@ -7147,12 +7149,14 @@ export interface components {
              * @default given
              * @enum {string}
              */
-            outcome: "given" | "rained" | "not_today";
+            outcome: "given" | "rained" | "not_today" | "found";
             /**
              * Place
              * Format: uuid
              */
             place: string;
+            /** Probe Pct */
+            probe_pct?: number | null;
         };
         /**
          * Watering

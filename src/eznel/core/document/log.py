@@ -115,19 +115,26 @@ class WeatherDay(Thing):
 
 
 class Watered(Thing):
-    """A place on a day: watered, rained on, or put off to another day.
+    """A place on a day: watered, rained on, put off to another day, or its ground looked at.
 
-    Without an amount it was wet through afterwards. The place may be gone meanwhile.
+    Given without an amount it was wet through afterwards. The place may be gone meanwhile.
     """
 
     place: UUID
     on: Day
-    outcome: Literal["given", "rained", "not_today"] = "given"
+    outcome: Literal["given", "rained", "not_today", "found"] = "given"
     amount: Volume | None = None
     """Let out in all, also what is lost on the way. [L]"""
+    felt: Literal["dry", "moist", "wet"] | None = None
+    """What a finger found in the ground, in the morning."""
+    probe_pct: Annotated[float, Field(ge=0, le=100, allow_inf_nan=False)] | None = None
+    """What a probe read there: water by volume."""
 
     @model_validator(mode="after")
     def _is_water(self) -> "Watered":
+        said = (self.felt is not None) + (self.probe_pct is not None)
+        if said != (self.outcome == "found"):
+            raise fault("found_is_one", "felt")
         if self.amount is None:
             return self
         if self.outcome != "given":

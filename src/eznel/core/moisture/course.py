@@ -2,8 +2,8 @@
 
 A day's rain and watering come first, then what leaves take; what is more than the ground can hold
 drains. Below what is drawn without stress a crop takes less, as little as what is left (FAO-56,
-eq. 84 and 85). Water is conserved: rain + given + used before = taken + drained + used after, with
-what is used counted as what is missing.
+eq. 84 and 85). Water is conserved: what is missing in the evening = what was missing in the morning
++ taken + drained − rain − given. A look into the ground sets the morning anew.
 """
 
 from collections.abc import Iterator, Mapping, Sequence
@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 from uuid import UUID
 
-from eznel.core.moisture.demand import Asked, Demand
+from eznel.core.moisture.demand import Asked, Demand, Found
 
 DRY_DAYS = 3
 """Dry for longer without a record, it was as like as not watered unrecorded. [days]"""
@@ -34,6 +34,8 @@ class Evening:
 
     on: date
     asked: Asked
+    began_l: float
+    """Missing in the morning, as far as was known then. [L]"""
     given_l: float
     taken_l: float
     """What leaves and ground really evaporated. [L]"""
@@ -42,6 +44,8 @@ class Evening:
     """Missing in the evening of what its ground can hold. [L]"""
     known: bool
     """Whether every watering up to here is taken to be recorded."""
+    told: bool
+    """Whether somebody recorded a watering that day, or what the ground was like."""
 
     @property
     def used_share(self) -> float:
@@ -64,7 +68,10 @@ class _State:
 
 
 def course(
-    demands: Sequence[Demand], given: Mapping[date, Sequence[Given]], until: date
+    demands: Sequence[Demand],
+    given: Mapping[date, Sequence[Given]],
+    until: date,
+    found: Mapping[date, Found] | None = None,
 ) -> tuple[tuple[Evening, ...], ...]:
     """Return the days of each of a place's plantings, from planting on.
 
@@ -76,32 +83,39 @@ def course(
         What the place was given, by day. [L]
     until : date
         The first day that is not wanted.
+    found : mapping or None
+        What a finger or a probe found in the place, by day.
 
     Returns
     -------
     tuple of tuple of Evening
         For each demand its days, the first its planting day; none where it is still to come.
     """
-    found: list[list[Evening]] = [[] for _ in demands]
-    states = [_State() for _ in demands]
+    days: list[list[Evening]] = [[] for _ in demands]
+    states, looked = [_State() for _ in demands], found or {}
     first = min((demand.begins for demand in demands), default=until)
-    for day in _days(first, until):
+    for day in _span(first, until):
         here = [n for n, demand in enumerate(demands) if demand.begins <= day < demand.ends]
         asked = {n: demands[n].asked(day) for n in here}
+        if day in looked:
+            for n in here:
+                states[n] = _State(demands[n].missing_l(day, looked[day]))
         today = given.get(day, ())
         watered = [one for one in today if one.planting is None]
         shares = _shares(watered, states, asked)
         for n in here:
             fed_l = sum(one.litres or 0.0 for one in today if one.planting == demands[n].stand.id)
-            comes = _Comes(shares.get(n, 0.0) + fed_l, _is_watered(watered), bool(watered))
+            comes = _Comes(
+                shares.get(n, 0.0) + fed_l, _is_watered(watered), bool(watered), day in looked
+            )
             evening = _evening(day, asked[n], states[n], comes)
-            found[n].append(evening)
+            days[n].append(evening)
             dry_days = states[n].dry_days + 1 if evening.is_dry and not watered else 0
             states[n] = _State(evening.used_l, evening.known, dry_days)
-    return tuple(tuple(days) for days in found)
+    return tuple(tuple(one) for one in days)
 
 
-def _days(first: date, until: date) -> Iterator[date]:
+def _span(first: date, until: date) -> Iterator[date]:
     return (first + timedelta(n) for n in range((until - first).days))
 
 
@@ -128,6 +142,8 @@ class _Comes:
     """Whether somebody recorded a watering, which a feed is not."""
     told: bool
     """Whether somebody recorded anything, if only that it was not watered."""
+    looked: bool
+    """Whether the morning was set by a look into the ground."""
 
 
 def _is_watered(given: Sequence[Given]) -> bool:
@@ -144,7 +160,9 @@ def _evening(on: date, asked: Asked, before: _State, given: _Comes) -> Evening:
     drained_l = max(-left_l, 0.0)
     goes_on = before.known and (given.told or before.dry_days <= DRY_DAYS)
     known = given.watered or drained_l > 0 or goes_on
-    return Evening(on, asked, given.litres, taken_l, drained_l, max(left_l, 0.0), known)
+    told = given.watered or given.looked
+    left = max(left_l, 0.0)
+    return Evening(on, asked, used_l, given.litres, taken_l, drained_l, left, known, told)
 
 
 def _stress(asked: Asked, used_l: float) -> float:

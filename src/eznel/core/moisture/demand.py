@@ -7,6 +7,7 @@ down meanwhile. In a tub by the leaves themselves, which stand freer than a fiel
 from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date
+from typing import Literal
 
 from eznel.core.crops.weather import Weather
 from eznel.core.document import Bed, Place, Tub, WeatherDay
@@ -47,6 +48,8 @@ SMALL_RAIN_MM, HOT_C = 5.0, 30.0
 """Less rain than this on a hot day is gone before it sinks in. [mm, °C]"""
 SHEDS_FROM = 0.5
 """From this share of full leaves on a tub's plants shed the rain beside it. [m²/m²]"""
+FELT_BEYOND = 0.1
+"""Ground that feels dry a finger deep is so far past what is drawn without stress. [L/L]"""
 MOSTLY_RICH = "rich"
 UNKNOWN_TEXTURE = "loam"
 """What a garden's soil is taken for where nobody has felt it."""
@@ -63,6 +66,18 @@ class Asked:
     crop_l: float
     """What leaves and ground evaporate with water enough. [L]"""
     rain_l: float
+
+
+Felt = Literal["dry", "moist", "wet"]
+
+
+@dataclass(frozen=True, slots=True)
+class Found:
+    """What somebody found in the ground in the morning: by a finger, or by a probe."""
+
+    felt: Felt | None
+    probe_pct: float | None
+    """Water by volume. [%]"""
 
 
 class Evaporation:
@@ -150,7 +165,8 @@ class Demand:
         rising = calendar.starts.get(use.rising_from, self.begins)
         self.rising = min(max(rising, self.begins), self.full)
         self.late_days = LATE_SHARE * (self.ends - self.full).days
-        self.holds = held_at(stand, holding).available
+        self.held = held_at(stand, holding)
+        self.holds = self.held.available
         self.mulched_from = min(
             (p.preparation.on for p in stand.soil.prepared if p.counts and p.preparation.mulch),
             default=None,
@@ -260,6 +276,20 @@ class Demand:
             return kc
         open_, closed = MULCH_SAVES
         return kc * (1 - (open_ + (closed - open_) * self.leaves(day)))
+
+    def missing_l(self, day: date, found: Found) -> float:
+        """Return what is missing by what was found: a probe's reading, or the feel of a finger.
+
+        Moist is half of what is drawn without stress; dry a tenth beyond that.
+        """
+        asked = self.asked(day)
+        if found.probe_pct is None:
+            beyond_l = FELT_BEYOND * (asked.total_l - asked.ready_l)
+            by_feel = {"wet": 0.0, "moist": asked.ready_l / 2, "dry": asked.ready_l + beyond_l}
+            return by_feel[found.felt or "moist"]
+        held = self.held
+        missing = (held.field_capacity - found.probe_pct / 100) / held.available
+        return asked.total_l * min(max(missing, 0.0), 1.0)
 
     def _rain_mm(self, day: date) -> float:
         if self.stand.place.covered:

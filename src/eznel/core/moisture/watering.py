@@ -9,7 +9,7 @@ from uuid import UUID
 
 from eznel.core.document import Bed, FeedEntry, Place, Watered, WateredBy
 from eznel.core.moisture.course import Evening, Given, course
-from eznel.core.moisture.demand import Demand
+from eznel.core.moisture.demand import Demand, Found
 from eznel.core.water import EFFICIENCY
 from eznel.core.working import Origin, Quantity, Worked
 
@@ -111,9 +111,13 @@ def moist(
         From planting to a week ahead.
     """
     given: dict[date, list[Given]] = {}
+    found: dict[date, Found] = {}
     put_off = False
     for one in watered:
         if one.on > today:
+            continue
+        if one.outcome == "found":
+            found[one.on] = Found(one.felt, one.probe_pct)
             continue
         if one.outcome == "not_today":
             put_off = put_off or one.on == today
@@ -126,7 +130,7 @@ def moist(
             fed = Given(feed.water.l * feed.poured, feed.planting)
             given.setdefault(feed.on, []).append(fed)
     until = today + timedelta(AHEAD_DAYS + 1)
-    days = course(demands, given, until)
+    days = course(demands, given, until, found)
     return Moist(place, today, tuple(demands), days, put_off)
 
 
@@ -232,6 +236,7 @@ def _missing(demand: Demand, days: Sequence[Evening], at: int) -> Worked:
         "L",
         Quantity("used_l", morning.used_l, "L", Origin.PLAN),
         Quantity("crop_l", crop.value, "L"),
+        Quantity("given_l", days[at].given_l, "L", Origin.PLAN),
     )
 
 
@@ -259,25 +264,22 @@ class _Morning:
     total_l: float
     rain_l: float
     known: bool
-    watered: bool
 
     @property
     def is_dry(self) -> bool:
         """Whether it would be short by evening without a drop."""
-        return not self.watered and self.wants_l > self.ready_l + 1e-9
+        return self.wants_l > self.ready_l + 1e-9
 
 
 def _morning(days: Sequence[Evening], at: int) -> _Morning:
-    today, used_l = days[at], days[at - 1].used_l if at else 0.0
-    asked = today.asked
+    today, asked = days[at], days[at].asked
     return _Morning(
-        used_l=used_l,
-        wants_l=used_l + asked.crop_l,
+        used_l=today.began_l,
+        wants_l=max(today.began_l + asked.crop_l - today.given_l, 0.0),
         ready_l=asked.ready_l,
         total_l=asked.total_l,
         rain_l=asked.rain_l,
-        known=today.known if today.given_l else (days[at - 1].known if at else True),
-        watered=today.given_l > 0,
+        known=today.known if today.told or not at else days[at - 1].known,
     )
 
 

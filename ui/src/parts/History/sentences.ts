@@ -130,6 +130,7 @@ const TELLING: Record<string, (thing: Thing, known: Known) => string> = {
     }
     if (thing.outcome === 'rained') return t('{place}: rain on {day}', said)
     if (thing.outcome === 'not_today') return t('{place}: watering put off on {day}', said)
+    if (thing.outcome === 'found') return t('{place}: ground looked at on {day}', said)
     const amount = measure(thing.amount)
     return `${t('{place}: watered on {day}', said)}${amount ? ` (${amount})` : ''}`
   },

@@ -8,7 +8,15 @@ import { newId } from '../../lib/ids'
 import { showLitres, showNumber } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { DateField } from '../../parts/DateField'
-import { MeasureField, Refused, VOLUMES, faultsAt } from '../../parts/Field'
+import {
+  ChoiceField,
+  MeasureField,
+  NumberField,
+  Refused,
+  VOLUMES,
+  faultsAt,
+  type FaultAt,
+} from '../../parts/Field'
 import { plantingName } from '../../parts/names'
 import { Why } from '../../parts/Why'
 import type { PlaceWater } from './watering'
@@ -78,28 +86,31 @@ function goneToday(days: readonly { on: string; held_pct: number }[], today: str
   return before ? Math.max(100 - before.held_pct, 0) : 0
 }
 
-/** A watering of another day, or another amount. */
+/** A watering of another day or amount, or what a finger or a probe found. */
 function Record(props: { gardenId: string; place: string; today: string }) {
   const { save } = useWrites(props.gardenId)
   const [draft, setDraft] = useState<Watered | null>(null)
   const faults = faultsOf(save.error)
+  const begin = (outcome: 'given' | 'found') =>
+    setDraft({
+      id: newId(),
+      place: props.place,
+      on: props.today,
+      outcome,
+      amount: null,
+      felt: outcome === 'found' ? 'moist' : null,
+    })
   if (!draft) {
-    const begin = () =>
-      setDraft({
-        id: newId(),
-        place: props.place,
-        on: props.today,
-        outcome: 'given',
-        amount: null,
-      })
     return (
-      <div>
-        <Button onClick={begin}>{t('It was watered')}</Button>
+      <div className="row">
+        <Button onClick={() => begin('given')}>{t('It was watered')}</Button>
+        <Button onClick={() => begin('found')}>{t('I looked into the ground')}</Button>
       </div>
     )
   }
   const send = () =>
     save.mutate({ kind: 'watered', thing: draft }, { onSuccess: () => setDraft(null) })
+  const fields = { draft, faults, onChange: setDraft }
   return (
     <div className="stack">
       <div className="fields">
@@ -109,14 +120,7 @@ function Record(props: { gardenId: string; place: string; today: string }) {
           faults={faultsAt(faults, 'on')}
           onChange={(on) => on && setDraft({ ...draft, on })}
         />
-        <MeasureField
-          label={t('How much, in all')}
-          hint={t('Empty: until it was wet through.')}
-          units={VOLUMES}
-          value={draft.amount ?? null}
-          faults={faultsAt(faults, 'amount')}
-          onChange={(amount) => setDraft({ ...draft, amount })}
-        />
+        {draft.outcome === 'found' ? <FoundFields {...fields} /> : <GivenField {...fields} />}
       </div>
       <Refused faults={faults} />
       <div className="row">
@@ -126,5 +130,60 @@ function Record(props: { gardenId: string; place: string; today: string }) {
         <Button onClick={() => setDraft(null)}>{t('Cancel')}</Button>
       </div>
     </div>
+  )
+}
+
+interface Drafted {
+  draft: Watered
+  faults: FaultAt[]
+  onChange: (draft: Watered) => void
+}
+
+function GivenField({ draft, faults, onChange }: Drafted) {
+  return (
+    <MeasureField
+      label={t('How much, in all')}
+      hint={t('Empty: until it was wet through.')}
+      units={VOLUMES}
+      value={draft.amount ?? null}
+      faults={faultsAt(faults, 'amount')}
+      onChange={(amount) => onChange({ ...draft, amount })}
+    />
+  )
+}
+
+/** Dry, moist or wet to a finger, or what a probe reads. */
+function FoundFields({ draft, faults, onChange }: Drafted) {
+  const felt = draft.felt ?? 'probe'
+  return (
+    <>
+      <ChoiceField
+        label={t('A finger deep it was')}
+        value={felt}
+        options={[
+          { value: 'dry', label: t('dry') },
+          { value: 'moist', label: t('moist') },
+          { value: 'wet', label: t('wet') },
+          { value: 'probe', label: t('read by a probe') },
+        ]}
+        onChange={(next) =>
+          onChange({
+            ...draft,
+            felt: next === 'probe' ? null : next,
+            probe_pct: next === 'probe' ? draft.probe_pct : null,
+          })
+        }
+      />
+      {felt === 'probe' && (
+        <NumberField
+          label={t('Water by volume')}
+          suffix="%"
+          hint={t('As the probe says it for this soil or mix, in the morning.')}
+          value={draft.probe_pct ?? null}
+          faults={[...faultsAt(faults, 'probe_pct'), ...faultsAt(faults, 'felt')]}
+          onChange={(probe_pct) => onChange({ ...draft, probe_pct })}
+        />
+      )}
+    </>
   )
 }

@@ -20,6 +20,8 @@ def upgrade() -> None:
         sa.Column("on", sa.Date(), nullable=False),
         sa.Column("outcome", sa.String(length=80), nullable=False),
         sa.Column("amount", sa.JSON(none_as_null=True), nullable=True),
+        sa.Column("felt", sa.String(length=80), nullable=True),
+        sa.Column("probe_pct", sa.Double(), nullable=True),
         sa.Column("garden_id", sa.String(length=60), nullable=False),
         sa.Column("id", sa.String(length=60), nullable=False),
         sa.Column("revision", sa.Integer(), nullable=False),
