@@ -179,3 +179,11 @@ def test_a_water_is_judged_as_it_is_typed(garden: TestClient) -> None:
     )
     assert wrong.status_code == 422
     assert wrong.json()["faults"][0]["field"] == "water.alkalinity"
+
+
+def test_many_years_of_a_planting(garden: TestClient) -> None:
+    said = garden.get(f"{GARDEN}/planning/years/{make.uid('cucumber')}").json()
+    assert said["years"] == 200
+    assert said["first_pick"]["early"] <= said["first_pick"]["middle"] <= said["first_pick"]["late"]
+    lost = garden.get(f"{GARDEN}/planning/years/{make.uid('none')}")
+    assert lost.json()["faults"][0]["key"] == "no_such_planting"

@@ -23,6 +23,7 @@ from eznel.core.questions.guessing import guesses
 from eznel.core.questions.programmes import Programmes, by_programme
 from eznel.core.questions.season_blend import WholeSeason, season_blend
 from eznel.core.questions.sowing import MOST_SUCCESSIONS, Asked, SowingAnswer, pick_by, sow_on
+from eznel.core.questions.years import ManyYears, many_years
 from eznel.core.season.workings import Workings
 from eznel.formats.said import said_in
 from eznel.formats.season_sheet import Paper, write_season
@@ -165,6 +166,14 @@ def read_programmes(
 ) -> Programmes:
     """Read one planting's season by every programme; nothing is stored."""
     return by_programme(planting, services.workings(session, str(garden_id)))
+
+
+@router.get("/years/{planting}")
+def read_years(
+    garden_id: UUID, planting: UUID, session: TheSession, services: TheServices
+) -> ManyYears:
+    """Read what may come of a planting in many simulated years; nothing is stored."""
+    return many_years(planting, services.workings(session, str(garden_id)))
 
 
 @router.post("/season-blend", response_model=WholeSeason)

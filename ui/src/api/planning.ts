@@ -16,6 +16,12 @@ export const planningQueries = {
       retry: false,
       placeholderData: keepPreviousData,
     }),
+  years: (id: string, planting: string) =>
+    queryOptions({
+      queryKey: ['garden', id, 'years', planting] as const,
+      queryFn: ({ signal }) =>
+        get<Schemas['ManyYears']>(`/api/gardens/${id}/planning/years/${planting}`, signal),
+    }),
   programmes: (id: string, planting: string) =>
     queryOptions({
       queryKey: ['garden', id, 'programmes', planting] as const,

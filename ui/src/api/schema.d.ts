@@ -802,6 +802,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/planning/years/{planting}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Years
+         * @description Read what may come of a planting in many simulated years; nothing is stored.
+         */
+        get: operations["read_years"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/plantings": {
         parameters: {
             query?: never;
@@ -3831,6 +3851,25 @@ export interface components {
             weather: components["schemas"]["WeatherDay"][];
         };
         /**
+         * ManyYears
+         * @description What a planting's season may be.
+         */
+        ManyYears: {
+            first_pick: components["schemas"]["Span"] | null;
+            /** Frost Share */
+            frost_share: number;
+            last_pick: components["schemas"]["Span"];
+            /** Not Picked Share */
+            not_picked_share: number;
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+            /** Years */
+            years: number;
+        };
+        /**
          * Mass
          * @description A mass, read in grams.
          */
@@ -6266,6 +6305,27 @@ export interface components {
              * @enum {string}
              */
             pattern: "square" | "staggered" | "rows";
+        };
+        /**
+         * Span
+         * @description A day that comes early, in the middle, and late in ten years.
+         */
+        Span: {
+            /**
+             * Early
+             * Format: date
+             */
+            early: string;
+            /**
+             * Late
+             * Format: date
+             */
+            late: string;
+            /**
+             * Middle
+             * Format: date
+             */
+            middle: string;
         };
         /**
          * Spread
@@ -12636,6 +12696,92 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SowingAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_years: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+                planting: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ManyYears"];
                 };
             };
             /** @description Unauthorized */

@@ -344,6 +344,41 @@ class Weather:
         still = np.roll(self.usual.mean, -first) + warmer_by_c < base_c + STIRS_C
         return day + timedelta(int(np.argmax(still))) if still.any() else None
 
+    def span_c(self, year: int) -> tuple[Floats, Floats]:
+        """Return minima and maxima from a year's first day on, over three years. [°C]"""
+        return self._days_of(year)
+
+    def other(self, year: int, low_c: Floats, high_c: Floats) -> "Weather":
+        """Return the same site with other days.
+
+        Parameters
+        ----------
+        year : int
+            Its first is theirs.
+        low_c : array
+            Minima over three years. [°C]
+        high_c : array
+            Maxima over three years. [°C]
+
+        Returns
+        -------
+        Weather
+            Usual days are as before.
+        """
+        made = Weather(self.site)
+        days = date(year + 1, 1, 1).toordinal() - date(year, 1, 1).toordinal()
+        for later in (0, 1):
+            lows, highs = (np.roll(one, -days * later) for one in (low_c, high_c))
+            made._years[year + later] = lows, highs
+        return made
+
+    def coldest_c(self, start: date, end: date) -> float | None:
+        """Return the coldest night from a start to before an end, or None of no night. [°C]"""
+        low, _ = self._days_of(start.year)
+        first = (start - date(start.year, 1, 1)).days
+        nights = low[first : first + max((end - start).days, 0)]
+        return float(nights.min()) if len(nights) else None
+
     def _days_of(self, year: int) -> tuple[Floats, Floats]:
         """Minima and maxima of the days from a year's first on, over three years. [°C]"""
         if year not in self._years:

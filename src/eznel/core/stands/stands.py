@@ -117,7 +117,7 @@ class Stands:
     def calendars(self) -> dict[UUID, Calendar]:
         """Each planting's dates."""
         stages: dict[UUID, dict[str, date]] = {}
-        for one in sorted(self.log.stages, key=lambda seen: seen.on):
+        for one in self._stages_seen:
             stages.setdefault(one.planting, {})[one.stage] = one.on
 
         def dates(planting: Planting) -> Calendar:
@@ -128,6 +128,29 @@ class Stands:
             p.id: self.kept.part(("dates", p.id), (self.known[p.place],), partial(dates, p))
             for p in self.garden.plantings
         }
+
+    def dates_in(self, planting: UUID, weather: Weather) -> Calendar:
+        """Return a planting's dates in another weather; what was seen stays.
+
+        Parameters
+        ----------
+        planting : UUID
+            One of the garden's.
+        weather : Weather
+            The other. [°C]
+
+        Returns
+        -------
+        Calendar
+            Its dates.
+        """
+        mine = next(one for one in self.garden.plantings if one.id == planting)
+        stages = {one.stage: one.on for one in self._stages_seen if one.planting == planting}
+        return self._calendar(mine, weather, self._seen(mine, stages))
+
+    @cached_property
+    def _stages_seen(self) -> list[StageSeen]:
+        return sorted(self.log.stages, key=lambda seen: seen.on)
 
     @cached_property
     def _usual_weather(self) -> Weather:

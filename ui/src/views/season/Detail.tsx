@@ -19,6 +19,7 @@ import { Seen } from './Seen'
 import { Sighted } from './Sighted'
 import type { Planting, RecordedPlanting } from './state'
 import { Try } from './Try'
+import { Years } from './Years'
 import { Later } from '../../parts/Later'
 
 const Programmes = lazy(() => import('./Programmes'))
@@ -84,6 +85,7 @@ export function Detail(props: {
             })}
           </span>
         </p>
+        <Years gardenId={gardenId} planting={planting} />
         <Findings of={planting.findings} words={words} />
         <Buy planting={planting} />
         <NotUsed gardenId={gardenId} planting={planting} />
