@@ -1,6 +1,8 @@
 import { useId } from 'react'
 import { dayNumber, showDate, showDay } from '../lib/dates'
-import { showLength, showLitres, showNumber } from '../lib/numbers'
+import { showLitres, showNumber } from '../lib/numbers'
+import { said } from '../lib/units'
+import { useWidth } from '../lib/useWidth'
 import { t } from '../lib/words'
 import { cropPath } from './CropSketch'
 import './water.css'
@@ -15,7 +17,7 @@ export interface SectionDay {
   forecast: boolean
 }
 
-const WIDTH = 640
+const NARROWEST = 280
 const HEIGHT = 300
 /** Where the ground begins and ends, from the top. */
 const GROUND = 96
@@ -32,8 +34,10 @@ export function WaterSection(props: {
 }) {
   const { days, today } = props
   const id = useId()
+  const [box, room] = useWidth()
+  const width = Math.max(room, NARROWEST)
   const first = dayNumber(days[0].on)
-  const wide = (WIDTH - 2 * LEFT) / days.length
+  const wide = (width - 2 * LEFT) / days.length
   const x = (n: number) => LEFT + n * wide
   const y = (pct: number) => GROUND + (1 - pct / 100) * (FLOOR - GROUND)
   const top = stepped(days, 'held_pct', x, y)
@@ -41,70 +45,82 @@ export function WaterSection(props: {
   const last = days[Math.min(now, days.length - 1)]
   const most = Math.max(...days.map((day) => Math.max(day.given_l, day.rain_l)), 1)
   return (
-    <svg
-      className="water-section"
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      role="img"
-      aria-labelledby={id}
-    >
-      <title id={id}>
-        {t('{name}: {held} % of the water that its ground can hold, enough down to {suffers} %', {
-          name: props.name,
-          held: showNumber(Math.max(last.held_pct, 0), 2),
-          suffers: showNumber(last.suffers_pct, 2),
-        })}
-      </title>
-      <rect x={LEFT} y={GROUND} width={WIDTH - 2 * LEFT} height={FLOOR - GROUND} className="dry" />
-      <path d={`${top}V${FLOOR}H${LEFT}Z`} className="held" />
-      {days.map(
-        (day, n) =>
-          !day.known && (
-            <rect
-              key={day.on}
-              x={x(n)}
-              y={GROUND}
-              width={wide}
-              height={FLOOR - GROUND}
-              className="unrecorded"
-            />
-          ),
-      )}
-      <path d={stepped(days, 'suffers_pct', x, y)} className="suffers" fill="none" />
-      <text x={LEFT + 6} y={y(days[0].suffers_pct) + 15} className="section-note">
-        {t('below this line it suffers')}
-      </text>
-      <rect
-        x={x(now)}
-        y={GROUND - 62}
-        width={WIDTH - LEFT - x(now)}
-        height={FLOOR - GROUND + 62}
-        className="ahead"
-      />
-      <path d={`M${LEFT} ${GROUND}H${WIDTH - LEFT}`} className="surface" />
-      <g transform={`translate(${x(now) - 50} ${GROUND - 40}) scale(1.65)`}>
-        <path d={cropPath(props.crop)} className="section-crop" />
-      </g>
-      {days.map((day, n) => (
-        <g key={day.on}>
-          <Drop of={day.rain_l} most={most} x={x(n + 0.5)} y={26} kind="rain" on={day.on} />
-          <Drop of={day.given_l} most={most} x={x(n + 0.5)} y={62} kind="given" on={day.on} />
+    <div ref={box}>
+      <svg
+        className="water-section"
+        viewBox={`0 0 ${width} ${HEIGHT}`}
+        role="img"
+        aria-labelledby={id}
+      >
+        <title id={id}>
+          {t('{name}: {held} % of the water that its ground can hold, enough down to {suffers} %', {
+            name: props.name,
+            held: showNumber(Math.max(last.held_pct, 0), 2),
+            suffers: showNumber(last.suffers_pct, 2),
+          })}
+        </title>
+        <rect
+          x={LEFT}
+          y={GROUND}
+          width={width - 2 * LEFT}
+          height={FLOOR - GROUND}
+          className="dry"
+        />
+        <path d={`${top}V${FLOOR}H${LEFT}Z`} className="held" />
+        {days.map(
+          (day, n) =>
+            !day.known && (
+              <rect
+                key={day.on}
+                x={x(n)}
+                y={GROUND}
+                width={wide}
+                height={FLOOR - GROUND}
+                className="unrecorded"
+              />
+            ),
+        )}
+        <path d={stepped(days, 'suffers_pct', x, y)} className="suffers" fill="none" />
+        <text x={LEFT + 6} y={y(days[0].suffers_pct) + 15} className="section-note">
+          {t('below this line it suffers')}
+        </text>
+        <rect
+          x={x(now)}
+          y={GROUND - 62}
+          width={width - LEFT - x(now)}
+          height={FLOOR - GROUND + 62}
+          className="ahead"
+        />
+        <path d={`M${LEFT} ${GROUND}H${width - LEFT}`} className="surface" />
+        <g transform={`translate(${Math.max(x(now) - 50, LEFT)} ${GROUND - 40}) scale(1.65)`}>
+          <path d={cropPath(props.crop)} className="section-crop" />
         </g>
-      ))}
-      <path d={`M${x(now)} 8V${FLOOR + 6}`} className="section-now" />
-      <text x={x(now) + 4} y={HEIGHT - 8} className="section-note">
-        {t('today')}
-      </text>
-      <text x={LEFT} y={HEIGHT - 8} className="section-note">
-        {showDate(days[0].on)}
-      </text>
-      <text x={WIDTH - LEFT} y={HEIGHT - 8} textAnchor="end" className="section-note">
-        {showDate(days[days.length - 1].on)}
-      </text>
-      <text x={WIDTH - LEFT - 4} y={FLOOR - 8} textAnchor="end" className="section-note">
-        {t('roots to {depth}', { depth: showLength(props.root_m) })}
-      </text>
-    </svg>
+        {days.map((day, n) => (
+          <g key={day.on}>
+            <Drop of={day.rain_l} most={most} x={x(n + 0.5)} y={26} kind="rain" on={day.on} />
+            <Drop of={day.given_l} most={most} x={x(n + 0.5)} y={62} kind="given" on={day.on} />
+          </g>
+        ))}
+        <path d={`M${x(now)} 8V${FLOOR + 6}`} className="section-now" />
+        <text x={x(now) + 4} y={HEIGHT - 8} className="section-note">
+          {t('today')}
+        </text>
+        <text x={LEFT} y={HEIGHT - 8} className="section-note">
+          {showDate(days[0].on)}
+        </text>
+        <text x={width - LEFT} y={HEIGHT - 8} textAnchor="end" className="section-note">
+          {showDate(days[days.length - 1].on)}
+        </text>
+        <text x={width - LEFT - 4} y={FLOOR - 8} textAnchor="end" className="section-note">
+          {t('roots to {depth}', { depth: depthOf(props.root_m) })}
+        </text>
+      </svg>
+    </div>
   )
+}
+
+function depthOf(metres: number): string {
+  return said(`${Math.round(metres * 100)} cm`, `${Math.round(metres / 0.0254)} in`)
 }
 
 /** A line that stands a day on each height. */
@@ -133,13 +149,13 @@ function Drop(props: {
 }) {
   if (props.of <= 0) return null
   const size = 0.5 + 0.9 * Math.sqrt(props.of / props.most)
-  const said = { day: showDay(props.on), litres: showLitres(props.of) }
+  const words = { day: showDay(props.on), litres: showLitres(props.of) }
   return (
     <g transform={`translate(${props.x} ${props.y}) scale(${size})`}>
       <title>
         {props.kind === 'rain'
-          ? t('{day}: {litres} of rain', said)
-          : t('{day}: {litres} given', said)}
+          ? t('{day}: {litres} of rain', words)
+          : t('{day}: {litres} given', words)}
       </title>
       {props.kind === 'given' && <circle r={13} className="drop-ring" />}
       <path d="M0-10C4-4 7 0 7 4A7 7 0 1 1-7 4C-7 0-4-4 0-10Z" className="drop" />

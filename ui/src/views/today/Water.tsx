@@ -18,7 +18,13 @@ const WaterDrawer = lazy(() => import('./WaterDrawer'))
 /** Less rain than this has done nothing worth a word. [mm] */
 const RAIN_SAID_MM = 3
 
-type Outcome = 'given' | 'rained' | 'not_today'
+const OUTCOMES = ['given', 'rained', 'not_today'] as const
+type Outcome = (typeof OUTCOMES)[number]
+
+function outcomeName(outcome: Outcome): string {
+  if (outcome === 'given') return t('Watered')
+  return outcome === 'rained' ? t('Rain did it') : t('Not today')
+}
 
 /** Which places want water today, how much, and which can wait. */
 export default function Water({ gardenId, plan }: { gardenId: string; plan: Plan }) {
@@ -116,33 +122,10 @@ function Line(props: LineProps) {
   }
   return (
     <div className="look">
-      <p>
-        <b>{name}</b>: <Says of={of} today={plan.as_of} />
-      </p>
-      {feedWaits(of, plan) && (
-        <p className="small">{t('Feed is due there: water first, feed the day after.')}</p>
-      )}
-      {of.sodden && (
-        <p className="small">
-          {t('Water ran off below on most days of this week: roots want air. Give less.')}
+      <div className="row look-head">
+        <p>
+          <b>{name}</b>: <Says of={of} today={plan.as_of} />
         </p>
-      )}
-      <div className="row small">
-        {of.state !== 'later' && (
-          <Button size="small" disabled={save.isPending} onClick={() => record('given')}>
-            {t('Watered')}
-          </Button>
-        )}
-        {of.state !== 'later' && of.state !== 'put_off' && (
-          <>
-            <Button size="small" disabled={save.isPending} onClick={() => record('rained')}>
-              {t('Rain did it')}
-            </Button>
-            <Button size="small" disabled={save.isPending} onClick={() => record('not_today')}>
-              {t('Not today')}
-            </Button>
-          </>
-        )}
         <Button
           size="small"
           type="text"
@@ -152,6 +135,28 @@ function Line(props: LineProps) {
           {t('See it')}
         </Button>
       </div>
+      {feedWaits(of, plan) && (
+        <p className="small">{t('Feed is due there: water first, feed the day after.')}</p>
+      )}
+      {of.sodden && (
+        <p className="small">
+          {t('Water ran off below on most days of this week: roots want air. Give less.')}
+        </p>
+      )}
+      {of.state !== 'later' && (
+        <div className="row small">
+          {(of.state === 'put_off' ? OUTCOMES.slice(0, 1) : OUTCOMES).map((outcome) => (
+            <Button
+              key={outcome}
+              size="small"
+              disabled={save.isPending}
+              onClick={() => record(outcome)}
+            >
+              {outcomeName(outcome)}
+            </Button>
+          ))}
+        </div>
+      )}
     </div>
   )
 }
