@@ -88,3 +88,20 @@ def test_without_network_the_rest_of_the_page_stays(browser: Browser, slip_page:
     expect(page.get_by_text("not here without the network")).to_be_visible()
     expect(page.get_by_role("heading", level=1)).to_contain_text("things to feed today")
     page.context.close()
+
+
+def test_many_places_are_ticked_together(slip_page: Page, waters: Any) -> None:
+    """A week on without a word: what is dry or no longer known is ticked in one go, and undone."""
+    slip_page.get_by_role("button", name="A week on").click()
+    slip_page.get_by_text("stands on 26 June").wait_for()
+    before = len(read(slip_page)["file"]["log"]["watered"])
+    button = waters.get_by_role("button", name=re.compile("^All . were watered")).first
+    expect(button).to_be_visible()
+    count = int(button.inner_text().split()[1])
+    button.click()
+    expect(slip_page.get_by_text(f"{count} places: recorded.")).to_be_visible()
+    assert len(read(slip_page)["file"]["log"]["watered"]) == before + count
+    slip_page.locator(".toast").get_by_role("button", name="Undo").click()
+    expect(button).to_be_visible()
+    slip_page.wait_for_load_state("networkidle")
+    assert len(read(slip_page)["file"]["log"]["watered"]) == before

@@ -56,6 +56,7 @@ export default function Water({ gardenId, plan }: { gardenId: string; plan: Plan
           : t('Watering')}
       </h2>
       {now.map(line)}
+      <All of={now} gardenId={gardenId} today={plan.as_of} />
       {unknown.length > 0 && (
         <details open={now.length === 0 && rest.length === 0}>
           <summary>
@@ -67,6 +68,7 @@ export default function Water({ gardenId, plan }: { gardenId: string; plan: Plan
             )}
           </p>
           {unknown.map(line)}
+          <All of={unknown} gardenId={gardenId} today={plan.as_of} />
         </details>
       )}
       {rest.length > 0 && (
@@ -90,6 +92,51 @@ export default function Water({ gardenId, plan }: { gardenId: string; plan: Plan
   )
 }
 
+/** From so many places on they are ticked together, too. */
+const MANY = 3
+
+/** What somebody did in all of some places. */
+function All(props: { of: readonly PlaceWater[]; gardenId: string; today: string }) {
+  const { of, today } = props
+  const { saveAll, removeAll } = useWrites(props.gardenId)
+  const toast = useToast()
+  if (of.length < MANY) return null
+  const things = () => of.map((one) => watering(one, today, 'given'))
+  const record = () => {
+    const made = things()
+    saveAll.mutate(
+      { kind: 'watered', things: made },
+      {
+        onSuccess: () =>
+          toast({
+            text: t('{n} places: recorded.', { n: made.length }),
+            undo: () =>
+              removeAll(
+                'watered',
+                made.map(({ id }) => id),
+              ),
+          }),
+      },
+    )
+  }
+  return (
+    <div>
+      <Button size="small" disabled={saveAll.isPending} onClick={record}>
+        {t('All {n} were watered', { n: of.length })}
+      </Button>
+    </div>
+  )
+}
+
+/** What is recorded of a place today: what it wanted, where that is known. */
+function watering(of: PlaceWater, on: string, outcome: Outcome) {
+  const amount =
+    outcome === 'given' && of.state === 'water'
+      ? { value: Number((of.with_losses_l * of.times_a_day).toPrecision(4)), unit: 'L' }
+      : null
+  return { id: newId(), place: of.place, on, outcome, amount }
+}
+
 interface LineProps {
   gardenId: string
   plan: Plan
@@ -104,18 +151,14 @@ function Line(props: LineProps) {
   const { save, remove } = useWrites(props.gardenId)
   const toast = useToast()
   const record = (outcome: Outcome) => {
-    const id = newId()
-    const amount =
-      outcome === 'given' && of.state === 'water'
-        ? { value: Number((of.with_losses_l * of.times_a_day).toPrecision(4)), unit: 'L' }
-        : null
+    const thing = watering(of, plan.as_of, outcome)
     save.mutate(
-      { kind: 'watered', thing: { id, place: of.place, on: plan.as_of, outcome, amount } },
+      { kind: 'watered', thing },
       {
         onSuccess: () =>
           toast({
             text: t('{place}: recorded.', { place: name }),
-            undo: () => remove.mutate({ kind: 'watered', key: id }),
+            undo: () => remove.mutate({ kind: 'watered', key: thing.id }),
           }),
       },
     )
