@@ -10,9 +10,11 @@ from eznel.core.plan.result import PlantingPlan
 COATED = gardens.product("coated", "coated", N=18, P2O5=6, K2O=12, release_days=195)
 
 
-def planned(today: date = gardens.TODAY, shed=None, **tub) -> PlantingPlan:
+def planned(today: date = gardens.TODAY, shed=None, water_ec=None, **tub) -> PlantingPlan:
     made = gardens.garden(
-        site=gardens.site(water={"nitrate_n_mg_l": 10, "ca_mg_l": 80}),
+        site=gardens.site(
+            water={"nitrate_n_mg_l": 10, "ca_mg_l": 80}, water_ec_ds_m=water_ec
+        ),
         places=[gardens.tub(litres=35, count=2, **tub)],
         plantings=[
             gardens.planting("tomato", "tub", plants=2, planted_on="2026-05-12",
@@ -80,3 +82,10 @@ def test_fed_tubs_are_washed_through(below: bool, day: date, key: str | None) ->
     if found and key != "flush_today":
         days = next(q.value for q in found[0].numbers if q.name == "days")
         assert day + timedelta(days) == date(2026, 6, 16 if below else 23)
+
+
+def test_salty_water_washes_tubs_a_week_sooner() -> None:
+    """21 instead of 28 days after 26 May."""
+    salty = [f.key for f in planned(date(2026, 6, 16), water_ec=1.0).findings]
+    assert "flush_today" in salty
+    assert "flush_today" not in [f.key for f in planned(date(2026, 6, 16), water_ec=0.9).findings]

@@ -106,6 +106,8 @@ def _of_programme(stand: Stand) -> list[Finding]:
 
 FLUSH_DAYS, FLUSH_DAYS_FROM_BELOW = 28, 21
 """Fed tubs are washed through with plain water so often; sooner where salts climb from below."""
+SALTY_WATER_DS_M, SALTY_SOONER_DAYS = 1.0, 7
+"""Water with so much salt of its own makes it a week sooner."""
 FLUSH_AHEAD_DAYS = 7
 
 
@@ -114,7 +116,9 @@ def _flush(stand: Stand) -> list[Finding]:
     if not isinstance(stand, InTub):
         return []
     below = stand.place.from_below
-    every = timedelta(FLUSH_DAYS_FROM_BELOW if below else FLUSH_DAYS)
+    salty = (stand.weather.site.water_ec_ds_m or 0.0) >= SALTY_WATER_DS_M
+    usual = FLUSH_DAYS_FROM_BELOW if below else FLUSH_DAYS
+    every = timedelta(usual - (SALTY_SOONER_DAYS if salty else 0))
     day = stand.calendar.hold_end + every
     while day < stand.today:
         day += every
