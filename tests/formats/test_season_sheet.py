@@ -11,6 +11,8 @@ import gardens
 from eznel import catalogue
 from eznel.core.document import Garden, GardenFile, Log
 from eznel.core.plan import plan
+from eznel.formats.plan_text import as_text
+from eznel.formats.reader import Reader
 from eznel.formats.season_sheet import write_season
 from eznel.words import LOCALES, words
 
@@ -72,3 +74,24 @@ def test_letters_that_the_fonts_do_not_have() -> None:
 
 def test_an_empty_garden_is_a_page() -> None:
     assert pdf(gardens.garden(), Log(), gardens.TODAY).startswith(b"%PDF")
+
+
+@pytest.mark.parametrize(
+    ("locale", "said"),
+    [
+        ("en", "Starboard strip: today 5 cans (45.7 L)"),
+        ("de", "Starboard strip: heute 5 Kannen (45,7 L)"),
+        ("es", "Starboard strip: hoy 5 regaderas (45,7 L)"),
+    ],
+)
+def test_what_wants_water_is_on_paper_and_in_the_text(
+    slip: GardenFile, locale: str, said: str
+) -> None:
+    made = plan(slip.garden, slip.log, slip.garden.stands_on, catalogue.load())
+    (dry,) = [one for one in made.waters if one.state == "water"]
+    read = Reader(slip.garden, words(locale))
+    assert dry.cans == pytest.approx(45.7 / 9, abs=0.01)
+    assert f"{read.place(dry.place)}: {read.watering(dry)}" == said
+    paper = text_of(pdf(slip.garden, slip.log, slip.garden.stands_on, locale=locale))
+    assert plain(said.split(": ")[1]) in plain(paper)
+    assert read.watering(dry) in as_text(made, slip.garden, words(locale))

@@ -40,8 +40,11 @@ def as_text(plan: SeasonPlan, garden: Garden, words: Words, system: System = "me
     read = Reader(garden, words, system)
     as_of = read.day(plan.as_of, year=True)
     lines = [read.terms["text.as_of"].format(garden=garden.name, day=as_of), ""]
+    waters = {one.place: one for one in plan.waters}
     for place in plan.places:
         lines += _place(place, read)
+        if place.id in waters:
+            lines.append(f"  {read.terms['sheet.water']}: {read.watering(waters[place.id])}")
     for planting in plan.plantings:
         lines += ["", *_planting(planting, read)]
     for finding in plan.findings:

@@ -4,6 +4,7 @@ from datetime import date
 from uuid import UUID
 
 from eznel.core.document import Garden
+from eznel.core.moisture.watering import PlaceWater
 from eznel.core.plan.result import PlantingPlan, TakenAlong
 from eznel.core.shed.shelf import MixPlan
 from eznel.core.working import Finding, Quantity
@@ -12,6 +13,9 @@ from eznel.formats.amounts import amount_sentence
 from eznel.formats.heaps import heap
 from eznel.formats.units import System, handy
 from eznel.words import Words, spoken
+
+LEAST_CANS = 0.75
+"""Less is said in litres alone."""
 
 
 class Reader:
@@ -86,6 +90,26 @@ class Reader:
     def take(self, one: TakenAlong) -> str:
         """Return so many, or so much, of something to take along."""
         return f"{self.amount(one.amount, one.unit)} {self.words.of_row(one.name)}"
+
+    def watering(self, one: PlaceWater) -> str:
+        """Return how much water a place wants and how often, today's first where it is dry."""
+        cans = text.number(round(2 * one.cans) / 2, self.words)
+        said = {
+            "amount": self.amount(one.with_losses_l, "L"),
+            "cans": cans,
+            "minutes": text.number(round(one.minutes or 0.0), self.words),
+            "n": one.times_a_day if one.times_a_day > 1 else one.every_days,
+        }
+        much = "minutes" if one.minutes else "cans" if one.cans >= LEAST_CANS else "amount"
+        often = "times" if one.times_a_day > 1 else "daily" if one.every_days == 1 else "every"
+        amount = self.terms[f"watering.{much}"].format(**said)
+        rhythm = self.terms[f"watering.{often}"].format(**said)
+        if one.state == "water":
+            return self.terms["watering.today"].format(much=amount)
+        line = self.terms["watering.about"].format(much=amount, often=rhythm)
+        if one.next_on is None:
+            return line
+        return f"{line}; {self.terms['watering.next'].format(day=self.day(one.next_on))}"
 
     def day(self, on: date, *, year: bool = False) -> str:
         """Return a day as the reader writes it, the month as a word: nobody swaps it with the day.

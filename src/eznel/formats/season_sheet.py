@@ -94,6 +94,7 @@ def write_season(
         _paragraph(f"{read.terms['sheet.as_of']} {read.day(plan.as_of, year=True)}", _SMALL),
         *_weighing(plan, read, page.width),
         *_besides(plan, read, page.width),
+        *_waters(plan, read, page.width),
         *(part for one in plan.places for part in _place(one, read)),
         *(part for one in plan.plantings for part in _planting(one, plan, read, page.width)),
         Spacer(1, 4 * mm),
@@ -225,6 +226,19 @@ def _besides(plan: SeasonPlan, read: Reader, width: float) -> Iterator[Any]:
         for task, one in ahead
     ]
     yield _table(rows, [6 * mm, 20 * mm, 45 * mm, width - 71 * mm], box=True)
+
+
+def _waters(plan: SeasonPlan, read: Reader, width: float) -> Iterator[Any]:
+    """What each place wants of water, in the order of the walk."""
+    if not plan.waters:
+        return
+    walk = {place.id: place.walk for place in plan.places}
+    yield _paragraph(read.terms["sheet.water"], _HEAD)
+    rows: list[list[Any]] = [
+        [_paragraph(read.place(one.place), _BOLD), _paragraph(read.watering(one), _TEXT)]
+        for one in sorted(plan.waters, key=lambda one: walk[one.place])
+    ]
+    yield _table(rows, [45 * mm, width - 45 * mm])
 
 
 def _place(place: PlacePlan, read: Reader) -> Iterator[Any]:
