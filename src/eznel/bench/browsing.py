@@ -4,7 +4,7 @@ import gzip
 import statistics
 from pathlib import Path
 
-from playwright.sync_api import Page, sync_playwright
+from playwright.sync_api import Page, Response, sync_playwright
 
 from eznel import catalogue
 from eznel.bench.garden import generated
@@ -69,9 +69,15 @@ def rows(folder: Path, ui: Path) -> list[Row]:
 def _script_kb(page: Page, address: str) -> float:
     """Everything that ran before Today showed its first heading."""
     loaded: list[bytes] = []
-    page.on("response", lambda r: loaded.append(r.body()) if r.url.endswith(".js") else None)
+
+    def keep(response: Response) -> None:
+        if response.url.endswith(".js"):
+            loaded.append(response.body())
+
+    page.on("response", keep)
     page.goto(address)
     page.get_by_role("heading", level=1).wait_for()
+    page.remove_listener("response", keep)  # what is fetched ahead may end in the next page
     return sum(len(gzip.compress(text, 9)) for text in loaded) / 1000
 
 
