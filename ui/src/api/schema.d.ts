@@ -5700,6 +5700,8 @@ export interface components {
             scoops: components["schemas"]["ScoopSize"][];
             /** Shared */
             shared: components["schemas"]["SharedCan"][];
+            /** To Measure */
+            to_measure: components["schemas"]["ToMeasure"][];
             /** Waters */
             waters: components["schemas"]["PlaceWater"][];
         };
@@ -6822,6 +6824,28 @@ export interface components {
             nutrient: "N" | "P" | "K" | "Ca" | "Mg" | "S";
             /** Short G */
             short_g: number;
+        };
+        /**
+         * ToMeasure
+         * @description Something that is assumed, and what it would settle.
+         */
+        ToMeasure: {
+            /**
+             * About
+             * Format: uuid
+             */
+            about: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "soil_test" | "nitrate" | "weigh" | "first_season" | "mix";
+            /** Off G */
+            off_g: number;
+            /** Off Pct */
+            off_pct: number;
+            /** Plantings */
+            plantings: string[];
         };
         /**
          * ToTake

@@ -12,6 +12,7 @@ from eznel.core.moisture.watering import PlaceWater
 from eznel.core.nutrients import Amounts, Nutrient
 from eznel.core.outlines import Point
 from eznel.core.plan.place_result import PlacePlan
+from eznel.core.plan.to_measure import ToMeasure
 from eznel.core.plan.weather_ahead import WeatherAhead
 from eznel.core.products.rough import Rough
 from eznel.core.season.course import Status
@@ -282,5 +283,6 @@ class SeasonPlan:
     shared: tuple[SharedCan, ...]
     scoops: tuple[ScoopSize, ...]
     waters: tuple[PlaceWater, ...]
+    to_measure: tuple[ToMeasure, ...]
     ahead: tuple[WeatherAhead, ...]
     findings: tuple[Finding, ...]

@@ -38,6 +38,7 @@ from eznel.core.plan.result import (
 from eznel.core.plan.tasks import tasks
 from eznel.core.plan.tides import keeping_of, tides
 from eznel.core.plan.to_buy import Market
+from eznel.core.plan.to_measure import to_measure
 from eznel.core.plan.weather_ahead import weather_ahead
 from eznel.core.products.fertiliser import Fertiliser, first_season_share
 from eznel.core.products.rough import rough_amounts
@@ -130,6 +131,7 @@ def make(
             products=tuple(_products(workings)),
             scoops=tuple(ScoopSize(scoop.id, scoop.volume.ml) for scoop in garden.scoops),
             waters=waters(workings),
+            to_measure=to_measure(workings),
             ahead=weather_ahead([season.stand for season in workings.seasons], today),
             findings=(
                 *plausibility.of_garden(garden, today, catalogue.materials),

@@ -1,71 +1,50 @@
 import { Link } from 'react-router'
-import type { Schemas } from '../../api/client'
+import type { Plan } from '../../api/gardens'
 import { useGarden } from '../../api/gardens'
-import { plural, t } from '../../lib/words'
+import { showNumber } from '../../lib/numbers'
+import { t } from '../../lib/words'
+import { namesOf } from '../../parts/names'
 
-type Plan = Schemas['SeasonPlan']
-type Garden = Schemas['Garden']
+type One = Plan['to_measure'][number]
 
-interface Lack {
-  to: string
-  text: string
-}
-
-/** What is still guessed, a line a thing, with the way to measure it. */
+/** What is still guessed, what settles most first, with the way to measure it. */
 export function Better({ gardenId, plan }: { gardenId: string; plan: Plan }) {
-  const { garden } = useGarden(gardenId).file
-  const lacks = lacking(garden, plan)
-  if (lacks.length === 0) return null
+  const { places, products } = namesOf(useGarden(gardenId).file.garden)
+  if (plan.to_measure.length === 0) return null
   return (
     <section className="sheet stack better">
-      <h2>{t('For better amounts')}</h2>
+      <h2>{t('To measure next')}</h2>
       <ul className="small">
-        {lacks.map(({ to, text }) => (
-          <li key={to}>
-            <Link to={`/g/${gardenId}/${to}`}>{text}</Link>
-          </li>
-        ))}
+        {plan.to_measure.map((one) => {
+          const name = places.get(one.about) ?? products.get(one.about) ?? ''
+          return (
+            <li key={`${one.kind} ${one.about}`}>
+              <Link to={`/g/${gardenId}/${TO[one.kind]}${one.about}`}>{said(one, name)}</Link>{' '}
+              <span className="soft">
+                {t('settles {pct} % of what is still to be fed', {
+                  pct: showNumber(Math.round(one.off_pct)),
+                })}
+              </span>
+            </li>
+          )
+        })}
       </ul>
     </section>
   )
 }
 
-function lacking(garden: Garden, plan: Plan): Lack[] {
-  const growing = new Set(
-    plan.plantings.filter((one) => one.last_pick >= plan.as_of).map((one) => one.place),
-  )
-  const untested = plan.places.filter((one) => !one.tubs && !one.report && growing.has(one.id))
-  const unmixed = garden.places.filter(
-    (one) =>
-      one.kind === 'tub' &&
-      growing.has(one.id) &&
-      one.recipe.length === 0 &&
-      one.charge.length === 0,
-  )
-  const unweighed = garden.products.filter(
-    (one) => one.form !== 'mix' && !one.density && !one.weighed,
-  )
-  const lines: (Lack | false)[] = [
-    untested.length > 0 && {
-      to: `soil?bed=${untested[0].id}`,
-      text: plural(untested.length, 'One bed has no soil test', '{n} beds have no soil test'),
-    },
-    unweighed.length > 0 && {
-      to: `shed?of=${unweighed[0].id}`,
-      text: plural(
-        unweighed.length,
-        'One bag or bottle was never weighed',
-        '{n} bags or bottles were never weighed',
-      ),
-    },
-    unmixed.length > 0 && {
-      to: `plot?of=${unmixed[0].id}`,
-      text: plural(
-        unmixed.length,
-        'The mix of one tub is not known',
-        'The mix of {n} tubs is not known',
-      ),
-    },
-  ]
-  return lines.filter((one): one is Lack => one !== false)
+const TO: Record<One['kind'], string> = {
+  soil_test: 'soil?bed=',
+  nitrate: 'soil?bed=',
+  weigh: 'shed?of=',
+  first_season: 'shed?of=',
+  mix: 'plot?of=',
+}
+
+function said(one: One, name: string): string {
+  if (one.kind === 'soil_test') return t('Have the soil of {name} tested', { name })
+  if (one.kind === 'nitrate') return t('Test nitrate in {name} before the next feed', { name })
+  if (one.kind === 'weigh') return t('Weigh a level cup of {name}', { name })
+  if (one.kind === 'mix') return t('Say what the mix of {name} holds', { name })
+  return t('Ask the maker how much of the nitrogen of {name} works in its first season', { name })
 }
