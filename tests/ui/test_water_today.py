@@ -8,7 +8,7 @@ from playwright.sync_api import Browser, Page, expect
 
 from ui.test_access import faults_of
 from ui.test_keeping_ticks import another
-from ui.test_views import read
+from ui.test_views import go, read
 
 
 @pytest.fixture
@@ -105,3 +105,17 @@ def test_many_places_are_ticked_together(slip_page: Page, waters: Any) -> None:
     expect(button).to_be_visible()
     slip_page.wait_for_load_state("networkidle")
     assert len(read(slip_page)["file"]["log"]["watered"]) == before
+
+
+def test_the_plot_is_coloured_by_what_wants_water(slip_page: Page) -> None:
+    go(slip_page, "Plot")
+    slip_page.get_by_text("Water", exact=True).click()
+    expect(slip_page.get_by_text("wants water", exact=True)).to_be_visible()
+    fills = {
+        one.get_attribute("data-shape"): one.get_attribute("fill")
+        for one in slip_page.locator(".plot-outline").all()
+    }
+    assert [name for name, fill in fills.items() if fill == fills["Starboard strip"]] == [
+        "Starboard strip"
+    ]
+    assert fills["Keel bed"] == fills["Port strip"]

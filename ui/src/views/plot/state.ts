@@ -17,7 +17,7 @@ type Facts = Plan['places'][number]
 type Standing = Schemas['PlaceMeasures']
 
 /** The one question that the drawing's colour answers. */
-export const QUESTIONS = ['feed', 'nitrogen', 'ph', 'test', 'family', 'room'] as const
+export const QUESTIONS = ['feed', 'water', 'nitrogen', 'ph', 'test', 'family', 'room'] as const
 export type Question = (typeof QUESTIONS)[number]
 
 const SOON = 7
@@ -44,7 +44,8 @@ export function sheetPlaces(
     const facts = live?.place ?? known.get(place.id)
     if (!facts) return []
     const drawnOne = one(place, facts, growing.get(place.id) ?? [], live, plan.as_of, question)
-    return [{ ...drawnOne, next: nextOf(later.get(place.id) ?? [], plan.as_of) }]
+    const next = nextOf(later.get(place.id) ?? [], plan.as_of)
+    return [{ ...drawnOne, ...(question === 'water' && { tone: waterTone(place.id, plan) }), next }]
   })
 }
 
@@ -95,6 +96,14 @@ function one(
       ? t('{n} × {litres} of mix', { n: facts.tubs, litres: showLitres(facts.filled_l) })
       : growing.map((p) => `${p.plants} ${p.crop_name.toLowerCase()}`).join(', ') || t('empty'),
   }
+}
+
+/** Whether a place wants water, is not known, or has enough. */
+function waterTone(place: string, plan: Plan): Tone {
+  const water = plan.waters.find((one) => one.place === place)
+  if (!water) return 'bare'
+  if (water.state === 'water') return 'now'
+  return water.state === 'unknown' ? 'wait' : 'calm'
 }
 
 /** What is planned next for a place, the first of it. */
@@ -185,6 +194,12 @@ export function legend(question: Question): Partial<Record<Tone, string>> {
       calm: t('feed within a week'),
       bare: t('nothing soon'),
     },
+    water: {
+      now: t('wants water'),
+      wait: t('no watering recorded'),
+      calm: t('has enough water'),
+      bare: t('empty'),
+    },
     nitrogen: {
       now: t('short of nitrogen so far'),
       calm: t('keeps pace with need'),
@@ -216,6 +231,7 @@ export function legend(question: Question): Partial<Record<Tone, string>> {
 export function questionName(question: Question): string {
   return {
     feed: t('Next feed'),
+    water: t('Water'),
     nitrogen: t('Nitrogen'),
     ph: 'pH',
     test: t('Soil test'),
