@@ -7,7 +7,7 @@ from pydantic import ValidationError
 
 import gardens
 from eznel.core.quantities import Alkalinity
-from eznel.core.source_water import SourceWater, source_water
+from eznel.core.source_water import SourceWater, poured_ec_ds_m, source_water
 from eznel.core.working import Worked
 
 EVEN = {  # 3 + 1 + 1 + 0.1 meq/L of the one sign, 3 + 1 + 1 + 0.1 of the other
@@ -112,3 +112,33 @@ def test_hardness_in_every_country(unit: str, mg_l: float) -> None:
     """A grain is 64.80 mg, in 4.546 L or in 3.785 L; 10 mg of CaO are 17.85 of CaCO3."""
     said = Alkalinity.model_validate({"value": 1, "unit": unit})
     assert said.mg_per_l == pytest.approx(mg_l, rel=3e-4)
+
+
+def test_rain_mixed_in_thins_what_is_poured() -> None:
+    """Half rain halves every ion; the sodium ratio falls by √2, as its divisor falls less."""
+    found = judged(ec=0.5, rain_pct=50, **EVEN)
+    assert value(found.hardness) == pytest.approx(100.08)
+    assert value(found.sodium_ratio) == pytest.approx(0.7071 / 2**0.5, abs=1e-4)
+    assert keys(found) == []  # its charges still agree, and the conductivity is the analysed one's
+    places = [gardens.bed()]
+    whole = judged(places=places, season_mm=100, **EVEN).brings[0]
+    half = judged(places=places, season_mm=100, rain_pct=50, **EVEN).brings[0]
+    assert half.lime_g == pytest.approx(whole.lime_g / 2)
+
+
+def test_how_much_rain_would_bring_it_below_its_limits() -> None:
+    """100 mg/L of sodium against 70: three tenths of rain. With them mixed in nothing binds."""
+    found = judged(**EVEN | {"na_mg_l": 100.0})
+    (helps,) = [one for one in found.findings if one.key == "water_rain_helps"]
+    assert helps.numbers[0].value == 30
+    eased = judged(**EVEN | {"na_mg_l": 100.0, "rain_pct": 30})
+    assert "water_na" not in keys(eased)
+    assert "water_rain_helps" not in keys(eased)
+    hopeless = judged(**EVEN | {"na_mg_l": 1000.0})
+    assert "water_rain_helps" not in keys(hopeless)  # 93 % of rain is no mixing
+
+
+def test_the_conductivity_of_what_is_poured() -> None:
+    made = gardens.site(water={"rain_pct": 25}, water_ec_ds_m=1.2)
+    assert poured_ec_ds_m(gardens.garden(site=made).site) == pytest.approx(0.9)
+    assert poured_ec_ds_m(gardens.garden().site) is None

@@ -5,11 +5,12 @@ handbooks define them; a conductivity of a tenth of the charges of one sign. Fro
 sodium, chloride and boron bind is the usual advice for sensitive crops.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
+from math import ceil
 from uuid import UUID
 
-from eznel.core.document import Garden, Place, Water
+from eznel.core.document import Garden, Place, Site, Water
 from eznel.core.nutrients import Amounts
 from eznel.core.places import area
 from eznel.core.working import Finding, Level, Origin, Quantity, Worked
@@ -64,6 +65,49 @@ class SourceWater:
     brings: tuple[Brings, ...]
 
 
+def mixed(water: Water) -> Water:
+    """Return a water as it is poured: rain, which carries hardly anything, thins it.
+
+    Parameters
+    ----------
+    water : Water
+        As it was analysed, with the share of rain in what is poured.
+
+    Returns
+    -------
+    Water
+        The same where no rain is mixed in. [mg/L]
+    """
+    share = 1 - water.rain_pct / 100
+    if share == 1:
+        return water
+    ions = {name: getattr(water, name) for name in Water.model_fields if name.endswith("_mg_l")}
+    thinned: dict[str, object] = {
+        name: None if mg is None else mg * share for name, mg in ions.items()
+    }
+    for name, lime in (("alkalinity", water.alkalinity), ("hardness", water.hardness)):
+        if lime is not None:
+            thinned[name] = lime.model_copy(update={"value": lime.value * share})
+    return water.model_copy(update={**thinned, "rain_pct": 0.0})
+
+
+def poured_ec_ds_m(site: Site) -> float | None:
+    """Return the conductivity of what is poured.
+
+    Parameters
+    ----------
+    site : Site
+        With what was measured.
+
+    Returns
+    -------
+    float or None
+        None where nobody measured. [dS/m]
+    """
+    rain_pct = site.water.rain_pct if site.water else 0.0
+    return None if site.water_ec_ds_m is None else site.water_ec_ds_m * (1 - rain_pct / 100)
+
+
 def source_water(garden: Garden) -> SourceWater:
     """Return what the water of a garden is.
 
@@ -77,22 +121,47 @@ def source_water(garden: Garden) -> SourceWater:
     SourceWater
         All None and empty where nobody wrote its water down.
     """
-    water = garden.site.water or Water()
+    printed = garden.site.water or Water()
+    water = mixed(printed)
+    found, analysed = _found(water), _found(printed)
+    binding = (
+        *_binding(water, found["sodium_ratio"], found["residual"]),
+        *_in_pots(water, garden.places),
+    )
+    findings = (
+        *binding,
+        *(_rain_helps(printed, binding)),
+        *_doubtful(printed, garden.site.water_ec_ds_m, analysed),
+    )
+    brings = tuple(_brought(garden.places, water)) if garden.site.water else ()
+    return SourceWater(**found, findings=findings, brings=brings)
+
+
+def _found(water: Water) -> dict[str, Worked | None]:
     meq = _charges(water)
-    found = {
+    return {
         "hardness": _hardness(water),
         "sodium_ratio": _sodium_ratio(water),
         "residual": _residual(meq),
         "conductivity": _conductivity(meq),
         "apart": _apart(meq),
     }
-    findings = (
-        *_binding(water, found["sodium_ratio"], found["residual"]),
-        *_in_pots(water, garden.places),
-        *_doubtful(water, garden.site.water_ec_ds_m, found),
-    )
-    brings = tuple(_brought(garden.places, water)) if garden.site.water else ()
-    return SourceWater(**found, findings=findings, brings=brings)
+
+
+MOST_RAIN_PCT = 80.0
+"""More rain than this nobody has for a season. [%]"""
+
+
+def _rain_helps(printed: Water, binding: Sequence[Finding]) -> Iterator[Finding]:
+    """How much rain would bring what binds below its limits."""
+    limits = {f"water_{ion}": (getattr(printed, f"{ion}_mg_l"), most) for ion, most in MOST.items()}
+    lime = printed.alkalinity
+    limits["water_limes_pots"] = (lime.mg_per_l if lime else None, MOST_IN_POTS_MG_L)
+    over = [limits[one.key] for one in binding if one.key in limits]
+    needed = max((100 * (1 - most / here) for here, most in over if here), default=0.0)
+    if 0 < needed <= MOST_RAIN_PCT:
+        number = Quantity("rain_pct", ceil(needed - 1e-9), "%")
+        yield Finding("water_rain_helps", Level.NOTE, "site.water.rain_pct", numbers=(number,))
 
 
 def _charges(water: Water) -> dict[str, float]:

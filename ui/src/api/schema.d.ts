@@ -7095,6 +7095,11 @@ export interface components {
             /** Ph */
             ph?: number | null;
             /**
+             * Rain Pct
+             * @default 0
+             */
+            rain_pct: number;
+            /**
              * Season Mm
              * @default 0
              */

@@ -28,6 +28,7 @@ const NONE: Water = {
   cl_mg_l: null,
   so4_mg_l: null,
   b_mg_l: null,
+  rain_pct: 0,
   softened: false,
   season_mm: 0,
 }
@@ -122,6 +123,14 @@ export function WaterPart(props: {
         {degrees('alkalinity', t('Alkalinity'), t('Also carbonate hardness, or acid capacity.'))}
         {degrees('hardness', t('Hardness, as printed'), '')}
         {carried().map(mg)}
+        <NumberField
+          label={t('Rain water mixed in')}
+          suffix="%"
+          hint={t('The analysis is of the rest.')}
+          value={water.rain_pct || null}
+          faults={faultsAt(faults, 'site.water.rain_pct')}
+          onChange={(rain_pct) => set({ rain_pct: rain_pct ?? 0 })}
+        />
         <NumberField
           label={t('Watered on beds in a season')}
           suffix={waterDepth.unit}

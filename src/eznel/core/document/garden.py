@@ -46,6 +46,8 @@ class Water(Entry):
     cl_mg_l: Annotated[float, Field(ge=0, le=5000)] | None = None
     so4_mg_l: Annotated[float, Field(ge=0, le=5000)] | None = None
     b_mg_l: Annotated[float, Field(ge=0, le=50)] | None = None
+    rain_pct: Annotated[float, Field(ge=0, le=100, allow_inf_nan=False)] = 0
+    """Rain water in what is poured; the analysis is of the rest."""
     softened: bool = False
     """Whether a softener has put sodium in the place of calcium."""
     season_mm: Annotated[float, Field(ge=0, le=2000)] = 0

@@ -30,6 +30,7 @@ from eznel.core.schedule.litres import drench_l
 from eznel.core.shed.placing import placing_caps
 from eznel.core.shed.rules import Used
 from eznel.core.shed.shelf import PortionKind, Shed, Shelf
+from eznel.core.source_water import poured_ec_ds_m
 from eznel.core.stands.stand import InTub, OnGround, Stand
 
 BASE_N_ALONG = 0.3
@@ -381,7 +382,7 @@ def water_ec_ds_m(shed: Shed) -> float:
     float
         Electrical conductivity. [dS/m]
     """
-    measured = shed.garden.site.water_ec_ds_m
+    measured = poured_ec_ds_m(shed.garden.site)
     return ASSUMED_WATER_EC_DS_M if measured is None else measured
 
 

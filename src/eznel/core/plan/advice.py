@@ -15,6 +15,7 @@ from eznel.core.season.course import JobPlan
 from eznel.core.season.fold import Season
 from eznel.core.season.following import salt_limits
 from eznel.core.shed.shelf import MixPlan, Shed
+from eznel.core.source_water import poured_ec_ds_m
 from eznel.core.stands.rotation import family_before
 from eznel.core.stands.stand import InTub, Stand
 from eznel.core.stands.stands import Stands
@@ -116,7 +117,7 @@ def _flush(stand: Stand) -> list[Finding]:
     if not isinstance(stand, InTub):
         return []
     below = stand.place.from_below
-    salty = (stand.weather.site.water_ec_ds_m or 0.0) >= SALTY_WATER_DS_M
+    salty = (poured_ec_ds_m(stand.weather.site) or 0.0) >= SALTY_WATER_DS_M
     usual = FLUSH_DAYS_FROM_BELOW if below else FLUSH_DAYS
     every = timedelta(usual - (SALTY_SOONER_DAYS if salty else 0))
     day = stand.calendar.hold_end + every
