@@ -169,7 +169,7 @@ def test_a_water_is_judged_as_it_is_typed(garden: TestClient) -> None:
     water = {"ca_mg_l": 60.12, "mg_mg_l": 12.15, "na_mg_l": 71, "season_mm": 100}
     asked = {"water": water, "ec_ds_m": None}
     said = garden.post(f"{GARDEN}/source-water", json=asked).json()
-    assert [one["key"] for one in said["findings"]] == ["water_na"]
+    assert [one["key"] for one in said["findings"]] == ["water_na", "water_rain_helps"]
     hardness = next(one for one in said["figures"] if one["figure"] == "hardness")
     assert hardness["shown"]["result"] == "200 mg/L"
     assert said["brings"][0]["litres"] == pytest.approx(432)  # 100 mm on 3.6 × 1.2 m
