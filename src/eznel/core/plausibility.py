@@ -330,10 +330,11 @@ def of_log(log: Log, today: date) -> list[Finding]:
     Returns
     -------
     list of Finding
-        Feeds of days that are still to come, which may be a slip.
+        Feeds and waterings of days that are still to come, which may be a slip.
     """
-    ahead = (e for e in log.feeds if e.on > today and e.outcome == "given")
-    return [_ask(e.id, "on", "entry_from_future") for e in ahead]
+    fed = [e.id for e in log.feeds if e.on > today and e.outcome == "given"]
+    watered = [one.id for one in log.watered if one.on > today]
+    return [_ask(one, "on", "entry_from_future") for one in (*fed, *watered)]
 
 
 def of_garden(

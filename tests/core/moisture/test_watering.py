@@ -230,3 +230,10 @@ def test_the_working_ends_in_what_is_shown() -> None:
         "moist_missing",
         "moist_let_out",
     ]
+
+
+def test_a_watering_of_a_day_to_come_is_asked_about_and_does_not_count() -> None:
+    ahead = log((("given", 5, None),))
+    plan = gardens.plan_of(garden(), ahead, PLANTED + timedelta(3))
+    assert [one.key for one in plan.findings] == ["entry_from_future"]
+    assert plan.waters == gardens.plan_of(garden(), log(), PLANTED + timedelta(3)).waters
