@@ -69,3 +69,18 @@ def test_why_so_much_is_shown(garden: TestClient) -> None:
     shown = garden.get(f"{GARDEN}/why/moist/{BED}").json()
     assert shown["steps"][-1]["sentence"].startswith("At a time")
     assert garden.get(f"{GARDEN}/why/moist/{make.uid('empty')}").status_code == 422
+
+
+def test_a_rain_gauge_is_typed_and_counts(garden: TestClient) -> None:
+    """40 mm of yesterday fill the bed; its warmth is the usual one."""
+    assert wanted(garden) in ("water", "unknown")
+    kept = garden.post(f"{GARDEN}/weather/rain", json={"on": "2026-06-09", "rain_mm": 40})
+    assert kept.json()["kept"] == 1
+    assert wanted(garden) == "later"
+    (day,) = garden.get(GARDEN).json()["file"]["log"]["weather"]
+    assert (day["rain_mm"], day["low_c"], day["high_c"], day["source"]) == (40, 12, 20, "typed")
+    more = garden.post(f"{GARDEN}/weather/rain", json={"on": "2026-06-09", "rain_mm": 41})
+    assert more.json()["kept"] == 1  # the same day, corrected
+    ahead = garden.post(f"{GARDEN}/weather/rain", json={"on": "2026-06-11", "rain_mm": 4})
+    assert ahead.status_code == 422
+    assert ahead.json()["faults"][0]["key"] == "rain_from_future"

@@ -187,3 +187,11 @@ def test_many_years_of_a_planting(garden: TestClient) -> None:
     assert said["first_pick"]["early"] <= said["first_pick"]["middle"] <= said["first_pick"]["late"]
     lost = garden.get(f"{GARDEN}/planning/years/{make.uid('none')}")
     assert lost.json()["faults"][0]["key"] == "no_such_planting"
+
+
+def test_the_station_does_not_overwrite_what_was_typed(garden: TestClient) -> None:
+    garden.post(f"{GARDEN}/weather/station")
+    garden.post(f"{GARDEN}/weather/rain", json={"on": "2026-04-30", "rain_mm": 77})
+    garden.post(f"{GARDEN}/weather/station")
+    (day,) = [one for one in weather(garden) if one["on"] == "2026-04-30"]
+    assert (day["rain_mm"], day["source"]) == (77, "typed")

@@ -119,3 +119,12 @@ def test_the_plot_is_coloured_by_what_wants_water(slip_page: Page) -> None:
         "Starboard strip"
     ]
     assert fills["Keel bed"] == fills["Port strip"]
+
+
+def test_what_the_rain_gauge_held_is_typed(slip_page: Page, waters: Any) -> None:
+    waters.get_by_role("button", name="Rain in the gauge …").click()
+    waters.get_by_label("Rain in the gauge", exact=True).fill("25")
+    waters.get_by_role("button", name="Save").click()
+    expect(slip_page.get_by_text("25 mm of rain on Thu 18 June recorded.")).to_be_visible()
+    expect(waters.get_by_role("heading", name="Watering")).to_be_visible()  # it wants none now
+    assert wanting(slip_page) == []

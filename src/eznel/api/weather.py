@@ -11,10 +11,10 @@ from pydantic import Base64Bytes, BaseModel, Field
 from eznel.api.downloads import attachment
 from eznel.api.problems import RESPONSES
 from eznel.api.services import Services, TheServices, TheSession, Who
-from eznel.core.document import WeatherDay
+from eznel.core.document import Day, WeatherDay
 from eznel.core.errors import Impossible
 from eznel.formats.weather_columns import Meaning, Unit, Usual, WeatherColumn
-from eznel.formats.weather_file import read_weather, simulated_day, write_weather
+from eznel.formats.weather_file import day_id, read_weather, simulated_day, write_weather
 from eznel.standins import weather_station
 from eznel.standins.weather_station import FORECAST_DAYS, StationSilent
 from eznel.store import gardens, reading
@@ -70,6 +70,13 @@ class WeatherDays(BaseModel):
     days: Annotated[list[WeatherDay], Field(min_length=1, max_length=4000)]
 
 
+class RainTyped(BaseModel):
+    """What a rain gauge held of a day."""
+
+    on: Day
+    rain_mm: Annotated[float, Field(ge=0, le=1000, allow_inf_nan=False)]
+
+
 class WeatherKept(BaseModel):
     """How many days were new or other than before, and from when to when they are."""
 
@@ -106,7 +113,8 @@ def fetch_weather(
         )
     except StationSilent as error:
         raise Impossible("station", "station_silent") from error
-    days = [simulated_day(one) for one in readings]
+    typed = {day.on for day in file.log.weather if day.source != "simulated"}
+    days = [day for one in readings if (day := simulated_day(one)).on not in typed]
     return _keep(session, services, str(garden_id), days, who)
 
 
@@ -141,6 +149,23 @@ def read_weather_file(
         left=[LeftRow(row=one.row, words=one.words) for one in found.left],
         questions=list(found.questions),
     )
+
+
+@router.post("/weather/rain")
+def keep_rain(
+    garden_id: UUID, typed: RainTyped, session: TheSession, services: TheServices, who: Who
+) -> WeatherKept:
+    """Keep what a rain gauge held; a day without measured warmth is as warm as usual."""
+    workings = services.workings(session, str(garden_id))
+    if typed.on > workings.today:
+        raise Impossible("on", "rain_from_future")
+    weather = workings.stands.weather
+    low_c, high_c = weather.ends_c(typed.on)
+    known = weather.by_day.get(typed.on) or WeatherDay(
+        id=day_id(typed.on), on=typed.on, low_c=low_c, high_c=high_c
+    )
+    day = known.model_copy(update={"rain_mm": typed.rain_mm, "source": "typed"})
+    return _keep(session, services, str(garden_id), [day], who)
 
 
 @router.post("/weather/keep")

@@ -1,4 +1,4 @@
-import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query'
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { get, write, type Schemas } from './client'
 
 type Asked = Schemas['WaterAsked']
@@ -36,5 +36,15 @@ export function useMoisture(gardenId: string, place: string) {
     queryKey: ['garden', gardenId, 'moisture', place],
     queryFn: ({ signal }) =>
       get<Schemas['PlaceSection']>(`/api/gardens/${gardenId}/moisture/${place}`, signal),
+  })
+}
+
+/** Keeps what a rain gauge held. */
+export function useRain(gardenId: string) {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (typed: Schemas['RainTyped']) =>
+      write<Schemas['WeatherKept']>('POST', `/api/gardens/${gardenId}/weather/rain`, typed),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['garden', gardenId] }),
   })
 }

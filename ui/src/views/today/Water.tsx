@@ -13,6 +13,7 @@ import { Why } from '../../parts/Why'
 import { feedWaits, type PlaceWater } from './watering'
 import { Later } from '../../parts/Later'
 
+const RainGauge = lazy(() => import('./RainGauge'))
 const WaterDrawer = lazy(() => import('./WaterDrawer'))
 
 /** Less rain than this has done nothing worth a word. [mm] */
@@ -30,6 +31,7 @@ function outcomeName(outcome: Outcome): string {
 export default function Water({ gardenId, plan }: { gardenId: string; plan: Plan }) {
   const { file } = useGarden(gardenId)
   const [opened, setOpened] = useState<string | null>(null)
+  const [gauge, setGauge] = useState(false)
   const names = new Map(file.garden.places.map((one) => [one.id, one.name]))
   const walk = new Map(plan.places.map((one) => [one.id, one.walk]))
   const ordered = [...plan.waters].sort(
@@ -76,6 +78,17 @@ export default function Water({ gardenId, plan }: { gardenId: string; plan: Plan
           <summary>{plural(rest.length, 'One place has enough', '{n} places have enough')}</summary>
           {rest.map(line)}
         </details>
+      )}
+      {gauge ? (
+        <Later>
+          <RainGauge gardenId={gardenId} today={plan.as_of} onDone={() => setGauge(false)} />
+        </Later>
+      ) : (
+        <div>
+          <Button size="small" type="text" onClick={() => setGauge(true)}>
+            {t('Rain in the gauge …')}
+          </Button>
+        </div>
       )}
       {opened && (
         <Later>
