@@ -50,6 +50,14 @@ def test_even_water_points_to_the_next_cause() -> None:
 
 def test_nothing_is_said_of_what_nobody_recorded() -> None:
     assert told([], "end_rot") == {}
+    made = gardens.garden(
+        places=[gardens.bed()],
+        plantings=[gardens.planting("lettuce", plants=48, planted_on=PLANTED)],
+    )
+    for after in range(1, 20):  # never watered by the log, and dry within the week
+        plan = gardens.plan_of(made, Log(), PLANTED + timedelta(after))
+        keys = {one.key for one in gardens.single(plan).findings}
+        assert not {key for key in keys if key.startswith("swing")}
 
 
 def test_roots_that_stand_in_water() -> None:

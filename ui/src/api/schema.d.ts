@@ -4612,10 +4612,10 @@ export interface components {
             place: string;
             /** Plantings */
             plantings: string[];
-            /** Rain L */
-            rain_l: number;
             /** Rain Mm */
             rain_mm: number;
+            /** Rained On */
+            rained_on: boolean;
             /** Ready Pct */
             ready_pct: number;
             /** Sodden */

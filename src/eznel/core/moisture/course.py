@@ -45,7 +45,7 @@ class Evening:
     known: bool
     """Whether every watering up to here is taken to be recorded."""
     told: bool
-    """Whether somebody recorded a watering that day, or what the ground was like."""
+    """Whether somebody recorded a watering that day, that there was none, or what was found."""
 
     @property
     def used_share(self) -> float:
@@ -160,7 +160,7 @@ def _evening(on: date, asked: Asked, before: _State, given: _Comes) -> Evening:
     drained_l = max(-left_l, 0.0)
     goes_on = before.known and (given.told or before.dry_days <= DRY_DAYS)
     known = given.watered or drained_l > 0 or goes_on
-    told = given.watered or given.looked
+    told = given.told or given.looked
     left = max(left_l, 0.0)
     return Evening(on, asked, used_l, given.litres, taken_l, drained_l, left, known, told)
 

@@ -1,6 +1,10 @@
-"""How even a planting's water was: how often and how far its ground fell below what it bears."""
+"""How even a planting's water was: how often and how far its ground fell below what it bears.
 
-from collections.abc import Sequence
+Dry days count once a later record confirms them. A dry spell that nobody's word ended, or that is
+still going on, may have been watered unrecorded: it counts neither way.
+"""
+
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from datetime import date
 
@@ -36,8 +40,22 @@ def swing(days: Sequence[Evening], since: date, today: date) -> Swing | None:
     Swing or None
         None where nothing is known of those days.
     """
-    known = [day for day in days if since <= day.on < today and day.known]
+    known = [day for day in _confirmed(days) if since <= day.on < today]
     if not known:
         return None
     dry = sum(1 for day in known if day.is_dry)
     return Swing(len(known), dry, 100 * max(day.used_share for day in known))
+
+
+def _confirmed(days: Sequence[Evening]) -> Iterator[Evening]:
+    """Days that are known, dry ones only where a record followed them before rain did."""
+    waiting: list[Evening] = []
+    for day in days:
+        if day.told:
+            yield from waiting
+        if day.told or not (day.known and day.is_dry):
+            waiting = []
+        if day.known and day.is_dry:
+            waiting.append(day)
+        elif day.known:
+            yield day

@@ -75,10 +75,10 @@ class PlaceWater:
     """Missing in the morning of what the driest planting's ground holds. [%]"""
     ready_pct: float
     """What that planting draws of it without stress. [%]"""
-    rain_l: float
-    """What rain brought to it in the last days, or is forecast to where it is waited for. [L]"""
+    rained_on: bool
+    """Whether rain falls there at all."""
     rain_mm: float
-    """The same, as it is measured. [mm]"""
+    """What fell on it in the last days, or is forecast where it is waited for. [mm]"""
     sodden: bool
     """Whether water ran off below on most days of the last week: roots want air."""
 
@@ -172,7 +172,6 @@ def place_water(of: Moist, can_l: float, flow_l_min: float | None) -> PlaceWater
         return None
     mornings = [_morning(days, at) for _, days, at in standing]
     state = _state(of, mornings)
-    rain_l, rain_mm = _to_come(of) if state == "rain" else _fallen(of)
     driest = max(mornings, key=lambda one: one.used_l / one.ready_l)
     let_out_l = let_out(of).value
     return PlaceWater(
@@ -188,8 +187,8 @@ def place_water(of: Moist, can_l: float, flow_l_min: float | None) -> PlaceWater
         next_on=_next_on(of) if _known(mornings) else None,
         used_pct=100 * driest.used_l / driest.total_l,
         ready_pct=100 * driest.ready_l / driest.total_l,
-        rain_l=rain_l,
-        rain_mm=rain_mm,
+        rained_on=not of.place.covered,
+        rain_mm=_to_come_mm(of) if state == "rain" else _fallen_mm(of),
         sodden=any(sodden_days(days, at) >= SODDEN_DAYS for _, days, at in standing),
     )
 
@@ -339,25 +338,25 @@ def _next_on(of: Moist) -> date | None:
     return min(dry, default=None)
 
 
-def _fallen(of: Moist) -> tuple[float, float]:
-    """What the last days' rain brought. [L, mm]"""
-    since = of.today - timedelta(RAIN_SEEN_DAYS)
-    return _rain(of, since, of.today - timedelta(1))
+def _fallen_mm(of: Moist) -> float:
+    """What the last days' rain was where some of it reached roots. [mm]"""
+    return _rain_mm(of, of.today - timedelta(RAIN_SEEN_DAYS), of.today - timedelta(1))
 
 
-def _to_come(of: Moist) -> tuple[float, float]:
-    """What is forecast for today and tomorrow. [L, mm]"""
-    return _rain(of, of.today, of.today + timedelta(1))
+def _to_come_mm(of: Moist) -> float:
+    """What is forecast for today and tomorrow. [mm]"""
+    return _rain_mm(of, of.today, of.today + timedelta(1))
 
 
-def _rain(of: Moist, first: date, last: date) -> tuple[float, float]:
-    litres = sum(
-        day.asked.rain_l for _, days, _ in of.standing for day in days if first <= day.on <= last
+def _rain_mm(of: Moist, first: date, last: date) -> float:
+    reached = any(
+        day.asked.rain_l > 0 and first <= day.on <= last
+        for _, days, _ in of.standing
+        for day in days
     )
     known = of.demands[0].weather.by_day
     span = (first + timedelta(n) for n in range((last - first).days + 1))
-    mm = sum(known[day].rain_mm or 0.0 for day in span if day in known)
-    return litres, mm if litres else 0.0
+    return sum(known[day].rain_mm or 0.0 for day in span if day in known) if reached else 0.0
 
 
 def sodden_days(days: Sequence[Evening], at: int) -> int:

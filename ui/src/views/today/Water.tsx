@@ -22,8 +22,14 @@ const RAIN_SAID_MM = 3
 const OUTCOMES = ['given', 'rained', 'not_today'] as const
 type Outcome = (typeof OUTCOMES)[number]
 
+/** What may be said of a place: no rain under a cover, and nothing is put off twice. */
+function offered(of: PlaceWater): readonly Outcome[] {
+  if (of.state === 'put_off') return ['given']
+  return OUTCOMES.filter((one) => one !== 'rained' || of.rained_on)
+}
+
 function outcomeName(outcome: Outcome): string {
-  if (outcome === 'given') return t('Watered')
+  if (outcome === 'given') return t('Watered today')
   return outcome === 'rained' ? t('Rain did it') : t('Not today')
 }
 
@@ -201,7 +207,7 @@ function Line(props: LineProps) {
       )}
       {of.state !== 'later' && (
         <div className="row small">
-          {(of.state === 'put_off' ? OUTCOMES.slice(0, 1) : OUTCOMES).map((outcome) => (
+          {offered(of).map((outcome) => (
             <Button
               key={outcome}
               size="small"
