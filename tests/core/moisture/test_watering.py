@@ -89,6 +89,21 @@ def found_total_mm(day: int) -> float:
     return 0.13 * 1000 * (0.15 + 0.15 * spread)
 
 
+def test_a_potato_that_is_not_up_is_not_watered() -> None:
+    """Ten dry days take 0.15 of grass's: 0.15 × 10 × about 3.7 mm, of 19.5 mm and more."""
+    made = gardens.garden(
+        places=[gardens.bed()],
+        plantings=[gardens.planting("potato", plants=12, planted_on=PLANTED)],
+    )
+    (found,) = gardens.plan_of(made, log(), PLANTED + timedelta(10)).waters
+    assert found.state == "later"
+    mm = sum(0.15 * grass_mm(PLANTED + timedelta(n)) for n in range(10))
+    workings = Workings(made, log(), PLANTED + timedelta(10), catalogue.load())
+    (demand,) = moist_of(made.places[0], workings).demands
+    held_mm = 130 * demand.root_m(PLANTED + timedelta(10))
+    assert found.used_pct == pytest.approx(100 * mm / held_mm, rel=1e-6)
+
+
 def test_what_is_typed_of_the_soil_wins_over_its_texture() -> None:
     """35 − 10 % hold 37.5 mm in 0.15 m, where loam holds 19.5."""
     rich = water(1, field_capacity_pct=35, wilting_point_pct=10)

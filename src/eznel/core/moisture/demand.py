@@ -29,6 +29,8 @@ FIRST_ROOT_M = 0.15
 """Root ball or seed drill, and what feels its way out of them. [m]"""
 FIRST_LEAVES = 0.15
 """Of full leaves, what a young plant has. [m²/m²]"""
+SPROUTING, UNSPROUTED_FACTOR = "sprouting", 0.15
+"""Until a tuber, bulb or crown is up: dry bare ground, against grass. [mm/mm]"""
 STANDARD_MM = 5.0
 """The evaporation for which the shares that crops draw without stress are printed. [mm]"""
 STRESS_PER_MM = 0.04
@@ -164,6 +166,8 @@ class Demand:
         self.full = max(full, self.begins)
         rising = calendar.starts.get(use.rising_from, self.begins)
         self.rising = min(max(rising, self.begins), self.full)
+        spans = calendar.spans
+        self.up = next((one.end for one in spans if one.key == SPROUTING), self.begins)
         self.late_days = LATE_SHARE * (self.ends - self.full).days
         self.held = held_at(stand, holding)
         self.holds = self.held.available
@@ -187,6 +191,8 @@ class Demand:
     def factor(self, day: date) -> float:
         """Return what the crop takes against short grass on a day, without a mulch. [mm/mm]"""
         use = self.use
+        if day < self.up:
+            return UNSPROUTED_FACTOR
         if day <= self.rising:
             return use.kc_ini
         if day < self.full:
