@@ -66,7 +66,7 @@ export default function Water({ gardenId, plan }: { gardenId: string; plan: Plan
       {now.map(line)}
       <All of={now} gardenId={gardenId} today={plan.as_of} />
       {unknown.length > 0 && (
-        <details open={now.length === 0 && rest.length === 0}>
+        <details open={now.length === 0 && unknown.length < MANY}>
           <summary>
             {plural(unknown.length, 'One place without a record', '{n} places without a record')}
           </summary>
