@@ -11,6 +11,7 @@ from starlette.middleware.gzip import GZipMiddleware
 from starlette.middleware.trustedhost import TrustedHostMiddleware
 
 from eznel.api import (
+    balance,
     calendar_feed,
     door,
     gardens,
@@ -77,6 +78,7 @@ def create_app(
         soil_files,
         source_water,
         moisture,
+        balance,
         product_files,
         photos,
         calendar_feed,

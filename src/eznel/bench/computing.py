@@ -11,6 +11,8 @@ from typing import Any
 from eznel import catalogue
 from eznel.bench.garden import TODAY, generated
 from eznel.bench.rows import Row, median_ms
+from eznel.core.balance.balance import balance_of
+from eznel.core.balance.trying import Tried
 from eznel.core.blend import blend
 from eznel.core.document import Garden, Log
 from eznel.core.mixing import answers
@@ -80,6 +82,8 @@ def rows(*, many: bool) -> list[Row]:
         Row("  of which blending", 100 * share, "%", 50, 50),
         Row("one changed planting, in the core", _changed_ms(), "ms", 40, 16),
         Row(f"the water of {SEASON} places by day", _waters_ms(), "ms", 60, 60),
+        Row(f"the balance of {SEASON} plantings by day", _balances_ms(1.0), "ms"),
+        Row("  one step of a dragged dose", _balances_ms(1.5) / SEASON, "ms", 16, 16),
         Row("a label of 20,000 characters, read", _label_ms(), "ms", 200, 200),
         Row("the cheapest bags for 40 plantings", _bags_ms(), "ms"),
         Row("one planting by every programme", _programmes_ms(), "ms"),
@@ -120,6 +124,19 @@ def _waters_ms() -> float:
         return (perf_counter() - began) * 1000
 
     return statistics.median(folded() for _ in range(3))
+
+
+def _balances_ms(share: float) -> float:
+    """Every planting's balance as planned, or with all doses changed after that. [ms]"""
+    known = catalogue.load()
+    workings = Workings(generated(SEASON, known), Log(), TODAY, known)
+    if share != 1:
+        for season in workings.seasons:
+            balance_of(season, workings)
+    began = perf_counter()
+    for season in workings.seasons:
+        balance_of(season, workings, Tried(dose_share=share))
+    return (perf_counter() - began) * 1000
 
 
 def _label_ms() -> float:

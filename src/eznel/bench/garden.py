@@ -121,6 +121,7 @@ def generated(plantings: int, catalogue: Catalogue, *, plants: int | None = None
                 "first_frost": "10-24",
                 "monthly_min_c": [0, 0, 2, 4, 8, 11, 13, 13, 10, 7, 3, 1],
                 "monthly_max_c": [6, 7, 10, 14, 18, 21, 23, 23, 19, 14, 9, 6],
+                "monthly_rain_mm": [60, 45, 45, 45, 55, 60, 65, 65, 60, 65, 65, 60],
             },
             "places": [_place(n) for n in range(plantings)],
             "reports": [_report(n) for n in range(plantings) if n % 3 == 0],

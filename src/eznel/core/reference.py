@@ -18,7 +18,7 @@ from eznel.core.document import (
     Texture,
     Trough,
 )
-from eznel.core.document.garden import MonthDay, TwelveMonths
+from eznel.core.document.garden import MonthDay, TwelveMonths, TwelveRains
 from eznel.core.errors import Unknown
 from eznel.core.nutrients import Nutrient
 
@@ -317,6 +317,7 @@ class Climate(Entry):
     first_frost: MonthDay | None = None
     monthly_min_c: TwelveMonths
     monthly_max_c: TwelveMonths
+    monthly_rain_mm: TwelveRains
 
 
 class Preset(Entry):

@@ -274,6 +274,7 @@ def garden() -> Garden:
                 "first_frost": "10-24",
                 "monthly_min_c": [0, 0, 1, 4, 7, 10.5, 12.5, 12.5, 10, 7, 3.5, 1],
                 "monthly_max_c": [5, 5.5, 8, 12, 16, 19, 21, 21, 17.5, 13, 8.5, 6],
+                "monthly_rain_mm": [95, 70, 70, 55, 50, 55, 65, 75, 85, 105, 100, 100],
                 "water_ec_ds_m": 0.25,
             },
             "places": _places(),

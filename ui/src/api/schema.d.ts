@@ -136,6 +136,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/balance/{planting_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Balance
+         * @description Read where a planting's nutrients are, day by day, as it is planned.
+         */
+        get: operations["read_balance"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/balance/{planting_id}/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Balance
+         * @description Read the same with another dose, day, some compost, or another year's weather.
+         */
+        post: operations["try_balance"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/balance/{planting_id}/years": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Nitrogen Years
+         * @description Read how often a planting is short of nitrogen, and what it loses, in many years.
+         */
+        get: operations["read_nitrogen_years"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/bands": {
         parameters: {
             query?: never;
@@ -1998,6 +2058,75 @@ export interface components {
             short_g: components["schemas"]["Amounts"];
         };
         /**
+         * Balance
+         * @description A planting's balance.
+         */
+        Balance: {
+            /** Bears Ds M */
+            bears_ds_m: number | null;
+            /** Days */
+            days: string[];
+            /** Drained L */
+            drained_l: number[];
+            /** Lines */
+            lines: components["schemas"]["BalanceLine"][];
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+            /** Rain Known */
+            rain_known: boolean;
+            /** Sources */
+            sources: components["schemas"]["BalanceSource"][];
+        };
+        /**
+         * BalanceLine
+         * @description One substance through the season, by the evening of each day.
+         *
+         *     Nutrients in grams, added up; salts as the conductivity of the water in a tub's mix.
+         */
+        BalanceLine: {
+            /** Came */
+            came: number[];
+            /** High */
+            high: number[];
+            /** Left */
+            left: number[];
+            /** Lost */
+            lost: number[];
+            /** Low */
+            low: number[];
+            /** Runs Out On */
+            runs_out_on: string | null;
+            /**
+             * Substance
+             * @enum {string}
+             */
+            substance: "N" | "P" | "K" | "Ca" | "Mg" | "salts";
+            /** Taken */
+            taken: number[];
+            /** Wanted */
+            wanted: number[];
+        };
+        /**
+         * BalanceSource
+         * @description What a source brings over the season. [g]
+         */
+        BalanceSource: {
+            /** Grams */
+            grams: {
+                [key: string]: number;
+            };
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "ground" | "nitrate_test" | "mix" | "water" | "before" | "fed" | "tried";
+            /** Product */
+            product: string | null;
+        };
+        /**
          * BandTable
          * @description Bands of one analyte by one extractant as the grower's laboratory or region prints them.
          */
@@ -2543,6 +2672,8 @@ export interface components {
             monthly_max_c: number[];
             /** Monthly Min C */
             monthly_min_c: number[];
+            /** Monthly Rain Mm */
+            monthly_rain_mm: number[];
             /** Name */
             name: string;
         };
@@ -3262,10 +3393,10 @@ export interface components {
             photos: components["schemas"]["Photo"][];
             /**
              * Version
-             * @default 13
+             * @default 14
              * @constant
              */
-            version: 13;
+            version: 14;
         };
         /**
          * GardenListed
@@ -4242,6 +4373,29 @@ export interface components {
              * @default 0
              */
             urea_pct: number;
+        };
+        /**
+         * NitrogenYears
+         * @description A planting's nitrogen in many years of its site.
+         */
+        NitrogenYears: {
+            /** Lost High G */
+            lost_high_g: number;
+            /** Lost Low G */
+            lost_low_g: number;
+            /** Lost Middle G */
+            lost_middle_g: number;
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+            /** Rain Known */
+            rain_known: boolean;
+            /** Short Share */
+            short_share: number;
+            /** Years */
+            years: number;
         };
         /**
          * Nominal
@@ -6126,6 +6280,8 @@ export interface components {
             monthly_max_c: number[];
             /** Monthly Min C */
             monthly_min_c: number[];
+            /** Monthly Rain Mm */
+            monthly_rain_mm?: number[] | null;
             /**
              * North Deg
              * @default 0
@@ -6891,6 +7047,35 @@ export interface components {
             price: number;
             /** Size */
             size: components["schemas"]["Mass"] | components["schemas"]["Volume"];
+        };
+        /**
+         * TriedOut
+         * @description What is to be otherwise than planned.
+         */
+        TriedOut: {
+            /**
+             * Compost Mm
+             * @default 0
+             */
+            compost_mm: number;
+            /**
+             * Dose Share
+             * @default 1
+             */
+            dose_share: number;
+            /** Job */
+            job?: string | null;
+            /**
+             * Later Days
+             * @default 0
+             */
+            later_days: number;
+            /**
+             * Year
+             * @default usual
+             * @enum {string}
+             */
+            year: "usual" | "cool" | "warm" | "wet" | "dry";
         };
         /**
          * Trough
@@ -8202,6 +8387,268 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RemovedView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_balance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+                planting_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Balance"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    try_balance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+                planting_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TriedOut"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Balance"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_nitrogen_years: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+                planting_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NitrogenYears"];
                 };
             };
             /** @description Unauthorized */

@@ -6,7 +6,7 @@ import { useGarden } from '../api/gardens'
 import { useCatalogue, useWords } from '../api/reference'
 import { showMonth } from '../lib/dates'
 import { recall, remember } from '../lib/memory'
-import { system, warmth } from '../lib/units'
+import { system, warmth, waterDepth } from '../lib/units'
 import { useReturn } from '../lib/useReturn'
 import { t } from '../lib/words'
 import { ChoiceField, Field, NumberField, TextField, faultsAt } from '../parts/Field'
@@ -119,7 +119,7 @@ function SiteFields(props: {
       <div className="fields">
         <ChoiceField
           label={t('Fill in from a climate')}
-          hint={t('Frost dates and temperatures; correct them as you know better.')}
+          hint={t('Frost dates, temperatures and rain; correct them as you know better.')}
           value=""
           options={[
             { value: '', label: t('choose …') },
@@ -134,6 +134,7 @@ function SiteFields(props: {
               first_frost: found.first_frost,
               monthly_min_c: found.monthly_min_c,
               monthly_max_c: found.monthly_max_c,
+              monthly_rain_mm: found.monthly_rain_mm,
             })
           }}
         />
@@ -173,7 +174,7 @@ function SiteFields(props: {
         />
       </div>
       <details>
-        <summary>{t('Usual temperatures, month by month')}</summary>
+        <summary>{t('Usual temperatures and rain, month by month')}</summary>
         <Months draft={settings.site} faults={faults} onChange={site} />
       </details>
     </>
@@ -217,6 +218,40 @@ function Months(props: {
           )}
         </Field>
       ))}
+      <Rain {...props} />
     </div>
+  )
+}
+
+/** What usually falls in each month; not known until the first is typed. */
+function Rain(props: {
+  draft: Settings['site']
+  faults: Schemas['FaultView'][]
+  onChange: (change: Partial<Settings['site']>) => void
+}) {
+  const known = props.draft.monthly_rain_mm ?? null
+  return (
+    <Field
+      label={`${t('Usual rain of the month')}, ${waterDepth.unit}`}
+      hint={t('For the balance by day and simulated years; empty where you do not know it.')}
+      faults={faultsAt(props.faults, 'site.monthly_rain_mm')}
+    >
+      {(id) => (
+        <span className="months" id={id}>
+          {Array.from({ length: 12 }, (_, month) => (
+            <NumberField
+              key={month}
+              label={showMonth(month)}
+              value={waterDepth.shown(known?.[month] ?? null)}
+              onChange={(next) => {
+                const kept = known ?? Array.from({ length: 12 }, () => 0)
+                const rains = kept.map((v, m) => (m === month ? (waterDepth.typed(next) ?? 0) : v))
+                props.onChange({ monthly_rain_mm: rains.some((v) => v > 0) ? rains : null })
+              }}
+            />
+          ))}
+        </span>
+      )}
+    </Field>
   )
 }

@@ -122,9 +122,8 @@ class Weather:
 
     def mean_c(self, day: date, warmer_by_c: float = 0.0) -> float:
         """Return the mean of a day, as measured or as usual. [°C]"""
-        low, high = self._days_of(day.year)
-        today = _of_year(day)
-        return float(low[today] + high[today]) / 2 + warmer_by_c
+        low, high = self.day_c(day)
+        return (low + high) / 2 + warmer_by_c
 
     def ends_c(self, day: date, warmer_by_c: float = 0.0) -> tuple[float, float]:
         """Return the least and the most of a day, as measured or as usual. [°C]"""
@@ -134,6 +133,12 @@ class Weather:
         today = _of_year(day)
         low, high = float(self.usual.low_c[today]), float(self.usual.high_c[today])
         return low + warmer_by_c, high + warmer_by_c
+
+    def day_c(self, day: date) -> tuple[float, float]:
+        """Return the least and the most of a day, as this weather has it. [°C]"""
+        low, high = self._days_of(day.year)
+        today = _of_year(day)
+        return float(low[today]), float(high[today])
 
     def means_c(self, start: date, end: date, warmer_by_c: float = 0.0) -> list[float]:
         """Return the mean of each day from start to before end. [°C]"""

@@ -8,8 +8,8 @@ day, so that the years are the same at every call: nothing here is chance. What 
 from datetime import date
 
 import numpy as np
-from numpy.typing import NDArray
 
+from eznel.core.crops.hashed import normal
 from eznel.core.crops.weather import Floats, Weather
 
 KEEPS, SPREAD_K, YEAR_K = 0.7, 2.8, 0.8
@@ -31,27 +31,14 @@ def departures_k(years: int, days: int) -> Floats:
     array of shape (years, days)
         Always the same for the same numbers. [K]
     """
-    normal = _normal(np.arange(years, dtype=np.uint64)[:, None], days + 1)
+    drawn = normal(np.arange(years, dtype=np.uint64)[:, None], days + 1)
     spells = np.empty((years, days))
-    before = SPREAD_K * normal[:, 1]
+    before = SPREAD_K * drawn[:, 1]
     fresh = SPREAD_K * (1 - KEEPS**2) ** 0.5
     for day in range(days):
-        before = KEEPS * before + fresh * normal[:, day + 1]
+        before = KEEPS * before + fresh * drawn[:, day + 1]
         spells[:, day] = before
-    return spells + YEAR_K * normal[:, :1]
-
-
-def _normal(year: NDArray[np.uint64], count: int) -> Floats:
-    """Normal numbers by year and place, from a mixing hash (splitmix) and Box-Muller."""
-    place = np.arange(2 * count, dtype=np.uint64)[None, :]
-    with np.errstate(over="ignore"):
-        mixed = (year * np.uint64(1_000_003) + place + np.uint64(1)) * np.uint64(0x9E3779B97F4A7C15)
-        for shift, by in ((30, 0xBF58476D1CE4E5B9), (27, 0x94D049BB133111EB)):
-            mixed = (mixed ^ (mixed >> np.uint64(shift))) * np.uint64(by)
-        mixed ^= mixed >> np.uint64(31)
-    even = (mixed >> np.uint64(11)).astype(float) / 2**53
-    first, second = even[:, :count], even[:, count:]
-    return np.asarray(np.sqrt(-2 * np.log(1 - first)) * np.cos(2 * np.pi * second))
+    return spells + YEAR_K * drawn[:, :1]
 
 
 def weather_years(of: Weather, since: date, today: date, years: int) -> list[Weather]:

@@ -26,6 +26,10 @@ TwelveMonths = Annotated[
     tuple[Annotated[float, Field(ge=-60, le=60)], ...], Field(min_length=12, max_length=12)
 ]
 
+TwelveRains = Annotated[
+    tuple[Annotated[float, Field(ge=0, le=2000)], ...], Field(min_length=12, max_length=12)
+]
+
 
 MOST_HARDNESS_MG_L = 2000.0
 """Of any water that plants grow with, as calcium carbonate. [mg/L]"""
@@ -72,6 +76,8 @@ class Site(Entry):
     """Mean daily minimum of January to December. [°C]"""
     monthly_max_c: TwelveMonths
     """Mean daily maximum of January to December. [°C]"""
+    monthly_rain_mm: TwelveRains | None = None
+    """What usually falls from January to December, where it is known. [mm]"""
     north_deg: Annotated[float, Field(ge=-360, le=360)] = 0.0
     """Where north lies on the drawing, clockwise from its top. [°]"""
     water_ec_ds_m: Annotated[float, Field(ge=0, le=10)] | None = None
@@ -217,7 +223,7 @@ class GardenFile(Entry):
     """The file that leaves and enters: one garden with its log, in one version of the format."""
 
     format: Literal["eznel garden"] = "eznel garden"
-    version: Literal[13] = 13
+    version: Literal[14] = 14
     garden: Garden
     log: Log = Log()
     photos: Annotated[tuple[Photo, ...], Field(max_length=200)] = ()

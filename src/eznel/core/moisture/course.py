@@ -72,6 +72,7 @@ def course(
     given: Mapping[date, Sequence[Given]],
     until: date,
     found: Mapping[date, Found] | None = None,
+    kept_moist_from: date | None = None,
 ) -> tuple[tuple[Evening, ...], ...]:
     """Return the days of each of a place's plantings, from planting on.
 
@@ -85,6 +86,9 @@ def course(
         The first day that is not wanted.
     found : mapping or None
         What a finger or a probe found in the place, by day.
+    kept_moist_from : date or None
+        From here on, and wherever nothing is known, it is taken to be watered through before it
+        is dry.
 
     Returns
     -------
@@ -101,6 +105,9 @@ def course(
             for n in here:
                 states[n] = _State(demands[n].missing_l(day, looked[day]))
         today = given.get(day, ())
+        if kept_moist_from is not None and not today:
+            open_ = day >= kept_moist_from or any(not states[n].known for n in here)
+            today = THROUGH if open_ and _would_be_dry(states, asked) else ()
         watered = [one for one in today if one.planting is None]
         shares = _shares(watered, states, asked)
         for n in here:
@@ -113,6 +120,16 @@ def course(
             dry_days = states[n].dry_days + 1 if evening.is_dry and not watered else 0
             states[n] = _State(evening.used_l, evening.known, dry_days)
     return tuple(tuple(one) for one in days)
+
+
+THROUGH = (Given(None),)
+
+
+def _would_be_dry(states: Sequence[_State], asked: Mapping[int, Asked]) -> bool:
+    """Whether a planting would be short by evening without a drop."""
+    return any(
+        states[n].used_l + one.crop_l - one.rain_l > one.ready_l + 1e-9 for n, one in asked.items()
+    )
 
 
 def _span(first: date, until: date) -> Iterator[date]:

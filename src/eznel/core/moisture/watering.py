@@ -1,6 +1,6 @@
 """What a place wants of water today: how much, when next, and whether rain does it."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 from math import ceil, floor
@@ -110,6 +110,43 @@ def moist(
     Moist
         From planting to a week ahead.
     """
+    told = recorded(place, watered, feeds, today)
+    until = today + timedelta(AHEAD_DAYS + 1)
+    days = course(demands, told.given, until, told.found)
+    return Moist(place, today, tuple(demands), days, told.put_off)
+
+
+@dataclass(frozen=True, slots=True)
+class Recorded:
+    """What somebody recorded of a place's water, by day."""
+
+    given: Mapping[date, Sequence[Given]]
+    found: Mapping[date, Found]
+    put_off: bool
+    """Whether it was put off today."""
+
+
+def recorded(
+    place: Place, watered: Iterable[Watered], feeds: Iterable[FeedEntry], today: date
+) -> Recorded:
+    """Return what was recorded of a place's water up to today.
+
+    Parameters
+    ----------
+    place : Place
+        Bed or tub.
+    watered : iterable of Watered
+        Of this place.
+    feeds : iterable of FeedEntry
+        Of its plantings: liquid ones water, too.
+    today : date
+        The garden's date.
+
+    Returns
+    -------
+    Recorded
+        What reached the roots, and what was found. [L]
+    """
     given: dict[date, list[Given]] = {}
     found: dict[date, Found] = {}
     put_off = False
@@ -129,9 +166,7 @@ def moist(
         if feed.outcome == "given" and feed.water is not None and feed.on <= today:
             fed = Given(feed.water.l * feed.poured, feed.planting)
             given.setdefault(feed.on, []).append(fed)
-    until = today + timedelta(AHEAD_DAYS + 1)
-    days = course(demands, given, until, found)
-    return Moist(place, today, tuple(demands), days, put_off)
+    return Recorded(given, found, put_off)
 
 
 def way_of(place: Place) -> WateredBy:

@@ -60,7 +60,7 @@ def credits_n(stand: OnGround, stands: Stands) -> list[Worked]:
     found = (
         _om_credit(stand),
         _crop_before(stand, stands),
-        _spring_nitrate(stand),
+        spring_nitrate(stand),
         organic_credit(stand, "N", since=since),
         water_credit(stand, "N"),
     )
@@ -105,7 +105,19 @@ def _crop_before(stand: OnGround, stands: Stands) -> Worked | None:
     return found.measurable_at(f"plantings/{earlier.id}/residue")
 
 
-def _spring_nitrate(stand: OnGround) -> Worked | None:
+def spring_nitrate(stand: OnGround) -> Worked | None:
+    """Return the nitrate that a test found in the ground in spring.
+
+    Parameters
+    ----------
+    stand : OnGround
+        The planting.
+
+    Returns
+    -------
+    Worked or None
+        None without a test around planting. [g/m²]
+    """
     rating = stand.soil.reading.ratings.get("NO3-N")
     if rating is None or rating.report.is_kit:
         return None

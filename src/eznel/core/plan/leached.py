@@ -1,74 +1,69 @@
-"""Nitrogen that rain and watering carried below a bed's roots, and what to make of it."""
+"""Nitrogen that rain and watering carried below a bed's roots so far, and what to make of it."""
 
-from datetime import timedelta
-from math import ceil
+from collections.abc import Sequence
 
 import numpy as np
 
-from eznel.core.moisture.demand import held_at
-from eznel.core.moisture.leaching import LAYER_M, NitrateIn, nitrate
-from eznel.core.moisture.watering import Moist, Standing
-from eznel.core.plan.result import Tide
-from eznel.core.reference import Catalogue
-from eznel.core.stands.stand import OnGround, Stand
+from eznel.core.balance.ground import ground_of
+from eznel.core.balance.layers import through_layers
+from eznel.core.balance.sources import days_of, sources_of, wanted_g
+from eznel.core.moisture.watering import Moist
+from eznel.core.season.fold import Season
+from eznel.core.season.portions import Portion
+from eznel.core.season.workings import Workings
+from eznel.core.stands.stand import OnGround
 from eznel.core.working import Finding, Level, Quantity
 
 WORTH_G_M2, WORTH_SHARE = 0.5, 0.1
 """Less than this, or than this share of what came so far, is within what nobody can know."""
 
 
-def leached(stand: Stand, of: Moist, tide: Tide, catalogue: Catalogue) -> list[Finding]:
-    """Return what there is to say of nitrogen that went below a planting's roots.
+def leached(
+    season: Season, given: Sequence[Portion], of: Moist, workings: Workings
+) -> list[Finding]:
+    """Return what there is to say of nitrogen that went below a planting's roots up to yesterday.
 
     Parameters
     ----------
-    stand : Stand
-        The planting where it stands.
+    season : Season
+        The planting's.
+    given : sequence of Portion
+        What it was given and is to be.
     of : Moist
         The course of its place's water.
-    tide : Tide
-        Its need and supply of nitrogen. [g]
-    catalogue : Catalogue
-        What grounds hold.
+    workings : Workings
+        The garden's.
 
     Returns
     -------
     list of Finding
         Nothing in a tub, where what drains is seen; nor where hardly any went.
     """
+    stand = season.stand
     found = [one for one in of.standing if one[0].stand.id == stand.id]
     if not found or not isinstance(stand, OnGround):
         return []
-    days = _days(found[0], tide, stand.ground_m2)
-    came_g = sum(day.comes_g for day in days)
-    layers = ceil(found[0][0].use.root_m / LAYER_M)
-    layer_mm = held_at(stand, catalogue.holding).field_capacity * LAYER_M * 1000
-    lost_g = sum(day.lost_g for day in nitrate(days, layers, layer_mm))
-    if lost_g < max(WORTH_G_M2 * stand.ground_m2, WORTH_SHARE * came_g):
+    _, evenings, past = found[0]
+    drained_l = sum(day.drained_l for day in evenings[:past])
+    if not drained_l:
+        return []
+    days = days_of(stand)
+    ground = ground_of(stand, evenings, days, workings.catalogue)
+    arrived = [
+        one.arrived_g["N"]
+        for one in sources_of(season, given, days, workings.shed)
+        if "N" in one.arrived_g
+    ]
+    came_g = np.asarray(sum(arrived, np.zeros(days.count)))
+    wants_g = wanted_g(season, season.plan.window, "N", days)
+    gone = through_layers(came_g[None, :past], wants_g[None, :past], ground)
+    lost_g = float(gone.lost[0, -1])
+    so_far_g = float(came_g[past - 1])
+    if lost_g < max(WORTH_G_M2 * stand.ground_m2, WORTH_SHARE * so_far_g):
         return []
     numbers = (
         Quantity("lost_n_g", lost_g, "g"),
-        Quantity("came_n_g", came_g, "g"),
-        Quantity("drained_mm", sum(day.drained_mm for day in days), "mm"),
+        Quantity("came_n_g", so_far_g, "g"),
+        Quantity("drained_mm", drained_l / stand.ground_m2, "mm"),
     )
     return [Finding("leached", Level.NOTE, numbers=numbers)]
-
-
-def _days(standing: Standing, tide: Tide, ground_m2: float) -> list[NitrateIn]:
-    """What came and was wanted each day up to yesterday, and what drained."""
-    demand, evenings, at = standing
-    past = evenings[:at]
-    when = [day.toordinal() for day in tide.days]
-    ends = [(day.on - timedelta(n)).toordinal() for day in past[:1] for n in (1,)]
-    ends += [day.on.toordinal() for day in past]
-    came, wanted = (np.interp(ends, when, line, left=0.0) for line in (tide.supply_g, tide.need_g))
-    return [
-        NitrateIn(
-            on=day.on,
-            comes_g=float(came[n + 1] - came[n]),
-            wants_g=float(wanted[n + 1] - wanted[n]),
-            drained_mm=day.drained_l / ground_m2,
-            rooted=ceil(demand.root_m(day.on) / LAYER_M),
-        )
-        for n, day in enumerate(past)
-    ]

@@ -45,6 +45,7 @@ from eznel.core.products.rough import rough_amounts
 from eznel.core.reference import Catalogue
 from eznel.core.season.course import JobPlan
 from eznel.core.season.fold import Season
+from eznel.core.season.portions import portions
 from eznel.core.season.workings import Workings
 from eznel.core.shed import cautions
 from eznel.core.shed.shelf import Shed, Shelf
@@ -171,7 +172,8 @@ def plan(garden: Garden, log: Log, today: date, catalogue: Catalogue) -> SeasonP
 def _planting(season: Season, workings: Workings, water: Moist) -> PlantingPlan:
     stand, stands = season.stand, workings.stands
     calendar, standing = stand.calendar, standing_of(stand)
-    tide = tides(season, workings.shed)
+    given = tuple(portions(season, workings.shed))
+    tide = tides(season, given)
     return PlantingPlan(
         id=stand.id,
         place=stand.place.id,
@@ -208,7 +210,7 @@ def _planting(season: Season, workings: Workings, water: Moist) -> PlantingPlan:
         findings=(
             *season_advice.nothing_to_give(season),
             *of_water(stand, water),
-            *leached(stand, water, tide[0], workings.catalogue),
+            *leached(season, given, water, workings),
             *advice.of_stand(stand, stands, standing.fits),
             *season_advice.of_caps(season),
             *season_advice.comes_along(season),

@@ -1,38 +1,22 @@
 """Need and supply of the nutrients as two lines over the season."""
 
 from bisect import bisect_left
-from dataclasses import dataclass
+from collections.abc import Sequence
 from datetime import date, timedelta
 
 import numpy as np
 from numpy.typing import NDArray
 
-from eznel.core.needs.charging import release_course
-from eznel.core.nutrients import NUTRIENTS, Amounts, Nutrient
+from eznel.core.nutrients import Nutrient
 from eznel.core.plan.result import Keeping, Tide
-from eznel.core.products.fertiliser import Fertiliser
 from eznel.core.season.fold import Season
-from eznel.core.season.to_come import supplied
-from eznel.core.shed.shelf import Shed
-from eznel.core.stands.stand import Stand
+from eznel.core.season.portions import Portion
 
 TIDES: tuple[Nutrient, ...] = ("N", "P", "K", "Ca")
 TIDE_STEP_DAYS = 7
-SLOW: dict[str, frozenset[Nutrient]] = {"coated": frozenset(NUTRIENTS), "organic": frozenset({"N"})}
-"""What of a product comes with time; all else is there at once."""
 
 
-@dataclass(frozen=True, slots=True)
-class _Portion:
-    """A product given on a day: what it brings, and how slowly. No course means at once. [g]"""
-
-    on: date
-    brings: Amounts
-    course: NDArray[np.float64] | None
-    slow: frozenset[Nutrient]
-
-
-def tides(season: Season, shed: Shed) -> tuple[Tide, ...]:
+def tides(season: Season, given: Sequence[Portion]) -> tuple[Tide, ...]:
     """Return need and supply of the main nutrients, added up over a planting's season.
 
     What soil or charge give counts in both.
@@ -41,8 +25,8 @@ def tides(season: Season, shed: Shed) -> tuple[Tide, ...]:
     ----------
     season : Season
         The planting's season.
-    shed : Shed
-        The garden's.
+    given : sequence of Portion
+        What it was given and is to be.
 
     Returns
     -------
@@ -50,18 +34,13 @@ def tides(season: Season, shed: Shed) -> tuple[Tide, ...]:
         In the order of TIDES; a point a week, and two at each feed. [g]
     """
     stand = season.stand
-    portions = [
-        _portion(shed.products[one.product], one.grams, fed.on, stand, shed)
-        for fed in supplied(season, shed)
-        for one in fed.given
-    ]
     start, end = stand.calendar.begins, max(stand.calendar.last_pick, stand.calendar.stop)
     days = {start + timedelta(n) for n in range(0, (end - start).days + 1, TIDE_STEP_DAYS)} | {end}
-    fed = {portion.on for portion in portions}
+    fed = {portion.on for portion in given}
     days |= {day for on in fed for day in (on - timedelta(1), on) if day >= start}
     when = tuple(sorted(days))
     ordinals = np.array([day.toordinal() for day in when])
-    return tuple(_tide(season, nutrient, when, ordinals, portions) for nutrient in TIDES)
+    return tuple(_tide(season, nutrient, when, ordinals, given) for nutrient in TIDES)
 
 
 def _tide(
@@ -69,7 +48,7 @@ def _tide(
     nutrient: Nutrient,
     days: tuple[date, ...],
     ordinals: NDArray[np.int_],
-    portions: list[_Portion],
+    given: Sequence[Portion],
 ) -> Tide:
     need = season.needs[nutrient]
     curve, stop = season.plan.window.curves[nutrient], season.plan.window.stop
@@ -77,11 +56,11 @@ def _tide(
     due = np.minimum(reached / at_stop, 1.0) if at_stop > 0 else np.ones(len(days))
     supply = need.credit_g * due
     at_once = [0.0] * (len(days) + 1)  # added up below, from the first point that sees each
-    for portion in portions:
+    for portion in given:
         brings = portion.brings[nutrient]
         if not brings:
             continue
-        if portion.course is None or nutrient not in portion.slow:
+        if portion.course is None or not portion.is_slow(nutrient):
             at_once[bisect_left(days, portion.on)] += brings
         else:
             since = ordinals - portion.on.toordinal()
@@ -90,14 +69,6 @@ def _tide(
     supply += np.cumsum(at_once[:-1])
     wanted = (need.total.value + need.credit_g) * due
     return Tide(nutrient, days, tuple(wanted.tolist()), tuple(supply.tolist()))
-
-
-def _portion(product: Fertiliser, grams: float, on: date, stand: Stand, shed: Shed) -> _Portion:
-    brings = shed.available(product.id, stand, on) * grams
-    slow = SLOW.get(product.form)
-    if slow is None:
-        return _Portion(on, brings, None, frozenset())
-    return _Portion(on, brings, np.array(release_course(product, stand, on)), slow)
 
 
 EVEN_SHARE = 0.2

@@ -109,6 +109,7 @@ def _site(said: Beginning, catalogue: Catalogue) -> Site:
         first_frost=climate.first_frost,
         monthly_min_c=climate.monthly_min_c,
         monthly_max_c=climate.monthly_max_c,
+        monthly_rain_mm=climate.monthly_rain_mm,
     )
 
 

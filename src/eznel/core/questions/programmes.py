@@ -17,6 +17,7 @@ from eznel.core.plan.result import Tide
 from eznel.core.plan.season_advice import of_caps
 from eznel.core.plan.tides import tides
 from eznel.core.season.fold import Season
+from eznel.core.season.portions import portions
 from eznel.core.season.workings import Workings
 from eznel.core.working import Finding
 
@@ -135,7 +136,7 @@ def _season(workings: Workings, planting: UUID, programme: Programme) -> Program
         interval_days=season.plan.interval_days,
         jobs=tuple(_jobs(season)),
         judged=judge(workings, {planting}),
-        fits=tuple(_fits(season, tides(season, workings.shed))),
+        fits=tuple(_fits(season, tides(season, tuple(portions(season, workings.shed))))),
         highest_ec_ds_m=max((mix.ec_ds_m for mix in mixes), default=0.0),
         highest_n_mg_l=max((mix.n_mg_l for mix in mixes), default=0.0),
         findings=tuple(of_caps(season)),

@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import date
+from uuid import UUID
 
 from eznel.core.needs.dose import totals_g
 from eznel.core.nutrients import NOTHING, Amounts
@@ -17,6 +18,8 @@ class Supplied:
 
     on: date
     given: list[Taken]
+    job: UUID | None
+    """Which job it is of, if one was planned."""
 
 
 def supplied(season: Season, shed: Shed) -> Iterator[Supplied]:
@@ -34,9 +37,12 @@ def supplied(season: Season, shed: Shed) -> Iterator[Supplied]:
     Supplied
         Of the log where there is an entry, else of the best mix.
     """
-    found = [Supplied(entry.on, shed.given_by(entry, season.stand)) for entry in season.extras]
+    stand = season.stand
+    found = [Supplied(entry.on, shed.given_by(entry, stand), None) for entry in season.extras]
     found += [
-        Supplied(job.due_on, job.given(shed, season.stand)) for job in season.jobs if job.counts
+        Supplied(job.due_on, job.given(shed, stand), job.job.key)
+        for job in season.jobs
+        if job.counts
     ]
     yield from sorted(found, key=lambda one: one.on)
 

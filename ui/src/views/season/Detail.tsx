@@ -22,6 +22,7 @@ import { Try } from './Try'
 import { Years } from './Years'
 import { Later } from '../../parts/Later'
 
+const Balance = lazy(() => import('./Balance'))
 const Programmes = lazy(() => import('./Programmes'))
 
 /** A planting's season: need against supply, its programme, and the stage it is in. */
@@ -90,15 +91,19 @@ export function Detail(props: {
         <Buy planting={planting} />
         <NotUsed gardenId={gardenId} planting={planting} />
         <Try {...props} />
-        {(props.tried.thing === null || props.tried.thing.id === planting.id) && (
-          <div className="row">
+        <div className="row">
+          {(props.tried.thing === null || props.tried.thing.id === planting.id) && (
             <Button onClick={() => go({ ask: 'programmes' })}>
               {t('Programmes side by side')}
             </Button>
-          </div>
-        )}
+          )}
+          <Button onClick={() => go({ ask: 'balance' })}>{t('Balance by day')}</Button>
+        </div>
       </section>
       <Later>
+        {address.get('ask') === 'balance' && (
+          <Balance gardenId={gardenId} planting={planting} onClose={() => go({ ask: null })} />
+        )}
         {address.get('ask') === 'programmes' && (
           <Programmes
             gardenId={gardenId}

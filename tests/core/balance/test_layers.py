@@ -1,45 +1,53 @@
-"""Nitrate that drains: the equation by hand, conservation, and what a plan says of it."""
+"""What drains through layers: the equation by hand, conservation, and what a plan says of it."""
 
 from datetime import date, timedelta
 from typing import Any
 
+import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 import gardens
+from eznel.core.balance.layers import Gone, Layered, held_fast, through_layers
 from eznel.core.document import Log
-from eznel.core.moisture.leaching import NitrateIn, nitrate
 
 FIRST = date(2026, 6, 1)
 
 
-def days(*given_: tuple[float, float, float]) -> list[NitrateIn]:
+def through(layers: int, layer_mm: float, *days: tuple[float, float, float]) -> Gone:
     """Days as (comes, wants, drained mm), all layers rooted."""
-    return [
-        NitrateIn(FIRST + timedelta(n), comes, wants, drained, 99)
-        for n, (comes, wants, drained) in enumerate(given_)
-    ]
+    comes, wants, drained_mm = zip(*days, strict=True)
+    ground = Layered(layers, layer_mm, drained_mm, [99] * len(days))
+    return through_layers(np.cumsum(comes)[None, :], np.cumsum(wants)[None, :], ground)
 
 
 def test_one_drainage_by_the_equation() -> None:
     """25 % by volume: 12.5 mm in 5 cm. 50 mm that drain take 0.8 along from each: below 30 cm, six
     layers, 0.8^6 = 0.262 of 10 g."""
-    (one,) = nitrate(days((10, 0, 50)), 6, 12.5)
-    assert one.lost_g == pytest.approx(2.62144)
-    assert one.left_g == pytest.approx(7.37856)
+    one = through(6, 12.5, (10, 0, 50))
+    assert one.lost[0].tolist() == pytest.approx([2.62144])
+    assert one.left[0].tolist() == pytest.approx([7.37856])
 
 
 def test_what_is_taken_up_first_is_not_lost() -> None:
-    fed, rained = nitrate(days((10, 6, 0), (0, 0, 50)), 6, 12.5)
-    assert (fed.taken_g, fed.left_g) == (6, 4)
-    assert rained.lost_g < 0.4 * 2.62144 * 1.0001  # 4 of 10 g were still there
-    assert rained.lost_g > 0
+    two = through(6, 12.5, (10, 6, 0), (0, 0, 50))
+    assert (two.taken[0, 0], two.left[0, 0]) == (6, 4)
+    assert 0 < two.lost[0, 1] < 0.4 * 2.62144 * 1.0001  # 4 of 10 g were still there
 
 
 def test_what_was_short_is_taken_when_it_comes() -> None:
-    short, fed = nitrate(days((0, 3, 0), (5, 1, 0)), 6, 12.5)
-    assert (short.taken_g, fed.taken_g, fed.left_g) == (0, 4, 1)
+    two = through(6, 12.5, (0, 3, 0), (5, 1, 0))
+    assert two.taken[0].tolist() == [0, 4]
+    assert two.left[0, 1] == pytest.approx(1)
+
+
+def test_roots_reach_only_what_is_not_below_them() -> None:
+    """10 g in two layers, half of it moved on by as much water as a layer holds: 5 g in the first,
+    2.5 in the second, 2.5 gone. One rooted layer gives its 5 g of the 8 that are wanted."""
+    shallow = Layered(2, 10.0, [10.0], [1])
+    gone = through_layers(np.array([[10.0]]), np.array([[8.0]]), shallow)
+    assert (gone.taken[0, 0], gone.lost[0, 0], gone.left[0, 0]) == pytest.approx((5, 2.5, 2.5))
 
 
 seasons = st.lists(
@@ -50,14 +58,40 @@ seasons = st.lists(
 
 
 @given(seasons, st.integers(1, 20), st.floats(3, 30))
-def test_nitrogen_is_conserved(
+def test_what_came_is_taken_lost_or_left(
     season: list[tuple[float, float, float]], layers: int, layer_mm: float
 ) -> None:
-    found = nitrate(days(*season), layers, layer_mm)
-    came = sum(comes for comes, _, _ in season)
-    gone = sum(day.taken_g + day.lost_g for day in found)
-    assert came - gone - found[-1].left_g == pytest.approx(0, abs=1e-9)
-    assert all(min(day.taken_g, day.lost_g, day.left_g) >= -1e-9 for day in found)
+    gone = through(layers, layer_mm, *season)
+    came = np.cumsum([comes for comes, _, _ in season])
+    parts = gone.taken[0] + gone.lost[0] + gone.left[0]
+    assert parts.tolist() == pytest.approx(came.tolist(), abs=1e-9)
+    assert min(gone.left.min(), np.diff(gone.taken).min(initial=0), gone.lost.min()) >= -1e-9
+
+
+@given(seasons)
+def test_still_ground_is_ground_that_nothing_drains_from(
+    season: list[tuple[float, float, float]],
+) -> None:
+    still = through(1, 10.0, *((comes, wants, 0.0) for comes, wants, _ in season))
+    came, wanted = (np.cumsum([day[n] for day in season])[None, :] for n in (0, 1))
+    fast = held_fast(came, wanted)
+    assert still.taken[0].tolist() == pytest.approx(fast.taken[0].tolist(), abs=1e-9)
+
+
+@given(seasons, seasons)
+def test_substances_do_not_know_each_other(
+    one: list[tuple[float, float, float]], other: list[tuple[float, float, float]]
+) -> None:
+    count = min(len(one), len(other))
+    drained = [day[2] for day in one[:count]]
+    ground = Layered(5, 12.0, drained, [3] * count)
+    came, wanted = (
+        np.array([np.cumsum([day[n] for day in some[:count]]) for some in (one, other)])
+        for n in (0, 1)
+    )
+    together = through_layers(came, wanted, ground)
+    alone = through_layers(came[1:], wanted[1:], ground)
+    assert together.left[1].tolist() == pytest.approx(alone.left[0].tolist(), abs=1e-9)
 
 
 @given(st.lists(st.tuples(st.floats(0, 20), st.floats(0, 80)), min_size=1, max_size=40),
@@ -68,7 +102,7 @@ def test_more_water_never_leaches_less(
     n %= len(season)
     dry = [(comes, 0.0, drained) for comes, drained in season]
     wet = [(c, w, drained + more if i == n else drained) for i, (c, w, drained) in enumerate(dry)]
-    lost = [sum(day.lost_g for day in nitrate(days(*some), 8, 12.0)) for some in (dry, wet)]
+    lost = [through(8, 12.0, *some).lost[0, -1] for some in (dry, wet)]
     assert lost[1] >= lost[0] - 1e-9
 
 

@@ -1,0 +1,58 @@
+"""A planting's balance by day, with something tried, and in many years."""
+
+from typing import Annotated
+from uuid import UUID
+
+from fastapi import APIRouter
+from pydantic import BaseModel, Field
+
+from eznel.api.problems import RESPONSES
+from eznel.api.services import TheServices, TheSession
+from eznel.core.balance.balance import Balance
+from eznel.core.balance.trying import Tried
+from eznel.core.crops.rain import YearKind
+from eznel.core.questions.balances import NitrogenYears, balance, nitrogen_years
+
+router = APIRouter(prefix="/api/gardens/{garden_id}/balance", tags=["balance"],
+                   responses=RESPONSES)  # fmt: skip
+
+
+class TriedOut(BaseModel):
+    """What is to be otherwise than planned."""
+
+    job: UUID | None = None
+    """A feed; all that are still planned where it is left out."""
+    dose_share: Annotated[float, Field(ge=0, le=5)] = 1
+    later_days: Annotated[int, Field(ge=-60, le=60)] = 0
+    compost_mm: Annotated[float, Field(ge=0, le=100)] = 0
+    """Garden compost spread on the ground today. [mm]"""
+    year: YearKind = "usual"
+
+
+@router.get("/{planting_id}")
+def read_balance(
+    garden_id: UUID, planting_id: UUID, session: TheSession, services: TheServices
+) -> Balance:
+    """Read where a planting's nutrients are, day by day, as it is planned."""
+    return balance(planting_id, services.workings(session, str(garden_id)))
+
+
+@router.post("/{planting_id}/what-if")
+def try_balance(
+    garden_id: UUID,
+    planting_id: UUID,
+    tried: TriedOut,
+    session: TheSession,
+    services: TheServices,
+) -> Balance:
+    """Read the same with another dose, day, some compost, or another year's weather."""
+    workings = services.workings(session, str(garden_id))
+    return balance(planting_id, workings, Tried(**tried.model_dump()))
+
+
+@router.get("/{planting_id}/years")
+def read_nitrogen_years(
+    garden_id: UUID, planting_id: UUID, session: TheSession, services: TheServices
+) -> NitrogenYears:
+    """Read how often a planting is short of nitrogen, and what it loses, in many years."""
+    return nitrogen_years(planting_id, services.workings(session, str(garden_id)))

@@ -1,0 +1,175 @@
+"""A season as it is planned, or with something tried: a dose, its day, compost, other weather."""
+
+from dataclasses import dataclass, replace
+from datetime import timedelta
+from uuid import UUID
+
+import numpy as np
+
+from eznel.core.balance.sources import Days, Source, given_as
+from eznel.core.balance.waters import evenings
+from eznel.core.crops.rain import KINDS, Departs, YearKind, filled
+from eznel.core.errors import Unknown
+from eznel.core.moisture.course import Evening
+from eznel.core.moisture.demand import Evaporation
+from eznel.core.needs.charging import release_course
+from eznel.core.places import area
+from eznel.core.products.fertiliser import general
+from eznel.core.schedule.first_plan import window_of
+from eznel.core.schedule.programmes import Window
+from eznel.core.season.fold import Season
+from eznel.core.season.portions import Portion, portion, portions
+from eznel.core.season.workings import Workings
+from eznel.core.stands.stand import OnGround, Stand
+
+COMPOST = "garden_compost"
+LONGER_DAYS = 60
+"""A cool year's season lasts longer. [days]"""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Tried:
+    """What is otherwise than planned."""
+
+    job: UUID | None = None
+    """A feed that is given otherwise; all planned ones where None."""
+    dose_share: float = 1.0
+    """Of what is planned. [g/g]"""
+    later_days: int = 0
+    compost_mm: float = 0.0
+    """Garden compost spread on the ground today. [mm]"""
+    year: YearKind = "usual"
+
+
+AS_PLANNED = Tried()
+
+
+@dataclass(frozen=True, slots=True)
+class World:
+    """A planting's season in its weather, with what it is given and what its ground does."""
+
+    season: Season
+    window: Window
+    evenings: tuple[Evening, ...]
+    given: tuple[Portion, ...]
+    compost: Portion | None
+
+    def tried(self, days: Days) -> tuple[Source, ...]:
+        """Return what is tried and no feed of the plan, as sources."""
+        return (given_as("tried", self.compost, days),) if self.compost else ()
+
+
+def world_of(season: Season, workings: Workings, tried: Tried = AS_PLANNED) -> World:
+    """Return a season as planned, or with something tried.
+
+    Parameters
+    ----------
+    season : Season
+        The planting's, as planned.
+    workings : Workings
+        The garden's.
+    tried : Tried
+        What is otherwise.
+
+    Returns
+    -------
+    World
+        What a balance is made from.
+
+    Raises
+    ------
+    Unknown
+        When the planting has no such job.
+    """
+    keys = {job.job.key for job in season.jobs}
+    if tried.job is not None and tried.job not in keys:
+        raise Unknown("job", "no_such_thing", id=str(tried.job))
+    in_weather = workings.kept.part(
+        ("lived in", season.stand.id, tried.year),
+        (season, workings.log.watered, workings.given),
+        lambda: _in_year(season, workings, tried.year),
+    )
+    shed = workings.shed
+    planned = {job.job.key for job in season.jobs if job.status == "planned"}
+    given = tuple(
+        _otherwise(one, tried, in_weather.season.stand, workings)
+        if one.job in planned and tried.job in (None, one.job)
+        else one
+        for one in portions(in_weather.season, shed)
+    )
+    compost = _compost(in_weather.season.stand, workings, tried.compost_mm)
+    return replace(in_weather, given=given, compost=compost)
+
+
+def lived_in(
+    season: Season, evaporation: Evaporation, workings: Workings, departs: Departs | None = None
+) -> World:
+    """Return a season as it would go in some weather, fed as planned.
+
+    Parameters
+    ----------
+    season : Season
+        The planting's, as planned.
+    evaporation : Evaporation
+        Of that weather, with a rain on each of its days.
+    workings : Workings
+        The garden's.
+    departs : Departs or None
+        Where its warmth is as usual, the plan's own dates stand.
+
+    Returns
+    -------
+    World
+        With nothing tried.
+    """
+    weather = evaporation.weather
+    stand = replace(season.stand, weather=weather)
+    window = season.plan.window
+    if departs is None or departs.warmer_k:
+        dates = workings.stands.dates_in(stand.id, weather)
+        stand = replace(stand, calendar=dates)
+        window = window_of(stand, dates)
+    lived = replace(season, stand=stand)
+    return World(
+        lived,
+        window,
+        evenings(stand, evaporation, workings),
+        tuple(portions(lived, workings.shed)),
+        None,
+    )
+
+
+def _in_year(season: Season, workings: Workings, kind: YearKind) -> World:
+    """A season in measured and forecast weather, then as usual, or as in that kind of year."""
+    evaporation = workings.kept.part(
+        ("year", kind), (workings.stands.all,), lambda: _of_garden(workings, KINDS[kind])
+    )
+    return lived_in(season, evaporation, workings, KINDS[kind])
+
+
+def _of_garden(workings: Workings, departs: Departs) -> Evaporation:
+    """The weather of a garden's seasons with what it evaporates, once for all plantings."""
+    stands, calendars = workings.stands, [one.calendar for one in workings.stands.all]
+    until = max(max(one.last_pick, one.stop) for one in calendars) + timedelta(LONGER_DAYS)
+    first = min(one.begins for one in calendars)
+    return Evaporation(filled(stands.weather, first, until, workings.today, departs))
+
+
+def _otherwise(of: Portion, tried: Tried, stand: Stand, workings: Workings) -> Portion:
+    """A portion in another amount, on another day."""
+    on = max(of.on + timedelta(tried.later_days), workings.today) if tried.later_days else of.on
+    made = portion(of.product, of.grams * tried.dose_share, on, stand, workings.shed)
+    return replace(made, job=of.job)
+
+
+def _compost(stand: Stand, workings: Workings, layer_mm: float) -> Portion | None:
+    if not layer_mm:
+        return None
+    product = general(workings.catalogue.material(COMPOST, "material"))
+    ground_m2 = stand.ground_m2
+    if not isinstance(stand, OnGround):
+        ground_m2 = area(stand.place).value * stand.tubs * stand.share
+    on = max(workings.today, stand.calendar.begins)
+    grams = layer_mm * ground_m2 * product.contents.density_g_ml * 1000
+    course = np.array(release_course(product, stand, on))
+    return Portion(on, product, grams, product.contents.available * grams, course)

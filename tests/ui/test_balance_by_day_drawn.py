@@ -1,0 +1,57 @@
+"""The balance by day in a browser: looked at, dragged, and usable by all."""
+
+import re
+from typing import Any
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from ui.conftest import DESK, PHONE
+from ui.test_access import faults_of
+from ui.test_season import choose
+from ui.test_views import go, read
+
+
+def opened(page: Page, planting: str) -> Any:
+    choose(page, planting)
+    page.get_by_role("button", name="Balance by day").click()
+    drawer = page.get_by_role("dialog", name=f"Balance by day: {planting}")
+    drawer.get_by_role("img", name="nitrogen in reach of the roots, day by day").wait_for()
+    return drawer
+
+
+def test_a_dose_is_dragged_and_what_becomes_of_it_is_said(slip_page: Page) -> None:
+    go(slip_page, "Season")
+    drawer = opened(slip_page, "Tomato Red Lantern")
+    before = read(slip_page)["revision"]
+    expect(drawer.locator(".balance-ghost")).to_have_count(0)
+    dose = drawer.get_by_role("slider", name="Dose")
+    for _ in range(12):
+        dose.press("ArrowRight")
+    expect(drawer.get_by_text("160 % of the plan")).to_be_visible()
+    expect(drawer.locator(".balance-ghost")).to_have_count(1)
+    expect(drawer.get_by_text(re.compile("more would do nothing"))).to_be_visible()
+    drawer.get_by_role("button", name="As planned").click()
+    expect(drawer.locator(".balance-ghost")).to_have_count(0)
+    drawer.get_by_text("Salts", exact=True).click()
+    expect(drawer.get_by_text(re.compile("the crop bears 5 dS/m|the crop bears 5"))).to_be_visible()
+    expect(drawer.get_by_text(re.compile(r"By \d+ simulated years"))).to_have_count(0)
+    assert read(slip_page)["revision"] == before
+
+
+def test_nitrogen_is_said_for_many_years_and_by_its_sources(slip_page: Page) -> None:
+    go(slip_page, "Season")
+    drawer = opened(slip_page, "Leek Long Mooring")
+    expect(drawer.get_by_text(re.compile(r"nitrogen is short in \d years? of ten"))).to_be_visible()
+    expect(drawer.get_by_role("row", name=re.compile("ground, compost"))).to_be_visible()
+    drawer.get_by_text("rainy", exact=True).click()
+    expect(drawer.locator(".balance-ghost")).to_have_count(1)
+
+
+@pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
+def test_everybody_can_read_and_drag_it(slip_page: Page, size: Any) -> None:
+    slip_page.set_viewport_size(size)
+    go(slip_page, "Season")
+    drawer = opened(slip_page, "Tomato Red Lantern")
+    drawer.get_by_text(re.compile(r"By \d+ simulated years")).wait_for()
+    assert faults_of(slip_page) == []
