@@ -69,6 +69,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     serving.add_argument("--no-demo", action="store_true")
     serving.add_argument("--share", action="store_true")
     serving.add_argument("--behind", default="", metavar="ADDRESS")
+    serving.add_argument("--device", action="append", default=[], metavar="KIND=HOST:PORT")
     for name, about in (
         ("backup", "write all gardens into a file"),
         ("restore", "put the gardens of a backup back"),
@@ -158,8 +159,17 @@ def _schema(given: argparse.Namespace) -> int:
 
 
 def _start(given: argparse.Namespace) -> int:
+    from eznel.devices import KINDS, Devices
     from eznel.serve import serve  # imports the web framework, which other verbs do without
 
+    try:
+        named = dict(one.split("=", 1) for one in given.device)
+        devices = Devices({kind: named.pop(kind) for kind in KINDS if kind in named})
+        if named:
+            raise ValueError
+    except ValueError:
+        print(f"--device wants one of {', '.join(KINDS)} as KIND=HOST:PORT", file=sys.stderr)
+        return 2
     faulthandler.enable()
     password_hash = ""
     if given.share:
@@ -173,6 +183,7 @@ def _start(given: argparse.Namespace) -> int:
         data=given.data,
         ui=given.ui,
         demo_garden=not given.no_demo,
+        devices=devices,
         password_hash=password_hash,
         behind=given.behind,
     )

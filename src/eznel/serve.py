@@ -18,6 +18,7 @@ from eznel import catalogue, demo
 from eznel.api.app import create_app
 from eznel.api.services import Services
 from eznel.clock import today
+from eznel.devices import Devices
 from eznel.standins import weather_station
 from eznel.store import backups, gardens, opening, reading, removed
 from eznel.store.database import Unusable
@@ -34,6 +35,7 @@ def serve(
     demo_garden: bool,
     password_hash: str = "",
     behind: str = "",
+    devices: Devices | None = None,
 ) -> int:
     """Serve the application until it is interrupted: on loopback, or with a password to all.
 
@@ -49,10 +51,11 @@ def serve(
         Whether a new store gets the demo garden.
     password_hash : str
         Of the password with which it is shared in the local network; empty for loopback.
-
     behind : str
         Address of a proxy whose word about who asks is believed; nobody's where it is empty.
         [address]
+    devices : Devices or None
+        Real measuring devices; simulated ones stand in for practice where None.
 
     Returns
     -------
@@ -75,7 +78,14 @@ def serve(
             print("This store is new; backups are there: ./eznel restore FILE", flush=True)
         station = weather_station.start()
         stack.callback(station.shutdown)
-        services = Services(engine, catalogue.load(), today, weather_station.address(station))
+        services = Services(
+            engine,
+            catalogue.load(),
+            today,
+            weather_station.address(station),
+            devices or Devices(),
+        )
+        stack.callback(services.devices.close)
         stack.callback(services.apart.close)
         if demo_garden:
             _load_demo(services)

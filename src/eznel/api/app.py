@@ -13,6 +13,7 @@ from starlette.middleware.trustedhost import TrustedHostMiddleware
 from eznel.api import (
     balance,
     calendar_feed,
+    devices,
     door,
     gardens,
     history,
@@ -79,6 +80,7 @@ def create_app(
         source_water,
         moisture,
         balance,
+        devices,
         product_files,
         photos,
         calendar_feed,

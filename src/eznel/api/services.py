@@ -20,6 +20,7 @@ from eznel.core.document import Garden, GardenFile
 from eznel.core.plan import Made, SeasonPlan, make
 from eznel.core.reference import Catalogue
 from eznel.core.season.workings import Workings
+from eznel.devices import Devices
 from eznel.formats.said import said_in
 from eznel.store import reading
 from eznel.store.reading import Stored
@@ -55,6 +56,8 @@ class Services:
     clock: Callable[[Garden], date]
     station: str = ""
     """Where a weather station answers; nowhere where it is empty. [URL]"""
+    devices: Devices = field(default_factory=Devices)
+    """Scale, probe, pen and gauge: real ones where they were named, else for practice."""
     apart: Apart = field(default_factory=Apart)
     """Reads what people bring, in a process of its own."""
     _stored: OrderedDict[str, Stored] = field(default_factory=OrderedDict)

@@ -132,6 +132,29 @@ def section(place: Place, workings: Workings) -> tuple[PlantingWater, ...]:
     )
 
 
+def held_pct(place: Place, workings: Workings) -> float | None:
+    """Return the water that the driest planting's ground holds in a place this morning.
+
+    Parameters
+    ----------
+    place : Place
+        Bed or tub.
+    workings : Workings
+        The garden's.
+
+    Returns
+    -------
+    float or None
+        By volume; None where nothing stands. [%]
+    """
+    found = [
+        100 * (demand.held.field_capacity - demand.held.available * missing)
+        for demand, days, at in moist_of(place, workings).standing
+        for missing in (days[at].began_l / days[at].asked.total_l,)
+    ]
+    return min(found, default=None)
+
+
 def _drawn(day: Evening, today: date) -> WaterDay:
     total_l = day.asked.total_l
     return WaterDay(

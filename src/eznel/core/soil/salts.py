@@ -16,6 +16,10 @@ _TO_PASTE = {
 _MIX_1_TO_2 = 2.7
 """From one part of potting mix in two of water to its saturated extract."""
 
+MORE_PER_K = 0.02
+"""Water conducts so much more with each kelvin. [1/K]"""
+REFERENCE_C = 25.0
+
 MIX_WARN_DS_M, MIX_STOP_DS_M = 3.5, 5.0
 """Saturated extract of a mix: above the first roots suffer, above the second they burn."""
 
@@ -52,3 +56,33 @@ def paste_ec(report: SoilReport, *, texture: str | None, soilless: bool) -> Work
         origin = Origin.TYPICAL if texture else Origin.ASSUMED
     factor = Quantity("ec_factor", known, "", origin, texture or "")
     return Worked.first("ec_to_paste", report.ec.ds_m * known, "dS/m", printed, factor)
+
+
+def ec_at_25_c(measured: float, unit: str, warmth_c: float | None) -> Worked:
+    """Return a pen's conductivity as it would be at 25 °C.
+
+    Parameters
+    ----------
+    measured : float
+        As the pen shows it. [unit]
+    unit : str
+        dS/m, or one of the scales of dissolved salts that pens are printed with: ppm500, ppm700.
+    warmth_c : float or None
+        Of the water, where the pen does not compensate for it by itself. [°C]
+
+    Returns
+    -------
+    Worked
+        Conductivity. [dS/m]
+    """
+    per_ds_m = {"ppm500": 500.0, "ppm700": 700.0}.get(unit, 1.0)
+    warmth = Quantity("warmth_c", REFERENCE_C if warmth_c is None else warmth_c, "°C",
+                      Origin.MEASURED)  # fmt: skip
+    return Worked.first(
+        "ec_at_25",
+        measured / per_ds_m / (1 + MORE_PER_K * (warmth.value - REFERENCE_C)),
+        "dS/m",
+        Quantity("shown", measured, unit, Origin.MEASURED),
+        Quantity("per_ds_m", per_ds_m, "", Origin.FIXED),
+        warmth,
+    )

@@ -1,5 +1,6 @@
 import { Button } from 'antd'
 import type { Schemas } from '../../api/client'
+import { useDevice } from '../../api/devices'
 import { useEditing } from '../../api/editing'
 import { useGarden, usePlan, useWrites } from '../../api/gardens'
 import { useWords } from '../../api/reference'
@@ -8,6 +9,7 @@ import { newId } from '../../lib/ids'
 import { t } from '../../lib/words'
 import { DateField } from '../../parts/DateField'
 import { ChoiceField, NumberField, faultsAt, type FaultAt } from '../../parts/Field'
+import { ReadDevice } from '../../parts/ReadDevice'
 import { SaveBar } from '../../parts/SaveBar'
 import { useToast } from '../../lib/useToast'
 import { Changed } from './Changed'
@@ -38,6 +40,7 @@ export function Sighted(props: {
       }),
   })
   const { thing } = editing
+  const pen = useDevice(gardenId, 'ec_ph_pen')
   const then = editing.before && editing.plan.plantings.find((one) => one.id === planting.id)
   const begin = (kind: Sight['kind']) =>
     editing.begin({
@@ -75,6 +78,15 @@ export function Sighted(props: {
             faults={editing.faults}
             onChange={editing.change}
           />
+          {thing.kind === 'salts' && (
+            <ReadDevice
+              of={pen}
+              label={t('Read the pen')}
+              onRead={({ value }) =>
+                editing.change({ ...thing, ec_ds_m: Math.round(100 * value) / 100 })
+              }
+            />
+          )}
           {then && <Changed was={planting} is={then} />}
           <SaveBar
             editing={{ ...editing, blocked: editing.blocked || !isWhole(thing) }}

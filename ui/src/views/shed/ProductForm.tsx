@@ -9,6 +9,8 @@ import { SaveBar } from '../../parts/SaveBar'
 import { Analysis, type Typing } from './Analysis'
 import { PhotoOfBag } from './FromLabel'
 import { LabelLimits } from './LabelLimits'
+import { useDevice } from '../../api/devices'
+import { ReadDevice } from '../../parts/ReadDevice'
 import { Particulars } from './Particulars'
 import { asForm, FORMS, LABEL_LINES, SHOWN, TRACE_LINES, type Product } from './state'
 
@@ -18,6 +20,7 @@ export function ProductForm(props: { gardenId: string; editing: ThingEditing<Pro
   const { thing: draft, plan, faults, change: onChange } = editing
   const { file } = useGarden(props.gardenId)
   const words = useWords()
+  const scale = useDevice(props.gardenId, 'scale')
   if (!draft) return null
   const stored = file.garden.products.some((one) => one.id === draft.id)
   const wrong = faultsAt(faults, 'declared').find((f) => f.field === 'declared')
@@ -53,6 +56,20 @@ export function ProductForm(props: { gardenId: string; editing: ThingEditing<Pro
         <div className="fields">
           <Particulars {...typing} />
         </div>
+        {draft.weighed && (
+          <ReadDevice
+            of={scale}
+            label={t('Read the scale')}
+            onRead={({ value, settled }) =>
+              settled &&
+              value > 0 &&
+              onChange({
+                ...draft,
+                weighed: draft.weighed && { ...draft.weighed, mass: { value, unit: 'g' } },
+              })
+            }
+          />
+        )}
         <PhotoOfBag
           gardenId={props.gardenId}
           photo={draft.photo ?? null}

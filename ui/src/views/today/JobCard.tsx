@@ -1,11 +1,13 @@
 import { Button } from 'antd'
-import { useState } from 'react'
+import { lazy, useState } from 'react'
 import { faultsOf, type Schemas } from '../../api/client'
+import { useDevice } from '../../api/devices'
 import { useMoveJob, usePlan, useWrites } from '../../api/gardens'
 import { useOutbox } from '../../api/outbox'
 import { addDays, showDate } from '../../lib/dates'
 import { t } from '../../lib/words'
 import { DateField } from '../../parts/DateField'
+import { Later as LaterPart } from '../../parts/Later'
 import { Refused } from '../../parts/Field'
 import { plantingName } from '../../parts/names'
 import { useToast } from '../../lib/useToast'
@@ -14,8 +16,10 @@ import { Differently } from './Differently'
 import type { Due, Mix } from './state'
 import { Weighing } from './Weighing'
 
+const WeighOut = lazy(() => import('./WeighOut'))
+
 type Entry = Schemas['FeedEntry']
-type Mode = 'card' | 'differently' | 'later'
+type Mode = 'card' | 'differently' | 'later' | 'weigh'
 
 /** A job as a weighing card, with its other answers and what can be done about it. */
 export function JobCard(props: {
@@ -34,6 +38,7 @@ export function JobCard(props: {
   const mix = job.mixes.at(Math.min(answer, job.mixes.length - 1))
   const recording = useRecording(gardenId, due, mix)
   const move = useMove(gardenId, due)
+  const scale = useDevice(gardenId, 'scale')
   const back = () => setMode('card')
   const waits = useOutbox(gardenId).all.some((one) => one.key === job.key)
   const actions = (
@@ -46,6 +51,9 @@ export function JobCard(props: {
         >
           {t('Done')}
         </Button>
+      )}
+      {mix && mix.lines.length > 0 && scale.there && (
+        <Button onClick={() => setMode('weigh')}>{t('Weigh out')}</Button>
       )}
       <Button onClick={() => setMode('differently')}>{t('Done differently')}</Button>
       <Button onClick={() => setMode('later')}>{t('Not today')}</Button>
@@ -81,6 +89,21 @@ export function JobCard(props: {
           onBack={back}
         />
       )}
+      <LaterPart>
+        {mode === 'weigh' && mix && (
+          <WeighOut
+            gardenId={gardenId}
+            mix={mix}
+            simulated={scale.simulated}
+            onDone={(amounts) => {
+              recording.record({ amounts })
+              back()
+            }}
+            onType={() => setMode('differently')}
+            onClose={back}
+          />
+        )}
+      </LaterPart>
       {mode === 'differently' && (
         <Differently
           gardenId={gardenId}

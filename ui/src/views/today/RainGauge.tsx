@@ -1,6 +1,7 @@
 import { Button } from 'antd'
 import { useState } from 'react'
 import { faultsOf } from '../../api/client'
+import { useDevice } from '../../api/devices'
 import { useRain } from '../../api/water'
 import { addDays, showDay } from '../../lib/dates'
 import { showNumber } from '../../lib/numbers'
@@ -9,12 +10,14 @@ import { t } from '../../lib/words'
 import { useToast } from '../../lib/useToast'
 import { DateField } from '../../parts/DateField'
 import { NumberField, Refused, faultsAt } from '../../parts/Field'
+import { ReadDevice } from '../../parts/ReadDevice'
 
 /** What the rain gauge held, read in the morning of the day before, as is usual. */
 export default function RainGauge(props: { gardenId: string; today: string; onDone: () => void }) {
   const [on, setOn] = useState(addDays(props.today, -1))
   const [rain_mm, setRain] = useState<number | null>(null)
   const keep = useRain(props.gardenId)
+  const gauge = useDevice(props.gardenId, 'rain_gauge')
   const toast = useToast()
   const faults = faultsOf(keep.error)
   const send = () => {
@@ -51,6 +54,11 @@ export default function RainGauge(props: { gardenId: string; today: string; onDo
           onChange={(typed) => setRain(waterDepth.typed(typed))}
         />
       </div>
+      <ReadDevice
+        of={gauge}
+        label={t('Read the gauge')}
+        onRead={(reading) => setRain(reading.value)}
+      />
       <Refused faults={faults} />
       <div className="row">
         <Button

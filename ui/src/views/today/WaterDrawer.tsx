@@ -1,6 +1,7 @@
 import { Button, Drawer } from 'antd'
 import { useState } from 'react'
 import { faultsOf, type Schemas } from '../../api/client'
+import { useDevice } from '../../api/devices'
 import { useWrites, type Plan } from '../../api/gardens'
 import { useMoisture } from '../../api/water'
 import { WaterSection } from '../../drawing/WaterSection'
@@ -18,6 +19,7 @@ import {
   type FaultAt,
 } from '../../parts/Field'
 import { plantingName } from '../../parts/names'
+import { ReadDevice } from '../../parts/ReadDevice'
 import { Why } from '../../parts/Why'
 import type { PlaceWater } from './watering'
 
@@ -90,6 +92,7 @@ function goneToday(days: readonly { on: string; held_pct: number }[], today: str
 function Record(props: { gardenId: string; place: string; today: string }) {
   const { save } = useWrites(props.gardenId)
   const [draft, setDraft] = useState<Watered | null>(null)
+  const probe = useDevice(props.gardenId, 'moisture_probe', props.place)
   const faults = faultsOf(save.error)
   const begin = (outcome: 'given' | 'found') =>
     setDraft({
@@ -122,6 +125,15 @@ function Record(props: { gardenId: string; place: string; today: string }) {
         />
         {draft.outcome === 'found' ? <FoundFields {...fields} /> : <GivenField {...fields} />}
       </div>
+      {draft.outcome === 'found' && (
+        <ReadDevice
+          of={probe}
+          label={t('Read the probe')}
+          onRead={({ value }) =>
+            setDraft({ ...draft, felt: null, probe_pct: Math.round(10 * value) / 10 })
+          }
+        />
+      )}
       <Refused faults={faults} />
       <div className="row">
         <Button type="primary" disabled={save.isPending} onClick={send}>

@@ -1,0 +1,37 @@
+import { Button } from 'antd'
+import { t } from '../lib/words'
+import { Refused, type FaultAt } from './Field'
+
+export interface Readable<Reading> {
+  there: boolean
+  simulated: boolean
+  pending: boolean
+  reading: (Reading & { settled: boolean; calibrate: boolean }) | null
+  faults: FaultAt[]
+  read: (then?: (reading: Reading) => void) => void
+}
+
+/** A button that reads a device into a field; nothing where there is no such device. */
+export function ReadDevice<Reading>(props: {
+  of: Readable<Reading>
+  label: string
+  onRead: (reading: Reading) => void
+}) {
+  const { of } = props
+  if (!of.there) return null
+  return (
+    <div className="stack small">
+      <div className="row">
+        <Button size="small" loading={of.pending} onClick={() => of.read(props.onRead)}>
+          {props.label}
+        </Button>
+        {of.simulated && <span className="soft">{t('simulated, for practice')}</span>}
+      </div>
+      {of.reading && !of.reading.settled && (
+        <p role="status">{t('It has not settled yet: read it again.')}</p>
+      )}
+      {of.reading?.calibrate && <p role="status">{t('Its calibration is older than a month.')}</p>}
+      <Refused faults={of.faults} />
+    </div>
+  )
+}
