@@ -36,6 +36,8 @@ def test_a_water_whose_charges_agree() -> None:
     found = judged(ec=0.5, **EVEN)
     assert value(found.hardness) == pytest.approx(200.16)  # 4 meq × 50.04
     assert value(found.sodium_ratio) == pytest.approx(0.7071, abs=1e-4)  # 1 ÷ √(4 ÷ 2)
+    # as much carbonate as calcium, 0.5 dS/m: 1.96 stay; 1 ÷ √((1.96 + 1) ÷ 2)
+    assert value(found.adjusted_ratio) == pytest.approx(0.8220, abs=1e-4)
     assert value(found.residual) == 0  # 3 − 3 − 1 leaves none
     assert value(found.conductivity) == pytest.approx(0.51)  # 5.1 ÷ 10
     assert value(found.apart) == pytest.approx(0, abs=1e-9)
@@ -142,3 +144,49 @@ def test_the_conductivity_of_what_is_poured() -> None:
     made = gardens.site(water={"rain_pct": 25}, water_ec_ds_m=1.2)
     assert poured_ec_ds_m(gardens.garden(site=made).site) == pytest.approx(0.9)
     assert poured_ec_ds_m(gardens.garden().site) is None
+
+
+@pytest.mark.parametrize(
+    ("ca_meq", "carbonate_meq", "ec", "stays"),
+    [
+        (4.0, 0.2, 0.1, 13.19),  # a twentieth: 1.79 × 20^(2/3); the table prints 13.20
+        (4.0, 0.2, 1.0, 15.25),  # 2.07 × 7.368; printed 15.26
+        (1.0, 4.0, 2.0, 0.885),  # four times: 2.23 ÷ 4^(2/3)
+        (1.0, 1.0, 0.85, 2.04),  # between 2.01 and 2.07
+        (1.0, 1.0, 9.0, 2.71),  # saltier than the table goes
+    ],
+)
+def test_calcium_that_stays_is_the_printed_tables(
+    ca_meq: float, carbonate_meq: float, ec: float, stays: float
+) -> None:
+    found = judged(
+        ec=ec, ca_mg_l=20.04 * ca_meq, mg_mg_l=12.15, na_mg_l=22.99,
+        alkalinity={"value": carbonate_meq, "unit": "meq/L"},
+    )  # fmt: skip
+    # 1 ÷ √((stays + 1) ÷ 2)
+    assert value(found.adjusted_ratio) == pytest.approx((2 / (stays + 1)) ** 0.5, rel=1e-3)
+
+
+@pytest.mark.parametrize(
+    ("lime", "ammonium", "nitrate", "key"),
+    [
+        (200, 4, 6, "water_acid_feed"),  # 40 %
+        (200, 1, 9, "water_no_acid_feed"),
+        (30, 6, 4, "water_soft_ammonium"),
+        (30, 4, 6, None),
+        (100, 9, 1, None),
+    ],
+)
+def test_the_nitrogen_that_goes_with_a_waters_lime(
+    lime: float, ammonium: float, nitrate: float, key: str | None
+) -> None:
+    feed = gardens.product(
+        "feed", form="soluble", N=10,
+        nitrogen={"ammonium_pct": ammonium, "nitrate_pct": nitrate},
+    )  # fmt: skip
+    site = gardens.site(water={"alkalinity": {"value": lime, "unit": "mg/L CaCO3"}})
+    made = gardens.garden(site=site, places=[gardens.tub()], products=[feed])
+    said = {one for one in keys(source_water(made)) if "feed" in one or "ammonium" in one}
+    assert said == ({key} if key else set())
+    bed = gardens.garden(site=site, places=[gardens.bed()], products=[feed])
+    assert not {one for one in keys(source_water(bed)) if "feed" in one or "ammonium" in one}

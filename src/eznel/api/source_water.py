@@ -18,7 +18,7 @@ from eznel.formats.water_report import WaterPiece, read_water
 
 router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["water"], responses=RESPONSES)
 
-Figure = Literal["hardness", "sodium_ratio", "residual", "conductivity", "apart"]
+Figure = Literal["hardness", "sodium_ratio", "adjusted_ratio", "residual", "conductivity", "apart"]
 
 
 class WaterAsked(BaseModel):

@@ -32,10 +32,19 @@ MOST = {"na": 70.0, "cl": 140.0, "b": 0.7}
 """From here on sensitive crops suffer. [mg/L]"""
 MOST_SAR = 3.0
 """From here on soil that is watered for years loses its crumb."""
+SALT_DS_M = (0.1, 0.2, 0.3, 0.5, 0.7, 1.0, 1.5, 2.0, 3.0, 4.0, 6.0, 8.0)
+STAYS_MEQ_L = (1.79, 1.85, 1.89, 1.96, 2.01, 2.07, 2.16, 2.23, 2.35, 2.44, 2.59, 2.71)
+"""Calcium that stays in solution where there is as much carbonate, by the water's salts (FAO-29,
+table 11); with other shares of carbonate by their power of −2/3, as lime's equilibrium has it."""
 MOST_IN_POTS_MG_L = 150.0
 """Alkalinity, as calcium carbonate, from which the pH of a pot climbs in a season. [mg/L]"""
 MOST_RESIDUAL_MEQ_L = 1.25
 """Carbonate beyond calcium and magnesium from which calcium falls out of the soil's water."""
+LITTLE_IN_POTS_MG_L = 40.0
+"""Alkalinity below which nothing holds the pH of a pot up against ammonium. [mg/L]"""
+ACID_SHARE = 0.25
+"""From this share of ammonium and urea on a feed holds the pH of pots down. [g/g]"""
+MOSTLY_SHARE = 0.5
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,6 +64,8 @@ class SourceWater:
     hardness: Worked | None
     """As calcium carbonate. [mg/L]"""
     sodium_ratio: Worked | None
+    adjusted_ratio: Worked | None
+    """The same after calcium that falls out with the carbonate, or comes into solution."""
     residual: Worked | None
     """Carbonate beyond calcium and magnesium. [meq/L]"""
     conductivity: Worked | None
@@ -123,27 +134,32 @@ def source_water(garden: Garden) -> SourceWater:
     """
     printed = garden.site.water or Water()
     water = mixed(printed)
-    found, analysed = _found(water), _found(printed)
+    site = garden.site
+    found = _found(water, poured_ec_ds_m(site))
+    analysed = _found(printed, site.water_ec_ds_m)
+    ratios = [one for one in (found["sodium_ratio"], found["adjusted_ratio"]) if one is not None]
     binding = (
-        *_binding(water, found["sodium_ratio"], found["residual"]),
-        *_in_pots(water, garden.places),
+        *_binding(water, max(ratios, key=lambda one: one.value, default=None), found["residual"]),
+        *_in_pots(water, garden),
     )
     findings = (
         *binding,
         *(_rain_helps(printed, binding)),
-        *_doubtful(printed, garden.site.water_ec_ds_m, analysed),
+        *_doubtful(printed, site.water_ec_ds_m, analysed),
     )
-    brings = tuple(_brought(garden.places, water)) if garden.site.water else ()
+    brings = tuple(_brought(garden.places, water)) if site.water else ()
     return SourceWater(**found, findings=findings, brings=brings)
 
 
-def _found(water: Water) -> dict[str, Worked | None]:
-    meq = _charges(water)
+def _found(water: Water, measured_ds_m: float | None) -> dict[str, Worked | None]:
+    meq, conducts = _charges(water), _conductivity(_charges(water))
+    ec_ds_m = measured_ds_m or (conducts.value if conducts else None)
     return {
         "hardness": _hardness(water),
         "sodium_ratio": _sodium_ratio(water),
+        "adjusted_ratio": _adjusted_ratio(meq, ec_ds_m),
         "residual": _residual(meq),
-        "conductivity": _conductivity(meq),
+        "conductivity": conducts,
         "apart": _apart(meq),
     }
 
@@ -211,6 +227,41 @@ def _sodium_ratio(water: Water) -> Worked | None:
     )
 
 
+def _adjusted_ratio(meq: dict[str, float], ec_ds_m: float | None) -> Worked | None:
+    """Suarez's ratio: as if lime had fallen out of the soil's water, or come into it."""
+    figures = _figures(meq, "alkalinity", "ca", "mg", "na")
+    if figures is None or ec_ds_m is None or not (meq["ca"] and meq["alkalinity"]):
+        return None
+    alkalinity, ca, mg, na = figures
+    even = _between(ec_ds_m, SALT_DS_M, STAYS_MEQ_L)
+    stays = even * (meq["alkalinity"] / meq["ca"]) ** (-2 / 3)
+    calcium = Worked.first(
+        "water_calcium_stays",
+        stays,
+        "meq/L",
+        Quantity("stays_even_meq_l", even, "meq/L", Origin.TYPICAL),
+        alkalinity,
+        ca,
+    )
+    return calcium.then(
+        "water_sodium_adjusted",
+        meq["na"] / ((stays + meq["mg"]) / 2) ** 0.5,
+        "",
+        na,
+        Quantity("stays_meq_l", stays, "meq/L"),
+        mg,
+    )
+
+
+def _between(at: float, of: Sequence[float], values: Sequence[float]) -> float:
+    """Straight between the points of a table; its ends beyond them."""
+    for n in range(1, len(of)):
+        if at <= of[n]:
+            share = max(at - of[n - 1], 0.0) / (of[n] - of[n - 1])
+            return values[n - 1] + share * (values[n] - values[n - 1])
+    return values[-1]
+
+
 def _residual(meq: dict[str, float]) -> Worked | None:
     figures = _figures(meq, "alkalinity", "ca", "mg")
     if figures is None:
@@ -264,13 +315,31 @@ def _binding(
         yield Finding("water_residual", Level.NOTE, "site.water.alkalinity", numbers=(number,))
 
 
-def _in_pots(water: Water, places: tuple[Place, ...]) -> Iterator[Finding]:
+def _in_pots(water: Water, garden: Garden) -> Iterator[Finding]:
+    """What a water's lime does to the pH of pots, and which nitrogen would go with it."""
     lime = water.alkalinity
-    if lime is None or lime.mg_per_l <= MOST_IN_POTS_MG_L:
+    if lime is None or not any(place.kind == "tub" for place in garden.places):
         return
-    if any(place.kind == "tub" for place in places):
-        number = Quantity("alkalinity_mg_l", lime.mg_per_l, "mg/L")
+    number = Quantity("alkalinity_mg_l", lime.mg_per_l, "mg/L")
+    shares = _acid_shares(garden)
+    share = Quantity("ammonium_pct", 100 * max(shares, default=0.0), "%")
+    if lime.mg_per_l > MOST_IN_POTS_MG_L:
         yield Finding("water_limes_pots", Level.WARNING, "site.water.alkalinity", numbers=(number,))
+        if shares:
+            key = "water_acid_feed" if max(shares) >= ACID_SHARE else "water_no_acid_feed"
+            yield Finding(key, Level.NOTE, "products", numbers=(share,))
+    elif lime.mg_per_l < LITTLE_IN_POTS_MG_L and max(shares, default=0.0) > MOSTLY_SHARE:
+        yield Finding("water_soft_ammonium", Level.NOTE, "products", numbers=(number, share))
+
+
+def _acid_shares(garden: Garden) -> list[float]:
+    """Of the nitrogen of feeds that dissolve, what is ammonium or urea, where the label says."""
+    split = [
+        (one.nitrogen.ammonium_pct + one.nitrogen.urea_pct, one.nitrogen.nitrate_pct)
+        for one in garden.products
+        if one.form in ("soluble", "liquid") and one.nitrogen is not None
+    ]
+    return [acid / (acid + nitrate) for acid, nitrate in split if acid + nitrate > 0]
 
 
 def _doubtful(

@@ -3,6 +3,8 @@
 from datetime import date, timedelta
 from typing import Any
 
+import pytest
+
 import gardens
 from eznel.core.document import Log
 
@@ -41,6 +43,28 @@ def test_dry_days_since_fruit_set_are_the_first_cause_of_rot() -> None:
     assert numbers["dry_days"] >= numbers["days"] / 4
     assert numbers["deepest_pct"] > 60
     assert set(told(days(3))) == {"swing_fruit"}
+
+
+@pytest.mark.parametrize("seen", ["split", "bitter"])
+def test_dry_days_are_the_first_cause_of_splitting_and_bitterness(seen: str) -> None:
+    assert set(told(days(3), seen)) == {f"swing_{seen}"}
+
+
+def test_what_splits_and_what_turns_bitter() -> None:
+    made = gardens.garden(
+        places=[gardens.bed(length=9)],
+        plantings=[
+            gardens.planting(crop, plants=4, planted_on=PLANTED)
+            for crop in ("tomato", "lettuce", "carrot", "cucumber", "garlic", "pea")
+        ],
+    )
+    seen = {one.crop: set(one.sights) for one in gardens.plan_of(made, today=TODAY).plantings}
+    assert {crop for crop, sights in seen.items() if "split" in sights} == {
+        "tomato", "lettuce", "carrot", "cucumber"
+    }  # fmt: skip
+    assert {crop for crop, sights in seen.items() if "bitter" in sights} == {
+        "lettuce", "carrot", "cucumber"
+    }  # fmt: skip
 
 
 def test_even_water_points_to_the_next_cause() -> None:

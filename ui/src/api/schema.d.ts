@@ -3339,7 +3339,7 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "hardness" | "sodium_ratio" | "residual" | "conductivity" | "apart";
+            figure: "hardness" | "sodium_ratio" | "adjusted_ratio" | "residual" | "conductivity" | "apart";
             shown: components["schemas"]["Shown"];
         };
         /**
@@ -4562,7 +4562,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "growth_restarted" | "plants_lost" | "flooded" | "dried_out" | "rank_leaf" | "tip_burn" | "salts" | "magnesium_short" | "end_rot" | "fed_unknown";
+            kind: "growth_restarted" | "plants_lost" | "flooded" | "dried_out" | "rank_leaf" | "tip_burn" | "salts" | "magnesium_short" | "end_rot" | "split" | "bitter" | "fed_unknown";
             /**
              * Note
              * @default
@@ -5082,7 +5082,7 @@ export interface components {
             /** Refused */
             refused: components["schemas"]["Refused"][];
             /** Sights */
-            sights: ("growth_restarted" | "plants_lost" | "flooded" | "dried_out" | "rank_leaf" | "tip_burn" | "salts" | "magnesium_short" | "end_rot" | "fed_unknown")[];
+            sights: ("growth_restarted" | "plants_lost" | "flooded" | "dried_out" | "rank_leaf" | "tip_burn" | "salts" | "magnesium_short" | "end_rot" | "split" | "bitter" | "fed_unknown")[];
             /** Stage Now */
             stage_now: string | null;
             /** Stages */

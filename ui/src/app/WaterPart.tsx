@@ -155,6 +155,7 @@ export function WaterPart(props: {
 const figureNames = (): Record<View['figures'][number]['figure'], string> => ({
   hardness: t('Hardness of calcium and magnesium'),
   sodium_ratio: t('Sodium ratio'),
+  adjusted_ratio: t('Sodium ratio, with the lime that falls out'),
   residual: t('Carbonate left over'),
   conductivity: t('Conductivity by its ions'),
   apart: t('The charges of both signs differ by'),

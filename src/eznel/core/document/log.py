@@ -53,6 +53,8 @@ Sight = Literal[
     "salts",
     "magnesium_short",
     "end_rot",
+    "split",
+    "bitter",
     "fed_unknown",
 ]
 

@@ -74,7 +74,7 @@ def _to_13(data: Data) -> Data:
 
 
 def _to_14(data: Data) -> Data:
-    """Version 14 knows how much rain a site usually has."""
+    """Version 14 knows a site's usual rain, and that fruit split or tasted bitter."""
     return data
 
 

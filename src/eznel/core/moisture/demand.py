@@ -42,6 +42,8 @@ FREE_FACTOR = 1.2
 """Leaves that stand free evaporate more than a field's. [mm/mm]"""
 COVER_LIGHT_PCT = 70.0
 """What glass or film lets through of the sun, where nobody measured it. [%]"""
+FULL_COVER, BARE_FACTOR = 0.8, 0.15
+"""Ground that full leaves cover at the usual spacing [m²/m²]; what dry ground between takes."""
 MULCH_SAVES = (0.25, 0.10)
 """Less evaporates under a mulch: while the ground is open, and under full leaves. [mm/mm]"""
 RAIN_COUNTS = 0.75
@@ -168,6 +170,7 @@ class Demand:
         self.rising = min(max(rising, self.begins), self.full)
         spans = calendar.spans
         self.up = next((one.end for one in spans if one.key == SPROUTING), self.begins)
+        self.spread = _cover(stand)
         self.late_days = LATE_SHARE * (self.ends - self.full).days
         self.held = held_at(stand, holding)
         self.holds = self.held.available
@@ -190,18 +193,23 @@ class Demand:
 
     def factor(self, day: date) -> float:
         """Return what the crop takes against short grass on a day, without a mulch. [mm/mm]"""
-        use = self.use
         if day < self.up:
             return UNSPROUTED_FACTOR
+        kc_mid, kc_end = self._spaced(self.use.kc_mid), self._spaced(self.use.kc_end)
+        kc_ini = min(self.use.kc_ini, kc_mid)
         if day <= self.rising:
-            return use.kc_ini
+            return kc_ini
         if day < self.full:
             grown = (day - self.rising).days / (self.full - self.rising).days
-            return use.kc_ini + (use.kc_mid - use.kc_ini) * grown
+            return kc_ini + (kc_mid - kc_ini) * grown
         late = (day - self.ends).days + self.late_days
         if late <= 0 or not self.late_days:
-            return use.kc_mid
-        return use.kc_mid + (use.kc_end - use.kc_mid) * min(late / self.late_days, 1.0)
+            return kc_mid
+        return kc_mid + (kc_end - kc_mid) * min(late / self.late_days, 1.0)
+
+    def _spaced(self, kc: float) -> float:
+        """Less where plants stand so far apart that they never cover the ground (eq. 98)."""
+        return min(BARE_FACTOR + (kc - BARE_FACTOR) * self.spread, kc)
 
     def root_m(self, day: date) -> float:
         """Return how deep roots have gone into ground on a day. [m]"""
@@ -301,6 +309,18 @@ class Demand:
         if self.stand.place.covered:
             return 0.0
         return effective_rain_mm(self.weather.by_day.get(day))
+
+
+def _cover(stand: Stand) -> float:
+    """Of a full cover's transpiration, what plants reach at their spacing: twice what they cover.
+
+    By FAO-56, eq. 98; leaves cover no more ground than at the usual spacing.
+    """
+    if isinstance(stand, InTub) or not stand.ground_m2:
+        return 1.0
+    crop = stand.crop
+    covered_m2 = FULL_COVER * crop.in_row_m * crop.between_rows_m * stand.plants
+    return min(2 * covered_m2 / stand.ground_m2, 1.0)
 
 
 def effective_rain_mm(day: WeatherDay | None) -> float:

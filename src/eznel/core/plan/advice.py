@@ -156,6 +156,8 @@ def _of_sights(stand: Stand) -> list[Finding]:
 
 ROTS_AT_THE_END = ("Solanaceae", "Cucurbitaceae")
 """Families whose fruits rot at the blossom end when calcium does not reach them."""
+SPLITS, BITTER = ("fruiting", "root", "tuber", "leafy", "stem"), ("leafy", "root", "stem")
+"""Habits of crops whose fruit, root, stem or head splits, and that turn bitter."""
 RIPENS = ("fruit_set", "fruit_fill", "harvest")
 """Stages at which there is fruit to look at."""
 
@@ -172,18 +174,26 @@ def sights(stand: Stand) -> tuple[Sight, ...]:
     -------
     tuple of str
         Kinds of sight: blossom-end rot only where fruits can have it, and first from fruit set
-        on; rank leaf only where fruit is wanted.
+        on; rank leaf only where fruit is wanted; split and bitter where that is known.
     """
     fruits = stand.crop.habit == "fruiting"
     rots = fruits and stand.crop.family in ROTS_AT_THE_END
     ripens = rots and stand.stage_on(stand.today) in RIPENS
-    possible = {"end_rot": rots, "rank_leaf": fruits}
+    possible = {
+        "end_rot": rots,
+        "rank_leaf": fruits,
+        "split": stand.crop.habit in SPLITS,
+        "bitter": stand.crop.habit in BITTER or stand.crop.family == "Cucurbitaceae",
+    }
     kinds = [kind for kind in get_args(Sight) if possible.get(kind, True)]
     return tuple(sorted(kinds, key=lambda kind: not (ripens and kind == "end_rot")))
 
 
 BY_PLACE = ("tip_burn", "salts")
-SAID = ("rank_leaf", "tip_burn", "salts", "flooded", "dried_out", "end_rot", "magnesium_short")
+SAID = (
+    "rank_leaf", "tip_burn", "salts", "flooded", "dried_out", "end_rot", "split", "bitter",
+    "magnesium_short",
+)  # fmt: skip
 
 
 def _of_harvest(stand: Stand) -> list[Finding]:
