@@ -1,5 +1,7 @@
 """The plan as a calendar: read back by the library, and by what stands in the file."""
 
+import csv
+import io
 from datetime import date, timedelta
 
 from icalendar import Calendar, Event
@@ -8,6 +10,7 @@ import gardens
 from eznel.core.document import Garden, Log
 from eznel.core.plan import SeasonPlan
 from eznel.formats.calendar_file import write_calendar
+from eznel.formats.plan_text import as_csv
 from eznel.words import words
 
 PARTS = {
@@ -100,3 +103,36 @@ def test_jobs_besides_feeding_are_events_with_what_they_take() -> None:
     )
     # A job done keeps its event: the calendar ticks it and doubles none.
     assert events(plan, garden).keys() == events(after, garden).keys()
+
+
+def watered(on: date, **more: str) -> Log:
+    thing = {"id": gardens.uid("w"), "place": gardens.uid("bed"), "on": str(on), **more}
+    return Log.model_validate({"watered": [thing]})
+
+
+def test_the_next_watering_is_one_event_that_moves() -> None:
+    """Lettuce on a loam, watered through yesterday: next when it is dry; put off: tomorrow."""
+    garden = gardens.garden(
+        places=[gardens.bed()],
+        plantings=[gardens.planting("lettuce", plants=40, planted_on="2026-05-12")],
+    )
+    today = date(2026, 6, 10)
+    found = {}
+    for name, log in {
+        "watered": watered(today - timedelta(1)),
+        "put off": watered(today, outcome="not_today"),
+        "unknown": Log(),
+    }.items():
+        plan = gardens.plan_of(garden, log, today)
+        found[name] = {
+            uid: event.decoded("dtstart")
+            for uid, event in events(plan, garden).items()
+            if str(event["summary"]) == "bed: water"
+        }
+        rows = list(csv.DictReader(io.StringIO(as_csv(plan, garden, words("en")))))
+        due = [row["due_on"] for row in rows if row["job"] == "water"]
+        assert due == [day.isoformat() for day in found[name].values()]
+    assert found["watered"].keys() == found["put off"].keys() != set()
+    assert min(found["watered"].values()) > today
+    assert list(found["put off"].values()) == [today + timedelta(1)]
+    assert found["unknown"] == {}

@@ -77,6 +77,12 @@ def _events(plan: SeasonPlan, read: Reader) -> Iterator[Event]:
         for work in place.jobs:
             if work.status in SHOWN:
                 yield _of_place(work, place, read)
+    for water in plan.waters:
+        on = water.due_on(plan.as_of)
+        # What is watered every day wants no event for it.
+        if on is not None and water.every_days > 1:
+            title = read.terms["calendar.water"].format(place=read.place(water.place))
+            yield _event(uuid5(water.place, "water"), on, title, read.watering(water))
 
 
 def _of_job(job: JobView, planting: PlantingPlan, read: Reader) -> Event:

@@ -124,7 +124,9 @@ def _job(job: JobView, read: Reader) -> Iterator[str]:
 
 
 def as_csv(plan: SeasonPlan, garden: Garden, words: Words, system: System = "metric") -> str:
-    """Return a plan as rows, a job a row; amounts are for all portions together.
+    """Return a plan as rows, a job or the next watering of a place a row, by days.
+
+    Amounts are for all portions together.
 
     Parameters
     ----------
@@ -143,25 +145,38 @@ def as_csv(plan: SeasonPlan, garden: Garden, words: Words, system: System = "met
         Comma separated, with a header.
     """
     read = Reader(garden, words, system)
+    rows = [*_job_rows(plan, read), *_water_rows(plan, read)]
     out = io.StringIO()
-    rows = csv.writer(out, lineterminator="\n")
-    rows.writerow(COLUMNS)
+    table = csv.writer(out, lineterminator="\n")
+    table.writerow(COLUMNS)
+    table.writerows(sorted(rows, key=lambda row: str(row[0])))
+    return out.getvalue()
+
+
+def _job_rows(plan: SeasonPlan, read: Reader) -> Iterator[list[object]]:
     jobs = [(planting, job) for planting in plan.plantings for job in planting.jobs]
     for planting, job in sorted(jobs, key=lambda pair: (pair[1].due_on, str(pair[1].key))):
         mix = job.mixes[0] if job.mixes else None
-        rows.writerow(
-            [
-                job.due_on.isoformat(),
-                guarded(read.planting(planting)),
-                guarded(read.place(planting.place)),
-                job.kind,
-                job.status,
-                mix.portions if mix else "",
-                mix.portion if mix else "",
-                round(mix.water_l, 2) if mix else "",
-                guarded(read.mix(mix)) if mix else "",
-                round(sum(line.grams for line in mix.lines) * mix.portions, 2) if mix else "",
-                *(round(job.brings_g[x], 3) for x in NUTRIENTS),
-            ]
-        )
-    return out.getvalue()
+        yield [
+            job.due_on.isoformat(),
+            guarded(read.planting(planting)),
+            guarded(read.place(planting.place)),
+            job.kind,
+            job.status,
+            mix.portions if mix else "",
+            mix.portion if mix else "",
+            round(mix.water_l, 2) if mix else "",
+            guarded(read.mix(mix)) if mix else "",
+            round(sum(line.grams for line in mix.lines) * mix.portions, 2) if mix else "",
+            *(round(job.brings_g[x], 3) for x in NUTRIENTS),
+        ]
+
+
+def _water_rows(plan: SeasonPlan, read: Reader) -> Iterator[list[object]]:
+    for water in plan.waters:
+        on = water.due_on(plan.as_of)
+        if on is not None:
+            litres = round(water.with_losses_l * water.times_a_day, 2)
+            place = guarded(read.place(water.place))
+            row = [on.isoformat(), "", place, "water", "planned", "", "", litres]
+            yield [*row, *[""] * (len(COLUMNS) - len(row))]

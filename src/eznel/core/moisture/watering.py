@@ -82,6 +82,12 @@ class PlaceWater:
     sodden: bool
     """Whether water ran off below on most days of the last week: roots want air."""
 
+    def due_on(self, today: date) -> date | None:
+        """Return the day of the next watering: tomorrow where it was put off; None if unknown."""
+        if self.state == "water":
+            return today
+        return today + timedelta(1) if self.state == "put_off" else self.next_on
+
 
 def moist(
     place: Place,
