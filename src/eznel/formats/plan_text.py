@@ -145,11 +145,12 @@ def as_csv(plan: SeasonPlan, garden: Garden, words: Words, system: System = "met
         Comma separated, with a header.
     """
     read = Reader(garden, words, system)
-    rows = [*_job_rows(plan, read), *_water_rows(plan, read)]
+    rows: list[list[object]] = [*_job_rows(plan, read), *_water_rows(plan, read)]
+    rows.sort(key=lambda row: str(row[0]))
     out = io.StringIO()
     table = csv.writer(out, lineterminator="\n")
     table.writerow(COLUMNS)
-    table.writerows(sorted(rows, key=lambda row: str(row[0])))
+    table.writerows(rows)
     return out.getvalue()
 
 
