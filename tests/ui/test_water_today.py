@@ -16,25 +16,31 @@ def waters(slip_page: Page) -> Any:
     return slip_page.get_by_role("region", name="Watering")
 
 
+@pytest.fixture
+def strip(slip_page: Page) -> Any:
+    """What stands in the walk of the place that wants water."""
+    return slip_page.get_by_role("article", name="Starboard strip, water")
+
+
 def wanting(page: Page) -> list[str]:
     return [one["place"] for one in read(page, "/plan")["waters"] if one["state"] == "water"]
 
 
-def test_a_watering_is_ticked_and_taken_back(slip_page: Page, waters: Any) -> None:
+def test_a_watering_is_ticked_and_taken_back(slip_page: Page, waters: Any, strip: Any) -> None:
     (place,) = wanting(slip_page)
     expect(waters.get_by_role("heading", name="One place wants water")).to_be_visible()
-    expect(waters.get_by_text("water first, feed the day after")).to_be_visible()
+    expect(strip.get_by_text("water first, feed the day after")).to_be_visible()
     (one,) = [w for w in read(slip_page, "/plan")["waters"] if w["place"] == place]
     cans = round(one["cans"] * 2) / 2
-    expect(waters.get_by_role("button", name=re.compile(f"^{cans:g} cans"))).to_be_visible()
-    waters.get_by_role("button", name="Watered").click()
+    expect(strip.get_by_role("button", name=re.compile(f"^{cans:g} cans"))).to_be_visible()
+    strip.get_by_role("button", name="Watered").click()
     expect(waters.get_by_role("heading", name="Watering")).to_be_visible()
     entry = read(slip_page)["file"]["log"]["watered"][-1]
     assert (entry["place"], entry["outcome"]) == (place, "given")
     assert entry["amount"]["value"] == pytest.approx(one["with_losses_l"], rel=1e-3)
     slip_page.locator(".toast").get_by_role("button", name="Undo").click()
     expect(waters.get_by_role("heading", name="One place wants water")).to_be_visible()
-    waters.get_by_role("button", name="Not today").click()
+    strip.get_by_role("button", name="Not today").click()
     expect(waters.get_by_text("8 places have enough")).to_be_visible()
     waters.get_by_text("8 places have enough").click()
     expect(waters.get_by_text("put off to tomorrow")).to_be_visible()
@@ -42,9 +48,9 @@ def test_a_watering_is_ticked_and_taken_back(slip_page: Page, waters: Any) -> No
 
 
 def test_the_water_of_a_place_is_drawn_and_another_day_recorded(
-    slip_page: Page, waters: Any
+    slip_page: Page, waters: Any, strip: Any
 ) -> None:
-    waters.get_by_role("button", name="See it: the water of Starboard strip").click()
+    strip.get_by_role("button", name="See it: the water of Starboard strip").click()
     drawer = slip_page.get_by_role("dialog", name="The water of Starboard strip")
     drawing = drawer.get_by_role("img", name=re.compile("of the water that its ground can hold"))
     expect(drawing).to_be_visible()
@@ -73,8 +79,8 @@ def test_the_water_of_a_place_is_drawn_and_another_day_recorded(
     expect(waters.get_by_role("heading", name="Watering")).to_be_visible()
 
 
-def test_how_much_shows_its_working(slip_page: Page, waters: Any) -> None:
-    waters.get_by_role("button", name=re.compile(r"cans \(")).first.click()
+def test_how_much_shows_its_working(slip_page: Page, strip: Any) -> None:
+    strip.get_by_role("button", name=re.compile(r"cans \(")).first.click()
     working = slip_page.get_by_role("dialog").last
     expect(working).to_contain_text("What was missing in the morning")
     expect(working).to_contain_text("short grass")
@@ -83,8 +89,7 @@ def test_how_much_shows_its_working(slip_page: Page, waters: Any) -> None:
 def test_without_network_the_rest_of_the_page_stays(browser: Browser, slip_page: Page) -> None:
     page = another(browser, slip_page.url)
     page.route(re.compile("WaterDrawer"), lambda route: route.abort())
-    waters = page.get_by_role("region", name="Watering")
-    waters.get_by_role("button", name="See it: the water of Starboard strip").click()
+    page.get_by_role("button", name="See it: the water of Starboard strip").click()
     expect(page.get_by_text("not here without the network")).to_be_visible()
     expect(page.get_by_role("heading", level=1)).to_contain_text("things to feed today")
     page.context.close()

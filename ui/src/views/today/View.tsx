@@ -1,5 +1,5 @@
 import { Button, Segmented } from 'antd'
-import { lazy, useMemo, useState } from 'react'
+import { Fragment, lazy, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { useGarden, usePlan, useWrites } from '../../api/gardens'
 import { useWords } from '../../api/reference'
@@ -16,10 +16,12 @@ import { Better } from './Better'
 import { Missed } from './Missed'
 import { Places } from './Places'
 import { Shared } from './Shared'
+import { byWalk, type PlaceWater } from './watering'
 import {
   shows,
   showsPlace,
   todayState,
+  type Due,
   type LookFor,
   type Only,
   type TodayState,
@@ -32,6 +34,7 @@ import { Later } from '../../parts/Later'
 
 const Filter = lazy(() => import('./Filter'))
 const Water = lazy(() => import('./Water'))
+const WaterLine = lazy(() => import('./WaterLines'))
 
 /** From so many jobs on, a day is worth narrowing. */
 const MANY = 9
@@ -96,6 +99,7 @@ function DayForm(props: { gardenId: string; state: TodayState; today: string }) 
   const places = state.places.filter(({ job }) => job.due_on <= today)
   const later = state.shared.filter((can) => can.on > today)
   const alone = state.now.length + places.length === 1
+  const dry = byWalk(usePlan(gardenId)).filter((one) => one.state === 'water')
   return (
     <>
       {state.now.length === 0 && <Rest next={state.week[0]?.job.due_on ?? state.nextDay} />}
@@ -118,21 +122,18 @@ function DayForm(props: { gardenId: string; state: TodayState; today: string }) 
         today={props.today}
         opened={alone}
       />
-      {state.walk
-        .filter((due) => shows(only, due))
-        .map((due) =>
-          due.job.status === 'given' ? (
-            <DoneLine key={due.job.key} due={due} gardenId={gardenId} />
-          ) : (
-            <JobLine key={due.job.key} due={due} gardenId={gardenId} tone="now" opened={alone} />
-          ),
-        )}
+      <Walk
+        gardenId={gardenId}
+        jobs={state.walk.filter((due) => shows(only, due))}
+        dry={only === '' || only.startsWith('place:') ? dry.filter((one) => isAt(only, one)) : []}
+        alone={alone}
+      />
       {state.shared
         .filter((can) => can.on <= today)
         .map((can) => (
           <Shared key={can.pours[0].job} can={can} gardenId={gardenId} />
         ))}
-      {state.now.length > 2 && (
+      {state.now.length + dry.length > 2 && (
         <p className="small soft">{t('In the order of one walk through the garden.')}</p>
       )}
       {(state.days.length > 0 || later.length > 0) && <h2>{t('Within a week')}</h2>}
@@ -143,6 +144,56 @@ function DayForm(props: { gardenId: string; state: TodayState; today: string }) 
         <DayLine key={day.date} day={day} gardenId={gardenId} />
       ))}
     </>
+  )
+}
+
+const isAt = (only: Only, of: PlaceWater) => only === '' || only === `place:${of.place}`
+
+/** Feeds and what wants water, place by place: water first, as feed wants moist ground. */
+function Walk(props: {
+  gardenId: string
+  jobs: readonly Due[]
+  dry: readonly PlaceWater[]
+  alone: boolean
+}) {
+  const { gardenId, dry, alone } = props
+  const plan = usePlan(gardenId)
+  const at = new Map(plan.places.map((one) => [one.id, one.walk]))
+  const stops = [...new Set([...dry.map((one) => one.place), ...props.jobs.map(placeOf)])].sort(
+    (a, b) => (at.get(a) ?? 0) - (at.get(b) ?? 0),
+  )
+  return stops.map((place) => (
+    <Fragment key={place}>
+      {dry
+        .filter((one) => one.place === place)
+        .map((one) => (
+          <Later key="water">
+            <WaterStop of={one} gardenId={gardenId} />
+          </Later>
+        ))}
+      {props.jobs
+        .filter((due) => placeOf(due) === place)
+        .map((due) =>
+          due.job.status === 'given' ? (
+            <DoneLine key={due.job.key} due={due} gardenId={gardenId} />
+          ) : (
+            <JobLine key={due.job.key} due={due} gardenId={gardenId} tone="now" opened={alone} />
+          ),
+        )}
+    </Fragment>
+  ))
+}
+
+const placeOf = (due: Due) => due.planting.place
+
+/** A place of the walk that wants water. */
+function WaterStop(props: { gardenId: string; of: PlaceWater }) {
+  const { places } = useGarden(props.gardenId).file.garden
+  const name = places.find((one) => one.id === props.of.place)?.name ?? ''
+  return (
+    <article className="job-line water-stop" aria-label={t('{place}, water', { place: name })}>
+      <WaterLine {...props} />
+    </article>
   )
 }
 

@@ -13,3 +13,9 @@ export function feedWaits(of: PlaceWater, plan: Plan): boolean {
       planting.jobs.some((job) => job.status === 'planned' && job.due_on <= until),
   )
 }
+
+/** What every place wants, in the order in which one walks past them. */
+export function byWalk(plan: Plan): PlaceWater[] {
+  const walk = new Map(plan.places.map((one) => [one.id, one.walk]))
+  return [...plan.waters].sort((a, b) => (walk.get(a.place) ?? 0) - (walk.get(b.place) ?? 0))
+}
