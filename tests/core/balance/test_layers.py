@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 import gardens
-from eznel.core.balance.layers import Gone, Layered, held_fast, through_layers
+from eznel.core.balance.layers import Gone, Layered, through_layers
 from eznel.core.document import Log
 
 FIRST = date(2026, 6, 1)
@@ -37,9 +37,9 @@ def test_what_is_taken_up_first_is_not_lost() -> None:
 
 
 def test_what_was_short_is_taken_when_it_comes() -> None:
-    two = through(6, 12.5, (0, 3, 0), (5, 1, 0))
-    assert two.taken[0].tolist() == [0, 4]
-    assert two.left[0, 1] == pytest.approx(1)
+    two = through(6, 12.5, (0, 3, 0), (5, 3, 0))
+    assert two.taken[0].tolist() == [0, 5]
+    assert two.left[0, 1] == pytest.approx(0)
 
 
 def test_roots_reach_only_what_is_not_below_them() -> None:
@@ -69,13 +69,20 @@ def test_what_came_is_taken_lost_or_left(
 
 
 @given(seasons)
-def test_still_ground_is_ground_that_nothing_drains_from(
+def test_still_ground_loses_nothing_and_gives_no_more_than_comes(
     season: list[tuple[float, float, float]],
 ) -> None:
-    still = through(1, 10.0, *((comes, wants, 0.0) for comes, wants, _ in season))
     came, wanted = (np.cumsum([day[n] for day in season])[None, :] for n in (0, 1))
-    fast = held_fast(came, wanted)
-    assert still.taken[0].tolist() == pytest.approx(fast.taken[0].tolist(), abs=1e-9)
+    gone = through_layers(came, wanted, Layered.still(len(season)))
+    assert not gone.lost.any()
+    assert (gone.taken <= np.minimum(came, wanted) + 1e-9).all()
+
+
+def test_a_crop_that_is_behind_catches_up_by_and_by() -> None:
+    """1 g a day is wanted and nothing there for five days, then plenty: 3 g a day until even."""
+    days = [(0.0, 1.0, 0.0)] * 5 + [(20.0, 1.0, 0.0)] + [(0.0, 1.0, 0.0)] * 3
+    gone = through(6, 12.5, *days)
+    assert gone.taken[0].tolist() == pytest.approx([0, 0, 0, 0, 0, 3, 6, 8, 9])
 
 
 @given(seasons, seasons)

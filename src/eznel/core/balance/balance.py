@@ -5,10 +5,9 @@ everything dissolved does. What ground holds fast (phosphorus, potassium, calciu
 How far it may be off comes from letting each source be off alone; their squares add up.
 """
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
-from functools import partial
 from typing import Literal
 from uuid import UUID
 
@@ -16,7 +15,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from eznel.core.balance.ground import ground_of, water_in_tub_l
-from eznel.core.balance.layers import Gone, held_fast, through_layers
+from eznel.core.balance.layers import Gone, Layered, through_layers
 from eznel.core.balance.salts import SOIL_WATER, salts_of
 from eznel.core.balance.sources import (
     BALANCED,
@@ -41,7 +40,6 @@ RUNS_OUT_SHARE = 0.05
 MOVES_ON_GROUND: tuple[Balanced, ...] = ("N",)
 
 Substance = Literal[Balanced, "salts"]
-Fold = Callable[[Floats, Floats], Gone]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -124,8 +122,8 @@ def balance_of(season: Season, workings: Workings, tried: Tried = AS_PLANNED) ->
     moving = BALANCED if isinstance(stand, InTub) else MOVES_ON_GROUND
     fast = {x: one for x, one in wanted.items() if x not in moving}
     gone = {
-        **_gone(fast, held_fast),
-        **_gone({x: wanted[x] for x in moving}, partial(through_layers, ground=ground)),
+        **_gone(fast, Layered.still(days.count)),
+        **_gone({x: wanted[x] for x in moving}, ground),
     }
     bears = None
     if isinstance(stand, InTub):
@@ -134,7 +132,7 @@ def balance_of(season: Season, workings: Workings, tried: Tried = AS_PLANNED) ->
         taken: dict[str, Floats] = {x: gone[x].taken[0] for x in BALANCED}
         salts = salts_of(world.given, days, given_l, taken, site)
         wanted["salts"] = salts.in_water(water_l)
-        gone |= _gone({"salts": wanted["salts"]}, partial(through_layers, ground=ground))
+        gone |= _gone({"salts": wanted["salts"]}, ground)
     lines = tuple(_line(x, one, gone[x], days) for x, one in wanted.items())
     return Balance(
         planting=stand.id,
@@ -152,7 +150,7 @@ def _brings(nutrient: Balanced, sources: Sequence[Source]) -> tuple[tuple[Floats
     return tuple((one.arrived_g[nutrient], one.off_share) for one in found)
 
 
-def _gone(of: Mapping[Substance, Wanted], fold: Fold) -> dict[Substance, Gone]:
+def _gone(of: Mapping[Substance, Wanted], ground: Layered) -> dict[Substance, Gone]:
     """Fold several substances at once, each as it is thought to be and with each source off."""
     if not of:
         return {}
@@ -160,7 +158,7 @@ def _gone(of: Mapping[Substance, Wanted], fold: Fold) -> dict[Substance, Gone]:
     wants = [
         np.tile(one.wanted, (len(some), 1)) for one, some in zip(of.values(), came, strict=True)
     ]
-    gone = fold(np.concatenate(came), np.concatenate(wants))
+    gone = through_layers(np.concatenate(came), np.concatenate(wants), ground)
     ends = np.cumsum([len(some) for some in came]).tolist()
     starts = [0, *ends[:-1]]
     return {

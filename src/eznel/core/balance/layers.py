@@ -13,6 +13,8 @@ import numpy as np
 from eznel.core.crops.weather import Floats
 
 LAYER_M = 0.05
+CATCHES_UP = 3.0
+"""A crop that is behind takes up to so many times a day's want: roots do not fetch all at once."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,6 +28,11 @@ class Layered:
     drained_mm: Sequence[float]
     rooted: Sequence[int]
     """Layers that roots have reached. [count]"""
+
+    @classmethod
+    def still(cls, days: int) -> "Layered":
+        """Return ground that holds fast what comes to it."""
+        return cls(1, 1.0, [0.0] * days, [1] * days)
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,33 +76,15 @@ def through_layers(came: Floats, wanted: Floats, ground: Layered) -> Gone:
         if ground.drained_mm[n] > 0:
             lost_so_far = lost_so_far + _drain(held, ground.drained_mm[n], ground.layer_mm)
         owed = wants[n] - taken_so_far
+        most = CATCHES_UP * (wants[n] - (wants[n - 1] if n else 0.0))
         reached = held[: min(max(ground.rooted[n], 1), ground.layers)]
         there = reached.sum(axis=0)
-        takes = np.minimum(np.maximum(owed, 0.0), there)
+        takes = np.minimum(np.minimum(np.maximum(owed, 0.0), most), there)
         # Taken alike from all layers that roots reach.
         reached *= 1 - takes / np.maximum(there, 1e-300)
         taken_so_far = taken_so_far + takes
         taken[n], lost[n], left[n] = taken_so_far, lost_so_far, held.sum(axis=0)
     return Gone(taken.T, lost.T, left.T)
-
-
-def held_fast(came: Floats, wanted: Floats) -> Gone:
-    """Return where things are that no water moves: what is wanted is taken as soon as it is there.
-
-    Parameters
-    ----------
-    came : array of shape (substances, days)
-        What has come by each evening. [g]
-    wanted : array of shape (substances, days)
-        What the crop would have taken up by then. [g]
-
-    Returns
-    -------
-    Gone
-        Added up, and what is left. [g]
-    """
-    taken = np.minimum(came, wanted)
-    return Gone(taken, np.zeros_like(taken), came - taken)
 
 
 def _drain(held: Floats, drained_mm: float, layer_mm: float) -> Floats:

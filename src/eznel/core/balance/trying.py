@@ -130,13 +130,9 @@ def lived_in(
         stand = replace(stand, calendar=dates)
         window = window_of(stand, dates)
     lived = replace(season, stand=stand)
-    return World(
-        lived,
-        window,
-        evenings(stand, evaporation, workings),
-        tuple(portions(lived, workings.shed)),
-        None,
-    )
+    given = tuple(portions(lived, workings.shed))
+    fed_on = sorted({one.on for one in given})
+    return World(lived, window, evenings(stand, evaporation, fed_on, workings), given, None)
 
 
 def _in_year(season: Season, workings: Workings, kind: YearKind) -> World:

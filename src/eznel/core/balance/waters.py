@@ -1,21 +1,25 @@
 """The water of a planting through its whole season: what drains and what is used, day by day.
 
 Recorded waterings and measured rain as they were; where nothing was recorded, and from today on,
-it is taken to be watered before it is dry, and rain to be as usual.
+it is taken to be watered before it is dry, tubs to be washed as the plan advises, and rain to be as
+usual.
 """
 
-from collections.abc import Sequence
-from datetime import date
+from collections.abc import Iterator, Sequence
+from datetime import date, timedelta
 from uuid import UUID
 
-from eznel.core.moisture.course import Evening, course
+from eznel.core.moisture.course import Evening, Given, course
 from eznel.core.moisture.demand import Demand, Evaporation
 from eznel.core.moisture.watering import recorded
 from eznel.core.season.workings import Workings
-from eznel.core.stands.stand import Stand
+from eznel.core.stands.flushing import flush_days
+from eznel.core.stands.stand import InTub, Stand
 
 
-def evenings(stand: Stand, known: Evaporation, workings: Workings) -> tuple[Evening, ...]:
+def evenings(
+    stand: Stand, known: Evaporation, fed_on: Sequence[date], workings: Workings
+) -> tuple[Evening, ...]:
     """Return the days of a planting's water.
 
     Parameters
@@ -24,6 +28,8 @@ def evenings(stand: Stand, known: Evaporation, workings: Workings) -> tuple[Even
         The planting, as it grows in that weather.
     known : Evaporation
         Of that weather, with a rain on each of its days.
+    fed_on : sequence of date
+        The days of its feeds, in order: tubs are washed the day before one.
     workings : Workings
         The garden's: what was recorded, and what stands beside it.
 
@@ -45,7 +51,21 @@ def evenings(stand: Stand, known: Evaporation, workings: Workings) -> tuple[Even
         workings.today,
     )
     until = max(demands[0].ends, demands[0].begins)
-    return course(demands, told.given, until, told.found, workings.today)[0]
+    given = {**dict(_washed(stand, fed_on, workings.today)), **told.given}
+    return course(demands, given, until, told.found, workings.today)[0]
+
+
+def _washed(
+    stand: Stand, fed_on: Sequence[date], today: date
+) -> Iterator[tuple[date, tuple[Given, ...]]]:
+    """As the plan advises: from today on a tub's volume of water runs through it now and then."""
+    if not isinstance(stand, InTub):
+        return
+    for day in flush_days(stand):
+        fed = next((one for one in fed_on if one > day), None)
+        before = day if fed is None else fed - timedelta(1)
+        if before >= today:
+            yield before, (Given(stand.litres, stand.id),)
 
 
 def _beside(stand: Stand, workings: Workings) -> Sequence[Stand]:

@@ -15,7 +15,7 @@ from eznel.core.season.course import JobPlan
 from eznel.core.season.fold import Season
 from eznel.core.season.following import salt_limits
 from eznel.core.shed.shelf import MixPlan, Shed
-from eznel.core.source_water import poured_ec_ds_m
+from eznel.core.stands.flushing import flush_days
 from eznel.core.stands.rotation import family_before
 from eznel.core.stands.stand import InTub, Stand
 from eznel.core.stands.stands import Stands
@@ -105,10 +105,6 @@ def _of_programme(stand: Stand) -> list[Finding]:
     return found
 
 
-FLUSH_DAYS, FLUSH_DAYS_FROM_BELOW = 28, 21
-"""Fed tubs are washed through with plain water so often; sooner where salts climb from below."""
-SALTY_WATER_DS_M, SALTY_SOONER_DAYS = 1.0, 7
-"""Water with so much salt of its own makes it a week sooner."""
 FLUSH_AHEAD_DAYS = 7
 
 
@@ -117,15 +113,10 @@ def _flush(stand: Stand) -> list[Finding]:
     if not isinstance(stand, InTub):
         return []
     below = stand.place.from_below
-    salty = (poured_ec_ds_m(stand.weather.site) or 0.0) >= SALTY_WATER_DS_M
-    usual = FLUSH_DAYS_FROM_BELOW if below else FLUSH_DAYS
-    every = timedelta(usual - (SALTY_SOONER_DAYS if salty else 0))
-    day = stand.calendar.hold_end + every
-    while day < stand.today:
-        day += every
-    ahead = (day - stand.today).days
-    if day >= stand.calendar.stop or ahead > FLUSH_AHEAD_DAYS:
+    day = next((one for one in flush_days(stand) if one >= stand.today), None)
+    if day is None or (day - stand.today).days > FLUSH_AHEAD_DAYS:
         return []
+    ahead = (day - stand.today).days
     numbers = (
         Quantity("days", ahead, ""),
         Quantity("litres", stand.filled_l.value, "L"),
