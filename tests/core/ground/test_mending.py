@@ -293,6 +293,13 @@ def test_what_the_log_explains_of_a_change() -> None:
     assert change.removed_g_m2 == pytest.approx(9.58, abs=0.01)
     assert change.explained == pytest.approx(-14.74, abs=0.01)
     assert change.estimate == 70  # nothing has ended since
+    # a sample is good to 15 %; a year on the next kale has taken 14.74 mg/kg, to 30 %
+    assert (change.low, change.high) == pytest.approx((59.5, 80.5))
+    (later,) = gardens.plan_of(garden, today=date(2027, 4, 1)).places
+    (carried,) = later.changes
+    off = (10.5**2 + (0.3 * 14.74) ** 2) ** 0.5
+    assert carried.estimate == pytest.approx(70 - 14.74, abs=0.01)
+    assert carried.high - carried.estimate == pytest.approx(off, abs=0.01)
 
 
 def test_the_working_of_lime_shows_its_limit() -> None:

@@ -2526,6 +2526,10 @@ export interface components {
             explained: number;
             /** Given G M2 */
             given_g_m2: number;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
             /** Now */
             now: number;
             /**

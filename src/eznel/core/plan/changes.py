@@ -6,6 +6,7 @@ as given; what a usual yield takes away counts as removed once its season is ove
 
 from dataclasses import dataclass
 from datetime import date
+from math import hypot
 
 from eznel.core.document import Bed
 from eznel.core.nutrients import Nutrient
@@ -16,6 +17,9 @@ from eznel.core.soil.schools import buffer_of
 from eznel.core.soil.units import by_mass
 from eznel.core.stands.ledger import Account
 from eznel.core.stands.stands import CARRIED, Stands
+
+MOVED_OFF_SHARE = 0.3
+"""How far what was given and taken away since may be off: nobody weighs every harvest. [g/g]"""
 
 
 def changes(bed: Bed, stands: Stands) -> tuple[Change, ...]:
@@ -44,6 +48,9 @@ def changes(bed: Bed, stands: Stands) -> tuple[Change, ...]:
         one = 1000 / bed_soil_mass(bed).value / buffer_of(nutrient, bed.texture, mix=soil.rich)
         then = _between(bed, nutrient, stands, before_on, now_on)
         since = _between(bed, nutrient, stands, now_on, stands.today)
+        moved = (since.given + since.removed) * one
+        off = hypot(rating.spread * now, MOVED_OFF_SHARE * moved)
+        estimate = max(now + (since.given - since.removed) * one, 0.0)
         found.append(
             Change(
                 analyte=nutrient,
@@ -54,7 +61,9 @@ def changes(bed: Bed, stands: Stands) -> tuple[Change, ...]:
                 given_g_m2=then.given,
                 removed_g_m2=then.removed,
                 explained=(then.given - then.removed) * one,
-                estimate=max(now + (since.given - since.removed) * one, 0.0),
+                estimate=estimate,
+                low=max(estimate - off, 0.0),
+                high=estimate + off,
             )
         )
     return tuple(found)

@@ -191,6 +191,9 @@ class Change:
     """By how much given less removed moves the test."""
     estimate: float
     """Carried on to today by the same rule."""
+    low: float
+    high: float
+    """Between these a sample of today would likely be: the more was moved since, the wider."""
 
 
 @dataclass(frozen=True, slots=True)

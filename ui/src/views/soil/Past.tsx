@@ -45,9 +45,14 @@ export function Past({ changes, today }: { changes: readonly Change[]; today: st
             {verdict(one)}
           </p>
           <p className="small soft">
-            {t('Carried on to today by the same rule: about {estimate} mg/kg.', {
-              estimate: showNumber(one.estimate),
-            })}
+            {t(
+              'Carried on to today by the same rule: about {estimate} mg/kg, between {low} and {high}.',
+              {
+                estimate: showNumber(one.estimate),
+                low: showNumber(one.low, 2),
+                high: showNumber(one.high, 2),
+              },
+            )}
           </p>
         </div>
       ))}
