@@ -8,8 +8,6 @@ started as a process of its own when it is first asked for.
 import contextlib
 import json
 import socket
-import subprocess
-import sys
 import threading
 import time
 from collections.abc import Mapping
@@ -17,10 +15,10 @@ from dataclasses import dataclass
 from typing import Any, get_args
 
 from eznel.standins.devices import Kind
+from eznel.standins.process import Standin
 
 KINDS: tuple[Kind, ...] = get_args(Kind)
 ANSWERS_WITHIN_S = 0.5
-STARTS_WITHIN_S = 10.0
 MOST_BYTES = 2000
 RANGES: Mapping[tuple[Kind, str], tuple[float, float]] = {
     ("scale", "g"): (-20_000, 20_000),
@@ -73,7 +71,7 @@ class Devices:
 
     def __init__(self, real: Mapping[Kind, str] | None = None) -> None:
         self._real = {kind: _address(at) for kind, at in (real or {}).items()}
-        self._standins: dict[Kind, _Standin] = {}
+        self._standins: dict[Kind, Standin] = {}
         self._lock = threading.Lock()
 
     def has(self, kind: Kind, *, practice: bool) -> bool:
@@ -207,45 +205,8 @@ class Devices:
         with self._lock:
             known = self._standins.get(kind)
             if known is None or not known.lives:
-                known = self._standins[kind] = _Standin(kind)
+                known = self._standins[kind] = Standin("eznel.standins.devices", kind)
             return known.port
-
-
-class _Standin:
-    """A simulated device in its process."""
-
-    def __init__(self, kind: Kind) -> None:
-        self._process = subprocess.Popen(
-            [sys.executable, "-m", "eznel.standins.devices", kind],
-            stdin=subprocess.PIPE,
-            stdout=subprocess.PIPE,
-            text=True,
-        )
-        late = threading.Timer(STARTS_WITHIN_S, self._process.kill)
-        late.start()
-        try:
-            line = self._process.stdout.readline() if self._process.stdout else ""
-        finally:
-            late.cancel()
-        if not line.strip().isdigit():
-            self.end()
-            raise OSError("a stand-in does not start")
-        self.port = int(line)
-
-    @property
-    def lives(self) -> bool:
-        return self._process.poll() is None
-
-    def end(self) -> None:
-        """Close its input, at which it ends."""
-        for stream in (self._process.stdin, self._process.stdout):
-            if stream:
-                stream.close()
-        try:
-            self._process.wait(3)
-        except subprocess.TimeoutExpired:
-            self._process.kill()
-            self._process.wait()
 
 
 def _address(text: str) -> tuple[str, int]:

@@ -20,6 +20,7 @@ from eznel.api.services import Services
 from eznel.clock import today
 from eznel.devices import Devices
 from eznel.standins import weather_station
+from eznel.standins.process import Standin
 from eznel.store import backups, gardens, opening, reading, removed
 from eznel.store.database import Unusable
 
@@ -76,13 +77,13 @@ def serve(
             return 2
         if new and any((data / opening.BACKUPS).glob("*.eznel-backup")):
             print("This store is new; backups are there: ./eznel restore FILE", flush=True)
-        station = weather_station.start()
-        stack.callback(station.shutdown)
+        station = Standin("eznel.standins.weather_station")
+        stack.callback(station.end)
         services = Services(
             engine,
             catalogue.load(),
             today,
-            weather_station.address(station),
+            weather_station.address(station.port),
             devices or Devices(),
         )
         stack.callback(services.devices.close)

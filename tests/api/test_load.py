@@ -156,7 +156,7 @@ def test_two_fetches_of_the_weather_at_once_are_both_answered(
 
     station = weather_station.start()
     try:
-        services.station = weather_station.address(station)
+        services.station = weather_station.address(station.server_address[1])
         client = TestClient(create_app(services), base_url="http://127.0.0.1")
         file = make.garden_file(stands_on="2026-06-01")
         client.put(f"{GARDEN}/file", json=file.model_dump(mode="json"))

@@ -20,7 +20,7 @@ GARDEN = f"/api/gardens/{make.uid('garden')}"
 @pytest.fixture
 def garden(services: Services) -> Iterator[TestClient]:
     station = weather_station.start()
-    services.station = weather_station.address(station)
+    services.station = weather_station.address(station.server_address[1])
     file = make.garden_file(
         stands_on="2026-05-01",
         places=[make.bed(), make.bed("other")],

@@ -18,7 +18,7 @@ TODAY = date(2026, 6, 1)
 @pytest.fixture(scope="module")
 def station() -> Iterator[str]:
     server = weather_station.start()
-    yield weather_station.address(server)
+    yield weather_station.address(server.server_address[1])
     server.shutdown()
 
 
@@ -64,7 +64,7 @@ def test_a_question_it_does_not_understand(station: str) -> None:
 
 def test_a_silent_station_is_an_error_of_its_own() -> None:
     server = weather_station.start()
-    at = weather_station.address(server)
+    at = weather_station.address(server.server_address[1])
     server.shutdown()
     server.server_close()
     with pytest.raises(StationSilent):

@@ -1,5 +1,7 @@
 """A simulated weather station: a small HTTP service on loopback, the same weather for one seed.
 
+    python -m eznel.standins.weather_station
+
     GET /days?seed=TEXT&from=DATE&to=DATE&today=DATE&low=12 numbers&high=12 numbers
 
 It answers with a JSON object `{"days": [{"on", "low_c", "high_c", "rain_mm", "humidity_pct",
@@ -10,6 +12,7 @@ measured. At most five days after it are a forecast, the less certain the furthe
 """
 
 import json
+import sys
 import threading
 from collections.abc import Mapping, Sequence
 from dataclasses import asdict, dataclass
@@ -159,20 +162,20 @@ def start(port: int = 0) -> ThreadingHTTPServer:
     return server
 
 
-def address(server: ThreadingHTTPServer) -> str:
+def address(port: int) -> str:
     """Return where a station answers.
 
     Parameters
     ----------
-    server : ThreadingHTTPServer
-        The station.
+    port : int
+        Its port.
 
     Returns
     -------
     str
         On loopback.
     """
-    return f"http://127.0.0.1:{server.server_address[1]}"
+    return f"http://127.0.0.1:{port}"
 
 
 def ask(
@@ -211,3 +214,15 @@ def ask(
         return [Reading(**one) for one in found]
     except (URLError, OSError, ValueError, KeyError, TypeError) as error:
         raise StationSilent(str(error)) from error
+
+
+def main() -> None:
+    """Be the station until the input is closed."""
+    server = start()
+    print(server.server_address[1], flush=True)
+    sys.stdin.buffer.read()
+    server.shutdown()
+
+
+if __name__ == "__main__":
+    main()

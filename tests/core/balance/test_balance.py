@@ -92,7 +92,7 @@ def test_it_counts_what_the_plan_counts() -> None:
             assert one.came[-1] == pytest.approx(tide.supply_g[-1], abs=1e-3)
             recovered = 0.8 if planting.method == "tub" else 1.0
             assert one.wanted[-1] == pytest.approx(tide.need_g[-1] * recovered, abs=1e-3)
-        sources = sum(one.grams.get("N", 0.0) for one in found.sources)
+        sources = sum(one.grams.get("N", 0.0) for one in found.sources if one.kind != "air")
         assert sources == pytest.approx(line(found, "N").came[-1], abs=1e-3)
 
 
@@ -198,6 +198,18 @@ def test_many_years_are_wetter_and_drier_than_the_usual_one() -> None:
     assert 0 <= found.short_share <= 1
     assert found == nitrogen_years(leek, mine, years=20)
     assert not nitrogen_years(leek, workings(site=gardens.site()), years=2).rain_known
+
+
+def test_legumes_have_nitrogen_of_the_air_and_harvests_take_away() -> None:
+    """Peas: what the crop takes up, by the share that it fixes; none of it is owed by feeds."""
+    mine = workings(plantings=[gardens.planting("pea", plants=40, planted_on="2026-05-20")])
+    (season,) = mine.seasons
+    crop, found = season.stand.crop, of("pea", mine)
+    (air,) = [one for one in found.sources if one.kind == "air"]
+    kg = crop.yield_kg_m2 * season.stand.ground_m2
+    assert air.grams["N"] == pytest.approx(kg * crop.uptake_n * crop.n_fixing_share)
+    assert found.removed_g["K"] == pytest.approx(kg * crop.removal_k)
+    assert "air" not in {one.kind for one in of("leek", workings()).sources}
 
 
 def test_what_is_not_there_is_refused() -> None:

@@ -2157,6 +2157,10 @@ export interface components {
             planting: string;
             /** Rain Known */
             rain_known: boolean;
+            /** Removed G */
+            removed_g: {
+                [key: string]: number;
+            };
             /** Sources */
             sources: components["schemas"]["BalanceSource"][];
         };
@@ -2191,7 +2195,9 @@ export interface components {
         };
         /**
          * BalanceSource
-         * @description What a source brings over the season. [g]
+         * @description What a source brings over the season; what legumes take from the air is wanted of no other.
+         *
+         *     Grams.
          */
         BalanceSource: {
             /** Grams */
@@ -2202,7 +2208,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "ground" | "nitrate_test" | "mix" | "water" | "before" | "fed" | "tried";
+            kind: "ground" | "nitrate_test" | "mix" | "water" | "before" | "fed" | "tried" | "air";
             /** Product */
             product: string | null;
         };

@@ -1,3 +1,4 @@
+import { Link } from 'react-router'
 import { faultsOf, type Schemas } from '../api/client'
 import { useGarden } from '../api/gardens'
 import { useWords } from '../api/reference'
@@ -147,6 +148,11 @@ export function WaterPart(props: {
         />
         {t('It comes through a softener')}
       </label>
+      <p className="small">
+        <Link to="/sum?of=draw">
+          {t('Does a proportioner draw right? Check it with a bucket.')}
+        </Link>
+      </p>
       {site.water && found.data && <Judged gardenId={props.gardenId} of={found.data} />}
     </>
   )

@@ -33,7 +33,7 @@ from eznel.core.crops.weather import Floats
 from eznel.core.nutrients import Nutrient
 from eznel.core.season.fold import Season
 from eznel.core.season.workings import Workings
-from eznel.core.stands.stand import InTub
+from eznel.core.stands.stand import InTub, Stand
 
 RUNS_OUT_SHARE = 0.05
 """Short by this share of a season's want, it has run out. [g/g]"""
@@ -65,7 +65,10 @@ class BalanceLine:
 
 @dataclass(frozen=True, slots=True)
 class BalanceSource:
-    """What a source brings over the season. [g]"""
+    """What a source brings over the season; what legumes take from the air is wanted of no other.
+
+    Grams.
+    """
 
     kind: SourceKind
     product: UUID | None
@@ -80,6 +83,8 @@ class Balance:
     days: tuple[date, ...]
     lines: tuple[BalanceLine, ...]
     sources: tuple[BalanceSource, ...]
+    removed_g: Mapping[Nutrient, float]
+    """What the harvest takes away, where that is known. [g]"""
     drained_l: tuple[float, ...]
     """Added up. [L]"""
     rain_known: bool
@@ -138,11 +143,23 @@ def balance_of(season: Season, workings: Workings, tried: Tried = AS_PLANNED) ->
         planting=stand.id,
         days=days.all,
         lines=lines,
-        sources=tuple(_came(one) for one in sources if one.arrived_g),
+        sources=(*(_came(one) for one in sources if one.arrived_g), *_from_air(stand)),
+        removed_g=_removed_g(stand),
         drained_l=_told(drained_l),
         rain_known=stand.place.covered or site.monthly_rain_mm is not None,
         bears_ds_m=bears,
     )
+
+
+def _from_air(stand: Stand) -> tuple[BalanceSource, ...]:
+    crop = stand.crop
+    fixed_g = crop.n_fixing_share * crop.uptake("N") * stand.kg_yield
+    return (BalanceSource("air", None, {"N": fixed_g}),) if fixed_g else ()
+
+
+def _removed_g(stand: Stand) -> Mapping[Nutrient, float]:
+    crop = stand.crop
+    return {"P": crop.removal_p * stand.kg_yield, "K": crop.removal_k * stand.kg_yield}
 
 
 def _brings(nutrient: Balanced, sources: Sequence[Source]) -> tuple[tuple[Floats, float], ...]:

@@ -38,7 +38,7 @@ OFF_WEIGHED, OFF_TYPICAL, OFF_ORGANIC_N = 0.05, 0.15, 0.3
 OFF_WATER, OFF_WATER_ASSUMED = 0.1, 0.5
 """The same of water: by its analysis, and as water usually is. [g/g]"""
 
-SourceKind = Literal["ground", "nitrate_test", "mix", "water", "before", "fed", "tried"]
+SourceKind = Literal["ground", "nitrate_test", "mix", "water", "before", "fed", "tried", "air"]
 
 
 @dataclass(frozen=True, slots=True)

@@ -17,6 +17,7 @@ export function BalanceSources(props: {
   const rows = props.of.sources
     .map((one) => ({ name: nameOf(one, products), grams: one.grams[substance] ?? 0 }))
     .filter((one) => one.grams > 0)
+  const removed = props.of.removed_g[substance] ?? 0
   if (rows.length === 0) return null
   return (
     <table className="small balance-sources">
@@ -28,6 +29,12 @@ export function BalanceSources(props: {
             <td>{showNutrient(one.grams)}</td>
           </tr>
         ))}
+        {removed > 0 && (
+          <tr>
+            <th scope="row">{t('taken away with the harvest')}</th>
+            <td>−{showNutrient(removed)}</td>
+          </tr>
+        )}
       </tbody>
     </table>
   )
@@ -45,6 +52,8 @@ function nameOf(of: Source, products: readonly { id: string; name: string }[]): 
       return t('the water')
     case 'before':
       return t('given before the log was kept')
+    case 'air':
+      return t('the air, by the roots of legumes')
     case 'tried':
       return t('compost, tried')
     default:
