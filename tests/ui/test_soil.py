@@ -290,7 +290,7 @@ def test_a_pasted_analysis_of_water_is_looked_at_before_it_is_taken(slip_page: P
     expect(drawer.get_by_label("Conductivity of your water", exact=True)).to_have_value("0.64")
     expect(drawer.get_by_text("88 mg/L of sodium; from 70 mg/L on")).to_be_visible()
     # 12 °dH are 214 mg/L of calcium carbonate: too much for the pots of this garden
-    drawer.get_by_text("2 more to know").click()
+    drawer.get_by_text("3 more to know").click()
     expect(drawer.get_by_text("An alkalinity of 214 mg/L lifts the pH of a pot")).to_be_visible()
     # 1 − 150/214 = 30 %, more than the 1 − 70/88 = 21 % for the sodium
     expect(drawer.get_by_text("With 30 % of rain water mixed in")).to_be_visible()
