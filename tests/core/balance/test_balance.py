@@ -212,6 +212,31 @@ def test_legumes_have_nitrogen_of_the_air_and_harvests_take_away() -> None:
     assert "air" not in {one.kind for one in of("leek", workings()).sources}
 
 
+def test_a_balance_computed_on_is_the_one_computed_anew() -> None:
+    """Beans beside the leeks share their waterings: more of them leave less that drains."""
+    watered = [
+        {"id": gardens.uid(f"w{n}"), "place": gardens.uid("bed"), "on": date(2026, 6, n),
+         "amount": gardens.measure(90, "L")}
+        for n in (2, 9, 16)
+    ]  # fmt: skip
+
+    def beside(beans: int, earlier: Workings | None = None) -> Workings:
+        made = workings(
+            log={"watered": watered},
+            places=[gardens.bed(texture="sand")],
+            plantings=[
+                gardens.planting("leek", plants=30, planted_on="2026-05-20"),
+                gardens.planting("bush_bean", plants=beans, planted_on="2026-05-20"),
+            ],
+        )
+        return Workings(made.garden, made.log, TODAY, CATALOGUE, earlier)
+
+    few = beside(4)
+    before = of("leek", few)
+    assert of("leek", beside(12, few)) == of("leek", beside(12))
+    assert before != of("leek", beside(12))
+
+
 def test_what_is_not_there_is_refused() -> None:
     mine = workings()
     with pytest.raises(Unknown):

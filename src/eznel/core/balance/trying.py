@@ -86,7 +86,12 @@ def world_of(season: Season, workings: Workings, tried: Tried = AS_PLANNED) -> W
         raise Unknown("job", "no_such_thing", id=str(tried.job))
     in_weather = workings.kept.part(
         ("lived in", season.stand.id, tried.year),
-        (season, workings.log.watered, workings.given),
+        (
+            season,
+            *workings.stands.in_place(season.stand.place.id),
+            workings.log.watered,
+            workings.given,
+        ),
         lambda: _in_year(season, workings, tried.year),
     )
     shed = workings.shed
