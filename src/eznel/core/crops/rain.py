@@ -195,4 +195,15 @@ def _days(
 
 
 def _day(on: date, low_c: float, high_c: float, rain_mm: float) -> WeatherDay:
-    return WeatherDay.model_construct(id=NOBODY, on=on, low_c=low_c, high_c=high_c, rain_mm=rain_mm)
+    # Every field is said: looking up defaults would take longer than all the rest.
+    return WeatherDay.model_construct(
+        id=NOBODY,
+        on=on,
+        low_c=low_c,
+        high_c=high_c,
+        rain_mm=rain_mm,
+        humidity_pct=None,
+        wind_m_s=None,
+        sun_h=None,
+        source="typed",
+    )

@@ -47,6 +47,11 @@ def _sun(of_year: int, latitude_deg: float) -> tuple[float, float]:
     return max(24 * 60 / pi * SOLAR_MJ_M2_MIN * nearer * height, 0.0), 24 / pi * sunset
 
 
+def _of_year(day: date) -> int:
+    """Its number in its year, from 1."""
+    return day.toordinal() - date(day.year, 1, 1).toordinal() + 1
+
+
 def radiation_mj(day: date, latitude_deg: float) -> float:
     """Return the radiation above the air on a day (eq. 21).
 
@@ -62,7 +67,7 @@ def radiation_mj(day: date, latitude_deg: float) -> float:
     float
         Nothing in the polar night. [MJ/m²]
     """
-    return _sun(day.timetuple().tm_yday, latitude_deg)[0]
+    return _sun(_of_year(day), latitude_deg)[0]
 
 
 def radiation_mm(day: date, latitude_deg: float) -> float:
@@ -168,7 +173,7 @@ def penman_monteith_mm(
         Never below nothing. [mm]
     """
     mean_c = (low_c + high_c) / 2
-    above_mj, day_h = _sun(day.timetuple().tm_yday, latitude_deg)
+    above_mj, day_h = _sun(_of_year(day), latitude_deg)
     sunny = min(sky.sun_h / day_h, 1.0) if day_h else 0.0
     clear_mj = (0.75 + 2e-5 * height_m) * above_mj
     sun_mj = (0.25 + 0.50 * sunny) * above_mj
