@@ -55,3 +55,23 @@ def test_everybody_can_read_and_drag_it(slip_page: Page, size: Any) -> None:
     drawer = opened(slip_page, "Tomato Red Lantern")
     drawer.get_by_text(re.compile(r"By \d+ simulated years")).wait_for()
     assert faults_of(slip_page) == []
+
+
+def test_rain_is_known_by_all_twelve_months_or_not_at_all(slip_page: Page) -> None:
+    slip_page.get_by_role("button", name="Skerrin Slip").click()
+    drawer = slip_page.get_by_role("dialog", name="This garden")
+    drawer.get_by_text("Usual temperatures and rain, month by month").click()
+    rain = drawer.locator(".months").last
+    may = rain.get_by_label("May", exact=True)
+    expect(may).to_have_value("50")
+    may.fill("")
+    expect(drawer.get_by_text("One month is missing")).to_be_visible()
+    expect(rain.get_by_label("Jan", exact=True)).to_have_value("95")  # the rest stays typed
+    drawer.get_by_role("button", name="Save", exact=True).click()
+    expect(drawer.get_by_role("alert").first).to_be_visible()
+    assert read(slip_page)["file"]["garden"]["site"]["monthly_rain_mm"][4] == 50
+    may.fill("52")
+    drawer.get_by_role("button", name="Save", exact=True).click()
+    expect(drawer).to_have_count(0)
+    kept = read(slip_page)["file"]["garden"]["site"]["monthly_rain_mm"]
+    assert (kept[0], kept[4], len(kept)) == (95, 52, 12)

@@ -8,7 +8,7 @@ import { showMonth } from '../lib/dates'
 import { recall, remember } from '../lib/memory'
 import { system, warmth, waterDepth } from '../lib/units'
 import { useReturn } from '../lib/useReturn'
-import { t } from '../lib/words'
+import { plural, t } from '../lib/words'
 import { ChoiceField, Field, NumberField, TextField, faultsAt } from '../parts/Field'
 import { useHistory } from '../parts/History'
 import { SaveBar } from '../parts/SaveBar'
@@ -223,30 +223,46 @@ function Months(props: {
   )
 }
 
-/** What usually falls in each month; not known until the first is typed. */
+/** What usually falls in each month: all twelve, or none. Some alone are refused when saved. */
 function Rain(props: {
   draft: Settings['site']
   faults: Schemas['FaultView'][]
   onChange: (change: Partial<Settings['site']>) => void
 }) {
   const known = props.draft.monthly_rain_mm ?? null
+  const [typed, setTyped] = useState<readonly (number | null)[]>(() => Array<null>(12).fill(null))
+  const shown = known?.length === 12 ? known : typed
+  const missing = shown.filter((one) => one === null).length
   return (
     <Field
       label={`${t('Usual rain of the month')}, ${waterDepth.unit}`}
       hint={t('For the balance by day and simulated years; empty where you do not know it.')}
       faults={faultsAt(props.faults, 'site.monthly_rain_mm')}
+      note={
+        missing > 0 &&
+        missing < 12 && (
+          <span className="hint" role="status">
+            {plural(
+              missing,
+              'One month is missing: rain counts once all twelve are there.',
+              '{n} months are missing: rain counts once all twelve are there.',
+            )}
+          </span>
+        )
+      }
     >
       {(id) => (
         <span className="months" id={id}>
-          {Array.from({ length: 12 }, (_, month) => (
+          {shown.map((value, month) => (
             <NumberField
               key={month}
               label={showMonth(month)}
-              value={waterDepth.shown(known?.[month] ?? null)}
+              value={waterDepth.shown(value)}
               onChange={(next) => {
-                const kept = known ?? Array.from({ length: 12 }, () => 0)
-                const rains = kept.map((v, m) => (m === month ? (waterDepth.typed(next) ?? 0) : v))
-                props.onChange({ monthly_rain_mm: rains.some((v) => v > 0) ? rains : null })
+                const now = shown.map((v, m) => (m === month ? waterDepth.typed(next) : v))
+                const all = now.filter((v) => v !== null)
+                setTyped(now)
+                props.onChange({ monthly_rain_mm: all.length > 0 ? all : null })
               }}
             />
           ))}

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { useScale, type DeviceReading } from '../../api/devices'
 import { useGarden } from '../../api/gardens'
-import { showMass, showNumber } from '../../lib/numbers'
+import { showNumber } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { Refused } from '../../parts/Field'
 import { levelScoops, namesOf, portionText, scoopName } from '../../parts/names'
@@ -121,7 +121,7 @@ function Cups(props: {
           <b>{names.products.get(one.product)}</b>{' '}
           <span className="soft">
             {t('{amount}, about {scoops}', {
-              amount: showMass(one.grams),
+              amount: scaleShows(one.grams),
               scoops: one.lines
                 .map((line) => levelScoops(line.count, names.scoops.get(line.scoop) ?? ''))
                 .join(' + '),
@@ -166,7 +166,7 @@ function Filling(props: {
     <div role="status">
       <p className="scale-reading">
         <b>{scaleShows(Math.max(reading.value, 0))}</b>{' '}
-        <span className="soft">{t('of {amount}', { amount: showMass(wanted_g) })}</span>
+        <span className="soft">{t('of {amount}', { amount: scaleShows(wanted_g) })}</span>
       </p>
       <Progress
         percent={Math.min(Math.max((100 * reading.value) / wanted_g, 0), 100)}
