@@ -167,18 +167,50 @@ def test_what_takes_too_long_to_read_is_refused(garden: TestClient, services: Se
 def test_a_water_is_judged_as_it_is_typed(garden: TestClient) -> None:
     """71 mg/L of sodium bind; 60.12 of calcium and 12.15 of magnesium are 4 × 50.04 mg/L hard."""
     water = {"ca_mg_l": 60.12, "mg_mg_l": 12.15, "na_mg_l": 71, "season_mm": 100}
-    asked = {"water": water, "ec_ds_m": None}
-    said = garden.post(f"{GARDEN}/source-water", json=asked).json()
+    site = garden.get(GARDEN).json()["file"]["garden"]["site"] | {"water_ec_ds_m": None}
+    said = garden.post(f"{GARDEN}/source-water", json={"site": site | {"water": water}}).json()
     assert [one["key"] for one in said["findings"]] == ["water_na", "water_rain_helps"]
     hardness = next(one for one in said["figures"] if one["figure"] == "hardness")
     assert hardness["shown"]["result"] == "200 mg/L"
     assert said["brings"][0]["litres"] == pytest.approx(432)  # 100 mm on 3.6 × 1.2 m
     wrong = garden.post(
         f"{GARDEN}/source-water",
-        json={"water": {**water, "alkalinity": {"value": 180, "unit": "dH"}}},
+        json={"site": site | {"water": water | {"alkalinity": {"value": 180, "unit": "dH"}}}},
     )
     assert wrong.status_code == 422
-    assert wrong.json()["faults"][0]["field"] == "water.alkalinity"
+    assert wrong.json()["faults"][0]["field"] == "site.water.alkalinity"
+
+
+def test_another_water_goes_to_the_places_that_name_it(garden: TestClient) -> None:
+    """A bed names the butt; while it does, the butt stays."""
+    stored = garden.get(GARDEN).json()
+    settings = {
+        name: stored["file"]["garden"][name]
+        for name in ("name", "site", "preferences", "stands_on")
+    }
+    butt = {"kind": "analysed", "id": make.uid("butt"), "name": "butt", "water": {"rain_pct": 100}}
+    more = settings | {"site": settings["site"] | {"waters": [butt]}}
+    saved = garden.put(
+        f"{GARDEN}/settings", json=more, params={"based_on": stored["settings_revision"]}
+    )
+    assert saved.status_code == 200
+    bed = next(one for one in stored["file"]["garden"]["places"] if one["kind"] == "bed")
+    put = garden.put(
+        f"{GARDEN}/places/{bed['id']}",
+        json=bed | {"water": butt["id"]},
+        params={"based_on": 1},
+    )
+    assert put.status_code == 200
+    asked = {"site": more["site"] | {"water": None}, "of": butt["id"]}
+    said = garden.post(f"{GARDEN}/source-water", json=asked)
+    assert said.json()["brings"] == []  # rain brings nothing
+    refused = garden.put(
+        f"{GARDEN}/settings",
+        json=settings,
+        params={"based_on": saved.json()["revision"]},
+    )
+    assert refused.status_code == 422
+    assert refused.json()["faults"][0]["key"] == "no_such_thing"
 
 
 def test_many_years_of_a_planting(garden: TestClient) -> None:

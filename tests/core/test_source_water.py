@@ -6,8 +6,9 @@ import pytest
 from pydantic import ValidationError
 
 import gardens
+from eznel.core.poured import poured
 from eznel.core.quantities import Alkalinity
-from eznel.core.source_water import SourceWater, poured_ec_ds_m, source_water
+from eznel.core.source_water import SourceWater, source_water
 from eznel.core.working import Worked
 
 EVEN = {  # 3 + 1 + 1 + 0.1 meq/L of the one sign, 3 + 1 + 1 + 0.1 of the other
@@ -20,7 +21,7 @@ EVEN = {  # 3 + 1 + 1 + 0.1 meq/L of the one sign, 3 + 1 + 1 + 0.1 of the other
 def judged(places: list[dict[str, Any]] | None = None, ec: float | None = None,
            **water: Any) -> SourceWater:  # fmt: skip
     site = gardens.site(water=water, water_ec_ds_m=ec)
-    return source_water(gardens.garden(site=site, places=places or []))
+    return source_water(gardens.garden(site=site, places=places or []), None)
 
 
 def value(of: Worked | None) -> float:
@@ -142,8 +143,8 @@ def test_how_much_rain_would_bring_it_below_its_limits() -> None:
 
 def test_the_conductivity_of_what_is_poured() -> None:
     made = gardens.site(water={"rain_pct": 25}, water_ec_ds_m=1.2)
-    assert poured_ec_ds_m(gardens.garden(site=made).site) == pytest.approx(0.9)
-    assert poured_ec_ds_m(gardens.garden().site) is None
+    assert poured(gardens.garden(site=made).site, None).ec_ds_m == pytest.approx(0.9)
+    assert poured(gardens.garden().site, None).ec_ds_m is None
 
 
 @pytest.mark.parametrize(
@@ -186,7 +187,7 @@ def test_the_nitrogen_that_goes_with_a_waters_lime(
     )  # fmt: skip
     site = gardens.site(water={"alkalinity": {"value": lime, "unit": "mg/L CaCO3"}})
     made = gardens.garden(site=site, places=[gardens.tub()], products=[feed])
-    said = {one for one in keys(source_water(made)) if "feed" in one or "ammonium" in one}
+    said = {one for one in keys(source_water(made, None)) if "feed" in one or "ammonium" in one}
     assert said == ({key} if key else set())
     bed = gardens.garden(site=site, places=[gardens.bed()], products=[feed])
-    assert not {one for one in keys(source_water(bed)) if "feed" in one or "ammonium" in one}
+    assert not {one for one in keys(source_water(bed, None)) if "feed" in one or "ammonium" in one}

@@ -9,7 +9,7 @@ from pydantic import BaseModel, Field
 from eznel.api.problems import RESPONSES
 from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech, Units
-from eznel.core.document import Water
+from eznel.core.document import Site
 from eznel.core.quantities import Alkalinity
 from eznel.core.source_water import Brings, source_water
 from eznel.core.working import Finding
@@ -22,10 +22,10 @@ Figure = Literal["hardness", "sodium_ratio", "adjusted_ratio", "residual", "cond
 
 
 class WaterAsked(BaseModel):
-    """A water, and its conductivity where that was measured. [dS/m]"""
+    """A site as it is being typed, and which of its waters is meant; the usual one where None."""
 
-    water: Water
-    ec_ds_m: Annotated[float, Field(ge=0, le=10)] | None = None
+    site: Site
+    of: UUID | None = None
 
 
 class FigureView(BaseModel):
@@ -54,8 +54,7 @@ def read_source_water(
 ) -> SourceWaterView:
     """Read what a water is by its analysis; nothing is stored."""
     garden = services.stored(session, str(garden_id)).file.garden
-    site = garden.site.model_copy(update={"water": asked.water, "water_ec_ds_m": asked.ec_ds_m})
-    found = source_water(garden.model_copy(update={"site": site}))
+    found = source_water(garden.model_copy(update={"site": asked.site}), asked.of)
     worked = ((figure, getattr(found, figure)) for figure in get_args(Figure))
     return SourceWaterView(
         figures=[

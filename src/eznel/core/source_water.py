@@ -10,9 +10,11 @@ from dataclasses import dataclass
 from math import ceil
 from uuid import UUID
 
-from eznel.core.document import Garden, Place, Site, Water
+from eznel.core.document import Garden, MixedWater, Place, Site, Water
+from eznel.core.errors import Unknown
 from eznel.core.nutrients import Amounts
 from eznel.core.places import area
+from eznel.core.poured import Poured, poured
 from eznel.core.working import Finding, Level, Origin, Quantity, Worked
 
 MG_PER_MEQ = {
@@ -76,79 +78,68 @@ class SourceWater:
     brings: tuple[Brings, ...]
 
 
-def mixed(water: Water) -> Water:
-    """Return a water as it is poured: rain, which carries hardly anything, thins it.
+@dataclass(frozen=True, slots=True)
+class _Analysed:
+    """A water as its analysis has it, and the fields of its figures; of a mix, as it is poured."""
 
-    Parameters
-    ----------
-    water : Water
-        As it was analysed, with the share of rain in what is poured.
-
-    Returns
-    -------
-    Water
-        The same where no rain is mixed in. [mg/L]
-    """
-    share = 1 - water.rain_pct / 100
-    if share == 1:
-        return water
-    ions = {name: getattr(water, name) for name in Water.model_fields if name.endswith("_mg_l")}
-    thinned: dict[str, object] = {
-        name: None if mg is None else mg * share for name, mg in ions.items()
-    }
-    for name, lime in (("alkalinity", water.alkalinity), ("hardness", water.hardness)):
-        if lime is not None:
-            thinned[name] = lime.model_copy(update={"value": lime.value * share})
-    return water.model_copy(update={**thinned, "rain_pct": 0.0})
+    water: Water
+    ec_ds_m: float | None
+    at: str
+    at_ec: str
+    is_analysed: bool = True
 
 
-def poured_ec_ds_m(site: Site) -> float | None:
-    """Return the conductivity of what is poured.
-
-    Parameters
-    ----------
-    site : Site
-        With what was measured.
-
-    Returns
-    -------
-    float or None
-        None where nobody measured. [dS/m]
-    """
-    rain_pct = site.water.rain_pct if site.water else 0.0
-    return None if site.water_ec_ds_m is None else site.water_ec_ds_m * (1 - rain_pct / 100)
-
-
-def source_water(garden: Garden) -> SourceWater:
-    """Return what the water of a garden is.
+def source_water(garden: Garden, of: UUID | None) -> SourceWater:
+    """Return what a water of a garden is.
 
     Parameters
     ----------
     garden : Garden
-        With its water as it was analysed, and the places that are watered.
+        With its waters as they were analysed, and the places that are watered.
+    of : UUID or None
+        One of its waters; the usual one where None.
 
     Returns
     -------
     SourceWater
-        All None and empty where nobody wrote its water down.
+        All None and empty where nobody wrote the water down.
+
+    Raises
+    ------
+    Unknown
+        When there is no such water.
     """
-    printed = garden.site.water or Water()
-    water = mixed(printed)
-    site = garden.site
-    found = _found(water, poured_ec_ds_m(site))
-    analysed = _found(printed, site.water_ec_ds_m)
+    numbers = {one.id: n for n, one in enumerate(garden.site.waters)}
+    if of is not None and of not in numbers:
+        raise Unknown("of", "no_such_thing", id=str(of))
+    here = poured(garden.site, of)
+    printed = _analysed(garden.site, None if of is None else numbers[of], here)
+    water = here.water or Water()
+    found = _found(water, here.ec_ds_m)
     ratios = [one for one in (found["sodium_ratio"], found["adjusted_ratio"]) if one is not None]
+    places = tuple(one for one in garden.places if one.water == of)
+    highest = max(ratios, key=lambda one: one.value, default=None)
     binding = (
-        *_binding(water, max(ratios, key=lambda one: one.value, default=None), found["residual"]),
-        *_in_pots(water, garden),
+        *_binding(water, highest, found["residual"], printed.at),
+        *_in_pots(water, garden, places, printed.at),
     )
-    findings = (
-        *binding,
-        *(_rain_helps(printed, binding)),
-        *_doubtful(printed, site.water_ec_ds_m, analysed),
-    )
-    brings = tuple(_brought(garden.places, water)) if site.water else ()
-    return SourceWater(**found, findings=findings, brings=brings)
+    findings = [*binding]
+    if printed.is_analysed:
+        findings += _rain_helps(printed, binding)
+        findings += _doubtful(printed, _found(printed.water, printed.ec_ds_m))
+    brings = tuple(_brought(places, water)) if here.water else ()
+    return SourceWater(**found, findings=tuple(findings), brings=brings)
+
+
+def _analysed(site: Site, number: int | None, here: Poured) -> _Analysed:
+    if number is None:
+        return _Analysed(
+            site.water or Water(), site.water_ec_ds_m, "site.water", "site.water_ec_ds_m"
+        )
+    at, of = f"site.waters.{number}", site.waters[number]
+    if isinstance(of, MixedWater):
+        return _Analysed(here.water or Water(), here.ec_ds_m, at, at, is_analysed=False)
+    return _Analysed(of.water, of.ec_ds_m, f"{at}.water", f"{at}.ec_ds_m")
 
 
 def _found(water: Water, measured_ds_m: float | None) -> dict[str, Worked | None]:
@@ -168,16 +159,17 @@ MOST_RAIN_PCT = 80.0
 """More rain than this nobody has for a season. [%]"""
 
 
-def _rain_helps(printed: Water, binding: Sequence[Finding]) -> Iterator[Finding]:
+def _rain_helps(printed: _Analysed, binding: Sequence[Finding]) -> Iterator[Finding]:
     """How much rain would bring what binds below its limits."""
-    limits = {f"water_{ion}": (getattr(printed, f"{ion}_mg_l"), most) for ion, most in MOST.items()}
-    lime = printed.alkalinity
+    of = printed.water
+    limits = {f"water_{ion}": (getattr(of, f"{ion}_mg_l"), most) for ion, most in MOST.items()}
+    lime = of.alkalinity
     limits["water_limes_pots"] = (lime.mg_per_l if lime else None, MOST_IN_POTS_MG_L)
     over = [limits[one.key] for one in binding if one.key in limits]
     needed = max((100 * (1 - most / here) for here, most in over if here), default=0.0)
     if 0 < needed <= MOST_RAIN_PCT:
         number = Quantity("rain_pct", ceil(needed - 1e-9), "%")
-        yield Finding("water_rain_helps", Level.NOTE, "site.water.rain_pct", numbers=(number,))
+        yield Finding("water_rain_helps", Level.NOTE, f"{printed.at}.rain_pct", numbers=(number,))
 
 
 def _charges(water: Water) -> dict[str, float]:
@@ -298,33 +290,33 @@ def _apart(meq: dict[str, float]) -> Worked | None:
 
 
 def _binding(
-    water: Water, sodium_ratio: Worked | None, residual: Worked | None
+    water: Water, sodium_ratio: Worked | None, residual: Worked | None, at: str
 ) -> Iterator[Finding]:
     if water.softened:
-        yield Finding("water_softened", Level.WARNING, "site.water.softened")
+        yield Finding("water_softened", Level.WARNING, f"{at}.softened")
     for ion, most in MOST.items():
         here = getattr(water, f"{ion}_mg_l")
         if here is not None and here > most:
             numbers = (Quantity("strength_mg_l", here, "mg/L"), Quantity("most_mg_l", most, "mg/L"))
-            yield Finding(f"water_{ion}", Level.WARNING, f"site.water.{ion}_mg_l", numbers=numbers)
+            yield Finding(f"water_{ion}", Level.WARNING, f"{at}.{ion}_mg_l", numbers=numbers)
     if sodium_ratio is not None and sodium_ratio.value > MOST_SAR:
         number = Quantity("sodium_ratio", sodium_ratio.value, "")
-        yield Finding("water_sar", Level.WARNING, "site.water.na_mg_l", numbers=(number,))
+        yield Finding("water_sar", Level.WARNING, f"{at}.na_mg_l", numbers=(number,))
     if residual is not None and residual.value > MOST_RESIDUAL_MEQ_L:
         number = Quantity("residual_meq_l", residual.value, "meq/L")
-        yield Finding("water_residual", Level.NOTE, "site.water.alkalinity", numbers=(number,))
+        yield Finding("water_residual", Level.NOTE, f"{at}.alkalinity", numbers=(number,))
 
 
-def _in_pots(water: Water, garden: Garden) -> Iterator[Finding]:
+def _in_pots(water: Water, garden: Garden, places: Sequence[Place], at: str) -> Iterator[Finding]:
     """What a water's lime does to the pH of pots, and which nitrogen would go with it."""
     lime = water.alkalinity
-    if lime is None or not any(place.kind == "tub" for place in garden.places):
+    if lime is None or not any(place.kind == "tub" for place in places):
         return
     number = Quantity("alkalinity_mg_l", lime.mg_per_l, "mg/L")
     shares = _acid_shares(garden)
     share = Quantity("ammonium_pct", 100 * max(shares, default=0.0), "%")
     if lime.mg_per_l > MOST_IN_POTS_MG_L:
-        yield Finding("water_limes_pots", Level.WARNING, "site.water.alkalinity", numbers=(number,))
+        yield Finding("water_limes_pots", Level.WARNING, f"{at}.alkalinity", numbers=(number,))
         if shares:
             key = "water_acid_feed" if max(shares) >= ACID_SHARE else "water_no_acid_feed"
             yield Finding(key, Level.NOTE, "products", numbers=(share,))
@@ -342,15 +334,13 @@ def _acid_shares(garden: Garden) -> list[float]:
     return [acid / (acid + nitrate) for acid, nitrate in split if acid + nitrate > 0]
 
 
-def _doubtful(
-    water: Water, measured_ds_m: float | None, found: dict[str, Worked | None]
-) -> Iterator[Finding]:
+def _doubtful(of: _Analysed, found: dict[str, Worked | None]) -> Iterator[Finding]:
     """What cannot all be right."""
     apart, hardness, ions = found["apart"], found["hardness"], found["conductivity"]
     if apart is not None and apart.value > APART_PCT:
         number = Quantity("apart_pct", apart.value, "%")
-        yield Finding("water_ions_apart", Level.QUESTION, "site.water", numbers=(number,))
-    printed = water.hardness
+        yield Finding("water_ions_apart", Level.QUESTION, of.at, numbers=(number,))
+    printed, measured_ds_m = of.water.hardness, of.ec_ds_m
     if (
         printed is not None
         and hardness is not None
@@ -360,15 +350,13 @@ def _doubtful(
             Quantity("printed_mg_l", printed.mg_per_l, "mg/L"),
             Quantity("hardness_mg_l", hardness.value, "mg/L"),
         )
-        yield Finding(
-            "water_hardness_apart", Level.QUESTION, "site.water.hardness", numbers=numbers
-        )
+        yield Finding("water_hardness_apart", Level.QUESTION, f"{of.at}.hardness", numbers=numbers)
     if measured_ds_m and ions is not None and _differ(measured_ds_m, ions.value, EC_APART_PCT):
         numbers = (
             Quantity("measured_ds_m", measured_ds_m, "dS/m"),
             Quantity("ions_ds_m", ions.value, "dS/m"),
         )
-        yield Finding("water_ec_apart", Level.QUESTION, "site.water_ec_ds_m", numbers=numbers)
+        yield Finding("water_ec_apart", Level.QUESTION, of.at_ec, numbers=numbers)
 
 
 def _differ(one: float, other: float, pct: float) -> bool:

@@ -18,6 +18,7 @@ def amount_sentence(
     scoops: Mapping[UUID, str],
     words: Words,
     system: System = "metric",
+    source: str = "",
 ) -> str:
     """Return a mix in words: how many portions, of how much water, what in each, what to a plant.
 
@@ -33,6 +34,8 @@ def amount_sentence(
         The reader's sentences.
     system : str
         The reader's system of units.
+    source : str
+        What the water is called, where it is not the usual one.
 
     Returns
     -------
@@ -59,6 +62,8 @@ def amount_sentence(
     water = _amount(mix.water_l, "L", words, system)
     each = _amount(mix.per_plant_l, "L", words, system)
     kind = mix.portion if mix.portion != "can" or mix.water_l else "dry"
+    if source:
+        water = f"{water} ({source})"
     where = terms[f"amount.{kind}.{some}"].format(n=mix.portions, water=water)
     to_each = terms["amount.to_each"].format(each=each) if mix.water_l and mix.per_plant_l else ""
     return f"{where}: {inside}{to_each}"

@@ -90,7 +90,7 @@ def _of_job(job: JobView, planting: PlantingPlan, read: Reader) -> Event:
     title = f"{read.planting(planting)}: {terms[f'kind.{job.kind}']}"
     lines = [read.place(planting.place)]
     for mix in job.mixes[:1]:
-        lines.append(read.mix(mix))
+        lines.append(read.mix(mix, planting.place))
     lines += [read.finding(one) for one in job.findings]
     lines += [read.words.cautions[key] for key in job.cautions]
     lines.append(read.words.cautions["general"])

@@ -3,6 +3,7 @@
 import csv
 import io
 from collections.abc import Iterator
+from uuid import UUID
 
 from eznel.core.document import Garden
 from eznel.core.nutrients import NUTRIENTS
@@ -101,7 +102,7 @@ def _planting(planting: PlantingPlan, read: Reader) -> Iterator[str]:
     for finding in planting.findings:
         yield f"  ! {read.finding(finding)}"
     for job in planting.jobs:
-        yield from _job(job, read)
+        yield from _job(job, planting.place, read)
     for buy in planting.to_buy:
         yield "  " + terms["text.short"].format(
             short=read.grams(buy.short_g),
@@ -111,12 +112,12 @@ def _planting(planting: PlantingPlan, read: Reader) -> Iterator[str]:
         )
 
 
-def _job(job: JobView, read: Reader) -> Iterator[str]:
+def _job(job: JobView, place: UUID, read: Reader) -> Iterator[str]:
     terms = read.terms
     day = read.day(job.due_on, year=True)
     yield f"  {day}  {terms['kind.' + job.kind]}, {terms['status.' + job.status]}"
     for mix in job.mixes[:1]:
-        yield f"      {read.mix(mix)}"
+        yield f"      {read.mix(mix, place)}"
     for finding in job.findings:
         yield f"      ! {read.finding(finding)}"
     for caution in job.cautions:
@@ -167,7 +168,7 @@ def _job_rows(plan: SeasonPlan, read: Reader) -> Iterator[list[object]]:
             mix.portions if mix else "",
             mix.portion if mix else "",
             round(mix.water_l, 2) if mix else "",
-            guarded(read.mix(mix)) if mix else "",
+            guarded(read.mix(mix, planting.place)) if mix else "",
             round(sum(line.grams for line in mix.lines) * mix.portions, 2) if mix else "",
             *(round(job.brings_g[x], 3) for x in NUTRIENTS),
         ]

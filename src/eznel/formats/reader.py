@@ -25,6 +25,8 @@ class Reader:
         self.words, self.system = spoken(words, system), system
         self.terms = self.words.terms
         self._places = {place.id: place.name for place in garden.places}
+        waters = {one.id: one.name for one in garden.site.waters}
+        self._waters = {one.id: waters[one.water] for one in garden.places if one.water}
         self._products = {product.id: product.name for product in garden.products}
         self._scoops = {scoop.id: scoop.name for scoop in garden.scoops}
 
@@ -36,9 +38,10 @@ class Reader:
         """Return crop and variety."""
         return f"{planting.crop_name} {planting.variety}".strip()
 
-    def mix(self, mix: MixPlan) -> str:
+    def mix(self, mix: MixPlan, place: UUID) -> str:
         """Return what to weigh, into how many portions, in one sentence."""
-        return amount_sentence(mix, self._products, self._scoops, self.words, self.system)
+        water = self._waters.get(place, "")
+        return amount_sentence(mix, self._products, self._scoops, self.words, self.system, water)
 
     def finding(self, finding: Finding) -> str:
         """Return a finding with its way out."""
@@ -103,6 +106,8 @@ class Reader:
         much = "minutes" if one.minutes else "cans" if one.cans >= LEAST_CANS else "amount"
         often = "times" if one.times_a_day > 1 else "daily" if one.every_days == 1 else "every"
         amount = self.terms[f"watering.{much}"].format(**said)
+        if one.place in self._waters:
+            amount += f" ({self._waters[one.place]})"
         rhythm = self.terms[f"watering.{often}"].format(**said)
         if one.state == "water":
             return self.terms["watering.today"].format(much=amount)

@@ -9,6 +9,7 @@ import unicodedata
 from collections.abc import Iterator
 from datetime import date, timedelta
 from typing import Any, Literal
+from uuid import UUID
 from xml.sax.saxutils import escape
 
 from reportlab.lib import colors
@@ -146,7 +147,11 @@ def _weighing(plan: SeasonPlan, read: Reader, width: float) -> Iterator[Any]:
             job.due_on,
             walk[one.place],
             _line(
-                read, job.due_on, read.planting(one), read.place(one.place), read.mix(job.mixes[0])
+                read,
+                job.due_on,
+                read.planting(one),
+                read.place(one.place),
+                read.mix(job.mixes[0], one.place),
             ),
         )
         for one in plan.plantings
@@ -266,7 +271,7 @@ def _planting(one: PlantingPlan, plan: SeasonPlan, read: Reader, width: float) -
         [
             _paragraph(read.day(job.due_on), _TEXT),
             _paragraph(read.terms[f"kind.{job.kind}"], _TEXT),
-            _to_do(job, read, told),
+            _to_do(job, one.place, read, told),
             *(_paragraph(_grams(job, x, read), _TEXT) for x in SHOWN),
         ]
         for job in one.jobs
@@ -283,9 +288,9 @@ def _planting(one: PlantingPlan, plan: SeasonPlan, read: Reader, width: float) -
         yield table
 
 
-def _to_do(job: JobView, read: Reader, told: set[str]) -> list[Paragraph]:
+def _to_do(job: JobView, place: UUID, read: Reader, told: set[str]) -> list[Paragraph]:
     """What to weigh, or why there is nothing, and what to know about it: each thing once."""
-    what = read.mix(job.mixes[0]) if job.mixes else read.terms[f"status.{job.status}"]
+    what = read.mix(job.mixes[0], place) if job.mixes else read.terms[f"status.{job.status}"]
     found = [read.finding(finding) for finding in job.findings]
     news = [one for one in found if one not in told]
     told.update(news)

@@ -86,6 +86,7 @@ class PlaceRow(_Thing, Base):
     light_pct: Mapped[float | None]
     season_water_l: Mapped[float | None]
     from_below: Mapped[bool | None]
+    water: Mapped[str | None] = mapped_column(String(60))
 
 
 class FeatureRow(_Thing, Base):

@@ -16,7 +16,7 @@ from eznel.core.balance.balance import Balance, BalanceLine, balance_of
 from eznel.core.balance.salts import salts_of
 from eznel.core.balance.sources import Days
 from eznel.core.balance.trying import Tried
-from eznel.core.document import Log, Site
+from eznel.core.document import Log
 from eznel.core.errors import Unknown
 from eznel.core.questions.balances import balance, nitrogen_years
 from eznel.core.season.workings import Workings
@@ -172,10 +172,9 @@ def test_compost_that_is_tried_brings_what_its_layer_holds() -> None:
 
 def test_salts_of_a_tub_by_hand() -> None:
     """10 L at 0.4 dS/m bring 4 dS/m·L; 3.91 g of potassium are 100 meq, 10 dS/m·L."""
-    site = Site.model_validate(gardens.site(water_ec_ds_m=0.4))
     days = Days(TODAY, 2)
     taken = {"K": np.array([0.0, 3.9098]), "Ca": np.zeros(2), "Mg": np.zeros(2)}
-    found = salts_of((), days, np.array([0.0, 10.0]), taken, site)
+    found = salts_of((), days, np.array([0.0, 10.0]), taken, 0.4)
     assert found.cases()[0].tolist() == pytest.approx([0, 4])
     assert found.wanted.tolist() == pytest.approx([0, 10])
     assert found.in_water(2.0).cases()[0].tolist() == pytest.approx([0, 2])

@@ -2318,6 +2318,8 @@ export interface components {
              * @default 0
              */
             warmer_by_c: number;
+            /** Water */
+            water?: string | null;
             watering?: components["schemas"]["Watering"] | null;
             /** Wilting Point Pct */
             wilting_point_pct?: number | null;
@@ -3532,10 +3534,10 @@ export interface components {
             photos: components["schemas"]["Photo"][];
             /**
              * Version
-             * @default 14
+             * @default 15
              * @constant
              */
-            version: 14;
+            version: 15;
         };
         /**
          * GardenListed
@@ -4439,6 +4441,38 @@ export interface components {
             water_l: number;
         };
         /**
+         * MixedWater
+         * @description Two waters in one can or butt.
+         */
+        MixedWater: {
+            /** First */
+            first?: string | null;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "mix";
+            /** Name */
+            name: string;
+            /**
+             * Season Mm
+             * @default 0
+             */
+            season_mm: number;
+            /** Second */
+            second?: string | null;
+            /**
+             * Second Pct
+             * @default 50
+             */
+            second_pct: number;
+        };
+        /**
          * MoveJob
          * @description A pin: this job on that day.
          */
@@ -4458,6 +4492,38 @@ export interface components {
              * Format: date
              */
             to: string;
+        };
+        /**
+         * NamedWater
+         * @description A water besides the usual one: a butt, a well, a neighbour's tap.
+         */
+        NamedWater: {
+            /** Ec Ds M */
+            ec_ds_m?: number | null;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "analysed";
+            /** Name */
+            name: string;
+            /**
+             * @default {
+             *       "ca_mg_l": 0,
+             *       "k_mg_l": 0,
+             *       "mg_mg_l": 0,
+             *       "nitrate_n_mg_l": 0,
+             *       "rain_pct": 0,
+             *       "season_mm": 0,
+             *       "softened": false
+             *     }
+             */
+            water: components["schemas"]["Water"];
         };
         /**
          * NeedView
@@ -6447,6 +6513,11 @@ export interface components {
             water?: components["schemas"]["Water"] | null;
             /** Water Ec Ds M */
             water_ec_ds_m?: number | null;
+            /**
+             * Waters
+             * @default []
+             */
+            waters: (components["schemas"]["NamedWater"] | components["schemas"]["MixedWater"])[];
         };
         /**
          * SoilReport
@@ -7326,6 +7397,8 @@ export interface components {
              * @default 0
              */
             warmer_by_c: number;
+            /** Water */
+            water?: string | null;
             /**
              * X M
              * @default 0
@@ -7501,12 +7574,12 @@ export interface components {
         };
         /**
          * WaterAsked
-         * @description A water, and its conductivity where that was measured. [dS/m]
+         * @description A site as it is being typed, and which of its waters is meant; the usual one where None.
          */
         WaterAsked: {
-            /** Ec Ds M */
-            ec_ds_m?: number | null;
-            water: components["schemas"]["Water"];
+            /** Of */
+            of?: string | null;
+            site: components["schemas"]["Site"];
         };
         /**
          * WaterDay

@@ -1,229 +1,247 @@
+import { Button, Segmented } from 'antd'
+import { useState } from 'react'
 import { Link } from 'react-router'
 import { faultsOf, type Schemas } from '../api/client'
 import { useGarden } from '../api/gardens'
-import { useWords } from '../api/reference'
 import { useSourceWater } from '../api/water'
-import { showLitres, showNutrient } from '../lib/numbers'
+import { newId } from '../lib/ids'
 import { waterDepth } from '../lib/units'
-import { locale, t } from '../lib/words'
-import { MeasureField, NumberField, faultsAt } from '../parts/Field'
-import { Findings } from '../parts/Findings'
-import { WorkingSteps } from '../parts/WorkingSteps'
-import { PasteWater } from './PasteWater'
+import { t } from '../lib/words'
+import { ChoiceField, NumberField, TextField, faultsAt } from '../parts/Field'
+import { NONE, WaterFields } from './WaterFields'
+import { WaterJudged } from './WaterJudged'
 
 type Site = Schemas['Settings']['site']
-type Water = Schemas['Water']
-type View = Schemas['SourceWaterView']
-type Ion = 'nitrate_n_mg_l' | 'k_mg_l' | 'ca_mg_l' | 'mg_mg_l' | 'na_mg_l' | 'cl_mg_l'
-type Figure = Ion | 'so4_mg_l' | 'b_mg_l'
+type Other = NonNullable<Site['waters']>[number]
+type Mix = Extract<Other, { kind: 'mix' }>
+type Faults = Schemas['FaultView'][]
 
-const NONE: Water = {
-  nitrate_n_mg_l: 0,
-  k_mg_l: 0,
-  ca_mg_l: 0,
-  mg_mg_l: 0,
-  ph: null,
-  alkalinity: null,
-  hardness: null,
-  na_mg_l: null,
-  cl_mg_l: null,
-  so4_mg_l: null,
-  b_mg_l: null,
-  rain_pct: 0,
-  softened: false,
-  season_mm: 0,
-}
+/** The garden's usual water. */
+const USUAL = ''
 
-/** These are counted as none where nobody found any. */
-const COUNTED: Figure[] = ['nitrate_n_mg_l', 'k_mg_l', 'ca_mg_l', 'mg_mg_l']
-
-const HARDNESS = ['mg/L CaCO3', 'dH', 'fH', 'clark', 'gpg_us', 'meq/L'] as const
-/** A country's own degrees first. */
-const OWN: Partial<Record<string, (typeof HARDNESS)[number]>> = { de: 'dH', fr: 'fH', es: 'fH' }
-const own = OWN[locale.slice(0, 2)]
-const DEGREES = own ? [own, ...HARDNESS.filter((one) => one !== own)] : HARDNESS
-
-const carried = (): [Figure, string][] => [
-  ['ca_mg_l', t('Calcium in your water')],
-  ['mg_mg_l', t('Magnesium in your water')],
-  ['na_mg_l', t('Sodium in your water')],
-  ['k_mg_l', t('Potassium in your water')],
-  ['cl_mg_l', t('Chloride in your water')],
-  ['so4_mg_l', t('Sulphate in your water')],
-  ['nitrate_n_mg_l', t('Nitrate-N in your water')],
-  ['b_mg_l', t('Boron in your water')],
-]
-
-const nameOf = (field: string): string =>
-  ({
-    ph: t('pH of your water'),
-    ec: t('Conductivity of your water'),
-    alkalinity: t('Alkalinity'),
-    hardness: t('Hardness, as printed'),
-    ...Object.fromEntries(carried()),
-  })[field] ?? field
-
-/** The garden's water: what an analysis or a strip says of it, and what follows. */
+/** What the garden is watered with: the usual water, others, mixes of two, and what follows. */
 export function WaterPart(props: {
   gardenId: string
   site: Site
-  faults: Schemas['FaultView'][]
+  faults: Faults
   onChange: (part: Partial<Site>) => void
 }) {
-  const { site } = props
-  const water = site.water ?? NONE
-  const asked = { water, ec_ds_m: site.water_ec_ds_m ?? null }
-  const found = useSourceWater(props.gardenId, asked, site.water !== null)
-  const now = faultsOf(found.error).map((one) => ({ ...one, field: `site.${one.field}` }))
-  const faults = props.faults.length > 0 ? props.faults : now
-  const set = (part: Partial<Water>) => props.onChange({ water: { ...water, ...part } })
-  const take = (read: Schemas['WaterReadView']) =>
-    props.onChange({
-      water: { ...water, ...read.water },
-      water_ec_ds_m: read.ec_ds_m ?? site.water_ec_ds_m,
-    })
-  const mg = ([name, label]: [Figure, string]) => (
-    <NumberField
-      key={name}
-      label={label}
-      suffix="mg/L"
-      value={COUNTED.includes(name) ? water[name] || null : water[name]}
-      faults={faultsAt(faults, `site.water.${name}`)}
-      onChange={(value) => set({ [name]: COUNTED.includes(name) ? (value ?? 0) : value })}
-    />
-  )
-  const degrees = (name: 'alkalinity' | 'hardness', label: string, hint: string) => (
-    <MeasureField
-      label={label}
-      hint={hint}
-      units={DEGREES}
-      value={water[name]}
-      faults={faultsAt(faults, `site.water.${name}`)}
-      onChange={(value) => set({ [name]: value })}
-    />
-  )
+  const { gardenId, site } = props
+  const waters = site.waters ?? []
+  const [chosen, setChosen] = useState(USUAL)
+  const other = waters.find((one) => one.id === chosen)
+  const written = other !== undefined || site.water != null
+  const found = useSourceWater(gardenId, { site, of: other?.id ?? null }, written)
+  const faults = props.faults.length > 0 ? props.faults : faultsOf(found.error)
+  const add = (one: Other) => {
+    props.onChange({ waters: [...waters, one] })
+    setChosen(one.id)
+  }
+  const change = (one: Other) =>
+    props.onChange({ waters: waters.map((old) => (old.id === one.id ? one : old)) })
+  const remove = (id: string) => {
+    props.onChange({ waters: waters.filter((one) => one.id !== id) })
+    setChosen(USUAL)
+  }
   return (
     <>
       <h2>{t('Water')}</h2>
-      <PasteWater gardenId={props.gardenId} nameOf={nameOf} onTake={take} />
-      <div className="fields">
-        <NumberField
-          ask="ec"
-          label={t('Conductivity of your water')}
-          suffix="dS/m"
-          value={site.water_ec_ds_m}
-          faults={faultsAt(faults, 'site.water_ec_ds_m')}
-          onChange={(value) => props.onChange({ water_ec_ds_m: value })}
+      {waters.length > 0 && (
+        <Segmented
+          className="waters-chosen"
+          value={other?.id ?? USUAL}
+          options={[
+            { value: USUAL, label: t('The usual water') },
+            ...waters.map((one) => ({ value: one.id, label: one.name || t('no name yet') })),
+          ]}
+          aria-label={t('Which water')}
+          onChange={setChosen}
         />
-        <NumberField
-          label={t('pH of your water')}
-          value={water.ph}
-          faults={faultsAt(faults, 'site.water.ph')}
-          onChange={(ph) => set({ ph })}
+      )}
+      {other ? (
+        <OtherWater
+          key={other.id}
+          {...{ gardenId, waters, faults }}
+          of={other}
+          onChange={change}
+          onRemove={() => remove(other.id)}
         />
-        {degrees('alkalinity', t('Alkalinity'), t('Also carbonate hardness, or acid capacity.'))}
-        {degrees('hardness', t('Hardness, as printed'), '')}
-        {carried().map(mg)}
-        <NumberField
-          label={t('Rain water mixed in')}
-          suffix="%"
-          hint={t('The analysis is of the rest.')}
-          value={water.rain_pct || null}
-          faults={faultsAt(faults, 'site.water.rain_pct')}
-          onChange={(rain_pct) => set({ rain_pct: rain_pct ?? 0 })}
+      ) : (
+        <WaterFields
+          gardenId={gardenId}
+          of={{ water: site.water ?? NONE, ec: site.water_ec_ds_m ?? null }}
+          at="site.water"
+          ecAt="site.water_ec_ds_m"
+          faults={faults}
+          onChange={({ water, ec }) => props.onChange({ water, water_ec_ds_m: ec })}
         />
-        <NumberField
-          label={t('Watered on beds in a season')}
-          suffix={waterDepth.unit}
-          value={waterDepth.shown(water.season_mm || null)}
-          faults={faultsAt(faults, 'site.water.season_mm')}
-          onChange={(typed) => set({ season_mm: waterDepth.typed(typed) ?? 0 })}
-        />
-      </div>
-      <label className="row">
-        <input
-          type="checkbox"
-          checked={water.softened}
-          onChange={(event) => set({ softened: event.target.checked })}
-        />
-        {t('It comes through a softener')}
-      </label>
+      )}
+      <AddWater others={waters} onAdd={add} />
       <p className="small">
         <Link to="/sum?of=draw">
           {t('Does a proportioner draw right? Check it with a bucket.')}
         </Link>
       </p>
-      {site.water && found.data && <Judged gardenId={props.gardenId} of={found.data} />}
+      {written && found.data && <WaterJudged gardenId={gardenId} of={found.data} />}
     </>
   )
 }
 
-const figureNames = (): Record<View['figures'][number]['figure'], string> => ({
-  hardness: t('Hardness of calcium and magnesium'),
-  sodium_ratio: t('Sodium ratio'),
-  adjusted_ratio: t('Sodium ratio, with the lime that falls out'),
-  residual: t('Carbonate left over'),
-  conductivity: t('Conductivity by its ions'),
-  apart: t('The charges of both signs differ by'),
-})
+const MOST = 12
 
-/** What follows of the figures, while they are typed. */
-function Judged({ gardenId, of }: { gardenId: string; of: View }) {
-  const words = useWords()
+function AddWater(props: { others: readonly Other[]; onAdd: (one: Other) => void }) {
+  const { others, onAdd } = props
+  const analysed = others.find((one) => one.kind === 'analysed')
+  const plain = (name: string, rain_pct: number): Other => ({
+    kind: 'analysed',
+    id: newId(),
+    name,
+    water: { ...NONE, rain_pct },
+    ec_ds_m: null,
+  })
+  if (others.length >= MOST) return null
   return (
-    <div className="stack" aria-live="polite">
-      <Findings of={of.findings} words={words} />
-      {of.figures.map(({ figure, shown }) => (
-        <details key={figure}>
-          <summary>
-            {figureNames()[figure]}: <b>{shown.result}</b>
-          </summary>
-          <WorkingSteps of={shown.steps} />
-        </details>
-      ))}
-      <Brought gardenId={gardenId} of={of.brings} />
+    <div className="row">
+      <Button size="small" onClick={() => onAdd(plain(t('Rain water'), 100))}>
+        {t('Add rain water')}
+      </Button>
+      <Button size="small" onClick={() => onAdd(plain(t('Another water'), 0))}>
+        {t('Add another water')}
+      </Button>
+      {analysed && (
+        <Button
+          size="small"
+          onClick={() =>
+            onAdd({
+              kind: 'mix',
+              id: newId(),
+              name: t('Mix'),
+              first: null,
+              second: analysed.id,
+              second_pct: 50,
+              season_mm: 0,
+            })
+          }
+        >
+          {t('Add a mix of two')}
+        </Button>
+      )}
     </div>
   )
 }
 
-/** Nothing is also what nobody measured. */
-const some = (grams: number) => (grams > 0 ? showNutrient(grams) : '–')
-
-/** What the water brings to each place in a season. */
-function Brought(props: { gardenId: string; of: View['brings'] }) {
-  const { garden } = useGarden(props.gardenId).file
-  const names = new Map(garden.places.map((one) => [one.id, one.name]))
-  if (props.of.length === 0) return null
-  const columns = ['N', 'K', 'Ca', 'Mg'] as const
+/** A water besides the usual one, what it is called, and where it is poured. */
+function OtherWater(props: {
+  gardenId: string
+  waters: readonly Other[]
+  of: Other
+  faults: Faults
+  onChange: (one: Other) => void
+  onRemove: () => void
+}) {
+  const { of, waters, onChange } = props
+  const at = `site.waters.${waters.indexOf(of)}`
   return (
-    <div className="water-brings small">
-      <table>
-        <caption>{t('What it brings in a season')}</caption>
-        <thead>
-          <tr>
-            <th scope="col">{t('Place')}</th>
-            <th scope="col">{t('Water')}</th>
-            {columns.map((one) => (
-              <th key={one} scope="col">
-                {one}
-              </th>
-            ))}
-            <th scope="col">{t('as lime')}</th>
-          </tr>
-        </thead>
-        <tbody>
-          {props.of.map((row) => (
-            <tr key={row.place}>
-              <th scope="row">{names.get(row.place)}</th>
-              <td>{showLitres(row.litres)}</td>
-              {columns.map((one) => (
-                <td key={one}>{some(row.nutrients_g[one])}</td>
-              ))}
-              <td>{some(row.lime_g)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+    <>
+      <div className="fields">
+        <TextField
+          label={t('Name of this water')}
+          value={of.name}
+          faults={faultsAt(props.faults, `${at}.name`)}
+          onChange={(name) => onChange({ ...of, name })}
+        />
+      </div>
+      {of.kind === 'mix' ? (
+        <MixFields {...{ of, at, waters, onChange }} faults={props.faults} />
+      ) : (
+        <WaterFields
+          gardenId={props.gardenId}
+          of={{ water: of.water ?? NONE, ec: of.ec_ds_m ?? null }}
+          at={`${at}.water`}
+          ecAt={`${at}.ec_ds_m`}
+          faults={props.faults}
+          onChange={({ water, ec }) => onChange({ ...of, water, ec_ds_m: ec })}
+        />
+      )}
+      <WhereUsed {...{ of, waters }} gardenId={props.gardenId} onRemove={props.onRemove} />
+    </>
+  )
+}
+
+function MixFields(props: {
+  of: Mix
+  at: string
+  waters: readonly Other[]
+  faults: Faults
+  onChange: (one: Other) => void
+}) {
+  const { of, at, faults, onChange } = props
+  const options = [
+    { value: USUAL, label: t('the usual water') },
+    ...props.waters
+      .filter((one) => one.kind === 'analysed')
+      .map((one) => ({ value: one.id, label: one.name })),
+  ]
+  const part = (field: 'first' | 'second', label: string) => (
+    <ChoiceField
+      label={label}
+      value={of[field] ?? USUAL}
+      options={options}
+      faults={faultsAt(faults, `${at}.${field}`)}
+      onChange={(id) => onChange({ ...of, [field]: id || null })}
+    />
+  )
+  return (
+    <div className="fields">
+      {part('first', t('One water'))}
+      {part('second', t('The other water'))}
+      <NumberField
+        label={t('Share of the other')}
+        suffix="%"
+        value={of.second_pct}
+        faults={faultsAt(faults, `${at}.second_pct`)}
+        onChange={(second_pct) => onChange({ ...of, second_pct: second_pct ?? 0 })}
+      />
+      <NumberField
+        label={t('Watered on beds in a season')}
+        suffix={waterDepth.unit}
+        value={waterDepth.shown(of.season_mm || null)}
+        faults={faultsAt(faults, `${at}.season_mm`)}
+        onChange={(typed) => onChange({ ...of, season_mm: waterDepth.typed(typed) ?? 0 })}
+      />
+    </div>
+  )
+}
+
+/** Where a water is poured; it can go once it is poured and mixed nowhere. */
+function WhereUsed(props: {
+  gardenId: string
+  of: Other
+  waters: readonly Other[]
+  onRemove: () => void
+}) {
+  const { id } = props.of
+  const { places } = useGarden(props.gardenId).file.garden
+  const poured = places.filter((one) => one.water === id).map((one) => one.name)
+  const mixed = props.waters
+    .filter((one) => one.kind === 'mix' && (one.first === id || one.second === id))
+    .map((one) => one.name)
+  const used = [...poured, ...mixed]
+  return (
+    <div className="row">
+      <span className="small">
+        {poured.length > 0
+          ? t('Watered with it: {places}.', { places: poured.join(', ') })
+          : t('Watered with it: nothing yet. Choose it in a place, on the plot.')}
+      </span>
+      <Button size="small" disabled={used.length > 0} onClick={props.onRemove}>
+        {t('Remove this water')}
+      </Button>
+      {used.length > 0 && (
+        <span className="hint">
+          {t('First choose another for {used}.', { used: used.join(', ') })}
+        </span>
+      )}
     </div>
   )
 }

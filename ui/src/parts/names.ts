@@ -10,7 +10,18 @@ type PlantingPlan = components['schemas']['PlantingPlan']
 export function namesOf(garden: Garden) {
   const of = (things: readonly { id: string; name: string }[]) =>
     new Map(things.map((thing) => [thing.id, thing.name]))
-  return { places: of(garden.places), products: of(garden.products), scoops: of(garden.scoops) }
+  return {
+    places: of(garden.places),
+    products: of(garden.products),
+    scoops: of(garden.scoops),
+    waters: watersOf(garden),
+  }
+}
+
+/** What the water of a place is called, where it is not the usual one: by place. */
+export function watersOf(garden: Garden): Map<string, string> {
+  const names = new Map((garden.site.waters ?? []).map((one) => [one.id, one.name]))
+  return new Map(garden.places.map((one) => [one.id, names.get(one.water ?? '') ?? '']))
 }
 
 /** Crop and variety: "Kale Blackquay". */
@@ -49,13 +60,12 @@ export function levelScoops(count: number, name: string): string {
 type Mix = components['schemas']['MixPlan']
 
 /** What one portion of a mix is, and how many there are: "In each of 4 cans of 9 L". */
-export function portionText(mix: Mix): string {
+export function portionText(mix: Mix, source = ''): string {
   const n = mix.portions
+  const water = source ? `${showLitres(mix.water_l)} (${source})` : showLitres(mix.water_l)
   if (mix.portion === 'can') {
     return mix.water_l > 0
-      ? plural(n, 'In one can of {water}', 'In each of {n} cans of {water}', {
-          water: showLitres(mix.water_l),
-        })
+      ? plural(n, 'In one can of {water}', 'In each of {n} cans of {water}', { water })
       : plural(n, 'In one can', 'In each of {n} cans')
   }
   if (mix.portion === 'tub') return plural(n, 'For the tub', 'For each of {n} tubs')
@@ -65,7 +75,7 @@ export function portionText(mix: Mix): string {
 }
 
 /** A mix in one sentence: "In each of 4 cans of 9 L: 6 level teaspoons Feed; 2 L to each plant". */
-export function mixText(mix: Mix, names: ReturnType<typeof namesOf>): string {
+export function mixText(mix: Mix, names: ReturnType<typeof namesOf>, place: string): string {
   const scoops = new Map<string, string[]>() // of one product in two sizes, its name once
   for (const line of mix.lines) {
     const level = levelScoops(line.count, names.scoops.get(line.scoop) ?? '')
@@ -81,5 +91,5 @@ export function mixText(mix: Mix, names: ReturnType<typeof namesOf>): string {
     mix.water_l > 0 && mix.per_plant_l > 0
       ? `; ${t('{water} to each plant', { water: showLitres(mix.per_plant_l) })}`
       : ''
-  return `${portionText(mix)}: ${lines.join(' + ')}${each}`
+  return `${portionText(mix, names.waters.get(place))}: ${lines.join(' + ')}${each}`
 }

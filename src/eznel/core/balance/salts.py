@@ -11,10 +11,8 @@ import numpy as np
 
 from eznel.core.balance.sources import Days, Wanted
 from eznel.core.crops.weather import Floats
-from eznel.core.document import Site
 from eznel.core.nutrients import ATOMIC_WEIGHT, Nutrient
 from eznel.core.season.portions import Portion
-from eznel.core.source_water import poured_ec_ds_m
 
 USUAL_WATER_DS_M = 0.5
 """Of tap water, where nobody measured it. [dS/m]"""
@@ -33,7 +31,7 @@ def salts_of(
     days: Days,
     given_l: Floats,
     taken_g: Mapping[str, Floats],
-    site: Site,
+    measured_ds_m: float | None,
 ) -> Wanted:
     """Return what comes and goes of salts in a planting's tubs.
 
@@ -47,16 +45,15 @@ def salts_of(
         Water given by each evening. [L]
     taken_g : mapping
         Nutrients taken up by each evening. [g]
-    site : Site
-        With its water.
+    measured_ds_m : float or None
+        Of its water, where somebody measured it. [dS/m]
 
     Returns
     -------
     Wanted
         Added up by each evening. [dS/m · L]
     """
-    measured = poured_ec_ds_m(site)
-    water_ds_m = USUAL_WATER_DS_M if measured is None else measured
+    water_ds_m = USUAL_WATER_DS_M if measured_ds_m is None else measured_ds_m
     fed = np.zeros(days.count)
     for one in given:
         brings = one.grams * one.product.contents.ec_ds_m_per_g_l
@@ -70,5 +67,5 @@ def salts_of(
         taken_g[x] / ATOMIC_WEIGHT[x] * charge * 1000 / MEQ_PER_DS_M
         for x, charge in CHARGES.items()
     )
-    off = OFF_USUAL if measured is None else OFF_MEASURED
+    off = OFF_USUAL if measured_ds_m is None else OFF_MEASURED
     return Wanted(np.asarray(taken), ((given_l * water_ds_m, off), (fed, OFF_PRODUCTS)))

@@ -261,7 +261,7 @@ def _credits(season: Season, days: Days, slow: Sequence[Portion]) -> Iterator[So
         "ground": OFF_GROUND,
         "mix": OFF_MIX,
         "nitrate_test": OFF_TESTED,
-        "water": OFF_WATER if stand.water is not None else OFF_WATER_ASSUMED,
+        "water": OFF_WATER if stand.poured.water is not None else OFF_WATER_ASSUMED,
     }
     return (Source(kind, None, offs[kind], arrived) for kind, arrived in found.items())
 

@@ -2,7 +2,7 @@
 
 from eznel.core.document._base import Day, Entry, Thing
 from eznel.core.document.beginning import Bag, Beginning, Held, Measure
-from eznel.core.document.garden import Garden, GardenFile, Preferences, Site, Water
+from eznel.core.document.garden import Garden, GardenFile, Preferences, Site
 from eznel.core.document.log import (
     FeedEntry,
     Log,
@@ -86,6 +86,7 @@ from eznel.core.document.shape import (
     Trough,
 )
 from eznel.core.document.variety import Variety
+from eznel.core.document.water import MixedWater, NamedWater, OtherWater, Water
 
 __all__ = [
     "Added",
@@ -127,10 +128,13 @@ __all__ = [
     "Liming",
     "Log",
     "Measure",
+    "MixedWater",
     "MoveJob",
+    "NamedWater",
     "NitrogenForms",
     "Nominal",
     "Observed",
+    "OtherWater",
     "Outline",
     "PerPlant",
     "Phase",

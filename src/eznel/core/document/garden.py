@@ -19,7 +19,10 @@ from eznel.core.document.product import Photo, Product, Scoop
 from eznel.core.document.programme import Programme
 from eznel.core.document.report import BandTable, SoilReport
 from eznel.core.document.variety import Variety
-from eznel.core.quantities import Alkalinity, Volume
+from eznel.core.document.water import MixedWater, NamedWater, OtherWater, Water
+from eznel.core.quantities import Volume
+
+MOST_WATERS = 12
 
 MonthDay = Annotated[str, Field(pattern=r"^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$")]
 TwelveMonths = Annotated[
@@ -29,40 +32,6 @@ TwelveMonths = Annotated[
 TwelveRains = Annotated[
     tuple[Annotated[float, Field(ge=0, le=2000)], ...], Field(min_length=12, max_length=12)
 ]
-
-
-MOST_HARDNESS_MG_L = 2000.0
-"""Of any water that plants grow with, as calcium carbonate. [mg/L]"""
-
-
-class Water(Entry):
-    """What the garden's water carries, and how much of it a season brings."""
-
-    nitrate_n_mg_l: Annotated[float, Field(ge=0, le=200)] = 0
-    k_mg_l: Annotated[float, Field(ge=0, le=500)] = 0
-    ca_mg_l: Annotated[float, Field(ge=0, le=1000)] = 0
-    mg_mg_l: Annotated[float, Field(ge=0, le=500)] = 0
-    ph: Annotated[float, Field(ge=3, le=11)] | None = None
-    alkalinity: Alkalinity | None = None
-    hardness: Alkalinity | None = None
-    """As it is printed; calcium and magnesium make one of their own."""
-    na_mg_l: Annotated[float, Field(ge=0, le=5000)] | None = None
-    cl_mg_l: Annotated[float, Field(ge=0, le=5000)] | None = None
-    so4_mg_l: Annotated[float, Field(ge=0, le=5000)] | None = None
-    b_mg_l: Annotated[float, Field(ge=0, le=50)] | None = None
-    rain_pct: Annotated[float, Field(ge=0, le=100, allow_inf_nan=False)] = 0
-    """Rain water in what is poured; the analysis is of the rest."""
-    softened: bool = False
-    """Whether a softener has put sodium in the place of calcium."""
-    season_mm: Annotated[float, Field(ge=0, le=2000)] = 0
-    """Watered on beds in a season. [mm]"""
-
-    @model_validator(mode="after")
-    def _is_a_water(self) -> "Water":
-        for field, said in (("alkalinity", self.alkalinity), ("hardness", self.hardness)):
-            if said is not None and said.mg_per_l > MOST_HARDNESS_MG_L:
-                raise fault("hardness_out_of_range", field, mg_per_l=round(said.mg_per_l))
-        return self
 
 
 class Site(Entry):
@@ -82,6 +51,8 @@ class Site(Entry):
     """Where north lies on the drawing, clockwise from its top. [°]"""
     water_ec_ds_m: Annotated[float, Field(ge=0, le=10)] | None = None
     water: Water | None = None
+    """What every place is watered with that names no other."""
+    waters: Annotated[tuple[OtherWater, ...], Field(max_length=MOST_WATERS)] = ()
 
     def last_frost_in(self, year: int) -> date | None:
         """Return the usual day of a year's last frost in spring, where it is known."""
@@ -90,6 +61,17 @@ class Site(Entry):
     def first_frost_in(self, year: int) -> date | None:
         """Return the usual day of a year's first frost in autumn, where it is known."""
         return _day_in(year, self.first_frost)
+
+    @model_validator(mode="after")
+    def _mixes_what_there_is(self) -> "Site":
+        _unique("waters", (one.id for one in self.waters))
+        analysed = {one.id for one in self.waters if isinstance(one, NamedWater)}
+        for n, one in enumerate(self.waters):
+            for field in ("first", "second") if isinstance(one, MixedWater) else ():
+                part = getattr(one, field)
+                if part is not None and part not in analysed:
+                    raise fault("not_a_water_to_mix", f"waters.{n}.{field}")
+        return self
 
     @model_validator(mode="after")
     def _is_a_climate(self) -> "Site":
@@ -191,6 +173,10 @@ class Garden(Thing):
         """Every name of another thing, with where it stands and what it must be one of."""
         for n, planting in enumerate(self.plantings):
             yield Named(f"plantings.{n}.place", planting.place, places)
+        waters = _ids(self.site.waters)
+        for n, watered in enumerate(self.places):
+            if watered.water is not None:
+                yield Named(f"places.{n}.water", watered.water, waters)
         for n, report in enumerate(self.reports):
             for m, place in enumerate(report.places):
                 yield Named(f"reports.{n}.places.{m}", place, places)
@@ -223,7 +209,7 @@ class GardenFile(Entry):
     """The file that leaves and enters: one garden with its log, in one version of the format."""
 
     format: Literal["eznel garden"] = "eznel garden"
-    version: Literal[14] = 14
+    version: Literal[15] = 15
     garden: Garden
     log: Log = Log()
     photos: Annotated[tuple[Photo, ...], Field(max_length=200)] = ()

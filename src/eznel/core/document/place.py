@@ -95,6 +95,8 @@ class _Place(Thing):
     """What its cover lets through of the sun."""
     sun: Sun | None = None
     shelter: Shelter | None = None
+    water: UUID | None = None
+    """What it is watered with; the garden's usual water where none is named."""
     note: Note = ""
 
     @property

@@ -193,7 +193,7 @@ def _plan(due: DueJob, way: _Way, answer: Answer, shed: Shed) -> MixPlan:
         miss=answer.mix.short,
         cost=sum(costs) * count if len(costs) == len(used) else None,
         n_mg_l=total.n / water_l * 1000 if water_l else 0.0,
-        ec_ds_m=salt / water_l + water_ec_ds_m(shed) if water_l else 0.0,
+        ec_ds_m=salt / water_l + water_ec_ds_m(due.stand.poured) if water_l else 0.0,
     )
 
 

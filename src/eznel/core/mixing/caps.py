@@ -13,6 +13,7 @@ from math import inf
 from eznel.core.blend import Apart, Cap
 from eznel.core.needs.dose import Needs
 from eznel.core.nutrients import Amounts, Nutrient
+from eznel.core.poured import Poured
 from eznel.core.products.fertiliser import Fertiliser
 from eznel.core.products.limits import (
     BORON_G_M2,
@@ -30,7 +31,6 @@ from eznel.core.schedule.litres import drench_l
 from eznel.core.shed.placing import placing_caps
 from eznel.core.shed.rules import Used
 from eznel.core.shed.shelf import PortionKind, Shed, Shelf
-from eznel.core.source_water import poured_ec_ds_m
 from eznel.core.stands.stand import InTub, OnGround, Stand
 
 BASE_N_ALONG = 0.3
@@ -134,9 +134,9 @@ def caps(
     found = [] if due.job.kind == "seedling" else list(_season_caps(due, portions, choices))
     salts = _Salts(choices)
     if portions.water_l:
-        found += _solution_caps(due, portions, salts, shed)
+        found += _solution_caps(due, portions, salts)
     elif isinstance(due.stand, InTub) and due.job.kind == "feed":
-        found += _solution_caps(due, dissolved_in(due, portions), salts, shed)
+        found += _solution_caps(due, dissolved_in(due, portions), salts)
     elif isinstance(due.stand, OnGround):
         found += _dressing_caps(due.stand, portions, salts)
         if due.job.kind == "feed":
@@ -267,9 +267,9 @@ class _Salts:
         self.ds_m_l = tuple(c.grams * c.product.contents.ec_ds_m_per_g_l for c in choices)
 
 
-def _solution_caps(due: DueJob, portions: Portions, salts: _Salts, shed: Shed) -> Iterable[Cap]:
+def _solution_caps(due: DueJob, portions: Portions, salts: _Salts) -> Iterable[Cap]:
     stage = stage_of(due)
-    room = most_ec_ds_m(stage, due.stand.crop.salt_threshold_ds_m) - water_ec_ds_m(shed)
+    room = most_ec_ds_m(stage, due.stand.crop.salt_threshold_ds_m) - water_ec_ds_m(due.stand.poured)
     yield Cap("feed_ec", salts.ds_m_l, max(room, 0.0) * portions.water_l)
     yield Cap("strength_n", salts.n_g, most_n_mg_l(stage) * portions.water_l / 1000)
     if isinstance(due.stand, InTub):
@@ -369,21 +369,20 @@ def _warmth(due: DueJob) -> float:
     return due.stand.weather.mean_c(due.day, due.stand.warmer_by_c)
 
 
-def water_ec_ds_m(shed: Shed) -> float:
-    """Return the conductivity of the garden's water, a usual one where it was not measured.
+def water_ec_ds_m(of: Poured) -> float:
+    """Return the conductivity of a water, a usual one where it was not measured.
 
     Parameters
     ----------
-    shed : Shed
-        The garden's.
+    of : Poured
+        As a place is watered with it.
 
     Returns
     -------
     float
         Electrical conductivity. [dS/m]
     """
-    measured = poured_ec_ds_m(shed.garden.site)
-    return ASSUMED_WATER_EC_DS_M if measured is None else measured
+    return ASSUMED_WATER_EC_DS_M if of.ec_ds_m is None else of.ec_ds_m
 
 
 def apart(choices: list[Choice]) -> Apart | None:

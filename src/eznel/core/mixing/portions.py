@@ -154,7 +154,7 @@ def _least_l(due: DueJob, usable: list[Usable], shed: Shed) -> float:
     """
     stage = stage_of(due)
     most_n_g_l = most_n_mg_l(stage) / 1000
-    room = most_ec_ds_m(stage, due.stand.crop.salt_threshold_ds_m) - water_ec_ds_m(shed)
+    room = most_ec_ds_m(stage, due.stand.crop.salt_threshold_ds_m) - water_ec_ds_m(due.stand.poured)
     found = []
     for one in usable:
         held, grams = one.product.contents, shed.grams[one.product.id][0]

@@ -76,7 +76,8 @@ def _of_choice(
     if binding is None or _over(binding, n) <= JUST_OVER:
         most = MOST_MEASURES if binding is None else int(1 / max(_over(binding, n), LEAST_USE))
         return _no_use(portions, choice, names, min(most, MOST_MEASURES))
-    finding = _said(binding, n, dissolved_in(due, portions), choice, names, shed)
+    own_ds_m = water_ec_ds_m(due.stand.poured) if binding.key == "feed_ec" else 0.0
+    finding = _said(binding, n, dissolved_in(due, portions), choice, names, own_ds_m)
     return Refusal(_over(binding, n), finding)
 
 
@@ -102,7 +103,7 @@ def _no_use(portions: Portions, choice: Choice, names: tuple[str, str], most: in
 
 
 def _said(
-    cap: Cap, n: int, portions: Portions, choice: Choice, names: tuple[str, str], shed: Shed
+    cap: Cap, n: int, portions: Portions, choice: Choice, names: tuple[str, str], own_ds_m: float
 ) -> Finding:
     water_l = portions.water_l
     if cap.key == "ammonium":
@@ -111,9 +112,8 @@ def _said(
         brings, most, unit = 100 * share, 0.0, "%"
     elif cap.key in _IN_WATER:
         unit, worth = _IN_WATER[cap.key]
-        salts = water_ec_ds_m(shed) if cap.key == "feed_ec" else 0.0
-        brings = cap.per_measure[n] / water_l * worth + salts
-        most = cap.limit / water_l * worth + salts
+        brings = cap.per_measure[n] / water_l * worth + own_ds_m
+        most = cap.limit / water_l * worth + own_ds_m
     else:
         times = portions.count if cap.key == "stock" else portions.received
         brings, most, unit = cap.per_measure[n] * times, cap.limit * times, "g"

@@ -245,7 +245,7 @@ def water_credit(stand: Stand, nutrient: Nutrient) -> Worked | None:
     Worked or None
         None where the water is not known to carry any. [g/m²]
     """
-    water, strength = stand.water, _carried_mg_l(stand, nutrient)
+    water, strength = stand.poured.water, _carried_mg_l(stand, nutrient)
     if water is None or not strength or not water.season_mm:
         return None
     return Worked.first(
@@ -260,8 +260,8 @@ def water_credit(stand: Stand, nutrient: Nutrient) -> Worked | None:
 def _carried_mg_l(stand: Stand, nutrient: Nutrient) -> float:
     """What the garden's water carries of an element. [mg/L]"""
     carries = {"N": "nitrate_n_mg_l", "K": "k_mg_l", "Ca": "ca_mg_l", "Mg": "mg_mg_l"}
-    known = stand.water is not None and nutrient in carries
-    return float(getattr(stand.water, carries[nutrient])) if known else 0.0
+    known = stand.poured.water is not None and nutrient in carries
+    return float(getattr(stand.poured.water, carries[nutrient])) if known else 0.0
 
 
 TAP_MG_L: dict[Nutrient, float] = {"Ca": 40.0, "Mg": 5.0}
@@ -286,7 +286,7 @@ def tub_water(stand: InTub, nutrient: Nutrient) -> Worked | None:
         None where nobody said how much they get, or the water carries none. [g]
     """
     strength, source = _carried_mg_l(stand, nutrient), Origin.LAB
-    if stand.water is None and nutrient in TAP_MG_L:
+    if stand.poured.water is None and nutrient in TAP_MG_L:
         strength, source = TAP_MG_L[nutrient], Origin.ASSUMED
     litres = stand.place.season_water_l
     if litres is not None:

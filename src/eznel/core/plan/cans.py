@@ -103,6 +103,8 @@ def _shared(source: _Feed, feeds: Sequence[_Feed], workings: Workings) -> list[S
 def _pour(source: _Feed, feed: _Feed, workings: Workings) -> SharedPour | None:
     """The litres of a mix that bring a planting its nitrogen; None where a cap forbids them."""
     stand, shed, mix = feed.season.stand, workings.shed, source.mix
+    if stand.place.water != source.season.stand.place.water:
+        return None
     choices = []
     for of, one in enumerate(mix.taken):
         product = shed.products[one.product]

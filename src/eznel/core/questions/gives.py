@@ -10,6 +10,7 @@ from eznel.core.document import Bed, Place, Product
 from eznel.core.errors import Unknown
 from eznel.core.mixing.caps import water_ec_ds_m
 from eznel.core.nutrients import TRACES, Amounts, Nutrient, nutrient_of
+from eznel.core.poured import poured
 from eznel.core.products.fertiliser import Fertiliser, fertiliser, first_season_share
 from eznel.core.products.limits import (
     can_water_c,
@@ -116,6 +117,7 @@ def gives(product: Product, place: UUID | None, can_l: float, workings: Workings
     release = release_curve(of, there, workings)
     low, high = _range(of)
     water_c = can_water_c(workings.stands.weather.mean_c(workings.today))
+    own_ds_m = water_ec_ds_m(poured(workings.garden.site, there.water if there else None))
     return Gives(
         product=product.id,
         place=place,
@@ -125,12 +127,12 @@ def gives(product: Product, place: UUID | None, can_l: float, workings: Workings
         water_c=water_c,
         dissolves_g_l=solubility_g_l(of, water_c) if of.is_dissolved else None,
         not_with=tuple(_not_with(of, workings)),
-        scoops=tuple(_scoops(of, ground, plants, can_l, workings)),
+        scoops=tuple(_scoops(of, ground, plants, can_l, own_ds_m, workings)),
         release=release,
         at_work_at_end=release[-1].share,
         low_pct=low,
         high_pct=high,
-        findings=tuple(_findings(of, can_l, workings)),
+        findings=tuple(_findings(of, can_l, own_ds_m, workings)),
     )
 
 
@@ -139,6 +141,7 @@ def _scoops(
     ground: float,
     plants: int,
     can_l: float,
+    own_ds_m: float,
     workings: Workings,
 ) -> list[ScoopGives]:
     held, dissolves = of.contents, of.is_dissolved
@@ -154,9 +157,7 @@ def _scoops(
                 bed_g_m2=held.declared * (grams / ground) if ground else None,
                 plant_g=held.declared * (grams / plants) if plants else None,
                 can_mg_l=held.declared * (grams / can_l * 1000) if dissolves else None,
-                can_ec_ds_m=grams / can_l * held.ec_ds_m_per_g_l + water_ec_ds_m(workings.shed)
-                if dissolves
-                else None,
+                can_ec_ds_m=grams / can_l * held.ec_ds_m_per_g_l + own_ds_m if dissolves else None,
                 of_label_ground_share=grams / (on_ground * ground)
                 if on_ground and ground
                 else None,
@@ -230,7 +231,7 @@ def release_curve(
     return tuple(ReleasePoint(start + timedelta(n), s) for n, s in zip(days, shares, strict=True))
 
 
-def _findings(of: Fertiliser, can_l: float, workings: Workings) -> list[Finding]:
+def _findings(of: Fertiliser, can_l: float, own_ds_m: float, workings: Workings) -> list[Finding]:
     """One scoop too strong for a can, or more than its water dissolves."""
     if not of.is_dissolved:
         return []
@@ -241,7 +242,7 @@ def _findings(of: Fertiliser, can_l: float, workings: Workings) -> list[Finding]
     for n, scoop in enumerate(workings.garden.scoops):
         g_l = scoop_mass(of, scoop).value / can_l
         n_mg_l = g_l * held.soluble_n * 1000
-        ec = g_l * held.ec_ds_m_per_g_l + water_ec_ds_m(workings.shed)
+        ec = g_l * held.ec_ds_m_per_g_l + own_ds_m
         if dissolves is not None and g_l > dissolves:
             numbers = (
                 Quantity("g_l", g_l, "g/L"),

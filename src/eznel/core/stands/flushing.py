@@ -3,7 +3,6 @@
 from collections.abc import Iterator
 from datetime import date, timedelta
 
-from eznel.core.source_water import poured_ec_ds_m
 from eznel.core.stands.stand import InTub
 
 FLUSH_DAYS, FLUSH_DAYS_FROM_BELOW = 28, 21
@@ -26,7 +25,7 @@ def flush_days(stand: InTub) -> Iterator[date]:
         From the end of its hold until feeding stops.
     """
     usual = FLUSH_DAYS_FROM_BELOW if stand.place.from_below else FLUSH_DAYS
-    salty = (poured_ec_ds_m(stand.weather.site) or 0.0) >= SALTY_WATER_DS_M
+    salty = (stand.poured.ec_ds_m or 0.0) >= SALTY_WATER_DS_M
     every = timedelta(usual - (SALTY_SOONER_DAYS if salty else 0))
     day = stand.calendar.hold_end + every
     while day < stand.calendar.stop:

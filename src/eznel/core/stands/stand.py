@@ -17,12 +17,12 @@ from eznel.core.document import (
     Spacing,
     Tub,
     Variety,
-    Water,
 )
 from eznel.core.ground.soils import Soil
 from eznel.core.nutrients import Nutrient
 from eznel.core.outlines import Point
 from eznel.core.places import area
+from eznel.core.poured import Poured
 from eznel.core.reference import Crop, Stage
 from eznel.core.stands.calendars import Calendar
 from eznel.core.working import Worked
@@ -54,7 +54,7 @@ class _Stand:
     """The dates before anything was seen, from which the first plan was made."""
     follows: UUID | None
     """The planting that had this ground before in the same year."""
-    water: Water | None
+    poured: Poured
     feeding_day: int | None
     """Day of the week on which is fed, 0 a Monday."""
     phosphorus_by_test: bool

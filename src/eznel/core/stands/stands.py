@@ -31,9 +31,9 @@ from eznel.core.ground.preparing import Prepared, worked_in_of
 from eznel.core.ground.soils import Common, Grown, Soil, soil_of
 from eznel.core.kept import Kept
 from eznel.core.nutrients import Nutrient
+from eznel.core.poured import poured
 from eznel.core.products.fertiliser import Fertiliser, fertiliser
 from eznel.core.reference import Catalogue
-from eznel.core.source_water import mixed
 from eznel.core.stands.calendars import NOTHING_SEEN, Calendar, Seen, calendar_of, through_winter
 from eznel.core.stands.ledger import Ledger
 from eznel.core.stands.sharing import Sharing
@@ -283,7 +283,7 @@ class Stands:
             "calendar": calendar,
             "first_calendar": self._calendar(planting, self._usual_weather, NOTHING_SEEN),
             "follows": self.sharing.follows(planting),
-            "water": mixed(water) if (water := self.garden.site.water) else None,
+            "poured": poured(self.garden.site, place.water),
             "feeding_day": self.garden.preferences.feeding_day,
             "phosphorus_by_test": self.garden.preferences.phosphorus_by_test,
             "today": self.today,

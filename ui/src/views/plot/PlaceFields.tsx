@@ -11,7 +11,10 @@ import {
 import { t } from '../../lib/words'
 import { warmth } from '../../lib/units'
 import { isLength } from '../../api/measures'
+import type { Schemas } from '../../api/client'
 import type { Bed, Place, Tub } from './state'
+
+type Site = Schemas['Settings']['site']
 
 const SIDES = (): Record<string, [string, string][]> => ({
   rectangle: [
@@ -84,15 +87,30 @@ export const shelters = (): Option<NonNullable<Place['shelter']>>[] => [
   { value: 'cover', label: t('under cover') },
 ]
 
+/** What a place may be watered with: the garden's usual water, or another of its own. */
+export const watersToChoose = (waters: Site['waters']): Option<string>[] =>
+  (waters ?? []).map((one) => ({ value: one.id, label: one.name }))
+
 /** Sun, shelter, warmth and what else is to be remembered about a place. */
 export function SiteFields(props: {
   place: Place
+  waters: Site['waters']
   faults: FaultAt[]
   onChange: (place: Place) => void
 }) {
   const { place, onChange } = props
+  const waters = watersToChoose(props.waters)
   return (
     <>
+      {waters.length > 0 && (
+        <ChoiceField
+          label={t('Watered with')}
+          value={place.water ?? ''}
+          options={[{ value: '', label: t('the usual water') }, ...waters]}
+          faults={faultsAt(props.faults, 'water')}
+          onChange={(water) => onChange({ ...place, water: water || null })}
+        />
+      )}
       <ChoiceField
         label={t('Sun')}
         value={place.sun ?? ''}

@@ -98,7 +98,12 @@ export function PlacePanel(props: {
               onChange={change}
             />
           )}
-          <SiteFields place={place} faults={faults} onChange={change} />
+          <SiteFields
+            place={place}
+            waters={file.garden.site.waters}
+            faults={faults}
+            onChange={change}
+          />
         </div>
       </details>
       <Foot id={place.id} editing={editing} remove={t('Remove this place')}>

@@ -1,7 +1,7 @@
 import { Button, Popconfirm } from 'antd'
 import { useState } from 'react'
 import { faultsOf, type Schemas } from '../../api/client'
-import { useWrites } from '../../api/gardens'
+import { useGarden, useWrites } from '../../api/gardens'
 import { useCatalogue } from '../../api/reference'
 import { newId } from '../../lib/ids'
 import { useToast } from '../../lib/useToast'
@@ -11,11 +11,17 @@ import { ChoiceField, Refused, TextField } from '../../parts/Field'
 import { PickField } from '../../parts/Pick'
 import { cropChoices } from '../../parts/names'
 import { textures } from './BedFields'
-import { shelters, suns } from './PlaceFields'
+import { shelters, suns, watersToChoose } from './PlaceFields'
 import { newPlanting, type Place } from './state'
 
 /** What is changed of all chosen places; what is left empty stays as it is in each. */
-type Shared = Partial<Pick<Place, 'sun' | 'shelter'>> & { texture?: Schemas['Bed']['texture'] }
+type Shared = Partial<Pick<Place, 'sun' | 'shelter'>> & {
+  texture?: Schemas['Bed']['texture']
+  water?: string
+}
+
+/** The garden's usual water, where a place is to name no other. */
+const USUAL = 'usual'
 
 /** Several places that were chosen together: changed, planted or removed at once. */
 export function SeveralPanel(props: {
@@ -56,6 +62,7 @@ interface Chosen {
 }
 
 function ChangeAll({ gardenId, chosen }: Chosen) {
+  const waters = watersToChoose(useGarden(gardenId).file.garden.site.waters)
   const { replaceAll } = useWrites(gardenId)
   const toast = useToast()
   const [shared, setShared] = useState<Shared>({})
@@ -87,6 +94,14 @@ function ChangeAll({ gardenId, chosen }: Chosen) {
           options={[as, ...shelters()]}
           onChange={(shelter) => setShared({ ...shared, shelter: oneOf(shelters(), shelter) })}
         />
+        {waters.length > 0 && (
+          <ChoiceField
+            label={t('Watered with')}
+            value={shared.water ?? ''}
+            options={[as, { value: USUAL, label: t('the usual water') }, ...waters]}
+            onChange={(water) => setShared({ ...shared, water })}
+          />
+        )}
         {beds && (
           <ChoiceField
             label={t('Texture')}
@@ -115,8 +130,11 @@ function oneOf<V extends string>(options: readonly { value: V }[], value: string
   return options.find((one) => one.value === value)?.value
 }
 
-function changed(place: Place, { texture, ...shared }: Shared): Place {
-  const site = Object.fromEntries(Object.entries(shared).filter(([, value]) => value))
+function changed(place: Place, { texture, water, ...shared }: Shared): Place {
+  const site = {
+    ...Object.fromEntries(Object.entries(shared).filter(([, value]) => value)),
+    ...(water ? { water: water === USUAL ? null : water } : {}),
+  }
   if (place.kind === 'tub') return { ...place, ...site }
   return { ...place, ...site, ...(texture ? { texture, texture_by_feel: false } : {}) }
 }

@@ -163,9 +163,9 @@ function useColumns(gardenId: string, plan: Schemas['SeasonPlan']) {
   const kind = ({ job }: Listed) => words.terms[`kind.${job.kind}`]
   const status = ({ job }: Listed) => words.terms[`status.${job.status}`]
   const place = ({ planting }: Listed) => names.places.get(planting.place) ?? ''
-  const mix = ({ job }: Listed) =>
+  const mix = ({ job, planting }: Listed) =>
     job.mixes.length > 0 || job.status !== 'planned' ? (
-      job.mixes.slice(0, 1).map((one) => mixText(one, names))
+      job.mixes.slice(0, 1).map((one) => mixText(one, names, planting.place))
     ) : (
       <Findings of={job.findings} words={words} />
     )

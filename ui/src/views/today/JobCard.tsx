@@ -92,6 +92,7 @@ export function JobCard(props: {
       <LaterPart>
         {mode === 'weigh' && mix && (
           <WeighOut
+            place={due.planting.place}
             gardenId={gardenId}
             mix={mix}
             simulated={scale.simulated}

@@ -63,7 +63,11 @@ export function JobLine(props: {
       label={`${plantingName(planting)}, ${kind}`}
       where={names.places.get(planting.place) ?? ''}
       what={`${plantingName(planting)} · ${kind}`}
-      amount={mix ? mixText(mix, names) : t('No amount: open it to see why, and what helps.')}
+      amount={
+        mix
+          ? mixText(mix, names, planting.place)
+          : t('No amount: open it to see why, and what helps.')
+      }
       when={overdue ? t('since {day}', { day: showDate(job.due_on) }) : undefined}
       onOpen={() => setOpen(true)}
     >

@@ -7,6 +7,7 @@ import { waterDepth } from '../../lib/units'
 import { useAddress } from '../../lib/useAddress'
 import { useToast } from '../../lib/useToast'
 import { plural, t } from '../../lib/words'
+import { watersOf } from '../../parts/names'
 import { Sentence } from '../../parts/Sentence'
 import { Why } from '../../parts/Why'
 import { feedWaits, type PlaceWater } from './watering'
@@ -41,8 +42,9 @@ export function watering(of: PlaceWater, on: string, outcome: Outcome) {
 export default function WaterLine(props: { gardenId: string; of: PlaceWater }) {
   const { of } = props
   const plan = usePlan(props.gardenId)
-  const { places } = useGarden(props.gardenId).file.garden
-  const name = places.find((one) => one.id === of.place)?.name ?? ''
+  const { garden } = useGarden(props.gardenId).file
+  const name = garden.places.find((one) => one.id === of.place)?.name ?? ''
+  const source = watersOf(garden).get(of.place)
   const [, go] = useAddress()
   const { save, remove } = useWrites(props.gardenId)
   const toast = useToast()
@@ -64,7 +66,8 @@ export default function WaterLine(props: { gardenId: string; of: PlaceWater }) {
       <div className="row look-head">
         <p>
           <b>{name}</b>
-          {of.state === 'water' && <span className="soft small"> {t('water')}</span>}:{' '}
+          {of.state === 'water' && <span className="soft small"> {t('water')}</span>}
+          {source && <span className="soft small"> ({source})</span>}:{' '}
           <Says of={of} today={plan.as_of} />
         </p>
         <Button

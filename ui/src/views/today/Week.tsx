@@ -104,7 +104,9 @@ function Line({ due, gardenId, onOpen }: { due: Due; gardenId: string; onOpen: (
           {names.places.get(planting.place)} ·{' '}
           {open ? words.terms[`kind.${job.kind}`] : words.terms[`status.${job.status}`]}
         </span>
-        {open && mix && <span className="small week-mix">{mixText(mix, names)}</span>}
+        {open && mix && (
+          <span className="small week-mix">{mixText(mix, names, planting.place)}</span>
+        )}
       </span>
       <span className="week-brings small">
         {MAIN.filter((nutrient) => job.brings_g[nutrient] > 0.05).map((nutrient) => (

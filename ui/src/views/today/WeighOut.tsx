@@ -19,6 +19,8 @@ const FINEST_G = 0.1
 export default function WeighOut(props: {
   gardenId: string
   mix: Mix
+  /** Where it is poured. */
+  place: string
   simulated: boolean
   onDone: (amounts: Amount[]) => void
   onType: () => void
@@ -46,7 +48,7 @@ export default function WeighOut(props: {
     <Drawer open onClose={props.onClose} size={520} title={t('Weigh out')}>
       <div className="stack">
         <p>
-          {portionText(mix)}
+          {portionText(mix, names.waters.get(props.place))}
           {mix.portions > 1 && (
             <>
               {' '}

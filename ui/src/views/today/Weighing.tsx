@@ -39,7 +39,7 @@ export function Weighing(props: {
       title={plantingName(planting)}
       place={names.places.get(planting.place) ?? ''}
       when={props.tone === 'now' && job.due_on <= plan.as_of ? t('today') : showDay(job.due_on)}
-      portion={mix ? portionText(mix) : ''}
+      portion={mix ? portionText(mix, names.waters.get(planting.place)) : ''}
       where={mix ? where(mix, planting, job.kind, base) : ''}
       lines={mix ? linesOf(mix, names, plan.scoops) : []}
       amounts={mix ? broughtBy(mix, job, answer) : []}
