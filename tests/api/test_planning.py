@@ -204,13 +204,19 @@ def test_another_water_goes_to_the_places_that_name_it(garden: TestClient) -> No
     asked = {"site": more["site"] | {"water": None}, "of": butt["id"]}
     said = garden.post(f"{GARDEN}/source-water", json=asked)
     assert said.json()["brings"] == []  # rain brings nothing
+    both = {"kind": "mix", "id": make.uid("mix"), "name": "mix"}
+    one = garden.post(
+        f"{GARDEN}/source-water", json={"site": settings["site"] | {"waters": [butt, both]}}
+    )
+    assert [fault["field"] for fault in one.json()["faults"]] == ["site.waters.1.second"]
     refused = garden.put(
         f"{GARDEN}/settings",
         json=settings,
         params={"based_on": saved.json()["revision"]},
     )
     assert refused.status_code == 422
-    assert refused.json()["faults"][0]["key"] == "no_such_thing"
+    (fault,) = refused.json()["faults"]
+    assert (fault["key"], bed["name"] in fault["problem"]) == ("no_such_water", True)
 
 
 def test_many_years_of_a_planting(garden: TestClient) -> None:

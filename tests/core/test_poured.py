@@ -96,7 +96,7 @@ def test_waters_that_cannot_be(waters: list[dict[str, Any]], key: str) -> None:
 
 def test_a_place_is_watered_with_what_there_is() -> None:
     place = gardens.bed(water=gardens.uid("nowhere"))
-    with pytest.raises(ValidationError, match="no_such_thing"):
+    with pytest.raises(ValidationError, match="no_such_water"):
         gardens.garden(site=gardens.site(waters=[RAIN]), places=[place])
 
 

@@ -107,7 +107,7 @@ def test_every_output_has_the_same_sentence_for_every_job(garden: Garden) -> Non
         for planting in made.plantings:
             for job in planting.jobs:
                 if job.mixes and job.status == "planned":
-                    sentence = read.mix(job.mixes[0])
+                    sentence = read.mix(job.mixes[0], planting.place)
                     for where, text in found.items():
                         assert sentence in text, (where, sentence)
 
@@ -116,9 +116,20 @@ def test_paper_has_the_cans_and_the_water_too() -> None:
     garden = gardens.garden(**PARTS)
     made = gardens.plan_of(garden, today=date(2026, 6, 10))
     mixes = [j.mixes[0] for j in gardens.single(made).jobs if j.mixes and j.mixes[0].water_l]
-    sentence = Reader(garden, words("en")).mix(mixes[0])
+    sentence = Reader(garden, words("en")).mix(mixes[0], garden.places[0].id)
     assert sentence.startswith("in each of ")
     assert plain(sentence) in plain(text_of(printed(made, garden, words("en"), "a4")))
+
+
+def test_a_can_says_which_water_it_is_filled_with() -> None:
+    butt = {"kind": "analysed", "id": gardens.uid("butt"), "name": "rain butt"}
+    garden = gardens.garden(**PARTS)
+    mix = mix_of(gardens.plan_of(garden), portions=1, water_l=9.0, portion="can")
+    place = garden.places[0].model_copy(update={"water": UUID(gardens.uid("butt"))})
+    several = gardens.garden(**PARTS | {"site": gardens.site(waters=[butt])})
+    mine = several.model_copy(update={"places": (place, *several.places[1:])})
+    for of, said in ((garden, "in one can of 9 L: "), (mine, "in one can of 9 L (rain butt): ")):
+        assert Reader(of, words("en")).mix(mix, place.id).startswith(said)
 
 
 def test_an_overfed_planting_is_said_as_text() -> None:
@@ -140,7 +151,7 @@ def test_an_american_reads_ounces_gallons_and_the_month_first() -> None:
     read = Reader(garden, words("en"), "us")
     # 85.05 g ÷ 28.35 is 3 oz; 9 L ÷ 3.785 is 2.38 gal, a can shows tenths; 0.95 L ÷ 0.94635 is
     # 1.004 qt.
-    assert read.mix(replace(mix, lines=(line,))) == (
+    assert read.mix(replace(mix, lines=(line,)), garden.places[0].id) == (
         "in one can of 2.4 gal: 3 level teaspoons Feed (3 oz); 1 qt to each plant"
     )
     assert read.day(date(2026, 7, 3), year=True) == "Jul 3, 2026"

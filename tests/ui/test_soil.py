@@ -261,6 +261,34 @@ def test_where_the_base_goes_and_what_the_water_brings(slip_page: Page) -> None:
     assert before["needs"][0]["per"] - after["needs"][0]["per"] == pytest.approx(1)
 
 
+def test_pots_are_watered_from_the_butt(slip_page: Page) -> None:
+    """Its cans say so; while a place names it, the butt cannot go."""
+    slip_page.get_by_role("button", name="Skerrin Slip").click()
+    slip_page.get_by_role("button", name="Add rain water").click()
+    slip_page.get_by_label("Name of this water").fill("Quay butt")
+    expect(slip_page.get_by_label("Calcium in your water")).to_have_count(0)
+    slip_page.get_by_role("button", name="Add a mix of two").click()
+    slip_page.get_by_label("The other water").select_option(label="the usual water")
+    expect(slip_page.get_by_text("a mix is of two different waters", exact=False)).to_be_visible()
+    slip_page.get_by_role("button", name="Remove this water").click()
+    slip_page.get_by_role("button", name="Save", exact=True).click()
+    expect(slip_page.get_by_label("Latitude")).to_have_count(0)
+
+    slip_page.goto(re.sub(r"/today.*$", "/plot", slip_page.url))
+    panel = place_panel(slip_page, "Lean-to pots")
+    panel.get_by_text("Measures", exact=True).click()
+    panel.get_by_label("Watered with", exact=True).select_option(label="Quay butt")
+    panel.get_by_role("button", name="Save", exact=True).click()
+    expect(panel.get_by_role("button", name="Cancel", exact=True)).to_have_count(0)
+    slip_page.goto(slip_page.url.replace("/plot", "/today"))
+    expect(slip_page.get_by_text(re.compile(r"cans of 8 L \(Quay butt\)"))).to_be_visible()
+
+    slip_page.get_by_role("button", name="Skerrin Slip").click()
+    slip_page.get_by_text("Quay butt", exact=True).click()
+    expect(slip_page.get_by_text("First choose another for Lean-to pots.")).to_be_visible()
+    expect(slip_page.get_by_role("button", name="Remove this water")).to_be_disabled()
+
+
 def test_a_potting_mix_says_what_to_buy(slip_page: Page) -> None:
     slip_page.goto(re.sub(r"/today.*$", "/plot", slip_page.url))
     panel = place_panel(slip_page, "Lean-to troughs")

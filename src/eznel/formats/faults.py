@@ -12,7 +12,7 @@ from eznel.words import Said, Words
 _TAGS = frozenset(
     {"bed", "tub", "rectangle", "row", "circle", "ellipse", "l_shape", "polygon", "frustum",
      "trough", "nominal", "ScoopOf", "WeighedOf", "Mass",
-     "Volume", "body", "function-after[_can_be_a_label(), Product]"}
+     "Volume", "body", "analysed", "mix", "function-after[_can_be_a_label(), Product]"}
 )  # fmt: skip
 
 

@@ -95,31 +95,41 @@ export function WaterFields(props: {
       onChange={(value) => set({ [name]: value })}
     />
   )
+  const onlyRain = water.rain_pct === 100
+  const figures = (
+    <>
+      <NumberField
+        ask="ec"
+        label={t('Conductivity of your water')}
+        suffix="dS/m"
+        value={ec}
+        faults={faultsAt(faults, props.ecAt)}
+        onChange={(value) => props.onChange({ water, ec: value })}
+      />
+      <NumberField
+        label={t('pH of your water')}
+        value={water.ph}
+        faults={faultsAt(faults, `${at}.ph`)}
+        onChange={(ph) => set({ ph })}
+      />
+      {degrees('alkalinity', t('Alkalinity'), t('Also carbonate hardness, or acid capacity.'))}
+      {degrees('hardness', t('Hardness, as printed'), '')}
+      {carried().map(mg)}
+    </>
+  )
   return (
     <>
-      <PasteWater gardenId={props.gardenId} nameOf={nameOf} onTake={take} />
+      {!onlyRain && <PasteWater gardenId={props.gardenId} nameOf={nameOf} onTake={take} />}
       <div className="fields">
-        <NumberField
-          ask="ec"
-          label={t('Conductivity of your water')}
-          suffix="dS/m"
-          value={ec}
-          faults={faultsAt(faults, props.ecAt)}
-          onChange={(value) => props.onChange({ water, ec: value })}
-        />
-        <NumberField
-          label={t('pH of your water')}
-          value={water.ph}
-          faults={faultsAt(faults, `${at}.ph`)}
-          onChange={(ph) => set({ ph })}
-        />
-        {degrees('alkalinity', t('Alkalinity'), t('Also carbonate hardness, or acid capacity.'))}
-        {degrees('hardness', t('Hardness, as printed'), '')}
-        {carried().map(mg)}
+        {!onlyRain && figures}
         <NumberField
           label={t('Rain water mixed in')}
           suffix="%"
-          hint={t('The analysis is of the rest.')}
+          hint={
+            onlyRain
+              ? t('Nothing but rain: it carries hardly anything, and no salts.')
+              : t('The analysis is of the rest.')
+          }
           value={water.rain_pct || null}
           faults={faultsAt(faults, `${at}.rain_pct`)}
           onChange={(rain_pct) => set({ rain_pct: rain_pct ?? 0 })}
@@ -132,14 +142,16 @@ export function WaterFields(props: {
           onChange={(typed) => set({ season_mm: waterDepth.typed(typed) ?? 0 })}
         />
       </div>
-      <label className="row">
-        <input
-          type="checkbox"
-          checked={water.softened}
-          onChange={(event) => set({ softened: event.target.checked })}
-        />
-        {t('It comes through a softener')}
-      </label>
+      {!onlyRain && (
+        <label className="row">
+          <input
+            type="checkbox"
+            checked={water.softened}
+            onChange={(event) => set({ softened: event.target.checked })}
+          />
+          {t('It comes through a softener')}
+        </label>
+      )}
     </>
   )
 }

@@ -7,7 +7,7 @@ import { useSourceWater } from '../api/water'
 import { newId } from '../lib/ids'
 import { waterDepth } from '../lib/units'
 import { t } from '../lib/words'
-import { ChoiceField, NumberField, TextField, faultsAt } from '../parts/Field'
+import { ChoiceField, NumberField, Refused, TextField, faultsAt } from '../parts/Field'
 import { NONE, WaterFields } from './WaterFields'
 import { WaterJudged } from './WaterJudged'
 
@@ -76,6 +76,7 @@ export function WaterPart(props: {
           onChange={({ water, ec }) => props.onChange({ water, water_ec_ds_m: ec })}
         />
       )}
+      <Refused faults={faultsAt(faults, 'places')} />
       <AddWater others={waters} onAdd={add} />
       <p className="small">
         <Link to="/sum?of=draw">
@@ -232,7 +233,7 @@ function WhereUsed(props: {
       <span className="small">
         {poured.length > 0
           ? t('Watered with it: {places}.', { places: poured.join(', ') })
-          : t('Watered with it: nothing yet. Choose it in a place, on the plot.')}
+          : t('Watered with it: nothing yet. Choose it among a place’s measures, on the plot.')}
       </span>
       <Button size="small" disabled={used.length > 0} onClick={props.onRemove}>
         {t('Remove this water')}

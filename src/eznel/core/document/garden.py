@@ -167,16 +167,16 @@ class Garden(Thing):
         _unique("programmes", (programme.key for programme in self.programmes))
         for field, name, known in self._names(places, products):
             _known(field, name, known)
+        waters = {None, *_ids(self.site.waters)}
+        for n, place in enumerate(self.places):
+            if place.water not in waters:
+                raise fault("no_such_water", f"places.{n}.water", place=place.name)
         return self
 
     def _names(self, places: set[UUID], products: set[UUID]) -> Iterator[Named]:
         """Every name of another thing, with where it stands and what it must be one of."""
         for n, planting in enumerate(self.plantings):
             yield Named(f"plantings.{n}.place", planting.place, places)
-        waters = _ids(self.site.waters)
-        for n, watered in enumerate(self.places):
-            if watered.water is not None:
-                yield Named(f"places.{n}.water", watered.water, waters)
         for n, report in enumerate(self.reports):
             for m, place in enumerate(report.places):
                 yield Named(f"reports.{n}.places.{m}", place, places)
