@@ -13,6 +13,7 @@ from eznel.api.services import PLANS, TheServices, TheSession
 from eznel.api.speech import Speech, Units
 from eznel.core.document import (
     BandTable,
+    Bench,
     Day,
     Feature,
     FeedEntry,
@@ -63,6 +64,7 @@ class Changes(BaseModel):
     plantings: list[Planting] = []
     programmes: list[Programme] = []
     varieties: list[Variety] = []
+    benches: list[Bench] = []
     pins: list[MoveJob] = []
     blends: list[SeasonBlend] = []
     feeds: list[FeedEntry] = []

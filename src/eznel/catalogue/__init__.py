@@ -18,6 +18,7 @@ from eznel.core.reference import (
     Material,
     Preset,
     Row,
+    Seed,
     Stage,
     SufficiencyRate,
     Task,
@@ -96,6 +97,7 @@ def load() -> Catalogue:
         tasks=tuple(Task.model_validate(t) for t in _records("tasks.toml", "task")),
         water_use={row.crop: row for row in rows("water_use.csv", WaterUse)},
         holding={row.ground: row for row in rows("holding.csv", Holding)},
+        seeds={row.crop: row for row in rows("seeds.csv", Seed)},
         texture_key=tuple(KeyStep.model_validate(s) for s in _records("texture.toml", "step")),
     )
 

@@ -275,6 +275,20 @@ class WaterUse(Row):
     """Leaves of one full plant in a tub, from above. [m²]"""
 
 
+class Seed(Row):
+    """What a raised crop's seed is like, and the cells that it is usually sown into."""
+
+    crop: Key
+    germination_pct: Annotated[float, Field(gt=0, le=100)]
+    """Of fresh seed."""
+    keeps_years: Annotated[float, Field(gt=0, le=20)]
+    """Kept cool and dry, half of that is left after so long."""
+    cell_l: Annotated[float, Field(gt=0, le=5)]
+    """What it fills when it is ready to be potted on or planted. [L]"""
+    cells: Annotated[int, Field(ge=1, le=600)]
+    """Of these in a tray. [count]"""
+
+
 class Holding(Row):
     """What a ground holds of water, by volume."""
 
@@ -362,6 +376,7 @@ class Catalogue:
     tasks: tuple[Task, ...] = ()
     water_use: Mapping[str, WaterUse] = field(default_factory=dict)
     holding: Mapping[str, Holding] = field(default_factory=dict)
+    seeds: Mapping[str, Seed] = field(default_factory=dict)
 
     def crop(self, key: str, at: str = "crop") -> Crop:
         """Return the crop of that key, or refuse the field `at`."""

@@ -14,8 +14,8 @@ from eznel.core.document import Garden, GardenFile, Log
 from eznel.store.kinds import KINDS, Kind, Row
 
 _FIRST = (
-    "scoops", "products", "places", "features", "programmes", "varieties", "plantings", "bands",
-    "reports", "preparations", "blends", "pins",
+    "scoops", "products", "benches", "places", "features", "programmes", "varieties", "plantings",
+    "bands", "reports", "preparations", "blends", "pins",
 )  # fmt: skip
 """In which order things are taken up: what others name comes before them. The log comes last."""
 

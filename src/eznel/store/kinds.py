@@ -7,6 +7,7 @@ from pydantic import BaseModel, TypeAdapter
 
 from eznel.core.document import (
     BandTable,
+    Bench,
     Feature,
     FeedEntry,
     MoveJob,
@@ -66,6 +67,7 @@ KINDS = {
         Kind("plantings", Planting, tables.PlantingRow, "garden", "planting"),
         Kind("programmes", Programme, tables.ProgrammeRow, "garden", "programme"),
         Kind("varieties", Variety, tables.VarietyRow, "garden", "variety"),
+        Kind("benches", Bench, tables.BenchRow, "garden", "bench"),
         Kind("pins", MoveJob, tables.PinRow, "garden", "pin"),
         Kind("blends", SeasonBlend, tables.SeasonBlendRow, "garden", "blend"),
         Kind("feeds", FeedEntry, tables.FeedEntryRow, "log", "feed"),

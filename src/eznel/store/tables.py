@@ -240,6 +240,7 @@ class PlantingRow(_Thing, Base):
     sown_on: Mapped[date | None]
     planted_on: Mapped[date]
     sown_in_place: Mapped[bool]
+    raising: Mapped[Nested | None]
     raised_in: Mapped[str | None]
     base_by: Mapped[str]
     residue: Mapped[str | None]
@@ -433,3 +434,16 @@ class JournalRow(Base):
     undoes: Mapped[int | None]
     before: Mapped[Nested | None]
     after: Mapped[Nested | None]
+
+
+class BenchRow(_Thing, Base):
+    """A shelf, a bench or a cold frame."""
+
+    __tablename__ = "bench"
+
+    kind: Mapped[str]
+    name: Mapped[str]
+    length: Mapped[Nested]
+    width: Mapped[Nested]
+    levels: Mapped[int]
+    warm_c: Mapped[float]

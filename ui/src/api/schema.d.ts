@@ -252,6 +252,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/benches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace several of benches, all or none */
+        put: operations["replace_benches"];
+        /** Record several of benches, all or none */
+        post: operations["save_benches"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/benches/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of benches */
+        put: operations["save_bench"];
+        post?: never;
+        /** Remove one of benches */
+        delete: operations["remove_bench"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/blends": {
         parameters: {
             query?: never;
@@ -1161,6 +1197,26 @@ export interface paths {
         post?: never;
         /** Remove one of programmes */
         delete: operations["remove_programme"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/raising": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Raising
+         * @description Read the raising room of a garden as of its own date.
+         */
+        get: operations["read_raising"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -2376,6 +2432,7 @@ export interface components {
              *       "no_animal_products": false,
              *       "organic_only": false,
              *       "phosphorus_by_test": false,
+             *       "pots": [],
              *       "reminders": [],
              *       "shared_miss_pct": 15,
              *       "tanks": 1
@@ -2384,6 +2441,46 @@ export interface components {
             preferences: components["schemas"]["Preferences"];
             /** Time Zone */
             time_zone: string;
+        };
+        /**
+         * Bench
+         * @description A shelf, a bench or a cold frame on which plants are raised.
+         */
+        Bench: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Kind
+             * @default shelf
+             * @enum {string}
+             */
+            kind: "shelf" | "bench" | "frame";
+            length: components["schemas"]["Length"];
+            /**
+             * Levels
+             * @default 1
+             */
+            levels: number;
+            /** Name */
+            name: string;
+            /**
+             * Warm C
+             * @default 18
+             */
+            warm_c: number;
+            width: components["schemas"]["Length"];
+        };
+        /**
+         * BenchRoom
+         * @description A bench through time, and what would help where it is too small.
+         */
+        BenchRoom: {
+            /** Helps */
+            helps: components["schemas"]["HelpTried"][];
+            room: components["schemas"]["Room"];
         };
         /**
          * BesideView
@@ -2597,6 +2694,11 @@ export interface components {
              * @default []
              */
             bands: components["schemas"]["BandTable"][];
+            /**
+             * Benches
+             * @default []
+             */
+            benches: components["schemas"]["Bench"][];
             /**
              * Blends
              * @default []
@@ -3421,6 +3523,11 @@ export interface components {
              */
             bands: components["schemas"]["BandTable"][];
             /**
+             * Benches
+             * @default []
+             */
+            benches: components["schemas"]["Bench"][];
+            /**
              * Blends
              * @default []
              */
@@ -3463,6 +3570,7 @@ export interface components {
              *       "no_animal_products": false,
              *       "organic_only": false,
              *       "phosphorus_by_test": false,
+             *       "pots": [],
              *       "reminders": [],
              *       "shared_miss_pct": 15,
              *       "tanks": 1
@@ -3743,6 +3851,23 @@ export interface components {
             adds_g?: number | null;
         };
         /**
+         * HardenDay
+         * @description A day of hardening off: so many hours outside; none where the night was too cold. [h, °C]
+         */
+        HardenDay: {
+            /** Hours */
+            hours: number;
+            /** Is Paused */
+            is_paused: boolean;
+            /** Night C */
+            night_c: number;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+        };
+        /**
          * Held
          * @description So many of a preset, and what grows in them.
          */
@@ -3763,6 +3888,21 @@ export interface components {
             planted_on?: string | null;
             /** Preset */
             preset: string;
+        };
+        /**
+         * HelpTried
+         * @description Something that was tried: how many plants have no room then; days or m² where it has any.
+         */
+        HelpTried: {
+            /** Amount */
+            amount: number;
+            /**
+             * Help
+             * @enum {string}
+             */
+            help: "smaller_pots" | "later" | "frame" | "more_room";
+            /** Plants */
+            plants: number;
         };
         /**
          * InAll
@@ -4611,6 +4751,26 @@ export interface components {
             years: number;
         };
         /**
+         * NoRoom
+         * @description Days on which some have none: how many plants at most, and how much is missing. [m²]
+         */
+        NoRoom: {
+            /** Plants */
+            plants: number;
+            /** Short M2 */
+            short_m2: number;
+            /**
+             * Since
+             * Format: date
+             */
+            since: string;
+            /**
+             * Until
+             * Format: date
+             */
+            until: string;
+        };
+        /**
          * Nominal
          * @description A tub by the volume it is sold as, to the brim.
          */
@@ -5065,6 +5225,7 @@ export interface components {
             programme: string;
             /** Raised In */
             raised_in?: ("plain" | "charged") | null;
+            raising?: components["schemas"]["Raising"] | null;
             /** Residue */
             residue?: ("removed" | "left") | null;
             /**
@@ -5218,6 +5379,41 @@ export interface components {
             kind: "polygon";
         };
         /**
+         * PotSize
+         * @description One size of the grower's pots.
+         */
+        PotSize: {
+            across: components["schemas"]["Length"];
+            holds: components["schemas"]["Volume"];
+            /** Name */
+            name: string;
+        };
+        /**
+         * PottingView
+         * @description Plants in one kind of pot, and the mix for them, with its working.
+         */
+        PottingView: {
+            /** Count */
+            count: number;
+            /**
+             * Full On
+             * Format: date
+             */
+            full_on: string;
+            mix: components["schemas"]["Shown"];
+            pot: components["schemas"]["PotSize"] | null;
+            /**
+             * Since
+             * Format: date
+             */
+            since: string;
+            /**
+             * Until
+             * Format: date
+             */
+            until: string;
+        };
+        /**
          * Preferences
          * @description How this gardener measures.
          */
@@ -5257,6 +5453,11 @@ export interface components {
              * @default false
              */
             phosphorus_by_test: boolean;
+            /**
+             * Pots
+             * @default []
+             */
+            pots: components["schemas"]["PotSize"][];
             /** Proportioner */
             proportioner?: number | null;
             /**
@@ -5762,6 +5963,104 @@ export interface components {
             rain_mm: number;
         };
         /**
+         * RaisedView
+         * @description How a planting is raised, each number with its working.
+         */
+        RaisedView: {
+            /** Cells */
+            cells: number;
+            /** Empty Cells */
+            empty_cells: number;
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            germination: components["schemas"]["Shown"];
+            /** Harden */
+            harden: components["schemas"]["HardenDay"][];
+            /** Per Cell */
+            per_cell: number;
+            /**
+             * Plant On
+             * Format: date
+             */
+            plant_on: string;
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+            /** Plants */
+            plants: number;
+            /** Pottings */
+            pottings: components["schemas"]["PottingView"][];
+            /**
+             * Sow On
+             * Format: date
+             */
+            sow_on: string;
+            /** Sown */
+            sown: number;
+            /** Spare */
+            spare: number;
+            to_sow: components["schemas"]["Shown"] | null;
+            /** Trays */
+            trays: number;
+            /** Wanted */
+            wanted: number;
+        };
+        /**
+         * Raising
+         * @description How a planting is raised. What is left out is as usual for the crop.
+         */
+        Raising: {
+            /** Bench */
+            bench?: string | null;
+            /** Came Up */
+            came_up?: number | null;
+            cell?: components["schemas"]["Volume"] | null;
+            /** Cells */
+            cells?: number | null;
+            /** Frame */
+            frame?: string | null;
+            /** Germination Pct */
+            germination_pct?: number | null;
+            /**
+             * Given Away
+             * @default 0
+             */
+            given_away: number;
+            /**
+             * Lost
+             * @default 0
+             */
+            lost: number;
+            /** Roots Seen On */
+            roots_seen_on?: string | null;
+            /** Seed Year */
+            seed_year?: number | null;
+            /** Sown */
+            sown?: number | null;
+            /** Sprouted */
+            sprouted?: number | null;
+            /** Survival Pct */
+            survival_pct?: number | null;
+            /** Tested */
+            tested?: number | null;
+        };
+        /**
+         * RaisingView
+         * @description All that is raised this year and later, and the benches through time.
+         */
+        RaisingView: {
+            /** Benches */
+            benches: components["schemas"]["BenchRoom"][];
+            /** Plantings */
+            plantings: components["schemas"]["RaisedView"][];
+            /** Unplaced */
+            unplaced: string[];
+            /** Usual Pots */
+            usual_pots: components["schemas"]["PotSize"][];
+        };
+        /**
          * ReadAt
          * @description Where a probe is.
          */
@@ -5864,6 +6163,27 @@ export interface components {
              * Format: date
              */
             removed_on: string;
+        };
+        /**
+         * Room
+         * @description A bench through time: what it has, and what stands on it. [m²]
+         */
+        Room: {
+            /**
+             * Bench
+             * Format: uuid
+             */
+            bench: string;
+            /** Full M2 */
+            full_m2: number;
+            /** Fullest On */
+            fullest_on: string | null;
+            /** M2 */
+            m2: number;
+            /** No Room */
+            no_room: components["schemas"]["NoRoom"][];
+            /** Stands */
+            stands: components["schemas"]["Stands"][];
         };
         /**
          * Rough
@@ -6148,6 +6468,18 @@ export interface components {
             };
             /** Things */
             things: components["schemas"]["BandTable"][];
+        };
+        /** Several[Bench] */
+        Several_Bench_: {
+            /**
+             * Based On
+             * @default {}
+             */
+            based_on: {
+                [key: string]: number;
+            };
+            /** Things */
+            things: components["schemas"]["Bench"][];
         };
         /** Several[Feature] */
         Several_Feature_: {
@@ -6887,6 +7219,38 @@ export interface components {
             plants: number;
             /** Points */
             points: components["schemas"]["Point"][];
+        };
+        /**
+         * Stands
+         * @description Plants of one planting on one bench, in pots or trays of one size. [m²]
+         */
+        Stands: {
+            /**
+             * Bench
+             * Format: uuid
+             */
+            bench: string;
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+            /** Plants */
+            plants: number;
+            /**
+             * Since
+             * Format: date
+             */
+            since: string;
+            /** Thing M2 */
+            thing_m2: number;
+            /** Things */
+            things: number;
+            /**
+             * Until
+             * Format: date
+             */
+            until: string;
         };
         /**
          * Step
@@ -9360,6 +9724,372 @@ export interface operations {
                 "application/json": components["schemas"]["Beginning"];
             };
         };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    replace_benches: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Several_Bench_"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_benches: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Bench"][];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_bench: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Bench"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_bench: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description Successful Response */
             200: {
@@ -15622,6 +16352,91 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_raising: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RaisingView"];
                 };
             };
             /** @description Unauthorized */

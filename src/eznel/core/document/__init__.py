@@ -60,6 +60,7 @@ from eznel.core.document.product import (
     Weighing,
 )
 from eznel.core.document.programme import Phase, Programme
+from eznel.core.document.raising import Bench, PotSize, Raising
 from eznel.core.document.report import (
     Analyte,
     BandTable,
@@ -96,6 +97,7 @@ __all__ = [
     "BandTable",
     "Bed",
     "Beginning",
+    "Bench",
     "Body",
     "BufferPh",
     "Charge",
@@ -143,11 +145,13 @@ __all__ = [
     "PlannedAmount",
     "Planting",
     "Polygon",
+    "PotSize",
     "Preferences",
     "Preparation",
     "Price",
     "Product",
     "Programme",
+    "Raising",
     "Rectangle",
     "Row",
     "School",

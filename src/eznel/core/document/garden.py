@@ -17,6 +17,7 @@ from eznel.core.document.planting import Planting
 from eznel.core.document.preparation import Preparation
 from eznel.core.document.product import Photo, Product, Scoop
 from eznel.core.document.programme import Programme
+from eznel.core.document.raising import Bench, PotSize, Raising
 from eznel.core.document.report import BandTable, SoilReport
 from eznel.core.document.variety import Variety
 from eznel.core.document.water import MixedWater, NamedWater, OtherWater, Water
@@ -117,6 +118,8 @@ class Preferences(Entry):
     """Parts of water to one part of stock, where feed is drawn in by a proportioner."""
     tanks: Literal[1, 2] = 1
     """Two tanks keep calcium from what it would fall out with, as long as both are concentrates."""
+    pots: Annotated[tuple[PotSize, ...], Field(max_length=12)] = ()
+    """What is potted on into, in any order; usual sizes where none are named."""
     reminders: tuple[Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]*$", max_length=60)], ...] = ()
     """Jobs besides feeding that are to stand on the list. [keys]"""
 
@@ -153,6 +156,7 @@ class Garden(Thing):
     plantings: tuple[Planting, ...] = ()
     programmes: tuple[Programme, ...] = ()
     varieties: tuple[Variety, ...] = ()
+    benches: tuple[Bench, ...] = ()
     pins: tuple[MoveJob, ...] = ()
     blends: tuple[SeasonBlend, ...] = ()
 
@@ -161,7 +165,7 @@ class Garden(Thing):
         places, products = _ids(self.places), _ids(self.products)
         for kind in (
             "places", "features", "reports", "bands", "preparations", "products", "scoops",
-            "plantings", "varieties", "pins", "blends",
+            "plantings", "varieties", "benches", "pins", "blends",
         ):  # fmt: skip
             _unique(kind, (thing.id for thing in getattr(self, kind)))
         _unique("programmes", (programme.key for programme in self.programmes))
@@ -175,8 +179,11 @@ class Garden(Thing):
 
     def _names(self, places: set[UUID], products: set[UUID]) -> Iterator[Named]:
         """Every name of another thing, with where it stands and what it must be one of."""
+        benches = _ids(self.benches)
         for n, planting in enumerate(self.plantings):
             yield Named(f"plantings.{n}.place", planting.place, places)
+            if planting.raising is not None:
+                yield from _stands_on(planting.raising, f"plantings.{n}.raising", benches)
         for n, report in enumerate(self.reports):
             for m, place in enumerate(report.places):
                 yield Named(f"reports.{n}.places.{m}", place, places)
@@ -194,6 +201,13 @@ class Garden(Thing):
         for n, tub in enumerate(self.places):
             if isinstance(tub, Tub):
                 yield from _names_in(tub, f"places.{n}", products)
+
+
+def _stands_on(of: Raising, at: str, benches: set[UUID]) -> Iterator[Named]:
+    """Every bench that a planting is raised on."""
+    for field in ("bench", "frame"):
+        if (named := getattr(of, field)) is not None:
+            yield Named(f"{at}.{field}", named, benches)
 
 
 def _names_in(tub: Tub, at: str, products: set[UUID]) -> Iterator[Named]:

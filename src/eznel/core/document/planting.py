@@ -6,6 +6,7 @@ from uuid import UUID
 from pydantic import Field, model_validator
 
 from eznel.core.document._base import Day, Entry, Key, Label, Name, Note, Thing, fault
+from eznel.core.document.raising import Raising
 from eznel.core.quantities import Length
 
 
@@ -40,6 +41,8 @@ class Planting(Thing):
     planted_on: Day
     """Day of planting out; for a crop sown where it stays, the day of sowing."""
     sown_in_place: bool = False
+    raising: Raising | None = None
+    """How it is raised under cover, where that is written down."""
     raised_in: Literal["plain", "charged"] | None = None
     """Whether the mix of its seedlings has any fertiliser in it."""
     base_by: Literal["broadcast", "band", "hole"] = "broadcast"

@@ -79,7 +79,7 @@ def _to_14(data: Data) -> Data:
 
 
 def _to_15(data: Data) -> Data:
-    """Version 15 knows several waters, and which of them a place is watered with."""
+    """Version 15 knows several waters, and benches and pots in which plants are raised."""
     return data
 
 

@@ -1,0 +1,265 @@
+"""Raising by hand: seeds to sow, roots and pots, room on a bench, hours outside."""
+
+from datetime import date, timedelta
+from typing import Any
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from pydantic import ValidationError
+
+import gardens
+from eznel import catalogue
+from eznel.core.document import Log, PotSize, Raising
+from eznel.core.questions.raising import RaisingRoom, raising_room
+from eznel.core.raising.hardening import hardening
+from eznel.core.raising.pots import USUAL_POTS, Roots, pace, standings
+from eznel.core.raising.raised import Raised
+from eznel.core.raising.seeds import germination, per_cell, to_sow
+from eznel.core.season.workings import Workings
+from eznel.core.stands.stands import Stands
+
+CATALOGUE = catalogue.load()
+TOMATO = CATALOGUE.seeds["tomato"]  # 85 %, half of it after 6 years, cells of 40 mL, 40 in a tray
+LEEK = CATALOGUE.seeds["leek"]  # 70 %, 3 years
+SHELF: dict[str, Any] = {
+    "id": gardens.uid("shelf"), "name": "shelf",
+    "length": gardens.measure(1.2, "m"), "width": gardens.measure(0.4, "m"),
+}  # fmt: skip
+FRAME = SHELF | {"id": gardens.uid("frame"), "kind": "frame", "name": "frame"}
+
+
+def planting(crop: str, sown: str, out: str, plants: int, /, **raising: Any) -> dict[str, Any]:
+    return gardens.planting(
+        crop, sown_on=sown, planted_on=out, plants=plants,
+        raising={"bench": gardens.uid("shelf"), **raising},
+    )  # fmt: skip
+
+
+def room(*plantings: dict[str, Any], log: Any = None, **more: Any) -> RaisingRoom:
+    parts = {"benches": [SHELF], "places": [gardens.bed("bed", 30)], **more}
+    file = gardens.garden_file(log=log or {}, plantings=list(plantings), **parts)
+    return raising_room(Workings(file.garden, file.log, date(2026, 3, 1), CATALOGUE))
+
+
+def one(*args: Any, **raising: Any) -> Raised:
+    (found,) = room(planting(*args, **raising)).plantings
+    return found
+
+
+@pytest.mark.parametrize(
+    ("known", "year", "pct"),
+    [
+        ({}, 2026, 85),
+        ({"germination_pct": 90}, 2026, 90),
+        ({"seed_year": 2026}, 2026, 85),
+        ({"seed_year": 2020}, 2026, 42.5),  # as old as it keeps: half
+        ({"seed_year": 2023}, 2026, 71.48),  # half of that time: 85 × 0.5^(1/4)
+        ({"seed_year": 2030}, 2026, 85),  # packed for next year
+        ({"seed_year": 2010, "tested": 20, "sprouted": 17}, 2026, 85),  # the towel knows better
+    ],
+)
+def test_what_comes_up(known: dict[str, Any], year: int, pct: float) -> None:
+    found = germination(Raising.model_validate(known), TOMATO, year)
+    assert found.value == pytest.approx(pct, abs=0.01)
+
+
+def test_old_seed_and_short_towels_are_said() -> None:
+    old = germination(Raising(seed_year=2022), LEEK, 2026)  # 0.5^(16/9) = 29 % of 70
+    assert old.value == pytest.approx(20.4, abs=0.1)
+    assert [f.key for f in old.findings] == ["seed_is_old"]
+    few = germination(Raising(tested=4, sprouted=3), LEEK, 2026)
+    assert [f.key for f in few.findings] == ["few_on_a_towel"]
+
+
+def test_how_many_to_sow() -> None:
+    """24 plants ÷ (0.85 × 0.9) are 31.4 seeds; three quarters planted out, 37.6."""
+    found = to_sow(24, Raising(), TOMATO, 2026)
+    assert found is not None
+    assert found.value == pytest.approx(31.37, abs=0.01)
+    fewer = to_sow(24, Raising(survival_pct=75), TOMATO, 2026)
+    assert fewer is not None
+    assert fewer.value == pytest.approx(37.65, abs=0.01)
+    assert to_sow(24, Raising(tested=20, sprouted=0), TOMATO, 2026) is None
+
+
+@pytest.mark.parametrize(("pct", "seeds"), [(85, 1), (60, 1), (59, 2), (35, 2), (20, 3)])
+def test_seeds_in_a_cell(pct: float, seeds: int) -> None:
+    assert per_cell(pct) == seeds
+
+
+def test_trays_are_filled_in_part() -> None:
+    made = one("tomato", "2026-03-15", "2026-05-15", 60)
+    # 60 ÷ 0.765 = 78.4: 79 seeds, two trays of 40, one cell empty; 67 come up
+    assert (made.sown, made.trays, made.empty_cells, made.plants) == (79, 2, 1, 67)
+    assert made.pottings[0].mix.value == pytest.approx(79 * 0.04 * 1.1)
+    # 67 pots: 60 ÷ 0.9 = 66.7, so that none is left to give away
+    assert (made.pottings[1].count, made.spare) == (67, 0)
+    counted = one("tomato", "2026-03-15", "2026-05-15", 60, sown=80, came_up=75, given_away=3)
+    assert (counted.plants, counted.spare) == (72, 5)
+
+
+ROOTS = Roots(0.04, date(2026, 4, 12), 1.0, 10)
+
+
+@pytest.mark.parametrize(
+    ("litres", "days"),
+    [(0.04, 0), (0.08, 7), (0.16, 14), (0.4, 24)],  # log₂ 10 = 3.32 weeks: 23.3 days
+)
+def test_a_pot_twice_as_large_holds_a_week_longer(litres: float, days: int) -> None:
+    assert (ROOTS.full_on(litres) - date(2026, 4, 12)).days == days
+
+
+def test_into_the_smallest_pot_that_lasts() -> None:
+    """Cells full on 12 April; 0.4 L holds to 6 May, 1.1 L to 16 May, each ten days longer."""
+
+    def pots_to(leaves: date) -> list[tuple[str | None, date]]:
+        found = standings(ROOTS, 0.04, USUAL_POTS, date(2026, 3, 15), leaves)
+        return [(s.pot.name if s.pot else None, s.since) for s in found]
+
+    sown = (None, date(2026, 3, 15))
+    assert pots_to(date(2026, 4, 22)) == [sown]  # ten days in a full cell
+    small = ("9 cm", date(2026, 4, 12))
+    assert pots_to(date(2026, 5, 16)) == [sown, small]
+    # 1.1 L would be 27 times a cell: by way of 0.4 L
+    assert pots_to(date(2026, 5, 26)) == [sown, small, ("13 cm", date(2026, 5, 6))]
+    assert pots_to(date(2026, 6, 20))[-1] == ("17 cm", date(2026, 5, 6))
+
+
+def test_no_larger_pot_is_there() -> None:
+    pot = PotSize.model_validate(
+        {"name": "s", "holds": gardens.measure(0.08, "L"), "across": gardens.measure(5, "cm")}
+    )
+    found = standings(ROOTS, 0.04, [pot], date(2026, 3, 15), date(2026, 6, 1))
+    assert [s.until for s in found] == [date(2026, 4, 12), date(2026, 6, 1)]
+    assert found[-1].full_on == date(2026, 4, 19)
+    late = room(
+        planting("tomato", "2026-03-15", "2026-06-20", 6),
+        preferences={"pots": [pot.model_dump(mode="json")]},
+    )
+    assert "outgrows_its_pots" in [f.key for f in late.plantings[0].findings]
+
+
+def test_what_was_seen_moves_the_pots() -> None:
+    """Potted on a week early; roots that showed a week late."""
+    task = {"id": gardens.uid("t"), "planting": gardens.uid("tomato"), "task": "pot_on",
+            "on": "2026-04-05"}  # fmt: skip
+    mine = planting("tomato", "2026-03-15", "2026-05-15", 6)
+    (ticked,) = room(mine, log={"tasks": [task]}).plantings
+    assert ticked.pottings[1].since == date(2026, 4, 5)
+    seen = one("tomato", "2026-03-15", "2026-06-05", 6, roots_seen_on="2026-04-10")
+    # the cell is full on the 10th instead of the 12th (15 March + 8 + 20 days): all two days sooner
+    usual = one("tomato", "2026-03-15", "2026-06-05", 6)
+    assert usual.pottings[1].since == date(2026, 4, 12)
+    assert seen.pottings[1].since == date(2026, 4, 10)
+    assert usual.pottings[1].full_on - seen.pottings[1].full_on == timedelta(2)
+
+
+def test_leeks_wait_in_their_cells() -> None:
+    """Full after 62 days, on 11 May; never potted on, they wait three weeks."""
+    made = one("leek", "2026-03-10", "2026-05-31", 60)
+    assert [p.pot for p in made.pottings] == [None]
+    assert len(one("leek", "2026-03-10", "2026-06-10", 60).pottings) == 2
+
+
+def test_a_cold_bench_is_slower() -> None:
+    """Tomato's base is 10 °C: at 14 °C half of what 18 °C bring; never below three tenths."""
+    crop = CATALOGUE.crop("tomato")
+    assert pace(crop, 18) == 1
+    assert pace(crop, crop.base_temp_c + (18 - crop.base_temp_c) / 2) == pytest.approx(0.5)
+    assert (pace(crop, 5), pace(crop, 35)) == (0.3, 1.5)
+
+
+def test_no_room_on_the_shelf() -> None:
+    """0.48 m²; a tray has 0.0912, a 9-cm pot 0.0081 m²: 80 pots and a tray are 0.74."""
+    found = room(
+        planting("lettuce", "2026-04-01", "2026-05-01", 40),
+        planting("tomato", "2026-03-15", "2026-05-12", 72),
+    )
+    (bench,) = found.benches
+    # 72 ÷ 0.765 = 94.1: 95 sown in 3 trays, 0.2736; from 1 April with a tray of lettuce 0.3648
+    (crowd,) = bench.room.no_room
+    assert (crowd.since, crowd.until) == (date(2026, 4, 12), date(2026, 5, 11))
+    assert bench.room.full_m2 == pytest.approx(80 * 0.0081 + 0.0912)
+    # The lettuce came first: 0.3888 are left for 48 pots of 80
+    assert crowd.plants == 32
+    assert crowd.short_m2 == pytest.approx(0.2592)
+    more = [h for h in bench.helps if h.help == "more_room"]
+    assert more[0].amount == pytest.approx(0.2592)
+
+
+def test_what_was_tried_helps() -> None:
+    """Into a frame for the last ten days; sown later as far as its 48 days allow."""
+    crowd = planting("tomato", "2026-03-05", "2026-05-12", 72)
+    early = planting("lettuce", "2026-05-03", "2026-06-03", 40)
+    found = room(crowd, early, benches=[SHELF, FRAME])
+    helps = {h.help: h for h in found.benches[0].helps}
+    assert helps["later"].amount == 20  # 68 days from 5 March, 48 are usual
+    with_two = room(crowd, benches=[SHELF | {"levels": 3}])
+    assert with_two.benches[0].room.no_room == ()
+    assert with_two.benches[0].helps == ()
+
+
+def test_hours_outside_rise_and_stop_for_cold_nights() -> None:
+    """Ten days, 1 to 10 hours; two nights of 3 °C cost a tomato two days."""
+    cold = [
+        {"id": gardens.uid(day), "on": day, "low_c": 3, "high_c": 15, "source": "typed"}
+        for day in ("2026-05-07", "2026-05-08")
+    ]
+    file = gardens.garden_file(log={"weather": cold})
+    weather = Stands(file.garden, file.log, date(2026, 5, 1), CATALOGUE).weather
+    days = list(hardening(CATALOGUE.crop("tomato"), date(2026, 5, 15), weather))
+    assert [d.hours for d in days] == [1, 2, 0, 0, 3, 4, 5, 6, 7, 8]
+    assert [d.on for d in days if d.is_paused] == [date(2026, 5, 7), date(2026, 5, 8)]
+    kale = hardening(CATALOGUE.crop("kale"), date(2026, 5, 15), weather)
+    assert [d.hours for d in kale] == list(range(1, 11))
+
+
+def test_counted_too_few() -> None:
+    made = one("tomato", "2026-03-15", "2026-05-15", 20, sown=30, came_up=20)
+    assert [f.key for f in made.findings] == ["too_few_came_up"]  # 18 of 20
+
+
+@pytest.mark.parametrize(
+    ("wrong", "key"),
+    [
+        ({"tested": 20}, "towel_is_two"),
+        ({"tested": 20, "sprouted": 21}, "more_than_all"),
+        ({"sown": 20, "came_up": 21}, "more_than_all"),
+        ({"cell": {"value": 40, "unit": "L"}}, "pot_out_of_range"),
+    ],
+)
+def test_what_cannot_be(wrong: dict[str, Any], key: str) -> None:
+    with pytest.raises(ValidationError, match=key):
+        Raising.model_validate(wrong)
+
+
+def test_a_bench_that_is_not_there() -> None:
+    with pytest.raises(ValidationError, match="no_such_thing"):
+        room(planting("tomato", "2026-03-15", "2026-05-15", 6), benches=[FRAME])
+
+
+def test_what_is_sown_where_it_stays_is_not_raised() -> None:
+    sown = gardens.planting("kale", sown_on="2026-04-01", planted_on="2026-04-01",
+                            sown_in_place=True)  # fmt: skip
+    assert room(sown).plantings == ()
+
+
+@given(st.integers(1, 300), st.integers(20, 140), st.integers(10, 25), st.integers(2, 300))
+def test_laws_of_pots(plants: int, days: int, warm_c: int, cm: int) -> None:
+    """Pots follow one another without a gap; a larger shelf never leaves more without room."""
+    out = date(2026, 3, 5) + timedelta(days)
+    mine = planting("tomato", "2026-03-05", out.isoformat(), plants)
+    small = SHELF | {"warm_c": warm_c, "length": gardens.measure(max(cm, 5), "cm")}
+    large = small | {"length": gardens.measure(max(cm, 5) + 20, "cm")}
+    found, wider = (room(mine, benches=[bench]) for bench in (small, large))
+    pottings = found.plantings[0].pottings
+    assert [p.until for p in pottings] == [*(p.since for p in pottings[1:]), out]
+    assert all(p.since < p.until for p in pottings)
+    left = [max((n.plants for n in f.benches[0].room.no_room), default=0) for f in (found, wider)]
+    assert left[1] <= left[0] <= 2 * plants
+
+
+def test_nothing_is_raised_in_a_bare_garden() -> None:
+    empty = raising_room(Workings(gardens.garden(), Log(), date(2026, 3, 1), CATALOGUE))
+    assert (empty.plantings, empty.benches) == ((), ())
