@@ -219,6 +219,37 @@ def test_another_water_goes_to_the_places_that_name_it(garden: TestClient) -> No
     assert (fault["key"], bed["name"] in fault["problem"]) == ("no_such_water", True)
 
 
+def test_what_is_raised_comes_with_its_working(garden: TestClient) -> None:
+    """Cucumbers, 85 % of which come up; a bench that holds nothing of them is empty."""
+    cucumber = next(
+        one
+        for one in garden.get(GARDEN).json()["file"]["garden"]["plantings"]
+        if one["crop"] == "cucumber"
+    )
+    bench = {
+        "id": make.uid("shelf"), "name": "shelf",
+        "length": make.measure(1, "m"), "width": make.measure(40, "cm"),
+    }  # fmt: skip
+    put = garden.put(f"{GARDEN}/benches/{bench['id']}", json=bench, params={"based_on": 0})
+    assert put.status_code in (200, 201)
+    raised = cucumber | {
+        "sown_on": "2026-04-20", "sown_in_place": False, "plants": 6,
+        "raising": {"bench": bench["id"], "tested": 20, "sprouted": 15},
+    }  # fmt: skip
+    path = f"{GARDEN}/plantings/{cucumber['id']}"
+    assert garden.put(path, json=raised, params={"based_on": 1}).status_code == 200
+    said = garden.get(f"{GARDEN}/raising").json()
+    (mine,) = [one for one in said["plantings"] if one["planting"] == cucumber["id"]]
+    # 6 ÷ (0.75 × 0.9) = 8.9 seeds
+    assert (mine["sown"], mine["germination"]["result"]) == (9, "75 %")
+    assert said["benches"][0]["room"]["stands"][0]["planting"] == cucumber["id"]
+    used = garden.delete(f"{GARDEN}/benches/{bench['id']}", params={"based_on": 1})
+    assert used.status_code in (409, 422)
+    lost = raised | {"raising": {"bench": make.uid("nowhere")}}
+    refused = garden.put(path, json=lost, params={"based_on": 2})
+    assert [one["field"] for one in refused.json()["faults"]] == ["raising.bench"]
+
+
 def test_many_years_of_a_planting(garden: TestClient) -> None:
     said = garden.get(f"{GARDEN}/planning/years/{make.uid('cucumber')}").json()
     assert said["years"] == 200

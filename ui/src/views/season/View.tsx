@@ -26,6 +26,7 @@ import './season.css'
 import { Later } from '../../parts/Later'
 
 const Sowing = lazy(() => import('./Sowing'))
+const Raising = lazy(() => import('./Raising'))
 const Blend = lazy(() => import('./Blend'))
 const NextYear = lazy(() => import('./NextYear'))
 const List = lazy(() => import('./List'))
@@ -97,6 +98,7 @@ function Asked({ gardenId }: { gardenId: string }) {
   return (
     <Later>
       {open === 'sowing' && <Sowing gardenId={gardenId} onClose={close} />}
+      {open === 'raising' && <Raising gardenId={gardenId} onClose={close} />}
       {open === 'again' && <NextYear gardenId={gardenId} onClose={close} />}
       {open === 'blend' && <Blend gardenId={gardenId} onClose={close} />}
     </Later>
@@ -119,7 +121,10 @@ function NoSeason({ gardenId }: { gardenId: string }) {
             {t('Plant something on the Plot')}
           </Link>
         </p>
-        <Button onClick={() => go({ ask: 'sowing' })}>{t('When to sow')}</Button>
+        <div className="row">
+          <Button onClick={() => go({ ask: 'sowing' })}>{t('When to sow')}</Button>
+          <Button onClick={() => go({ ask: 'raising' })}>{t('Raising')}</Button>
+        </div>
       </Empty>
       <Asked gardenId={gardenId} />
     </section>
@@ -144,6 +149,7 @@ function Head(props: { gardenId: string; form: Form; onForm: (form: Form) => voi
       />
       <span className="spacer" />
       <Button onClick={() => go({ ask: 'sowing' })}>{t('When to sow')}</Button>
+      <Button onClick={() => go({ ask: 'raising' })}>{t('Raising')}</Button>
       <Button onClick={() => go({ ask: 'blend' })}>{t('Blend the season')}</Button>
       <Button onClick={() => go({ ask: 'again' })}>{t('Next year')}</Button>
       <Button

@@ -1,0 +1,87 @@
+"""The raising room in the browser: a shelf, who stands on it, who has no room, what came up."""
+
+import re
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from ui.conftest import DESK, PHONE
+from ui.test_access import faults_of
+from ui.test_views import read
+
+
+def open_room(page: Page) -> None:
+    page.goto(re.sub(r"/today.*$", "/season?ask=raising", page.url))
+    page.get_by_role("dialog", name="Raising").wait_for()
+
+
+def write_down(page: Page, planting: str) -> None:
+    card = page.get_by_role("article", name=planting)
+    card.get_by_role("button", name="Write down").click()
+
+
+def test_a_shelf_that_is_too_small(slip_page: Page) -> None:
+    """40 × 30 cm are 0.12 m²: room for 14 pots of 9 cm, 0.0081 m² each."""
+    open_room(slip_page)
+    slip_page.get_by_role("button", name="Add a shelf, bench or frame").click()
+    benches = slip_page.get_by_role("region", name="Benches")
+    benches.get_by_label("Name", exact=True).fill("Porthole sill")
+    slip_page.get_by_label("Length", exact=True).fill("400")
+    slip_page.get_by_label("Length", exact=True).press("Tab")
+    slip_page.get_by_role("button", name="Save", exact=True).click()
+    expect(slip_page.get_by_text("no side of a bench")).to_be_visible()
+    slip_page.get_by_label("Length", exact=True).fill("0.4")
+    slip_page.get_by_label("Width", exact=True).fill("30")
+    slip_page.get_by_role("button", name="Save", exact=True).click()
+    sill = slip_page.get_by_role("article", name="Porthole sill")
+    expect(sill).to_contain_text("0.12 m²")
+    expect(sill).to_contain_text("Nothing stands on it")
+
+    for planting in ("Tomato Red Lantern", "Cucumber Slipline"):
+        write_down(slip_page, planting)
+        card = slip_page.get_by_role("article", name=planting)
+        card.get_by_label("Stands on").select_option(label="Porthole sill")
+        card.get_by_role("button", name="Save", exact=True).click()
+        expect(card.get_by_role("button", name="Save", exact=True)).to_have_count(0)
+    expect(sill.get_by_role("img")).to_be_visible()
+    expect(sill.get_by_role("note").first).to_contain_text("no room")
+    expect(sill).to_contain_text("What was tried")
+    assert faults_of(slip_page) == []
+
+
+def test_what_came_up_is_counted(slip_page: Page) -> None:
+    open_room(slip_page)
+    card = slip_page.get_by_role("article", name="Tomato Red Lantern")
+    write_down(slip_page, "Tomato Red Lantern")
+    card.get_by_label("Seeds sown").fill("10")
+    card.get_by_label("Came up", exact=True).fill("12")
+    card.get_by_role("button", name="Save", exact=True).click()
+    expect(card.get_by_text("More than all of them (10)")).to_be_visible()
+    card.get_by_label("Came up", exact=True).fill("3")
+    card.get_by_role("button", name="Save", exact=True).click()
+    expect(card).to_contain_text("10 seeds were sown")
+    # 3 × 0.9 = 2.7: two whole plants of four
+    expect(card).to_contain_text("about 2 will be planted out; 4 are wanted")
+    (tomato,) = [p for p in read(slip_page)["file"]["garden"]["plantings"] if p["crop"] == "tomato"]
+    assert (tomato["raising"]["sown"], tomato["raising"]["came_up"]) == (10, 3)
+
+
+def test_pots_of_ones_own(slip_page: Page) -> None:
+    open_room(slip_page)
+    slip_page.get_by_text("Your pots", exact=True).click()
+    slip_page.get_by_role("button", name="Remove 9 cm").click()
+    slip_page.get_by_role("button", name="Save", exact=True).click()
+    expect(slip_page.get_by_role("button", name="Remove 9 cm")).to_have_count(0)
+    card = slip_page.get_by_role("article", name="Tomato Red Lantern")
+    # 13 cm, 1.1 L, is the smallest that is left, though it is 27 times a cell
+    expect(card.get_by_role("table")).to_contain_text("13 cm")
+
+
+@pytest.mark.parametrize("size", [DESK, PHONE])
+def test_the_raising_room_can_be_read_by_all(slip_page: Page, size: dict[str, int]) -> None:
+    slip_page.set_viewport_size({"width": size["width"], "height": size["height"]})
+    open_room(slip_page)
+    slip_page.get_by_role("article", name="Tomato Red Lantern").wait_for()
+    assert faults_of(slip_page) == []
+    wide = slip_page.evaluate("document.documentElement.scrollWidth - innerWidth")
+    assert wide <= 0
