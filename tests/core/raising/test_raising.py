@@ -215,6 +215,53 @@ def test_hours_outside_rise_and_stop_for_cold_nights() -> None:
     assert [d.hours for d in kale] == list(range(1, 11))
 
 
+def jobs(day: str, *done: tuple[str, str], low_c: float | None = None) -> dict[str, Any]:
+    """Due days and notes of what 24 tomatoes want, sown on 15 March, out on 15 May."""
+    mine = planting("tomato", "2026-03-15", "2026-05-15", 24)
+    tasks = [
+        {"id": gardens.uid(on), "planting": gardens.uid("tomato"), "task": task, "on": on}
+        for task, on in done
+    ]
+    cold = date.fromisoformat(day) + timedelta(1)
+    nights = [{"id": gardens.uid("night"), "on": cold.isoformat(), "low_c": low_c, "high_c": 15}]
+    file = gardens.garden_file(
+        benches=[SHELF], places=[gardens.bed("bed", 30)], plantings=[mine],
+        log={"tasks": tasks, "weather": nights if low_c is not None else []},
+    )  # fmt: skip
+    made = gardens.plan_of(file.garden, file.log, date.fromisoformat(day))
+    return {f"{one.task} {one.ordinal}": one for one in gardens.single(made).tasks}
+
+
+def test_what_is_written_down_stands_among_the_jobs() -> None:
+    """32 seeds in a tray of 40, 27 into pots of 9 cm on 12 April, out from 5 May on."""
+    found = jobs("2026-03-10")
+    assert {key: str(one.due_on) for key, one in found.items()} == {
+        "sow_under_cover 1": "2026-03-15",
+        "pot_on 1": "2026-04-12",
+        "harden_off 1": "2026-05-05",
+    }
+    seeds = {q.name: q.value for q in found["sow_under_cover 1"].notes[0].numbers}
+    assert (seeds["seeds"], seeds["trays"], seeds["tray_cells"]) == (32, 1, 40)
+    pots = found["pot_on 1"]
+    assert [(one.amount, one.unit) for one in pots.takes] == [(27, ""), (11.9, "L")]
+    assert found["harden_off 1"].notes == ()  # it is March
+
+
+def test_the_hours_of_today_and_the_night_ahead() -> None:
+    third = jobs("2026-05-07")["harden_off 1"]
+    assert [(one.key, one.numbers[0].value) for one in third.notes] == [("raise_outside", 3)]
+    cold = jobs("2026-05-07", low_c=1)["harden_off 1"]
+    assert [one.key for one in cold.notes] == ["raise_outside", "raise_take_in"]
+
+
+def test_what_was_done_is_done_and_planting_out_ends_it() -> None:
+    found = jobs("2026-04-20", ("sow_under_cover", "2026-03-15"), ("pot_on", "2026-04-10"))
+    assert str(found["pot_on 1"].done_on) == "2026-04-10"
+    assert found["harden_off 1"].done is None
+    after = jobs("2026-05-16", ("pot_on", "2026-04-10"))
+    assert set(after) == {"pot_on 1"}
+
+
 def test_counted_too_few() -> None:
     made = one("tomato", "2026-03-15", "2026-05-15", 20, sown=30, came_up=20)
     assert [f.key for f in made.findings] == ["too_few_came_up"]  # 18 of 20

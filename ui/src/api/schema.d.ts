@@ -7571,6 +7571,11 @@ export interface components {
             due_on: string;
             /** Name */
             name: string;
+            /**
+             * Notes
+             * @default []
+             */
+            notes: components["schemas"]["Finding"][];
             /** Ordinal */
             ordinal: number;
             /** Takes */

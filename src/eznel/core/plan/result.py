@@ -124,6 +124,8 @@ class TaskView:
     """The entry that says so."""
     done_on: date | None
     takes: tuple[TakenAlong, ...]
+    notes: tuple[Finding, ...] = ()
+    """How much of it, and what today's weather says."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

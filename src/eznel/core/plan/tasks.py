@@ -8,6 +8,7 @@ from collections.abc import Iterator
 from datetime import date, timedelta
 
 from eznel.core.document import TaskDone
+from eznel.core.plan.raising_tasks import RAISING, raising_tasks
 from eznel.core.plan.result import TakenAlong, TaskView
 from eznel.core.reference import Task
 from eznel.core.stands.stand import Stand
@@ -33,12 +34,14 @@ def tasks(stand: Stand, stands: Stands) -> tuple[TaskView, ...]:
         Those that are switched on and fit crop, place and way of raising.
     """
     wanted = stands.garden.preferences.reminders
+    written = () if stand.planting.raising is None else RAISING
     found = [
         view
         for task in stands.catalogue.tasks
-        if task.key in wanted and fits(task, stand)
+        if task.key in wanted and task.key not in written and fits(task, stand)
         for view in _times(task, stand, stands)
     ]
+    found += raising_tasks(stand, stands)
     return tuple(sorted(found, key=lambda view: (view.due_on, view.task)))
 
 

@@ -2,14 +2,14 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
-from datetime import date, timedelta
+from datetime import timedelta
 from typing import Literal
 from uuid import UUID
 
-from eznel.core.document import Log, Raising
 from eznel.core.raising.benches import Room, room
+from eznel.core.raising.grown import Grown, grown_of
 from eznel.core.raising.pots import USUAL_POTS
-from eznel.core.raising.raised import OUT, Grown, Raised, raised, stands
+from eznel.core.raising.raised import Raised, raised, stands
 from eznel.core.season.workings import Workings
 
 MOST_LATER_DAYS = 28
@@ -66,32 +66,11 @@ def raising_room(workings: Workings) -> RaisingRoom:
 
 def _grown(workings: Workings) -> Iterator[Grown]:
     """What was or will be sown under cover for this year's planting out, or a later one's."""
-    garden, seeds = workings.garden, workings.catalogue.seeds
-    benches = {one.id: one for one in garden.benches}
-    potted = _potted(workings.log)
     for stand in workings.stands.all:
-        planting = stand.planting
-        if planting.sown_on is None or planting.sown_in_place or stand.crop.key not in seeds:
-            continue
-        if planting.planted_on.year < workings.today.year or not _transplants(stand.stages):
-            continue
-        yield Grown(
-            stand=stand,
-            sown_on=planting.sown_on,
-            raising=planting.raising or Raising(),
-            seed=seeds[stand.crop.key],
-            pots=garden.preferences.pots,
-            benches=benches,
-            weather=workings.stands.weather,
-            potted_on=potted.get(planting.id),
-        )
-
-
-def _potted(log: Log) -> dict[UUID, date]:
-    """The day on which a planting was first potted on, as it was seen or ticked."""
-    days = [(one.planting, one.on) for one in log.stages if one.stage == "potted_on"]
-    days += [(one.planting, one.on) for one in log.tasks if one.task == "pot_on"]
-    return {planting: min(on for of, on in days if of == planting) for planting, _ in days}
+        if stand.planting.planted_on.year >= workings.today.year:
+            found = grown_of(stand, workings.stands)
+            if found is not None:
+                yield found
 
 
 def _benches(grown: list[Grown], workings: Workings) -> Iterator[BenchRoom]:
@@ -142,7 +121,3 @@ def _left_out(bench: UUID, grown: list[Grown], workings: Workings) -> int:
     here = [one for each in grown for one in stands(each)]
     of = next(one for one in workings.garden.benches if one.id == bench)
     return max((one.plants for one in room(of, here).no_room), default=0)
-
-
-def _transplants(stages: tuple[object, ...]) -> bool:
-    return any(getattr(stage, "key", "") == OUT for stage in stages)

@@ -1,36 +1,24 @@
 """How a planting is raised: seed, cells, pots, mix, hardening off, and where it stands when."""
 
-from collections.abc import Iterator, Mapping
-from dataclasses import dataclass, replace
+from collections.abc import Iterator
+from dataclasses import dataclass
 from datetime import date, timedelta
 from math import ceil
 from uuid import UUID
 
-from eznel.core.crops.weather import Weather
-from eznel.core.document import Bench, PotSize, Raising
+from eznel.core.document import PotSize
 from eznel.core.quantities import Length
 from eznel.core.raising.benches import Stands
+from eznel.core.raising.grown import Grown
 from eznel.core.raising.hardening import DAYS, HardenDay, hardening
-from eznel.core.raising.pots import (
-    AT_C,
-    BEARS_DAYS,
-    BEARS_DAYS_IN_CELLS,
-    USUAL_POTS,
-    Roots,
-    Standing,
-    pace,
-    standings,
-)
+from eznel.core.raising.pots import BEARS_DAYS_IN_CELLS
 from eznel.core.raising.seeds import germination, per_cell, survival_pct, to_sow
-from eznel.core.reference import Seed
-from eznel.core.stands.stand import Stand
 from eznel.core.working import Finding, Level, Origin, Quantity, Worked
 
 TRAY = Length(value=38, unit="cm"), Length(value=24, unit="cm")
 """A seed tray's sides."""
 SETTLES = 1.1
 """Mix settles when it is watered: so much more is filled in. [L/L]"""
-OUT = "transplant_establishment"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -72,60 +60,6 @@ class Raised:
     pottings: tuple[Potting, ...]
     harden: tuple[HardenDay, ...]
     findings: tuple[Finding, ...]
-
-
-@dataclass(frozen=True, slots=True)
-class Grown:
-    """What is known where a planting is raised."""
-
-    stand: Stand
-    sown_on: date
-    raising: Raising
-    seed: Seed
-    pots: tuple[PotSize, ...]
-    benches: Mapping[UUID, Bench]
-    weather: Weather
-    potted_on: date | None
-    """Where it was seen."""
-
-    @property
-    def cell_l(self) -> float:
-        """What they are sown into. [L]"""
-        return self.raising.cell.l if self.raising.cell is not None else self.seed.cell_l
-
-    @property
-    def usual_days(self) -> int:
-        """How long its stages before planting out usually take. [days]"""
-        return sum(stage.typical_days for stage in self.stand.stages[: self._out])
-
-    @property
-    def _out(self) -> int:
-        """How many stages come before planting out."""
-        return [stage.key for stage in self.stand.stages].index(OUT)
-
-    def standings(self) -> tuple[Standing, ...]:
-        """Return what they stand in until they are planted out."""
-        leaves = self.stand.planting.planted_on
-        pots = self.pots or USUAL_POTS
-
-        def with_(roots: Roots) -> tuple[Standing, ...]:
-            return standings(roots, self.cell_l, pots, self.sown_on, leaves, self.potted_on)
-
-        roots = self._roots()
-        seen = self.raising.roots_seen_on
-        found = with_(roots)
-        for one in found if seen is not None else ():
-            if seen is not None and one.since <= seen < one.until:
-                return with_(replace(roots, filled_l=one.litres, filled_on=seen))
-        return found
-
-    def _roots(self) -> Roots:
-        bench = self.benches.get(self.raising.bench) if self.raising.bench else None
-        grows = pace(self.stand.crop, AT_C if bench is None else bench.warm_c)
-        before = [s for s in self.stand.stages[: self._out] if s.key != "potted_on"]
-        days = ceil(sum(stage.typical_days for stage in before) / grows)
-        bears = BEARS_DAYS if len(before) < self._out else BEARS_DAYS_IN_CELLS
-        return Roots(self.seed.cell_l, self.sown_on + timedelta(days), grows, bears)
 
 
 def raised(of: Grown) -> Raised:

@@ -1,10 +1,11 @@
 import { Button } from 'antd'
 import { useWrites } from '../../api/gardens'
-import { useCatalogue } from '../../api/reference'
+import { useCatalogue, useWords } from '../../api/reference'
 import { showDistance } from '../../lib/dates'
 import { newId } from '../../lib/ids'
 import { showAmount } from '../../lib/numbers'
 import { t } from '../../lib/words'
+import { Findings } from '../../parts/Findings'
 import { plantingName } from '../../parts/names'
 import { useToast } from '../../lib/useToast'
 import { takenAlong, type TaskDue } from './state'
@@ -13,6 +14,7 @@ import { takenAlong, type TaskDue } from './state'
 export function Tasks(props: { gardenId: string; tasks: TaskDue[]; today: string }) {
   const { gardenId, tasks, today } = props
   const catalogue = useCatalogue()
+  const words = useWords()
   const toast = useToast()
   const { save, remove } = useWrites(gardenId)
   const known = new Map(catalogue.tasks.map((one) => [one.key, one]))
@@ -48,6 +50,9 @@ export function Tasks(props: { gardenId: string; tasks: TaskDue[]; today: string
               <b>{due.task.name}</b>: {plantingName(due.planting)}{' '}
               <span className="soft small">({showDistance(due.task.due_on, today)})</span>
             </p>
+            {due.task.notes.map((one) => (
+              <Findings key={one.key} of={[one]} words={words} />
+            ))}
             <p className="small">{row?.say}</p>
             <Button size="small" disabled={save.isPending} onClick={() => done(due)}>
               {t('Done')}

@@ -66,6 +66,24 @@ def test_what_came_up_is_counted(slip_page: Page) -> None:
     assert (tomato["raising"]["sown"], tomato["raising"]["came_up"]) == (10, 3)
 
 
+def test_what_is_to_be_potted_on_stands_on_today(slip_page: Page) -> None:
+    """On 7 April cells are full: five plants into pots of 9 cm, 5 × 0.4 × 1.1 L of mix."""
+    open_room(slip_page)
+    card = slip_page.get_by_role("article", name="Tomato Red Lantern")
+    write_down(slip_page, "Tomato Red Lantern")
+    card.get_by_label("Seeds sown").fill("6")
+    card.get_by_role("button", name="Save", exact=True).click()
+    expect(card).to_contain_text("6 seeds were sown")
+    early = read(slip_page, "/plan?as_of=2026-04-05")["plantings"]
+    (tomato,) = [one for one in early if one["crop"] == "tomato"]
+    pot_on = next(one for one in tomato["tasks"] if one["task"] == "pot_on")
+    assert pot_on["due_on"] == "2026-04-07"
+    assert [(one["name"], one["amount"]) for one in pot_on["takes"]] == [
+        ("× 9 cm", 5),
+        ("mix", 2.2),
+    ]
+
+
 def test_pots_of_ones_own(slip_page: Page) -> None:
     open_room(slip_page)
     slip_page.get_by_text("Your pots", exact=True).click()

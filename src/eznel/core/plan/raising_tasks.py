@@ -1,0 +1,131 @@
+"""What a planting that is raised here wants: sowing, potting on, hours outside."""
+
+from collections.abc import Iterator
+from dataclasses import replace
+from datetime import date, timedelta
+
+from eznel.core.document import TaskDone
+from eznel.core.plan.result import TakenAlong, TaskView
+from eznel.core.raising.grown import POT_ON, grown_of
+from eznel.core.raising.hardening import BEARS_C
+from eznel.core.raising.raised import Potting, Raised, raised
+from eznel.core.stands.stand import Stand
+from eznel.core.stands.stands import Stands
+from eznel.core.working import Finding, Level, Quantity
+
+SOW, HARDEN = "sow_under_cover", "harden_off"
+RAISING = (SOW, POT_ON, HARDEN)
+"""These come from how a planting is raised, where that is written down."""
+
+
+def raising_tasks(stand: Stand, stands: Stands) -> Iterator[TaskView]:
+    """Yield what is to be done for a planting under cover.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting.
+    stands : Stands
+        Its garden.
+
+    Yields
+    ------
+    TaskView
+        Nothing where it is not written down how it is raised, or once it is planted out.
+    """
+    known = None if stand.planting.raising is None else grown_of(stand, stands)
+    if known is None:
+        return
+    made, done = raised(known), _done(stand, stands)
+    names = {one.key: one.name for one in stands.catalogue.tasks}
+    for due in _all_due(made, stand, stands):
+        entries = done.get(due.task, [])[due.ordinal - 1 : due.ordinal]
+        if entries or stands.today < made.plant_on:
+            yield replace(
+                due,
+                name=names[due.task],
+                done=entries[0].id if entries else None,
+                done_on=entries[0].on if entries else None,
+            )
+
+
+def _all_due(made: Raised, stand: Stand, stands: Stands) -> Iterator[TaskView]:
+    """All of it, as if nothing were done yet."""
+    planting = stand.planting
+    if planting.raising is not None and planting.raising.sown is None:
+        yield _due(SOW, 1, made.sow_on, notes=_sowing(made))
+    for n, potting in enumerate(made.pottings[1:], start=1):
+        yield _due(POT_ON, n, potting.since, _takes(potting), _potting(potting))
+    outside = tuple(_outside(made, stand, stands))
+    yield _due(HARDEN, 1, made.harden[0].on, notes=outside)
+
+
+def _due(
+    task: str,
+    ordinal: int,
+    due_on: date,
+    takes: tuple[TakenAlong, ...] = (),
+    notes: tuple[Finding, ...] = (),
+) -> TaskView:
+    return TaskView(
+        task=task,
+        name="",
+        ordinal=ordinal,
+        due_on=due_on,
+        done=None,
+        done_on=None,
+        takes=takes,
+        notes=notes,
+    )
+
+
+def _done(stand: Stand, stands: Stands) -> dict[str, list[TaskDone]]:
+    found: dict[str, list[TaskDone]] = {}
+    for one in sorted(stands.log.tasks, key=lambda one: one.on):
+        if one.planting == stand.id and one.task in RAISING:
+            found.setdefault(one.task, []).append(one)
+    return found
+
+
+def _takes(potting: Potting) -> tuple[TakenAlong, ...]:
+    pot = potting.pot.name if potting.pot is not None else ""
+    return (
+        TakenAlong(name=f"× {pot}", amount=potting.count, unit=""),
+        TakenAlong(name="mix", amount=round(potting.mix.value, 1), unit="L"),
+    )
+
+
+def _sowing(made: Raised) -> tuple[Finding, ...]:
+    numbers = (
+        Quantity("seeds", made.sown, ""),
+        Quantity("trays", made.trays, ""),
+        Quantity("tray_cells", made.cells, ""),
+        Quantity("per_cell", made.per_cell, ""),
+    )
+    return (Finding("raise_sow", Level.NOTE, numbers=numbers),)
+
+
+def _potting(potting: Potting) -> tuple[Finding, ...]:
+    names = (potting.pot.name if potting.pot is not None else "",)
+    numbers = (
+        Quantity("pots_filled", potting.count, ""),
+        Quantity("mix_l", potting.mix.value, "L"),
+    )
+    return (Finding("raise_pot", Level.NOTE, numbers=numbers, names=names),)
+
+
+def _outside(made: Raised, stand: Stand, stands: Stands) -> Iterator[Finding]:
+    """Today's hours, and the night before tomorrow's."""
+    today = next((one for one in made.harden if one.on == stands.today), None)
+    if today is None:
+        return
+    tonight_c = stands.weather.day_c(stands.today + timedelta(1))[0]
+    if today.is_paused:
+        night = Quantity("night_c", today.night_c, "°C")
+        yield Finding("raise_stay_in", Level.WARNING, numbers=(night,))
+    else:
+        hours = Quantity("hours_outside", today.hours, "h")
+        yield Finding("raise_outside", Level.NOTE, numbers=(hours,))
+    if tonight_c < BEARS_C[stand.crop.frost]:
+        night = Quantity("night_c", tonight_c, "°C")
+        yield Finding("raise_take_in", Level.WARNING, numbers=(night,))
