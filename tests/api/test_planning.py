@@ -250,6 +250,17 @@ def test_what_is_raised_comes_with_its_working(garden: TestClient) -> None:
     assert [one["field"] for one in refused.json()["faults"]] == ["raising.bench"]
 
 
+def test_labels_of_one_planting_or_of_all(garden: TestClient) -> None:
+    path = f"{GARDEN}/planning/labels.pdf"
+    one = garden.get(path, params={"planting": make.uid("cucumber"), "count": 3, "paper": "letter"})
+    assert (one.status_code, one.headers["content-type"]) == (200, "application/pdf")
+    assert "labels" in one.headers["content-disposition"]
+    assert garden.get(path).status_code == 200
+    lost = garden.get(path, params={"planting": make.uid("none")})
+    assert lost.json()["faults"][0]["key"] == "no_such_planting"
+    assert garden.get(path, params={"count": 601}).status_code == 422
+
+
 def test_many_years_of_a_planting(garden: TestClient) -> None:
     said = garden.get(f"{GARDEN}/planning/years/{make.uid('cucumber')}").json()
     assert said["years"] == 200

@@ -8,7 +8,7 @@ from time import monotonic
 from typing import Annotated, Literal
 from uuid import UUID
 
-from fastapi import APIRouter, Response
+from fastapi import APIRouter, Request, Response
 from fastapi.responses import StreamingResponse
 from pydantic import BaseModel, Field, TypeAdapter
 
@@ -25,8 +25,11 @@ from eznel.core.questions.season_blend import WholeSeason, season_blend
 from eznel.core.questions.sowing import MOST_SUCCESSIONS, Asked, SowingAnswer, pick_by, sow_on
 from eznel.core.questions.years import ManyYears, many_years
 from eznel.core.season.workings import Workings
+from eznel.formats.paper import Paper
+from eznel.formats.plant_labels import MOST as MOST_LABELS
+from eznel.formats.plant_labels import LabelWanted, write_labels
 from eznel.formats.said import said_in
-from eznel.formats.season_sheet import Paper, write_season
+from eznel.formats.season_sheet import write_season
 from eznel.formats.text import Shown, amount, show
 from eznel.formats.units import System
 from eznel.words import Words, spoken
@@ -35,6 +38,8 @@ router = APIRouter(prefix="/api/gardens/{garden_id}/planning", tags=["planning"]
                    responses=RESPONSES)  # fmt: skip
 
 BEAT_S = 0.25
+LOOPBACK = ("127.0.0.1", "localhost", "::1")
+"""Where no phone finds this machine."""
 
 
 class SowingAsked(BaseModel):
@@ -211,6 +216,41 @@ def write_season_sheet(
         write_season(plan, file.garden, speech, paper, units),
         media_type="application/pdf",
         headers=attachment(file.garden, day, "season", "pdf"),
+    )
+
+
+@router.get("/labels.pdf", response_class=Response)
+def write_plant_labels(
+    garden_id: UUID,
+    request: Request,
+    session: TheSession,
+    services: TheServices,
+    speech: Speech,
+    paper: Paper = "a4",
+    planting: UUID | None = None,
+    count: Annotated[int, Field(ge=1, le=MOST_LABELS)] = 1,
+) -> Response:
+    """Save labels to print and cut: of one planting so many, or one of each that is to come."""
+    file = services.stored(session, str(garden_id)).file
+    day = services.clock(file.garden)
+    plan = services.made(file, day).plan
+    chosen = [one for one in plan.plantings if planting is None or one.id == planting]
+    if planting is not None and not chosen:
+        raise Unknown("planting", "no_such_planting")
+    base = "" if request.url.hostname in LOOPBACK else str(request.base_url)
+    wanted = [
+        LabelWanted(
+            planting=one,
+            count=count,
+            address=f"{base}g/{garden_id}/season?planting={one.id}" if base else "",
+        )
+        for one in chosen
+        if planting is not None or one.last_pick >= day
+    ]
+    return Response(
+        write_labels(wanted, file.garden, speech, paper),
+        media_type="application/pdf",
+        headers=attachment(file.garden, day, "labels", "pdf"),
     )
 
 

@@ -49,6 +49,8 @@ class RaisedView(BaseModel):
     spare: int
     pottings: list[PottingView]
     harden: list[HardenDay]
+    set_at: str
+    """How it is planted out, in the reader's words."""
     findings: list[Finding]
 
 
@@ -96,6 +98,7 @@ def read_raising(
             spare=one.spare,
             pottings=[potted(each) for each in one.pottings],
             harden=list(one.harden),
+            set_at=speech.terms[f"set.{one.set_at}"],
             findings=list(one.findings),
         )
 

@@ -287,6 +287,8 @@ class Seed(Row):
     """What it fills when it is ready to be potted on or planted. [L]"""
     cells: Annotated[int, Field(ge=1, le=600)]
     """Of these in a tray. [count]"""
+    set_at: Literal["deep", "level", "whole", "firm", "hole", "shallow", "high"]
+    """How deep it is planted out, and what its roots bear."""
 
 
 class Holding(Row):

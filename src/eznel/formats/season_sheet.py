@@ -5,15 +5,13 @@ know is written with the nearest letter that they do.
 """
 
 import io
-import unicodedata
 from collections.abc import Iterator
 from datetime import date, timedelta
-from typing import Any, Literal
+from typing import Any
 from uuid import UUID
 from xml.sax.saxutils import escape
 
 from reportlab.lib import colors
-from reportlab.lib.pagesizes import A4, LETTER
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
 from reportlab.platypus import (
@@ -29,13 +27,12 @@ from eznel.core.document import Garden
 from eznel.core.nutrients import Nutrient
 from eznel.core.plan.place_result import PlaceJob, PlacePlan
 from eznel.core.plan.result import JobView, PlantingPlan, SeasonPlan
+from eznel.formats.paper import PAPERS, Paper, plain
 from eznel.formats.reader import Reader
 from eznel.formats.text import number
 from eznel.formats.units import System
 from eznel.words import Words
 
-Paper = Literal["a4", "letter"]
-PAPERS = {"a4": A4, "letter": LETTER}
 WEEKS = 2
 """So far ahead the weighing list goes."""
 SHOWN: tuple[Nutrient, ...] = ("N", "P", "K", "Ca")
@@ -115,27 +112,7 @@ def _foot(canvas: Any, page: Any) -> None:
 
 
 def _paragraph(text: str, style: ParagraphStyle) -> Paragraph:
-    return Paragraph(escape(_plain(text)), style)
-
-
-def _plain(text: str) -> str:
-    """The text in letters that the standard fonts have."""
-    try:
-        text.encode("cp1252")
-    except UnicodeEncodeError:
-        parts = (_letter(one) for one in text)
-        return "".join(parts)
-    return text
-
-
-def _letter(one: str) -> str:
-    for form in (one, unicodedata.normalize("NFKC", one), unicodedata.normalize("NFKD", one)[:1]):
-        try:
-            form.encode("cp1252")
-        except UnicodeEncodeError:
-            continue
-        return form
-    return "?"
+    return Paragraph(escape(plain(text)), style)
 
 
 def _weighing(plan: SeasonPlan, read: Reader, width: float) -> Iterator[Any]:

@@ -59,6 +59,8 @@ class Raised:
     spare: int
     pottings: tuple[Potting, ...]
     harden: tuple[HardenDay, ...]
+    set_at: str
+    """How deep it is planted out. [key]"""
     findings: tuple[Finding, ...]
 
 
@@ -102,6 +104,7 @@ def raised(of: Grown) -> Raised:
         spare=plants - kept,
         pottings=pottings,
         harden=tuple(hardening(stand.crop, stand.planting.planted_on, of.weather)),
+        set_at=of.seed.set_at,
         findings=(*share.findings, *_findings(of, sow, plants, pottings)),
     )
 

@@ -11,6 +11,7 @@ import { plural, t } from '../../lib/words'
 import { Findings } from '../../parts/Findings'
 import { WorkingSteps } from '../../parts/WorkingSteps'
 import { RaisingFields } from './RaisingFields'
+import { paper } from './state'
 
 type Planting = Schemas['Planting']
 
@@ -37,6 +38,13 @@ export function RaisedPlanting(props: {
           })}
         </span>
         <span className="spacer" />
+        <Button
+          size="small"
+          href={`/api/gardens/${props.gardenId}/planning/labels.pdf?planting=${of.planting}&count=${labels(of)}&paper=${paper()}`}
+          download
+        >
+          {plural(labels(of), 'One label', '{n} labels')}
+        </Button>
         <Button size="small" onClick={() => editing.begin(planting)}>
           {t('Write down')}
         </Button>
@@ -44,12 +52,21 @@ export function RaisedPlanting(props: {
       <Sow of={of} counted={planting.raising?.sown != null} today={today} />
       <Pots of={of} />
       <Outside of={of} />
+      <p className="small">
+        {t('Planting out:')} {of.set_at}
+      </p>
       <Findings of={of.findings} words={words} />
       {editing.thing?.id === planting.id && (
         <RaisingFields editing={editing} benches={props.benches} terms={words.terms} />
       )}
     </article>
   )
+}
+
+/** One for each pot, or for each tray where they stay in cells. */
+function labels(of: Raised): number {
+  const last = of.pottings[of.pottings.length - 1]
+  return Math.max(last.pot ? last.count : of.trays, 1)
 }
 
 /** How many seeds, into how many trays, and what comes of them. */

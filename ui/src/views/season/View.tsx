@@ -21,7 +21,7 @@ import { Search, found } from '../../parts/Search'
 import { useToast } from '../../lib/useToast'
 import { Calendar } from './Calendar'
 import { Detail } from './Detail'
-import { inSeason, lanes } from './state'
+import { inSeason, lanes, paper } from './state'
 import './season.css'
 import { Later } from '../../parts/Later'
 
@@ -33,9 +33,6 @@ const List = lazy(() => import('./List'))
 
 type Form = 'lanes' | 'calendar' | 'list'
 const formOf = (said: string): Form => (said === 'calendar' || said === 'list' ? said : 'lanes')
-
-/** The paper that is usual where people measure like this. */
-const paper = () => (system === 'us' ? 'letter' : 'a4')
 
 /** One lane a planting over the season; below, the chosen planting's need against its supply. */
 export function View() {
