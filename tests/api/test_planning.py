@@ -242,7 +242,7 @@ def test_what_is_raised_comes_with_its_working(garden: TestClient) -> None:
     (mine,) = [one for one in said["plantings"] if one["planting"] == cucumber["id"]]
     # 6 ÷ (0.75 × 0.9) = 8.9 seeds
     assert (mine["sown"], mine["germination"]["result"]) == (9, "75 %")
-    assert said["benches"][0]["room"]["stands"][0]["planting"] == cucumber["id"]
+    assert said["benches"][0]["room"]["spans"][0]["placed"][0]["planting"] == cucumber["id"]
     used = garden.delete(f"{GARDEN}/benches/{bench['id']}", params={"based_on": 1})
     assert used.status_code in (409, 422)
     lost = raised | {"raising": {"bench": make.uid("nowhere")}}

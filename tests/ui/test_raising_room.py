@@ -21,7 +21,7 @@ def write_down(page: Page, planting: str) -> None:
 
 
 def test_a_shelf_that_is_too_small(slip_page: Page) -> None:
-    """40 × 30 cm are 0.12 m²: room for 14 pots of 9 cm, 0.0081 m² each."""
+    """40 × 30 cm are 0.12 m²: room for one tray, or four strips of three pots of 9 cm."""
     open_room(slip_page)
     slip_page.get_by_role("button", name="Add a shelf, bench or frame").click()
     benches = slip_page.get_by_role("region", name="Benches")
@@ -43,7 +43,8 @@ def test_a_shelf_that_is_too_small(slip_page: Page) -> None:
         card.get_by_label("Stands on").select_option(label="Porthole sill")
         card.get_by_role("button", name="Save", exact=True).click()
         expect(card.get_by_role("button", name="Save", exact=True)).to_have_count(0)
-    expect(sill.get_by_role("img")).to_be_visible()
+    expect(sill.get_by_role("img", name="Porthole sill through time")).to_be_visible()
+    expect(sill.get_by_role("img", name="Porthole sill from above, to scale")).to_be_visible()
     expect(sill.get_by_role("note").first).to_contain_text("no room")
     expect(sill).to_contain_text("What was tried")
     assert faults_of(slip_page) == []

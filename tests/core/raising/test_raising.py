@@ -12,6 +12,7 @@ import gardens
 from eznel import catalogue
 from eznel.core.document import Log, PotSize, Raising
 from eznel.core.questions.raising import RaisingRoom, raising_room
+from eznel.core.raising.benches import Placed
 from eznel.core.raising.hardening import hardening
 from eznel.core.raising.pots import USUAL_POTS, Roots, pace, standings
 from eznel.core.raising.raised import Raised
@@ -171,21 +172,40 @@ def test_a_cold_bench_is_slower() -> None:
 
 
 def test_no_room_on_the_shelf() -> None:
-    """0.48 m²; a tray has 0.0912, a 9-cm pot 0.0081 m²: 80 pots and a tray are 0.74."""
+    """1.2 × 0.4 m hold 13 × 4 = 52 pots of 9 cm; a tray across takes 38 cm of the length."""
     found = room(
         planting("lettuce", "2026-04-01", "2026-05-01", 40),
         planting("tomato", "2026-03-15", "2026-05-12", 72),
     )
     (bench,) = found.benches
-    # 72 ÷ 0.765 = 94.1: 95 sown in 3 trays, 0.2736; from 1 April with a tray of lettuce 0.3648
+    # 72 ÷ 0.765 = 94.1: 95 sown in 3 trays, and from 1 April one of lettuce: as 24 × 38 cm five
+    # stand side by side.
+    trays = next(one for one in bench.room.spans if one.since == date(2026, 4, 1))
+    assert [(len(p.spots), p.out, p.sides_m) for p in trays.placed] == [
+        (3, 0, (0.24, 0.38)),
+        (1, 0, (0.24, 0.38)),
+    ]
     (crowd,) = bench.room.no_room
     assert (crowd.since, crowd.until) == (date(2026, 4, 12), date(2026, 5, 11))
-    assert bench.room.full_m2 == pytest.approx(80 * 0.0081 + 0.0912)
-    # The lettuce came first: 0.3888 are left for 48 pots of 80
-    assert crowd.plants == 32
-    assert crowd.short_m2 == pytest.approx(0.2592)
+    # The lettuce came first: 0.96 m are left, ten strips of four pots; 80 − 40 have none, and for
+    # the ten days after it 80 − 52.
+    assert crowd.plants == 40
+    assert crowd.whose == (found.plantings[0].planting,)
+    assert crowd.short_m2 == pytest.approx(40 * 0.0081)
     more = [h for h in bench.helps if h.help == "more_room"]
-    assert more[0].amount == pytest.approx(0.2592)
+    assert more[0].amount == pytest.approx(40 * 0.0081)
+
+
+def test_pots_fill_up_the_strips_that_are_begun() -> None:
+    """Four across, then the next strip; the second level last."""
+    low = SHELF | {"length": gardens.measure(20, "cm"), "levels": 2}
+    found = room(planting("tomato", "2026-03-15", "2026-05-12", 18), benches=[low])
+    (last,) = found.benches[0].room.spans[-1].placed
+    spots = [(s.level, round(s.along_m, 2), round(s.across_m, 2)) for s in last.spots]
+    # two strips of four on each level: 16 of 20 pots
+    assert spots[3:6] == [(0, 0, 0.27), (0, 0.09, 0), (0, 0.09, 0.09)]
+    assert spots[8] == (1, 0, 0)
+    assert (len(spots), last.out) == (16, 4)
 
 
 def test_what_was_tried_helps() -> None:
@@ -292,9 +312,18 @@ def test_what_is_sown_where_it_stays_is_not_raised() -> None:
     assert room(sown).plantings == ()
 
 
+def _apart(one: Placed) -> bool:
+    """Whether no two corners of what stands are nearer than its sides."""
+    along, across = one.sides_m
+    seen = {
+        (s.level, round(s.along_m / along, 6), round(s.across_m / across, 6)) for s in one.spots
+    }
+    return len(seen) == len(one.spots)
+
+
 @given(st.integers(1, 300), st.integers(20, 140), st.integers(10, 25), st.integers(2, 300))
 def test_laws_of_pots(plants: int, days: int, warm_c: int, cm: int) -> None:
-    """Pots follow one another without a gap; a larger shelf never leaves more without room."""
+    """Pots follow one another without a gap; none stands on another, and a longer shelf helps."""
     out = date(2026, 3, 5) + timedelta(days)
     mine = planting("tomato", "2026-03-05", out.isoformat(), plants)
     small = SHELF | {"warm_c": warm_c, "length": gardens.measure(max(cm, 5), "cm")}
@@ -305,6 +334,8 @@ def test_laws_of_pots(plants: int, days: int, warm_c: int, cm: int) -> None:
     assert all(p.since < p.until for p in pottings)
     left = [max((n.plants for n in f.benches[0].room.no_room), default=0) for f in (found, wider)]
     assert left[1] <= left[0] <= 2 * plants
+    spans = [s for f in (found, wider) for s in f.benches[0].room.spans]
+    assert all(_apart(one) for span in spans for one in span.placed)
 
 
 def test_nothing_is_raised_in_a_bare_garden() -> None:

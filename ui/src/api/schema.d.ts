@@ -4315,10 +4315,10 @@ export interface components {
          * @description What a planting's season may be.
          */
         ManyYears: {
-            first_pick: components["schemas"]["Span"] | null;
+            first_pick: components["schemas"]["eznel__core__questions__years__Span"] | null;
             /** Frost Share */
             frost_share: number;
-            last_pick: components["schemas"]["Span"];
+            last_pick: components["schemas"]["eznel__core__questions__years__Span"];
             /** Not Picked Share */
             not_picked_share: number;
             /**
@@ -4772,7 +4772,7 @@ export interface components {
         };
         /**
          * NoRoom
-         * @description Days on which some have none: how many plants at most, and how much is missing. [m²]
+         * @description Days on which some have none: how many plants at most, and what they would take. [m²]
          */
         NoRoom: {
             /** Plants */
@@ -4789,6 +4789,8 @@ export interface components {
              * Format: date
              */
             until: string;
+            /** Whose */
+            whose: string[];
         };
         /**
          * Nominal
@@ -5178,6 +5180,28 @@ export interface components {
             used_pct: number;
             /** With Losses L */
             with_losses_l: number;
+        };
+        /**
+         * Placed
+         * @description What stands of a planting, and what has no room. Sides along and across the bench. [m]
+         */
+        Placed: {
+            /** Out */
+            out: number;
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+            /** Plants Out */
+            plants_out: number;
+            /** Sides M */
+            sides_m: [
+                number,
+                number
+            ];
+            /** Spots */
+            spots: components["schemas"]["Spot"][];
         };
         /**
          * PlannedAmount
@@ -6188,7 +6212,7 @@ export interface components {
         };
         /**
          * Room
-         * @description A bench through time: what it has, and what stands on it. [m²]
+         * @description A bench through time: its length and width, and all of its levels. [m, m²]
          */
         Room: {
             /**
@@ -6196,16 +6220,17 @@ export interface components {
              * Format: uuid
              */
             bench: string;
-            /** Full M2 */
-            full_m2: number;
-            /** Fullest On */
-            fullest_on: string | null;
             /** M2 */
             m2: number;
             /** No Room */
             no_room: components["schemas"]["NoRoom"][];
-            /** Stands */
-            stands: components["schemas"]["Stands"][];
+            /** Sides M */
+            sides_m: [
+                number,
+                number
+            ];
+            /** Spans */
+            spans: components["schemas"]["eznel__core__raising__benches__Span"][];
         };
         /**
          * Rough
@@ -7078,25 +7103,16 @@ export interface components {
             pattern: "square" | "staggered" | "rows";
         };
         /**
-         * Span
-         * @description A day that comes early, in the middle, and late in ten years.
+         * Spot
+         * @description A pot's or tray's corner: on which level, how far along and across. [m]
          */
-        Span: {
-            /**
-             * Early
-             * Format: date
-             */
-            early: string;
-            /**
-             * Late
-             * Format: date
-             */
-            late: string;
-            /**
-             * Middle
-             * Format: date
-             */
-            middle: string;
+        Spot: {
+            /** Across M */
+            across_m: number;
+            /** Along M */
+            along_m: number;
+            /** Level */
+            level: number;
         };
         /**
          * Spread
@@ -7241,38 +7257,6 @@ export interface components {
             plants: number;
             /** Points */
             points: components["schemas"]["Point"][];
-        };
-        /**
-         * Stands
-         * @description Plants of one planting on one bench, in pots or trays of one size. [m²]
-         */
-        Stands: {
-            /**
-             * Bench
-             * Format: uuid
-             */
-            bench: string;
-            /**
-             * Planting
-             * Format: uuid
-             */
-            planting: string;
-            /** Plants */
-            plants: number;
-            /**
-             * Since
-             * Format: date
-             */
-            since: string;
-            /** Thing M2 */
-            thing_m2: number;
-            /** Things */
-            things: number;
-            /**
-             * Until
-             * Format: date
-             */
-            until: string;
         };
         /**
          * Step
@@ -8339,6 +8323,45 @@ export interface components {
             garden_revision: number;
             /** Revision */
             revision: number;
+        };
+        /**
+         * Span
+         * @description A day that comes early, in the middle, and late in ten years.
+         */
+        eznel__core__questions__years__Span: {
+            /**
+             * Early
+             * Format: date
+             */
+            early: string;
+            /**
+             * Late
+             * Format: date
+             */
+            late: string;
+            /**
+             * Middle
+             * Format: date
+             */
+            middle: string;
+        };
+        /**
+         * Span
+         * @description A bench on days on which nobody comes or leaves; `until` is the first day after them.
+         */
+        eznel__core__raising__benches__Span: {
+            /** Placed */
+            placed: components["schemas"]["Placed"][];
+            /**
+             * Since
+             * Format: date
+             */
+            since: string;
+            /**
+             * Until
+             * Format: date
+             */
+            until: string;
         };
     };
     responses: never;

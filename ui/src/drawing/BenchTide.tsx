@@ -4,15 +4,28 @@ import { useWidth } from '../lib/useWidth'
 import { monthStarts } from './Tide'
 import './bench.css'
 
+/** What stands of a planting on some days, and what has no room. [m²] */
 export interface OnBench {
-  key: string
+  planting: string
   name: string
-  /** By planting, so that each keeps its shade. */
+  /** So that each planting keeps its shade. */
   shade: number
+  m2: number
+  outM2: number
+}
+
+export interface BenchSpan {
   since: string
   until: string
-  /** What it takes. [m²] */
-  m2: number
+  on: readonly OnBench[]
+}
+
+interface Block extends OnBench {
+  since: string
+  until: string
+  /** From which area up to which it is drawn. [m²] */
+  from: number
+  to: number
 }
 
 const LEFT = 54
@@ -20,74 +33,68 @@ const TOP = 24
 const HEIGHT = 230
 const BOTTOM = 8
 const NARROWEST = 300
-const SHADES = 6
+export const SHADES = 8
 
 /** A bench through time: who stands on it, in the order in which they came; no room is hatched. */
 export function BenchTide(props: {
-  of: readonly OnBench[]
+  spans: readonly BenchSpan[]
   /** What there is room for. [m²] */
   roomM2: number
-  today: string
+  /** The day that is looked at. */
+  day: string
   label: string
   show: (m2: number) => string
 }) {
-  const { of, roomM2 } = props
+  const { spans, roomM2, day } = props
   const id = useId()
   const [box, room] = useWidth()
   const width = Math.max(room, NARROWEST)
-  const days = [...new Set(of.flatMap((one) => [one.since, one.until]))].sort()
-  const [first, last] = [dayNumber(days[0]), dayNumber(days[days.length - 1])]
-  const blocks = stacked(of, days)
+  const [begins, ends] = [spans[0].since, spans[spans.length - 1].until]
+  const [first, last] = [dayNumber(begins), dayNumber(ends)]
+  const blocks = spans.flatMap(stacked)
   const most = Math.max(roomM2, ...blocks.map((one) => one.to)) * 1.06
-  const x = (day: string) =>
-    LEFT + ((dayNumber(day) - first) / Math.max(last - first, 1)) * (width - LEFT - 6)
+  const x = (on: string) =>
+    LEFT + ((dayNumber(on) - first) / Math.max(last - first, 1)) * (width - LEFT - 6)
   const y = (m2: number) => TOP + (1 - m2 / most) * (HEIGHT - TOP - BOTTOM)
+  const across = (one: Block) => ({
+    x: x(one.since),
+    width: Math.max(x(one.until) - x(one.since), 1),
+  })
   const written = names(blocks, x, y)
-  const rest = of.filter(
-    (one, n) =>
-      of.findIndex((each) => each.shade === one.shade) === n &&
-      written.every((each) => each.shade !== one.shade),
-  )
   return (
     <div ref={box}>
       <svg width={width} height={HEIGHT} role="img" aria-label={props.label}>
-        <defs>
-          <pattern id={id} width={7} height={7} patternUnits="userSpaceOnUse">
-            <path d="M0 7L7 0" className="bench-hatch" />
-          </pattern>
-        </defs>
-        {monthStarts(days[0], days[days.length - 1]).map((day) => (
-          <g key={day}>
-            <path d={`M${x(day)} ${TOP - 6}V${HEIGHT - BOTTOM}`} className="bench-grid" />
-            <text x={x(day) + 3} y={13} className="bench-text">
-              {showMonth(Number(day.slice(5, 7)) - 1)}
+        <Hatch id={id} />
+        {monthStarts(begins, ends).map((month) => (
+          <g key={month}>
+            <path d={`M${x(month)} ${TOP - 6}V${HEIGHT - BOTTOM}`} className="bench-grid" />
+            <text x={x(month) + 3} y={13} className="bench-text">
+              {showMonth(Number(month.slice(5, 7)) - 1)}
             </text>
           </g>
         ))}
         {blocks.map((one) => (
-          <g key={`${one.key}${one.since}`}>
+          <g key={`${one.planting}${one.since}`}>
             <rect
               className={`bench-block shade-${one.shade % SHADES}`}
-              x={x(one.since)}
-              width={Math.max(x(one.until) - x(one.since), 1)}
+              {...across(one)}
               y={y(one.to)}
               height={y(one.from) - y(one.to)}
             >
               <title>{one.name}</title>
             </rect>
-            {one.to > roomM2 && (
+            {one.outM2 > 0 && (
               <rect
                 fill={`url(#${id})`}
-                x={x(one.since)}
-                width={Math.max(x(one.until) - x(one.since), 1)}
+                {...across(one)}
                 y={y(one.to)}
-                height={y(Math.max(one.from, roomM2)) - y(one.to)}
+                height={y(one.to - one.outM2) - y(one.to)}
               />
             )}
           </g>
         ))}
         {written.map((one) => (
-          <text key={one.key} x={one.x} y={one.y} className="bench-text bench-name">
+          <text key={one.shade} x={one.x} y={one.y} className="bench-text bench-name">
             {one.name}
           </text>
         ))}
@@ -95,45 +102,46 @@ export function BenchTide(props: {
         <text x={LEFT - 5} y={y(roomM2) + 4} textAnchor="end" className="bench-text">
           {props.show(roomM2)}
         </text>
-        {props.today >= days[0] && props.today <= days[days.length - 1] && (
-          <path d={`M${x(props.today)} ${TOP - 6}V${HEIGHT - BOTTOM}`} className="bench-today" />
-        )}
+        <path d={`M${x(day)} ${TOP - 6}V${HEIGHT - BOTTOM}`} className="bench-day" />
       </svg>
-      {rest.length > 0 && (
-        <ul className="bench-legend small">
-          {rest.map((one) => (
-            <li key={one.key}>
-              <svg width={14} height={14} aria-hidden>
-                <rect
-                  className={`bench-block shade-${one.shade % SHADES}`}
-                  width={14}
-                  height={14}
-                />
-              </svg>{' '}
-              {one.name}
-            </li>
-          ))}
-        </ul>
-      )}
+      <Legend of={blocks} but={written.map((one) => one.shade)} />
     </div>
   )
 }
 
-interface Block extends OnBench {
-  /** From which area up to which it is drawn. [m²] */
-  from: number
-  to: number
+/** What is hatched has no room. */
+export function Hatch({ id }: { id: string }) {
+  return (
+    <defs>
+      <pattern id={id} width={7} height={7} patternUnits="userSpaceOnUse">
+        <path d="M0 7L7 0" className="bench-hatch" />
+      </pattern>
+    </defs>
+  )
 }
 
-/** One block for each span of days in which nobody comes or leaves. */
-function stacked(of: readonly OnBench[], days: readonly string[]): Block[] {
-  return days.slice(0, -1).flatMap((since, n) => {
-    const until = days[n + 1]
-    let top = 0
-    return of
-      .filter((one) => one.since <= since && since < one.until)
-      .map((one) => ({ ...one, since, until, from: top, to: (top += one.m2) }))
-  })
+/** The names that found no room in the drawing. */
+function Legend({ of, but }: { of: readonly Block[]; but: readonly number[] }) {
+  const rest = new Map(of.filter((one) => !but.includes(one.shade)).map((one) => [one.shade, one]))
+  if (rest.size === 0) return null
+  return (
+    <ul className="bench-legend small">
+      {[...rest.values()].map((one) => (
+        <li key={one.shade}>
+          <svg width={14} height={14} aria-hidden>
+            <rect className={`bench-block shade-${one.shade % SHADES}`} width={14} height={14} />
+          </svg>{' '}
+          {one.name}
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+/** One upon the other, in the order in which they came. */
+function stacked({ since, until, on }: BenchSpan): Block[] {
+  let top = 0
+  return on.map((one) => ({ ...one, since, until, from: top, to: (top += one.m2) }))
 }
 
 /** Where a name fits, in its largest block: once for each planting. */
@@ -141,7 +149,7 @@ function names(
   blocks: readonly Block[],
   x: (day: string) => number,
   y: (m2: number) => number,
-): { key: string; shade: number; name: string; x: number; y: number }[] {
+): { shade: number; name: string; x: number; y: number }[] {
   const best = new Map<number, Block>()
   const fits = (one: Block) =>
     y(one.from) - y(one.to) >= 15 && x(one.until) - x(one.since) >= one.name.length * 6.6 + 8
@@ -151,7 +159,6 @@ function names(
     if (!had || size(one) > size(had)) best.set(one.shade, one)
   }
   return [...best.values()].map((one) => ({
-    key: one.key + one.since,
     shade: one.shade,
     name: one.name,
     x: x(one.since) + 5,

@@ -138,7 +138,9 @@ def stands(of: Grown) -> Iterator[Stands]:
                     until=until,
                     plants=one.count,
                     things=made.trays if in_trays else one.count,
-                    thing_m2=TRAY[0].m * TRAY[1].m if one.pot is None else one.pot.across.m**2,
+                    sides_m=(TRAY[0].m, TRAY[1].m)
+                    if one.pot is None
+                    else (one.pot.across.m, one.pot.across.m),
                 )
 
 

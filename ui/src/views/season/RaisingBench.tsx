@@ -1,14 +1,17 @@
-import { Button, Popconfirm } from 'antd'
+import { Button, Popconfirm, Slider } from 'antd'
+import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import type { ThingEditing } from '../../api/editing'
 import type { BenchRoom } from '../../api/raising'
+import { BenchScale } from '../../drawing/BenchScale'
 import { BenchTide } from '../../drawing/BenchTide'
-import { showDate } from '../../lib/dates'
+import { addDays, dateOf, dayNumber, showDate, showDay } from '../../lib/dates'
 import { showArea, showNumber } from '../../lib/numbers'
 import { warmth } from '../../lib/units'
 import { plural, t } from '../../lib/words'
 import {
   ChoiceField,
+  Field,
   LENGTHS,
   MeasureField,
   NumberField,
@@ -33,7 +36,6 @@ export function Bench(props: {
 }) {
   const { of, bench, editing } = props
   const { room } = of
-  const shades = [...new Set(room.stands.map((one) => one.planting))]
   const name = (id: string) => props.names.get(id) ?? ''
   return (
     <article className="sheet stack" aria-label={bench.name}>
@@ -50,21 +52,8 @@ export function Bench(props: {
           {t('Change')}
         </Button>
       </div>
-      {room.stands.length > 0 ? (
-        <BenchTide
-          of={room.stands.map((one, n) => ({
-            key: `${n}`,
-            name: name(one.planting),
-            shade: shades.indexOf(one.planting),
-            since: one.since,
-            until: one.until,
-            m2: one.things * one.thing_m2,
-          }))}
-          roomM2={room.m2}
-          today={props.today}
-          label={t('{bench} through time', { bench: bench.name })}
-          show={showArea}
-        />
+      {room.spans.length > 0 ? (
+        <Drawn of={room} bench={bench} name={name} today={props.today} />
       ) : (
         <p className="small soft">{t('Nothing stands on it. Name it in a planting below.')}</p>
       )}
@@ -72,12 +61,13 @@ export function Bench(props: {
         <p key={one.since} className="finding warning" role="note">
           {plural(
             one.plants,
-            'From {since} to {until} one plant has no room: {area} are missing.',
-            'From {since} to {until} {n} plants have no room: {area} are missing.',
+            'From {since} to {until} one plant has no room, {area} ({whose}).',
+            'From {since} to {until} {n} plants have no room, {area} ({whose}).',
             {
               since: showDate(one.since),
               until: showDate(one.until, one.since),
               area: showArea(one.short_m2),
+              whose: one.whose.map(name).join(', '),
             },
           )}
         </p>
@@ -85,6 +75,74 @@ export function Bench(props: {
       <Helps of={of.helps} />
       {editing.thing?.id === bench.id && <BenchFields editing={editing} terms={props.terms} />}
     </article>
+  )
+}
+
+/** Through time, and to scale on the day that is chosen. */
+function Drawn(props: {
+  of: BenchRoom['room']
+  bench: BenchThing
+  name: (planting: string) => string
+  today: string
+}) {
+  const { of, bench, name } = props
+  const { spans } = of
+  const [first, last] = [spans[0].since, addDays(spans[spans.length - 1].until, -1)]
+  const within = props.today < first ? first : props.today > last ? last : props.today
+  const [day, setDay] = useState(of.no_room[0]?.since ?? within)
+  const here = spans.find((one) => one.since <= day && day < one.until)
+  const shades = [...new Set(spans.flatMap((one) => one.placed.map((each) => each.planting)))]
+  return (
+    <>
+      <BenchTide
+        spans={spans.map(({ since, until, placed }) => ({
+          since,
+          until,
+          on: placed.map((one) => {
+            const each = one.sides_m[0] * one.sides_m[1]
+            return {
+              planting: one.planting,
+              name: name(one.planting),
+              shade: shades.indexOf(one.planting),
+              m2: (one.spots.length + one.out) * each,
+              outM2: one.out * each,
+            }
+          }),
+        }))}
+        roomM2={of.m2}
+        day={day}
+        label={t('{bench} through time', { bench: bench.name })}
+        show={showArea}
+      />
+      <Field label={t('On {day}', { day: showDay(day) })}>
+        {() => (
+          <Slider
+            min={dayNumber(first)}
+            max={dayNumber(last)}
+            value={dayNumber(day)}
+            ariaLabelForHandle={t('Day on which the bench is drawn')}
+            tooltip={{ formatter: (value) => showDay(dateOf(value ?? 0)) }}
+            onChange={(value) => setDay(dateOf(value))}
+          />
+        )}
+      </Field>
+      <BenchScale
+        length={of.sides_m[0]}
+        width={of.sides_m[1]}
+        levels={bench.levels ?? 1}
+        things={(here?.placed ?? []).flatMap((one) =>
+          one.spots.map((spot) => ({
+            shade: shades.indexOf(one.planting),
+            name: name(one.planting),
+            level: spot.level,
+            along: spot.along_m,
+            across: spot.across_m,
+            sides: [one.sides_m[0], one.sides_m[1]] as const,
+          })),
+        )}
+        label={t('{bench} from above, to scale', { bench: bench.name })}
+      />
+    </>
   )
 }
 
