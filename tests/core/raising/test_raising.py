@@ -157,10 +157,21 @@ def test_what_was_seen_moves_the_pots() -> None:
 
 
 def test_leeks_wait_in_their_cells() -> None:
-    """Full after 62 days, on 11 May; never potted on, they wait three weeks."""
+    """Full after 62 days, on 11 May: never potted one by one, said after three weeks."""
     made = one("leek", "2026-03-10", "2026-05-31", 60)
     assert [p.pot for p in made.pottings] == [None]
-    assert len(one("leek", "2026-03-10", "2026-06-10", 60).pottings) == 2
+    assert made.findings == ()
+    late = one("leek", "2026-03-10", "2026-06-10", 60)
+    assert [p.pot for p in late.pottings] == [None]
+    assert [(f.key, f.numbers[0].value) for f in late.findings] == [("outgrows_its_pots", 30)]
+
+
+def test_kale_waits_in_its_cells_and_a_courgette_does_not() -> None:
+    """Kale is full after 30 days and waits three weeks; a courgette after 20, and ten days."""
+    assert len(one("kale", "2026-04-01", "2026-05-22", 10).pottings) == 1  # 51 days
+    assert len(one("kale", "2026-04-01", "2026-05-23", 10).pottings) == 2
+    assert len(one("courgette", "2026-05-01", "2026-05-31", 3).pottings) == 1  # 30 days
+    assert len(one("courgette", "2026-05-01", "2026-06-01", 3).pottings) == 2
 
 
 def test_a_cold_bench_is_slower() -> None:

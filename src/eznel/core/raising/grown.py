@@ -24,6 +24,10 @@ from eznel.core.stands.stands import Stands
 
 OUT = "transplant_establishment"
 POT_ON = "pot_on"
+LARGE_CELL_L = 0.1
+"""What is sown into more than this grows fast, and waits as badly as what was potted on. [L]"""
+NEVER_POTTED = ("Amaryllidaceae",)
+"""Leeks and onions wait in their cells, cut back if need be; nobody pots them one by one."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,7 +62,8 @@ class Grown:
     def standings(self) -> tuple[Standing, ...]:
         """Return what they stand in until they are planted out."""
         leaves = self.stand.planting.planted_on
-        pots = self.pots or USUAL_POTS
+        alone = self.stand.crop.family not in NEVER_POTTED
+        pots = (self.pots or USUAL_POTS) if alone else ()
 
         def with_(roots: Roots) -> tuple[Standing, ...]:
             return standings(roots, self.cell_l, pots, self.sown_on, leaves, self.potted_on)
@@ -76,7 +81,8 @@ class Grown:
         grows = pace(self.stand.crop, AT_C if bench is None else bench.warm_c)
         before = [s for s in self.stand.stages[: self._out] if s.key != "potted_on"]
         days = ceil(sum(stage.typical_days for stage in before) / grows)
-        bears = BEARS_DAYS if len(before) < self._out else BEARS_DAYS_IN_CELLS
+        waits = len(before) == self._out and self.seed.cell_l < LARGE_CELL_L
+        bears = BEARS_DAYS_IN_CELLS if waits else BEARS_DAYS
         return Roots(self.seed.cell_l, self.sown_on + timedelta(days), grows, bears)
 
 
