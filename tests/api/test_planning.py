@@ -3,6 +3,7 @@
 import base64
 import json
 from collections.abc import Iterator
+from datetime import date
 
 import pytest
 from fastapi.testclient import TestClient
@@ -248,6 +249,18 @@ def test_what_is_raised_comes_with_its_working(garden: TestClient) -> None:
     lost = raised | {"raising": {"bench": make.uid("nowhere")}}
     refused = garden.put(path, json=lost, params={"based_on": 2})
     assert [one["field"] for one in refused.json()["faults"]] == ["raising.bench"]
+
+
+def test_one_list_to_a_day(garden: TestClient) -> None:
+    """A month from the garden's own day where none is said."""
+    path = f"{GARDEN}/shed/list"
+    usual = garden.get(path).json()
+    today = garden.get(f"{GARDEN}/plan").json()["as_of"]
+    assert (date.fromisoformat(usual["until"]) - date.fromisoformat(today)).days == 30
+    later = garden.get(path, params={"until": "2026-12-31"}).json()
+    assert {one["key"] for one in usual["items"]} <= {one["key"] for one in later["items"]}
+    german = garden.get(path, headers={"Accept-Language": "de"}).json()["items"]
+    assert [one["key"] for one in german] == [one["key"] for one in usual["items"]]
 
 
 def test_labels_of_one_planting_or_of_all(garden: TestClient) -> None:

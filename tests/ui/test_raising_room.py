@@ -85,6 +85,29 @@ def test_what_is_to_be_potted_on_stands_on_today(slip_page: Page) -> None:
     ]
 
 
+def test_one_list_is_ticked_in_the_shop(slip_page: Page) -> None:
+    """A tick stays in the browser; what was bought enters the stock, and leaves the list."""
+    slip_page.goto(re.sub(r"/today.*$", "/shed?page=buy", slip_page.url))
+    listed = slip_page.get_by_role("region", name="One list")
+    listed.get_by_label("For all that is needed by").fill("30/09/2026")
+    listed.get_by_label("For all that is needed by").press("Enter")
+    boxes = listed.get_by_role("checkbox")
+    expect(boxes.first).to_be_visible()
+    first = listed.locator("li").filter(has=slip_page.get_by_text(" × ")).first
+    name = first.locator("label").inner_text()
+    first.get_by_role("checkbox").check()
+    slip_page.reload()
+    listed.get_by_label("For all that is needed by").fill("30/09/2026")
+    listed.get_by_label("For all that is needed by").press("Enter")
+    again = listed.locator("li").filter(has_text=name.strip()[-20:]).first
+    expect(again.get_by_role("checkbox")).to_be_checked()
+    before = len(read(slip_page)["file"]["log"]["stock_moves"])
+    again.get_by_role("button", name="Into the stock").click()
+    expect(slip_page.get_by_text("entered into the stock")).to_be_visible()
+    assert len(read(slip_page)["file"]["log"]["stock_moves"]) > before
+    assert faults_of(slip_page) == []
+
+
 def test_pots_of_ones_own(slip_page: Page) -> None:
     open_room(slip_page)
     slip_page.get_by_text("Your pots", exact=True).click()

@@ -1,6 +1,7 @@
 """Questions to the shed: what a scoop gives, products side by side, stock, what to buy instead."""
 
 from dataclasses import replace
+from datetime import timedelta
 from typing import Annotated
 from uuid import UUID
 
@@ -10,18 +11,20 @@ from pydantic import BaseModel, Field
 from eznel.api.problems import RESPONSES
 from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech
-from eznel.core.document import Product
+from eznel.core.document import Day, Product
 from eznel.core.errors import Impossible
 from eznel.core.products.fertiliser import general
 from eznel.core.quantities import Volume
 from eznel.core.questions.compare import Comparison, compare, refusals
 from eznel.core.questions.gives import Gives, gives
+from eznel.core.questions.one_list import OneList, one_list
 from eznel.core.questions.stock import CheapestSet, Shopping, cheapest_set, shopping
 from eznel.core.questions.substitutes import Substitutes, substitutes
 from eznel.core.shed.rules import Refused
 
 router = APIRouter(prefix="/api/gardens/{garden_id}/shed", tags=["shed"], responses=RESPONSES)
 
+LIST_DAYS = 30
 SMALLEST_CAN_L, LARGEST_CAN_L = 0.1, 2000.0
 
 
@@ -89,6 +92,24 @@ def read_shopping(
         replace(one, material_name=speech.of_row(one.material_name)) for one in found.materials
     )
     return replace(found, materials=materials)
+
+
+@router.get("/list")
+def read_one_list(
+    garden_id: UUID,
+    session: TheSession,
+    services: TheServices,
+    speech: Speech,
+    until: Day | None = None,
+) -> OneList:
+    """Read all that is to be got by a day, for the next month where none is said."""
+    file = services.stored(session, str(garden_id)).file
+    day = services.clock(file.garden)
+    made = services.made(file, day)
+    last = until or day + timedelta(LIST_DAYS)
+    found = one_list(file.garden, made.plan, shopping(made.workings), last)
+    items = tuple(replace(one, name=speech.of_row(one.name)) for one in found.items)
+    return replace(found, items=items)
 
 
 @router.get("/cheapest")

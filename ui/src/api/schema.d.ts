@@ -1414,6 +1414,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/shed/list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read One List
+         * @description Read all that is to be got by a day, for the next month where none is said.
+         */
+        get: operations["read_one_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/shed/materials/{key}": {
         parameters: {
             query?: never;
@@ -4270,6 +4290,59 @@ export interface components {
             passing_60_mesh_pct?: number | null;
         };
         /**
+         * ListItem
+         * @description Something to get: how much in all, in which packs, for whom, and by when.
+         *
+         *     `key` stays the same while it is the same thing, so that it can be ticked in the shop. `amount`
+         *     is grams, litres, or so many. [unit]
+         */
+        ListItem: {
+            /**
+             * Aisle
+             * @enum {string}
+             */
+            aisle: "feed" | "ground" | "mix" | "raising" | "tools";
+            /** Amount */
+            amount: number;
+            /** Bag L */
+            bag_l?: number | null;
+            /** Bags */
+            bags?: number | null;
+            /** Cost */
+            cost?: number | null;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * Needed On
+             * Format: date
+             */
+            needed_on: string;
+            /**
+             * Packs
+             * @default []
+             */
+            packs: components["schemas"]["ToTake"][];
+            /**
+             * Places
+             * @default []
+             */
+            places: string[];
+            /**
+             * Plantings
+             * @default []
+             */
+            plantings: string[];
+            /** Product */
+            product?: string | null;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "g" | "L" | "";
+        };
+        /**
          * Log
          * @description Everything that happened in a garden.
          */
@@ -4838,6 +4911,23 @@ export interface components {
             planting: string;
             /** Plants */
             plants?: number | null;
+        };
+        /**
+         * OneList
+         * @description The list to a day, what it costs, and how many things have no price.
+         */
+        OneList: {
+            /** Cost */
+            cost: number;
+            /** Items */
+            items: components["schemas"]["ListItem"][];
+            /** Unpriced */
+            unpriced: number;
+            /**
+             * Until
+             * Format: date
+             */
+            until: string;
         };
         /**
          * OptionView
@@ -17750,6 +17840,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Gives"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_one_list: {
+        parameters: {
+            query?: {
+                until?: string | null;
+            };
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OneList"];
                 };
             };
             /** @description Unauthorized */

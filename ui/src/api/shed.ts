@@ -37,6 +37,13 @@ export const shedQueries = {
       queryKey: ['garden', id, 'shopping'] as const,
       queryFn: ({ signal }) => get<Schemas['Shopping']>(`/api/gardens/${id}/shed/shopping`, signal),
     }),
+  list: (id: string, until: string) =>
+    queryOptions({
+      queryKey: ['garden', id, 'list', until] as const,
+      queryFn: ({ signal }) =>
+        get<Schemas['OneList']>(`/api/gardens/${id}/shed/list?until=${until}`, signal),
+      placeholderData: keepPreviousData,
+    }),
   cheapest: (id: string) =>
     queryOptions({
       queryKey: ['garden', id, 'cheapest'] as const,

@@ -53,7 +53,9 @@ def _all_due(made: Raised, stand: Stand, stands: Stands) -> Iterator[TaskView]:
     """All of it, as if nothing were done yet."""
     planting = stand.planting
     if planting.raising is not None and planting.raising.sown is None:
-        yield _due(SOW, 1, made.sow_on, notes=_sowing(made))
+        cells = made.pottings[0].mix.value
+        takes = (TakenAlong("trays", made.trays, ""), TakenAlong("mix", round(cells, 1), "L"))
+        yield _due(SOW, 1, made.sow_on, takes, _sowing(made))
     for n, potting in enumerate(made.pottings[1:], start=1):
         yield _due(POT_ON, n, potting.since, _takes(potting), _potting(potting))
     outside = tuple(_outside(made, stand, stands))

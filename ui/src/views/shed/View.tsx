@@ -11,6 +11,7 @@ import { Waiting } from '../../parts/Waiting'
 import { useDraft } from '../../api/draft'
 import { AddMaterial } from './AddMaterial'
 import { Buy } from './Buy'
+import { OneList } from './OneList'
 import { Compare } from './Compare'
 import { Detail } from './Detail'
 import { ProductFiles } from './ProductFiles'
@@ -58,7 +59,14 @@ export function View() {
 
 function OnPage({ page, gardenId }: { page: Page; gardenId: string }) {
   if (page === 'compare') return <Compare gardenId={gardenId} />
-  if (page === 'buy') return <Buy gardenId={gardenId} />
+  if (page === 'buy') {
+    return (
+      <div className="stack">
+        <OneList gardenId={gardenId} />
+        <Buy gardenId={gardenId} />
+      </div>
+    )
+  }
   if (page === 'shelf') return <Shelf gardenId={gardenId} />
   return (
     <Suspense fallback={<Waiting />}>

@@ -1,0 +1,198 @@
+"""One list of all that the plan needs to a day, by where one gets it: one way to the shop.
+
+Bags that run out by then, in whole packs; what would fill what stays short; lime and compost; mix
+for tubs that are still to be filled; pots, trays and mix for what is raised; stakes, nets and the
+like of the jobs that are switched on. What lies in the shed is not on it.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from datetime import date
+from typing import Literal
+from uuid import UUID
+
+from eznel.core.document import Garden
+from eznel.core.plan.raising_tasks import RAISING
+from eznel.core.plan.result import PlantingPlan, SeasonPlan
+from eznel.core.questions.stock import Shopping, ToTake
+
+Aisle = Literal["feed", "ground", "mix", "raising", "tools"]
+AISLES: tuple[Aisle, ...] = ("feed", "ground", "mix", "raising", "tools")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ListItem:
+    """Something to get: how much in all, in which packs, for whom, and by when.
+
+    `key` stays the same while it is the same thing, so that it can be ticked in the shop. `amount`
+    is grams, litres, or so many. [unit]
+    """
+
+    key: str
+    aisle: Aisle
+    name: str
+    amount: float
+    unit: Literal["g", "L", ""]
+    packs: tuple[ToTake, ...] = ()
+    bags: int | None = None
+    bag_l: float | None = None
+    cost: float | None = None
+    needed_on: date
+    plantings: tuple[UUID, ...] = ()
+    places: tuple[UUID, ...] = ()
+    product: UUID | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class OneList:
+    """The list to a day, what it costs, and how many things have no price."""
+
+    until: date
+    items: tuple[ListItem, ...]
+    cost: float
+    unpriced: int
+
+
+def one_list(garden: Garden, plan: SeasonPlan, shopping: Shopping, until: date) -> OneList:
+    """Return all that is to be got by a day.
+
+    Parameters
+    ----------
+    garden : Garden
+        For what its bags are called.
+    plan : SeasonPlan
+        The plan as of today.
+    shopping : Shopping
+        What the season takes of each product.
+    until : date
+        What is needed later stays off the list.
+
+    Returns
+    -------
+    OneList
+        By aisle, then by the day on which it is needed.
+    """
+    found = [
+        *_feeds(garden, plan, shopping, until),
+        *_ground(plan, until),
+        *_mixes(plan, until),
+        *_jobs(plan, until),
+    ]
+    items = sorted(found, key=lambda one: (AISLES.index(one.aisle), one.needed_on, one.name))
+    costs = [one.cost for one in items]
+    return OneList(
+        until=until,
+        items=tuple(items),
+        cost=sum(cost for cost in costs if cost is not None),
+        unpriced=sum(cost is None for cost in costs),
+    )
+
+
+def _feeds(garden: Garden, plan: SeasonPlan, shopping: Shopping, until: date) -> Iterator[ListItem]:
+    """Bags that run out by then, for the season; and materials for what stays short."""
+    names = {one.id: one.name for one in garden.products}
+    for line in shopping.lines:
+        if line.runs_out_on is not None and line.runs_out_on <= until:
+            yield ListItem(
+                key=f"product {line.product}",
+                aisle="feed",
+                name=names[line.product],
+                amount=line.short_g,
+                unit="g",
+                packs=line.packs,
+                cost=line.cost,
+                needed_on=line.runs_out_on,
+                plantings=tuple(dict.fromkeys(use.planting for use in line.uses)),
+                product=line.product,
+            )
+    for buy in shopping.materials:
+        yield ListItem(
+            key=f"material {buy.material}",
+            aisle="feed",
+            name=buy.material_name,
+            amount=buy.grams,
+            unit="g",
+            needed_on=plan.as_of,
+        )
+
+
+def _ground(plan: SeasonPlan, until: date) -> Iterator[ListItem]:
+    """Lime, sulphur, compost: what is planned and comes from no bag of the shed."""
+    for place in plan.places:
+        for job in place.jobs:
+            planned = job.status == "planned" and plan.as_of <= job.due_on <= until
+            if planned and job.product is None and (job.grams or job.litres):
+                in_litres = job.litres > 0
+                yield ListItem(
+                    key=f"ground {job.key}",
+                    aisle="ground",
+                    name=job.name,
+                    amount=job.litres if in_litres else job.grams,
+                    unit="L" if in_litres else "g",
+                    needed_on=job.due_on,
+                    places=(place.id,),
+                )
+
+
+def _mixes(plan: SeasonPlan, until: date) -> Iterator[ListItem]:
+    """Mix for tubs in which nothing stands, and something will."""
+    for place in plan.places:
+        first = _first_to_come(place.id, plan)
+        if first is None or first > until:
+            continue
+        for n, part in enumerate(place.mix):
+            yield ListItem(
+                key=f"mix {place.id} {n}",
+                aisle="mix",
+                name=part.name,
+                amount=part.litres,
+                unit="L",
+                bags=part.bags,
+                bag_l=part.bag_l,
+                cost=part.cost,
+                needed_on=first,
+                places=(place.id,),
+            )
+
+
+def _first_to_come(place: UUID, plan: SeasonPlan) -> date | None:
+    """The next planting's day, where nothing stands now."""
+    here = [one for one in plan.plantings if one.place == place]
+    if any(_stands(one, plan.as_of) for one in here):
+        return None
+    return min((one.planted_on for one in here if one.planted_on > plan.as_of), default=None)
+
+
+def _stands(one: PlantingPlan, day: date) -> bool:
+    return one.planted_on <= day <= one.last_pick
+
+
+def _jobs(plan: SeasonPlan, until: date) -> Iterator[ListItem]:
+    """What the jobs besides feeding take, added up by name."""
+    found: dict[str, ListItem] = {}
+    for planting in plan.plantings:
+        for task in planting.tasks:
+            if task.done is not None or not plan.as_of <= task.due_on <= until:
+                continue
+            raising = task.task in RAISING
+            for one in task.takes:
+                aisle: Aisle = "raising" if raising else "ground" if one.unit else "tools"
+                key = f"{aisle} {one.name}"
+                known = found.get(key)
+                found[key] = ListItem(
+                    key=key,
+                    aisle=aisle,
+                    name=one.name,
+                    amount=one.amount,
+                    unit="L" if one.unit else "",
+                    needed_on=task.due_on,
+                    plantings=(planting.id,),
+                )
+                if known is not None:
+                    found[key] = replace(
+                        known,
+                        amount=known.amount + one.amount,
+                        needed_on=min(known.needed_on, task.due_on),
+                        plantings=tuple(dict.fromkeys((*known.plantings, planting.id))),
+                    )
+    yield from found.values()

@@ -1,0 +1,178 @@
+import { useQuery } from '@tanstack/react-query'
+import { Button } from 'antd'
+import { useState } from 'react'
+import { faultsOf, type Schemas } from '../../api/client'
+import { useGarden, usePlan, useWrites } from '../../api/gardens'
+import { shedQueries } from '../../api/shed'
+import { addDays, showDate } from '../../lib/dates'
+import { newId } from '../../lib/ids'
+import { recall, remember } from '../../lib/memory'
+import { showAmount, showLitres, showPrice } from '../../lib/numbers'
+import { useToast } from '../../lib/useToast'
+import { plural, t } from '../../lib/words'
+import { DateField } from '../../parts/DateField'
+import { Refused } from '../../parts/Field'
+import { plainly } from '../../parts/SaveBar'
+import { plantingName } from '../../parts/names'
+
+type Item = Schemas['ListItem']
+type Aisle = Item['aisle']
+
+const AISLES = ['feed', 'ground', 'mix', 'raising', 'tools'] as const
+const MONTH = 30
+
+const aisleName = (aisle: Aisle): string =>
+  ({
+    feed: t('Feeds'),
+    ground: t('For the ground'),
+    mix: t('For pots and tubs'),
+    raising: t('For raising'),
+    tools: t('Stakes, nets and the like'),
+  })[aisle]
+
+/** All that the plan needs to a day, by where one gets it; ticked in the shop, in this browser. */
+export function OneList({ gardenId }: { gardenId: string }) {
+  const plan = usePlan(gardenId)
+  const { currency } = useGarden(gardenId).file.garden.preferences
+  const [until, setUntil] = useState(addDays(plan.as_of, MONTH))
+  const { data, error } = useQuery(shedQueries.list(gardenId, until))
+  const [got, tick] = useTicks(gardenId)
+  return (
+    <section className="sheet stack one-list" aria-label={t('One list')}>
+      <div className="row">
+        <h2>{t('One list')}</h2>
+        <span className="spacer" />
+        <DateField
+          label={t('For all that is needed by')}
+          value={until}
+          onChange={(day) => day && setUntil(day)}
+        />
+      </div>
+      <Refused faults={faultsOf(error)} />
+      {data?.items.length === 0 && <p>{t('Nothing is missing until then.')}</p>}
+      <div className="one-list-aisles">
+        {AISLES.map((aisle) => {
+          const items = data?.items.filter((one) => one.aisle === aisle) ?? []
+          return (
+            items.length > 0 && (
+              <div key={aisle}>
+                <h3>{aisleName(aisle)}</h3>
+                <ul>
+                  {items.map((one) => (
+                    <Line
+                      key={one.key}
+                      of={one}
+                      got={got.includes(one.key)}
+                      onTick={() => tick(one.key)}
+                      {...{ gardenId, currency }}
+                    />
+                  ))}
+                </ul>
+              </div>
+            )
+          )
+        })}
+      </div>
+      {data && data.items.length > 0 && (
+        <p className="small">
+          {data.cost > 0 && <b>{showPrice(data.cost, currency)}</b>}{' '}
+          {data.unpriced > 0 &&
+            plural(
+              data.unpriced,
+              'One thing has no price yet.',
+              '{n} things have no price yet.',
+            )}{' '}
+          <span className="soft">{t('Ticks are kept in this browser.')}</span>
+        </p>
+      )}
+    </section>
+  )
+}
+
+/** What was ticked in the shop: kept in this browser, with or without a connection. */
+function useTicks(gardenId: string): [readonly string[], (key: string) => void] {
+  const name = `list.${gardenId}`
+  const [got, setGot] = useState<readonly string[]>(() => recall(name, '').split('\n'))
+  return [
+    got,
+    (key) => {
+      const next = got.includes(key) ? got.filter((one) => one !== key) : [...got, key]
+      setGot(next)
+      remember(name, next.join('\n'))
+    },
+  ]
+}
+
+function Line(props: {
+  gardenId: string
+  of: Item
+  currency: string
+  got: boolean
+  onTick: () => void
+}) {
+  const { gardenId, of } = props
+  const plan = usePlan(gardenId)
+  const { garden } = useGarden(gardenId).file
+  const whom = [
+    ...plan.plantings.filter((one) => of.plantings.includes(one.id)).map(plantingName),
+    ...garden.places.filter((one) => of.places.includes(one.id)).map((one) => one.name),
+  ]
+  const packs = [
+    ...of.packs.map((one) => `${one.count} × ${plainly(one.size)}`),
+    ...(of.bags && of.bag_l
+      ? [plural(of.bags, 'one bag of {size}', '{n} bags of {size}', { size: showLitres(of.bag_l) })]
+      : []),
+  ]
+  return (
+    <li className={props.got ? 'is-got' : ''}>
+      <label>
+        <input type="checkbox" checked={props.got} onChange={props.onTick} />{' '}
+        <b>{showAmount(of.amount, of.unit)}</b> {of.name}
+        {packs.length > 0 && ` (${packs.join(' + ')})`}
+        {of.cost != null && of.cost > 0 && ` ${showPrice(of.cost, props.currency)}`}
+      </label>
+      <span className="soft small">
+        {' '}
+        {t('by {day}', { day: showDate(of.needed_on, plan.as_of) })}
+        {whom.length > 0 && `, ${whom.join(', ')}`}
+      </span>
+      {of.product && of.packs.length > 0 && props.got && <Bought gardenId={gardenId} of={of} />}
+    </li>
+  )
+}
+
+/** What was bought enters the stock, pack by pack. */
+function Bought({ gardenId, of }: { gardenId: string; of: Item }) {
+  const plan = usePlan(gardenId)
+  const { saveAll, removeAll } = useWrites(gardenId)
+  const toast = useToast()
+  const record = () => {
+    const things = of.packs.map((one) => ({
+      id: newId(),
+      product: of.product,
+      on: plan.as_of,
+      kind: 'bought',
+      amount: { ...one.size, value: one.size.value * one.count },
+      note: '',
+    }))
+    saveAll.mutate(
+      { kind: 'stock_moves', things },
+      {
+        onSuccess: () =>
+          toast({
+            text: t('{product}: entered into the stock.', { product: of.name }),
+            undo: () =>
+              removeAll(
+                'stock_moves',
+                things.map((one) => one.id),
+              ),
+          }),
+      },
+    )
+  }
+  return (
+    <Button size="small" loading={saveAll.isPending} onClick={record}>
+      {t('Into the stock')}
+    </Button>
+  )
+}
