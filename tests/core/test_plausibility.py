@@ -26,6 +26,11 @@ ODD = [
     ({"places": [gardens.bed(depth=gardens.measure(60, "cm"))]}, "odd_depth", "depth"),
     ({"places": [gardens.bed(density=gardens.measure(1.9, "g/mL"))]}, "odd_density", "density"),
     ({"places": [gardens.tub(litres=1529)]}, "odd_tub", "shape.volume"),
+    # 1.5 yd³ are 1147 L; 4 ft³ are 113 L
+    ({"places": [gardens.tub(recipe=[
+        {"name": "bark", "parts": 1, "bag": gardens.measure(4, "ft3")},
+        {"name": "peat", "parts": 1, "bag": gardens.measure(1.5, "yd3")},
+    ])]}, "odd_bag", "recipe.1.bag"),
     ({"reports": [gardens.report(ph=9.5)]}, "odd_ph", "ph"),
     ({"reports": [gardens.report(values={"P": 900})]}, "odd_soil_value", "values.0.value"),
     ({"reports": [gardens.report(values={"K": 90}, extractant="Olsen")]}, "", ""),

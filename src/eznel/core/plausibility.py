@@ -36,6 +36,8 @@ USUAL_PRODUCT_DENSITY = {
     "organic": (0.3, 1.0), "coated": (0.7, 1.3), "mix": (0.08, 0.9),
 }  # fmt: skip
 LARGEST_TUB_L = 400.0
+LARGEST_BAG_L = 120.0
+"""More nobody carries: a yard was typed for a foot, or it comes loose. [L]"""
 RICHEST_PCT = {"N": 46.7, "P": 27.0, "K": 52.5, "Ca": 72.0, "Mg": 60.5, "S": 100.0}
 """Urea, phosphate, chloride of potash, burnt lime, magnesia, sulphur: nothing sold is richer."""
 HIGHEST_TEST = {
@@ -84,11 +86,14 @@ def of_place(place: Place) -> list[Finding]:
                 found.append(
                     _ask(place.id, "density", "odd_density", _typed("density", density, "g/mL"))
                 )
-    elif isinstance(place, Tub) and isinstance(place.shape, Nominal):
-        litres = place.shape.volume.l
-        if litres > LARGEST_TUB_L:
-            number = _typed("litres", litres, "L")
-            found.append(_ask(place.id, "shape.volume", "odd_tub", number))
+        return found
+    if isinstance(place.shape, Nominal) and place.shape.volume.l > LARGEST_TUB_L:
+        number = _typed("litres", place.shape.volume.l, "L")
+        found.append(_ask(place.id, "shape.volume", "odd_tub", number))
+    for n, part in enumerate(place.recipe):
+        if part.bag is not None and part.bag.l > LARGEST_BAG_L:
+            number = _typed("litres", part.bag.l, "L")
+            found.append(_ask(place.id, f"recipe.{n}.bag", "odd_bag", number, names=(part.name,)))
     return found
 
 

@@ -174,3 +174,20 @@ def test_either_a_rich_mix_or_feed_and_never_both() -> None:
     assert "rich_mix_only" in [one.key for one in of_caps(rich)]
     plain = season(either, "cucumber", "tub")
     assert {job.kind for job in plain.plan.jobs} == {"feed"}
+
+
+@pytest.mark.parametrize(
+    ("mix", "days"),
+    [
+        # True leaf on 2 April: 15 March + 8 + 10 days. Potted on on 12 April (8 + 20), the rest is
+        # as long as between two feeds; planted out on 15 May.
+        ("charged", ["04-02", "04-26", "05-10"]),
+        ("plain", ["04-02", "04-09", "04-19", "04-26", "05-03", "05-10"]),
+    ],
+)
+def test_seedlings_rest_after_potting_on(mix: str, days: list[str]) -> None:
+    tomato = gardens.planting(
+        "tomato", plants=6, sown_on="2026-03-15", planted_on="2026-05-15", raised_in=mix
+    )
+    made = gardens.plan_of(gardens.garden(places=[gardens.bed()], plantings=[tomato]))
+    assert [f"{job.due_on:%m-%d}" for job in gardens.jobs(gardens.single(made), "seedling")] == days

@@ -158,7 +158,9 @@ def _starter_n_g(stand: Stand, fed_n_g: float) -> float:
 def raising(stand: Stand) -> list[Job]:
     """Return the weak feeds of seedlings, from their first true leaf to planting out.
 
-    A seed feeds its plant until then. What they are given is none of the bed's or tub's account.
+    A seed feeds its plant until then. Potted on, they rest as long as between two feeds: roots
+    have to take hold, and the new mix has a charge of its own. What they are given is none of the
+    bed's or tub's account.
 
     Parameters
     ----------
@@ -178,7 +180,10 @@ def raising(stand: Stand) -> list[Job]:
         return []
     true_leaf = span.start + (span.end - span.start) / 2
     gap = RAISED_DAYS[planting.raised_in or stand.programme.raised_in or "charged"]
-    days = feed_dates(true_leaf, planting.planted_on, lambda _: gap)
+    out = planting.planted_on
+    potted = stand.calendar.start_of("potted_on") or out
+    days = feed_dates(true_leaf, min(potted, out), lambda _: gap)
+    days += feed_dates(potted + timedelta(gap), out, lambda _: gap)
     grams = seedling_l(stand) * SEEDLING_N_MG_L / 1000
     return [
         Job(key_of(stand, "seedling", n), "seedling", n, day.on, gap, Amounts(n=grams))
