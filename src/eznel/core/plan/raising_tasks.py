@@ -104,7 +104,9 @@ def _sowing(made: Raised) -> tuple[Finding, ...]:
         Quantity("tray_cells", made.cells, ""),
         Quantity("per_cell", made.per_cell, ""),
     )
-    return (Finding("raise_sow", Level.NOTE, numbers=numbers),)
+    if made.per_cell == 1:
+        return (Finding("raise_sow", Level.NOTE, numbers=numbers),)
+    return (Finding("raise_sow_thick", Level.NOTE, numbers=numbers),)
 
 
 def _potting(potting: Potting) -> tuple[Finding, ...]:
