@@ -288,7 +288,7 @@ export function anotherOf(place: Place, places: readonly Place[]): Place {
 /** A planting again, from today and without what happened to the first. */
 export function againOf(planting: Schemas['Planting'], today: string): Schemas['Planting'] {
   const anew = { sown_on: null, planted_on: today, ends_on: null, kept_since: null, had: null }
-  return { ...planting, ...anew, id: newId() }
+  return { ...planting, ...anew, raising: null, id: newId() }
 }
 
 /** A new bed as big as the last rectangle, or of a common size, below what is there. */

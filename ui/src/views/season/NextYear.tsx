@@ -6,13 +6,12 @@ import { useCatalogue, useWords } from '../../api/reference'
 import { useWhatIf } from '../../api/whatIf'
 import { CropSketch } from '../../drawing/CropSketch'
 import { showDate } from '../../lib/dates'
-import { newId } from '../../lib/ids'
 import { useReturn } from '../../lib/useReturn'
 import { useToast } from '../../lib/useToast'
 import { plural, t } from '../../lib/words'
 import { ChoiceField, Refused } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
-import { yearOn } from './state'
+import { aYearOn, yearOn } from './state'
 
 type Recorded = Schemas['Planting']
 
@@ -131,19 +130,4 @@ function Again(props: {
 
 function toggled(ids: ReadonlySet<string>, id: string): ReadonlySet<string> {
   return ids.has(id) ? new Set([...ids].filter((one) => one !== id)) : new Set([...ids, id])
-}
-
-/** A planting a year later, or two, until its day is still to come. */
-function aYearOn(planting: Recorded, today: string): Recorded {
-  const years = yearOn(planting.planted_on, 1) > today ? 1 : 2
-  const on = (day: string | null | undefined) => (day ? yearOn(day, years) : null)
-  return {
-    ...planting,
-    id: newId(),
-    planted_on: yearOn(planting.planted_on, years),
-    sown_on: on(planting.sown_on),
-    ends_on: on(planting.ends_on),
-    kept_since: null,
-    had: null,
-  }
 }

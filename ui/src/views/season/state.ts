@@ -1,6 +1,7 @@
 import type { Schemas } from '../../api/client'
 import type { StripLane } from '../../drawing/SeasonStrip'
 import { addDays, showDate, weekStart } from '../../lib/dates'
+import { newId } from '../../lib/ids'
 import { showMass } from '../../lib/numbers'
 import { system } from '../../lib/units'
 import { t } from '../../lib/words'
@@ -178,3 +179,30 @@ export function monthAfter(month: string, by: number): string {
 
 /** The paper that is usual where people measure like this. */
 export const paper = () => (system === 'us' ? 'letter' : 'a4')
+
+/** A planting a year later, or two, until its day is still to come. */
+export function aYearOn(planting: RecordedPlanting, today: string): RecordedPlanting {
+  const years = yearOn(planting.planted_on, 1) > today ? 1 : 2
+  const on = (day: string | null | undefined) => (day ? yearOn(day, years) : null)
+  return {
+    ...planting,
+    id: newId(),
+    planted_on: yearOn(planting.planted_on, years),
+    sown_on: on(planting.sown_on),
+    ends_on: on(planting.ends_on),
+    kept_since: null,
+    had: null,
+    raising: planting.raising ? { ...planting.raising, ...NOTHING_RAISED } : null,
+  }
+}
+
+/** Where it stands, its cells and its seed lot stay; what was counted was another year's. */
+const NOTHING_RAISED = {
+  tested: null,
+  sprouted: null,
+  sown: null,
+  came_up: null,
+  roots_seen_on: null,
+  given_away: 0,
+  lost: 0,
+}
