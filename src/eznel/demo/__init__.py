@@ -221,20 +221,24 @@ def _plantings() -> list[dict[str, Any]]:
 
     staggered = {"pattern": "staggered", "in_row": _measure(45, "cm")}
     side = {"programme": "base_and_side_dress"}
+    shelf = {"bench": _id("Wheelhouse shelf")}
     return [
         planting("kale", "Keel bed", "kale", "2026-05-08", variety="Blackquay", plants=14,
                  spacing=staggered, **side),
         planting("leeks", "Starboard strip", "leek", "2026-06-05", variety="Long Mooring",
-                 spacing=rows(15, 25), sown_on="2026-03-20", **side),
+                 spacing=rows(15, 25), sown_on="2026-03-20",
+                 raising=shelf | {"sown": 158, "came_up": 118}, **side),
         planting("tall kale", "Port strip", "kale", "2026-05-12", variety="Tall Rope", plants=10),
         planting("courgettes", "Winch oval", "courgette", "2026-06-01", variety="Green Buoy",
                  plants=3, spacing={"pattern": "square", "in_row": _measure(90, "cm")}),
         planting("cucumbers", "Lean-to troughs", "cucumber", "2026-05-26", variety="Slipline",
-                 plants=6, sown_on="2026-04-28"),
+                 plants=6, sown_on="2026-04-28", raising=shelf | {"sown": 8, "came_up": 7}),
         planting("tomatoes", "Lean-to pots", "tomato", "2026-05-08", variety="Red Lantern",
-                 plants=4, sown_on="2026-03-10", raised_in="charged"),
+                 plants=4, sown_on="2026-03-10", raised_in="charged",
+                 raising=shelf | {"sown": 6, "came_up": 5}),
         planting("peppers", "Quay half-barrels", "sweet_pepper", "2026-06-10",
-                 variety="Signal Flag", plants=6, sown_on="2026-03-12"),
+                 variety="Signal Flag", plants=6, sown_on="2026-03-12",
+                 raising=shelf | {"sown": 9, "came_up": 8}),
         planting("strawberries", "North half-barrels", "strawberry", "2025-08-20",
                  variety="Pennant", plants=12, programme="monthly_granular"),
     ]  # fmt: skip
@@ -288,6 +292,10 @@ def garden() -> Garden:
             ],
             "plantings": _plantings(),
             "varieties": _varieties(),
+            "benches": [
+                {"id": _id("Wheelhouse shelf"), "name": "Wheelhouse shelf"}
+                | {"length": _measure(120, "cm"), "width": _measure(40, "cm")}
+            ],
             "preferences": {
                 "reminders": [
                     "pot_on",
