@@ -13,12 +13,25 @@ from eznel.formats.reader import Reader
 from eznel.words import words
 
 SAY = """names.mixText(x.mix, {
-    products: new Map(x.products), scoops: new Map(x.scoops), places: new Map() })"""
+    products: new Map(x.products), scoops: new Map(x.scoops), places: new Map(),
+    waters: new Map([[x.place, x.water]]) }, x.place)"""
+
+
+BUTT = {"kind": "analysed", "id": gardens.uid("butt"), "name": "rain butt"}
+
+
+def watered(garden: Garden) -> Garden:
+    """The same with its first place watered from a butt."""
+    site = garden.site.model_dump() | {"waters": [BUTT]}
+    places = [one.model_dump() for one in garden.places]
+    places[0]["water"] = BUTT["id"]
+    return Garden.model_validate(garden.model_dump() | {"site": site, "places": places})
 
 
 def mixes_of(garden: Garden) -> list[Any]:
+    """Every mix, with the place that it is for."""
     made = gardens.plan_of(garden)
-    return [mix for one in made.plantings for job in one.jobs for mix in job.mixes]
+    return [(mix, one.place) for one in made.plantings for job in one.jobs for mix in job.mixes]
 
 
 def test_the_screen_says_the_same_sentence(ask) -> None:
@@ -27,15 +40,17 @@ def test_the_screen_says_the_same_sentence(ask) -> None:
 
     @settings(max_examples=15)
     @given(strategies.any_garden())
-    def collect(garden: Garden) -> None:
+    def collect(dry: Garden) -> None:
+        garden = watered(dry)
         read = Reader(garden, words("en"))
-        for mix in mixes_of(garden):
+        for mix, place in mixes_of(garden):
             asked.append({
-                "mix": plainly(asdict(mix)),
+                "mix": plainly(asdict(mix)), "place": str(place),
+                "water": BUTT["name"] if place == garden.places[0].id else "",
                 "products": [[str(one.id), one.name] for one in garden.products],
                 "scoops": [[str(one.id), one.name] for one in garden.scoops],
             })  # fmt: skip
-            expected.append(re.sub(r" \([\d.,]+ k?g\)", "", read.mix(mix)))
+            expected.append(re.sub(r" \([\d.,]+ k?g\)", "", read.mix(mix, place)))
 
     collect()
     assert len(expected) > 20

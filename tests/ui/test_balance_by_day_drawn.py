@@ -6,6 +6,7 @@ from typing import Any
 import pytest
 from playwright.sync_api import Page, expect
 
+import gardens
 from ui.conftest import DESK, PHONE
 from ui.test_access import faults_of
 from ui.test_season import choose
@@ -75,3 +76,31 @@ def test_rain_is_known_by_all_twelve_months_or_not_at_all(slip_page: Page) -> No
     expect(drawer).to_have_count(0)
     kept = read(slip_page)["file"]["garden"]["site"]["monthly_rain_mm"]
     assert (kept[0], kept[4], len(kept)) == (95, 52, 12)
+
+
+def test_the_whole_place_is_added_up(slip_page: Page) -> None:
+    """With a lettuce beside the kale its bed has two; alone there is nothing to add."""
+    home = slip_page.url.split("/g/")[0]
+    kale = next(
+        one
+        for one in read(slip_page)["file"]["garden"]["plantings"]
+        if one["variety"] == "Blackquay"
+    )
+    beside = {
+        "id": gardens.uid("beside"), "place": kale["place"], "crop": "lettuce", "plants": 6,
+        "planted_on": "2026-05-20",
+    }  # fmt: skip
+    put = slip_page.request.put(
+        f"{home}/api/gardens/{read(slip_page)['file']['garden']['id']}/plantings/{beside['id']}",
+        params={"based_on": "0"},
+        data=beside,
+    )
+    assert put.ok
+    slip_page.goto(
+        re.sub(r"/today.*$", f"/season?planting={kale['id']}&ask=balance", slip_page.url)
+    )
+    drawer = slip_page.get_by_role("dialog")
+    drawer.get_by_text("the whole place").click()
+    expect(drawer.get_by_role("img", name=re.compile("in Keel bed, day by day"))).to_be_visible()
+    expect(drawer.get_by_role("note")).to_contain_text("Kale Blackquay, Lettuce")
+    assert faults_of(slip_page) == []

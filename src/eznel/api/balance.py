@@ -9,9 +9,15 @@ from pydantic import BaseModel, Field
 from eznel.api.problems import RESPONSES
 from eznel.api.services import TheServices, TheSession
 from eznel.core.balance.balance import Balance
+from eznel.core.balance.places import PlaceBalance
 from eznel.core.balance.trying import Tried
 from eznel.core.crops.rain import YearKind
-from eznel.core.questions.balances import NitrogenYears, balance, nitrogen_years
+from eznel.core.questions.balances import (
+    NitrogenYears,
+    balance,
+    balance_of_place,
+    nitrogen_years,
+)
 
 router = APIRouter(prefix="/api/gardens/{garden_id}/balance", tags=["balance"],
                    responses=RESPONSES)  # fmt: skip
@@ -35,6 +41,14 @@ def read_balance(
 ) -> Balance:
     """Read where a planting's nutrients are, day by day, as it is planned."""
     return balance(planting_id, services.workings(session, str(garden_id)))
+
+
+@router.get("/place/{place_id}")
+def read_place_balance(
+    garden_id: UUID, place_id: UUID, session: TheSession, services: TheServices
+) -> PlaceBalance:
+    """Read where the nutrients of all that grows in a place are, day by day."""
+    return balance_of_place(place_id, services.workings(session, str(garden_id)))
 
 
 @router.post("/{planting_id}/what-if")

@@ -15,6 +15,12 @@ export const balanceQueries = {
       queryKey: ['garden', id, 'balance', planting] as const,
       queryFn: ({ signal }) => get<Balance>(`/api/gardens/${id}/balance/${planting}`, signal),
     }),
+  place: (id: string, place: string) =>
+    queryOptions({
+      queryKey: ['garden', id, 'balance', 'place', place] as const,
+      queryFn: ({ signal }) =>
+        get<Schemas['PlaceBalance']>(`/api/gardens/${id}/balance/place/${place}`, signal),
+    }),
   tried: (id: string, planting: string, tried: TriedOut | null) =>
     queryOptions({
       queryKey: ['garden', id, 'balance', planting, tried] as const,

@@ -10,6 +10,7 @@ import numpy as np
 from eznel.core.balance.balance import Balance, balance_of
 from eznel.core.balance.ground import ground_of
 from eznel.core.balance.layers import through_layers
+from eznel.core.balance.places import PlaceBalance, place_balance
 from eznel.core.balance.sources import days_of, sources_of, wanted_g
 from eznel.core.balance.trying import AS_PLANNED, Tried, World, lived_in
 from eznel.core.crops.rain import rains_mm, simulated
@@ -66,6 +67,31 @@ def balance(planting: UUID, workings: Workings, tried: Tried = AS_PLANNED) -> Ba
         When there is no such planting, or it has no such job.
     """
     return balance_of(_season(planting, workings), workings, tried)
+
+
+def balance_of_place(place: UUID, workings: Workings) -> PlaceBalance:
+    """Return the balance by day of all that grows in a place this year.
+
+    Parameters
+    ----------
+    place : UUID
+        The place.
+    workings : Workings
+        The garden's.
+
+    Returns
+    -------
+    PlaceBalance
+        Empty where nothing grows there.
+
+    Raises
+    ------
+    Unknown
+        When there is no such place.
+    """
+    if place not in workings.stands.places:
+        raise Unknown("place", "no_such_thing", id=str(place))
+    return place_balance(place, workings)
 
 
 def nitrogen_years(planting: UUID, workings: Workings, years: int = YEARS) -> NitrogenYears:

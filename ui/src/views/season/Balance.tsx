@@ -20,7 +20,8 @@ import { MARKS } from '../../theme/nutrients'
 import { BalanceSaid } from './BalanceSaid'
 import { BalanceSources } from './BalanceSources'
 import { AS_PLANNED, BalanceTry, isTried } from './BalanceTry'
-import type { Planting } from './state'
+import { fedDays, missingOf, type Planting } from './state'
+import { BalanceWhole } from './BalanceWhole'
 
 type Line = Found['lines'][number]
 type Substance = Line['substance']
@@ -36,6 +37,10 @@ export default function Balance(props: {
   const plan = usePlan(gardenId)
   const [substance, setSubstance] = useState<Substance>('N')
   const [tried, setTried] = useState<TriedOut>(AS_PLANNED)
+  const [whole, setWhole] = useState(false)
+  const beside = plan.plantings.filter(
+    (one) => one.place === planting.place && one.last_pick >= `${plan.as_of.slice(0, 4)}-01-01`,
+  )
   const { data: planned, error } = useQuery(balanceQueries.planned(gardenId, planting.id))
   const would = useTriedBalance(gardenId, planting.id, isTried(tried) ? tried : null)
   const name = (x: Substance) => (x === 'salts' ? t('Salts') : words.terms[`nutrient.${x}`])
@@ -74,32 +79,30 @@ export default function Balance(props: {
                   ),
               }))}
             />
-            <BalanceTide
-              days={(would ?? planned).days}
-              left={now.left}
-              low={now.low}
-              high={now.high}
-              missing={substance === 'salts' ? [] : missingOf(now)}
-              lost={now.lost}
-              fed={fedDays(planting)}
-              bears={substance === 'salts' ? planned.bears_ds_m : null}
-              was={would ? { days: planned.days, left: line.left } : null}
-              colour={substance === 'salts' ? 'var(--soft)' : MARKS[substance].colour}
-              today={plan.as_of}
-              show={substance === 'salts' ? showSalts : showNutrient}
-              title={t('{substance} in reach of the roots, day by day', {
-                substance: name(substance),
-              })}
-            />
-            <BalanceSaid
-              gardenId={gardenId}
-              planned={planned}
-              would={would}
-              substance={substance}
-              tub={planting.method === 'tub'}
-            />
-            <BalanceTry planting={planting} tried={tried} onChange={setTried} />
-            <BalanceSources gardenId={gardenId} of={would ?? planned} substance={substance} />
+            {beside.length > 1 && substance !== 'salts' && (
+              <Segmented
+                value={whole ? 'place' : 'planting'}
+                onChange={(of) => setWhole(of === 'place')}
+                aria-label={t('Of which plants')}
+                options={[
+                  { value: 'planting', label: t('this planting') },
+                  { value: 'place', label: t('the whole place') },
+                ]}
+              />
+            )}
+            {whole && substance !== 'salts' ? (
+              <BalanceWhole
+                place={planting.place}
+                name={name(substance)}
+                {...{ gardenId, substance }}
+              />
+            ) : (
+              <Alone
+                {...{ gardenId, planting, planned, would, line, now, substance, tried }}
+                name={name(substance)}
+                onTry={setTried}
+              />
+            )}
           </>
         )}
       </div>
@@ -107,19 +110,53 @@ export default function Balance(props: {
   )
 }
 
+/** One planting's tide, what there is to say of it, and what may be tried. */
+function Alone(props: {
+  gardenId: string
+  planting: Planting
+  planned: Found
+  would: Found | undefined
+  line: Line
+  now: Line
+  substance: Substance
+  name: string
+  tried: TriedOut
+  onTry: (tried: TriedOut) => void
+}) {
+  const { gardenId, planting, planned, would, line, now, substance, tried } = props
+  const plan = usePlan(gardenId)
+  return (
+    <>
+      <BalanceTide
+        days={(would ?? planned).days}
+        left={now.left}
+        low={now.low}
+        high={now.high}
+        missing={substance === 'salts' ? [] : missingOf(now)}
+        lost={now.lost}
+        fed={fedDays(planting)}
+        bears={substance === 'salts' ? planned.bears_ds_m : null}
+        was={would ? { days: planned.days, left: line.left } : null}
+        colour={substance === 'salts' ? 'var(--soft)' : MARKS[substance].colour}
+        today={plan.as_of}
+        show={substance === 'salts' ? showSalts : showNutrient}
+        title={t('{substance} in reach of the roots, day by day', { substance: props.name })}
+      />
+      <BalanceSaid
+        gardenId={gardenId}
+        planned={planned}
+        would={would}
+        substance={substance}
+        tub={planting.method === 'tub'}
+      />
+      <BalanceTry planting={planting} tried={tried} onChange={props.onTry} />
+      <BalanceSources gardenId={gardenId} of={would ?? planned} substance={substance} />
+    </>
+  )
+}
+
 function lineOf(of: Found | undefined, substance: Substance): Line | undefined {
   return of?.lines.find((one) => one.substance === substance)
-}
-
-/** What was wanted and is not there, by each day. */
-function missingOf(line: Line): number[] {
-  return line.wanted.map((wanted, n) => Math.max(wanted - line.taken[n], 0))
-}
-
-function fedDays(planting: Planting): string[] {
-  return planting.jobs
-    .filter((job) => job.status === 'given' || job.status === 'planned')
-    .map((job) => job.due_on)
 }
 
 function showSalts(value: number): string {

@@ -206,3 +206,15 @@ const NOTHING_RAISED = {
   given_away: 0,
   lost: 0,
 }
+
+/** What was wanted and is not there, by each day. */
+export function missingOf(line: Schemas['BalanceLine']): number[] {
+  return line.wanted.map((wanted, n) => Math.max(wanted - line.taken[n], 0))
+}
+
+/** Days on which it was fed or is to be. */
+export function fedDays(planting: Planting): string[] {
+  return planting.jobs
+    .filter((job) => job.status === 'given' || job.status === 'planned')
+    .map((job) => job.due_on)
+}
