@@ -155,6 +155,9 @@ function Head(props: { gardenId: string; form: Form; onForm: (form: Form) => voi
       >
         {t('Print')}
       </Button>
+      <Button href={`/api/gardens/${gardenId}/planning/labels.pdf?paper=${paper()}`} download>
+        {t('Labels')}
+      </Button>
     </div>
   )
 }
