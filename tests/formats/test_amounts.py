@@ -121,6 +121,21 @@ def test_paper_has_the_cans_and_the_water_too() -> None:
     assert plain(sentence) in plain(text_of(printed(made, garden, words("en"), "a4")))
 
 
+@pytest.mark.parametrize("locale", LOCALES)
+def test_paper_and_calendar_say_how_many_to_sow(locale: str) -> None:
+    """24 tomatoes: 32 seeds, one tray of 40; in gallons and quarts where these are used."""
+    raised = gardens.planting(
+        "tomato", sown_on="2026-05-03", planted_on="2026-06-25", plants=24, raising={}
+    )
+    garden = gardens.garden(places=[gardens.bed("bed", 20)], plantings=[raised])
+    made = gardens.plan_of(garden)
+    sow = next(one for one in gardens.single(made).tasks if one.task == "sow_under_cover")
+    said = Reader(garden, words(locale), "metric").finding(sow.notes[0])
+    assert {"32", "40", "1"} <= set(re.findall(r"\d+", said))
+    assert plain(said) in plain(text_of(printed(made, garden, words(locale), "a4")))
+    assert said in outputs(made, garden, locale)["calendar"]
+
+
 def test_a_can_says_which_water_it_is_filled_with() -> None:
     butt = {"kind": "analysed", "id": gardens.uid("butt"), "name": "rain butt"}
     garden = gardens.garden(**PARTS)

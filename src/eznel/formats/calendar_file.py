@@ -69,7 +69,7 @@ def _events(plan: SeasonPlan, read: Reader) -> Iterator[Event]:
             if job.status in SHOWN and (job.mixes or job.status == "given"):
                 yield _of_job(job, planting, read)
         for task in planting.tasks:
-            yield _of_task(task, planting, read)
+            yield _of_task(task, planting, plan.as_of, read)
         if planting.harvest_from is not None:
             title = read.terms["calendar.harvest"].format(planting=read.planting(planting))
             yield _event(uuid5(planting.id, "harvest"), planting.harvest_from, title, "")
@@ -97,10 +97,13 @@ def _of_job(job: JobView, planting: PlantingPlan, read: Reader) -> Event:
     return _event(job.key, job.due_on, _ticked(title, job.status), "\n".join(lines))
 
 
-def _of_task(task: TaskView, planting: PlantingPlan, read: Reader) -> Event:
+def _of_task(task: TaskView, planting: PlantingPlan, today: date, read: Reader) -> Event:
+    """What it is, what it takes, and what is said of it: of a day that is over that is stale."""
     title = f"{read.planting(planting)}: {read.words.of_row(task.name)}"
     lines = [read.place(planting.place)]
     lines += [read.take(one) for one in task.takes]
+    if task.due_on >= today:
+        lines += [read.finding(one) for one in task.notes]
     key = uuid5(planting.id, f"{task.task} {task.ordinal}")
     status = "planned" if task.done is None else "done"
     return _event(key, task.due_on, _ticked(title, status), "\n".join(lines))

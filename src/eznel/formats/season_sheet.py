@@ -201,7 +201,8 @@ def _besides(plan: SeasonPlan, read: Reader, width: float) -> Iterator[Any]:
                         read.planting(one),
                         *(read.take(thing) for thing in task.takes),
                     )
-                ),
+                )
+                + "".join(f". {read.finding(note)}" for note in task.notes),
                 _TEXT,
             ),
         ]

@@ -278,6 +278,16 @@ def test_what_is_written_down_stands_among_the_jobs() -> None:
     assert found["harden_off 1"].notes == ()  # it is March
 
 
+def test_dead_seed_is_not_to_be_sown() -> None:
+    mine = planting("tomato", "2026-03-15", "2026-05-15", 24, tested=20, sprouted=0)
+    file = gardens.garden_file(benches=[SHELF], places=[gardens.bed("bed", 30)], plantings=[mine])
+    made = gardens.plan_of(file.garden, today=date(2026, 3, 10))
+    assert "sow_under_cover" not in {one.task for one in gardens.single(made).tasks}
+    lost = one("tomato", "2026-03-15", "2026-05-15", 24, sown=30, came_up=5, lost=5)
+    assert (lost.plants, [p.count for p in lost.pottings]) == (0, [30, 0])
+    assert "seed_is_dead" in {one.key for one in room(mine).plantings[0].findings}
+
+
 def test_the_hours_of_today_and_the_night_ahead() -> None:
     third = jobs("2026-05-07")["harden_off 1"]
     assert [(one.key, one.numbers[0].value) for one in third.notes] == [("raise_outside", 3)]

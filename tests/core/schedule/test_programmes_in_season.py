@@ -1,6 +1,7 @@
 """The eight programmes on one planting: days, splits, and that none changes the season's amount."""
 
 from collections.abc import Sequence
+from datetime import date
 from itertools import pairwise
 
 import pytest
@@ -9,6 +10,7 @@ import gardens
 from eznel import catalogue
 from eznel.core.document import Log, Programme
 from eznel.core.plan.season_advice import of_caps
+from eznel.core.schedule.jobs import key_of
 from eznel.core.season.workings import Workings
 
 PROGRAMMES = tuple(catalogue.load().programmes)
@@ -191,3 +193,28 @@ def test_seedlings_rest_after_potting_on(mix: str, days: list[str]) -> None:
     )
     made = gardens.plan_of(gardens.garden(places=[gardens.bed()], plantings=[tomato]))
     assert [f"{job.due_on:%m-%d}" for job in gardens.jobs(gardens.single(made), "seedling")] == days
+
+
+def test_a_feed_of_seedlings_that_is_planned_no_more_is_no_feed_of_the_bed() -> None:
+    """As a ninth was before they rested: it takes nothing from what the bed is still to get."""
+    tomato = gardens.planting("tomato", plants=6, sown_on="2026-03-15", planted_on="2026-05-15")
+    parts = {"places": [gardens.bed()], "plantings": [tomato], "products": SHED}
+    bare = workings_of(**parts)
+    (stand,) = bare.stands.all
+    fed = {
+        "id": gardens.uid("fed"), "planting": gardens.uid("tomato"), "on": "2026-05-01",
+        "outcome": "given", "water": gardens.measure(9, "L"),
+        "amounts": [{"product": gardens.uid("feed"), "amount": gardens.measure(100, "g")}],
+    }  # fmt: skip
+    former = workings_of(log=[fed | {"job": str(key_of(stand, "seedling", 9))}], **parts)
+    unplanned = workings_of(log=[fed], **parts)
+    assert [len(one.seasons[0].extras) for one in (bare, former, unplanned)] == [0, 0, 1]
+    planned, as_before = (
+        [(job.due_on, job.need_g) for job in one.seasons[0].jobs] for one in (bare, former)
+    )
+    assert as_before == planned
+
+
+def workings_of(log: Sequence[dict] = (), **parts) -> Workings:
+    file = gardens.garden_file(log={"feeds": list(log)}, scoops=[gardens.scoop()], **parts)
+    return Workings(file.garden, file.log, date(2026, 5, 10), catalogue.load())

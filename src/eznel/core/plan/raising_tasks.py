@@ -52,11 +52,12 @@ def raising_tasks(stand: Stand, stands: Stands) -> Iterator[TaskView]:
 def _all_due(made: Raised, stand: Stand, stands: Stands) -> Iterator[TaskView]:
     """All of it, as if nothing were done yet."""
     planting = stand.planting
-    if planting.raising is not None and planting.raising.sown is None:
+    counted = planting.raising is not None and planting.raising.sown is not None
+    if not counted and made.to_sow is not None:
         cells = made.pottings[0].mix.value
         takes = (TakenAlong("trays", made.trays, ""), TakenAlong("mix", round(cells, 1), "L"))
         yield _due(SOW, 1, made.sow_on, takes, _sowing(made))
-    for n, potting in enumerate(made.pottings[1:], start=1):
+    for n, potting in enumerate(made.pottings[1:] if made.plants else (), start=1):
         yield _due(POT_ON, n, potting.since, _takes(potting), _potting(potting))
     outside = tuple(_outside(made, stand, stands))
     yield _due(HARDEN, 1, made.harden[0].on, notes=outside)

@@ -129,7 +129,7 @@ def stands(of: Grown) -> Iterator[Stands]:
             (raising.bench, one.since, min(one.until, moves)),
             (raising.frame, max(one.since, moves), one.until),
         ):
-            if bench is not None and since < until:
+            if bench is not None and since < until and one.count > 0:
                 in_trays = one.pot is None
                 yield Stands(
                     planting=made.planting,

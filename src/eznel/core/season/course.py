@@ -13,7 +13,7 @@ from eznel.core.document import FeedEntry
 from eznel.core.mixing.caps import DueJob
 from eznel.core.needs.dose import Needs, totals_g
 from eznel.core.nutrients import NOTHING, WHOLE, Amounts
-from eznel.core.schedule.jobs import FirstPlan, Job
+from eznel.core.schedule.jobs import FirstPlan, Job, key_of
 from eznel.core.schedule.litres import feed_water_l
 from eznel.core.season.allotting import Claim, claim_of
 from eznel.core.season.following import (
@@ -144,6 +144,10 @@ class Facts:
     """What each job claims of the shed."""
 
 
+MOST_SEEDLING_FEEDS = 60
+"""More no plan ever had. One that a former plan had and this has not was still the seedlings'."""
+
+
 def facts(
     planned: Planned, feeds: Sequence[FeedEntry], pins: Mapping[UUID, date], today: date
 ) -> Facts:
@@ -169,7 +173,10 @@ def facts(
     keys = {job.key for job in jobs}
     since = planned.stand.calendar.begins - timedelta(EARLIER_DAYS)
     mine = [entry for entry in feeds if entry.on >= since]
-    extras = (entry for entry in mine if entry.outcome == "given" and entry.job not in keys)
+    extras = [entry for entry in mine if entry.outcome == "given" and entry.job not in keys]
+    if any(entry.job is not None for entry in extras):
+        theirs = {key_of(planned.stand, "seedling", n) for n in range(1, MOST_SEEDLING_FEEDS)}
+        extras = [entry for entry in extras if entry.job not in theirs]
     return Facts(
         planned=planned,
         needed=totals_g(planned.needs),

@@ -160,7 +160,7 @@ function Helps({ of }: { of: BenchRoom['helps'] }) {
       })
     }
     if (help === 'frame') return t('Into the cold frame from hardening off on: {left}.', { left })
-    return t('Another shelf of {area}, or a table for these days: all have room.', {
+    return t('They take {area}: another shelf, or a table for these days.', {
       area: showArea(amount),
     })
   }

@@ -76,6 +76,8 @@ function Sow({ of, counted, today }: { of: Raised; counted: boolean; today: stri
     : of.sow_on < today
       ? plural(of.sown, 'One seed was to be sown', '{n} seeds were to be sown')
       : plural(of.sown, 'Sow one seed', 'Sow {n} seeds')
+  // Of seed that is dead there is no number; the finding says so.
+  if (!counted && !of.to_sow) return null
   const trays = plural(of.trays, 'one tray of {cells}', '{n} trays of {cells}', {
     cells: of.cells,
   })
