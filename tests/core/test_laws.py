@@ -191,13 +191,18 @@ def test_what_is_worked_out_above_stands_above(garden: Garden, data: st.DataObje
 @given(strategies.any_garden(), st.data())
 def test_no_thrift_refuses_a_job(garden: Garden, data: st.DataObject) -> None:
     """A job that can use a product and gets nothing names a hard limit that one measure of it would
-    break, or one measure brings more than is wanted. A limit on what comes along is neither."""
+    break, or one measure brings more than is wanted. What comes along refuses only a job that wants
+    neither nitrogen nor potassium."""
     log = data.draw(strategies.histories(garden))
     jobs = [job for planting in gardens.plan_of(garden, log).plantings for job in planting.jobs]
-    for finding in (f for job in jobs if job.status == "planned" for f in job.findings):
+    planned = [job for job in jobs if job.status == "planned"]
+    for wants, finding in ((job.need_g, f) for job in planned for f in job.findings):
         numbers = {one.name: one.value for one in finding.numbers}
-        if finding.key.startswith("refused_"):
+        if finding.key in ("refused_season_p", "refused_season_k"):
+            assert (wants.n, wants.k) == (0, 0)
+        elif finding.key.startswith("refused_"):
             assert finding.key in HARD
+        if finding.key.startswith("refused_"):
             assert numbers["brings"] > numbers["most"], finding.key
         if finding.key == "scoop_too_large":
             assert numbers["brings"] > numbers["wants"]

@@ -5,6 +5,7 @@ from math import floor
 import pytest
 
 import gardens
+from eznel import catalogue
 from eznel.core.mixing.portions import to_a_mark_l
 from eznel.core.plan.result import JobView, PlantingPlan
 from eznel.core.quantities import Volume
@@ -296,3 +297,25 @@ def test_of_marks_that_are_near_one_that_each_plant_shares_is_better(
 ) -> None:
     can = Volume.model_validate({"value": 9, "unit": "L"})
     assert to_a_mark_l(wanted_l, can, cans / plants) == pytest.approx(filled_l)
+
+
+def test_what_comes_along_with_calcium_alone_has_its_share_of_the_season() -> None:
+    """The base wants 8 g/m² of calcium alone; the season still wants potassium, so it may come."""
+    school = next(iter(catalogue.load().programmes.values())).model_dump(mode="json")
+    school |= {
+        "key": "our_school",
+        "name": "Our school",
+        "calcium": "supplement_at_planting",
+        "base_n_share": 0.0,
+        "base_p_share": 0.0,
+        "base_k2o_max_g_m2": 0.0,
+    }
+    planting = planned(
+        gardens.product("chalk and potash", K2O=8, CaO=15),
+        programmes=[school],
+        plantings=[gardens.planting("cucumber", plants=8, programme="our_school")],
+    )
+    (base,) = gardens.jobs(planting, "base")
+    assert base.need_g.k == 0
+    assert base.mixes[0].brings_g.ca == pytest.approx(base.need_g.ca, rel=0.1)
+    assert base.mixes[0].totals_g.k < 1.1 * gardens.need(planting, "K")  # and not 3 times as much

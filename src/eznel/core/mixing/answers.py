@@ -7,7 +7,7 @@ multiplied out to all cans, tubs or parts of the bed.
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from eznel.core.blend import EQUAL, MOST_MEASURES, Answer, Cap, Item, blend, choose_measures
+from eznel.core.blend import EQUAL, MOST_MEASURES, Answer, Item, blend, choose_measures
 from eznel.core.mixing.caps import (
     Allowance,
     Choice,
@@ -21,7 +21,7 @@ from eznel.core.mixing.caps import (
 )
 from eznel.core.mixing.concentrates import two_tanks
 from eznel.core.mixing.portions import ways
-from eznel.core.mixing.refusals import nothing_fits, refusal
+from eznel.core.mixing.refusals import Limits, nothing_fits, refusal
 from eznel.core.mixing.usable import MOST_CHOICES, Usable, on_shelf, useful
 from eznel.core.nutrients import NOTHING, Amounts
 from eznel.core.shed.rules import Refused
@@ -92,7 +92,7 @@ def answer(due: DueJob, shed: Shed, shelf: Shelf) -> Answered:
         mixes = tuple(_plan(due, best, one, shed) for one in best.answers)
         return Answered(mixes, relies=relies, refused=refused)
     if tried:
-        over = (refusal(due, one.portions, one.choices, one.hard, shed) for one in tried)
+        over = (refusal(due, one.portions, one.choices, one.limits, shed) for one in tried)
         reasons: tuple[Finding, ...] = (min(over, key=lambda one: one.over).finding,)
     else:
         used_up = [one.product.product.name for one in fitting]
@@ -106,7 +106,7 @@ class _Way:
 
     portions: Portions
     choices: list[Choice]
-    hard: tuple[Cap, ...]
+    limits: Limits
     answers: tuple[Answer, ...]
     """Best first; empty where no measure at all is best."""
 
@@ -148,7 +148,8 @@ def _way(job: _Sized, portions: Portions, choices: list[Choice], shed: Shed, she
         comes_along(job.allowed, portions, choices),
     )
     answers = blend(portions.need, scale, items, (*hard, *along.yielding), never, along.thrifty)
-    return _Way(portions, choices, hard, tuple(one for one in answers if any(one.mix.counts)))
+    useful_ones = tuple(one for one in answers if any(one.mix.counts))
+    return _Way(portions, choices, Limits(hard, along.thrifty), useful_ones)
 
 
 def _misses(way: _Way) -> float:

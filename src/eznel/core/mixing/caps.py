@@ -253,9 +253,14 @@ def comes_along(allowed: tuple[Allowance, ...], portions: Portions, choices: lis
 
 
 def _share(part: Amounts, whole: Amounts) -> float:
-    """A job's share of a season, of the nutrient that it has the largest share of. [g/g]"""
-    pairs = ((part[x], whole[x]) for x in ("N", *BOUNDED))
-    return max((min(a / b, 1.0) for a, b in pairs if b > 0), default=1.0)
+    """A job's share of a season, of the nutrient that it has the largest share of; of calcium and
+    magnesium only where it wants nothing else. [g/g]
+    """
+    for among in (("N", *BOUNDED), ("Ca", "Mg")):
+        shares = [min(part[x] / whole[x], 1.0) for x in among if whole[x] > 0]
+        if shares and max(shares) > 0:
+            return max(shares)
+    return 0.0 if any(whole.values) else 1.0
 
 
 class _Salts:

@@ -6,6 +6,7 @@ product, another day.
 
 from dataclasses import dataclass
 from math import inf
+from typing import NamedTuple
 
 from eznel.core.blend import MOST_MEASURES, Cap
 from eznel.core.mixing.caps import Choice, DueJob, Portions, dissolved_in, water_ec_ds_m
@@ -27,6 +28,14 @@ _IN_WATER = {
 """Limits of a litre of feed: their unit, and what a gram in it is worth."""
 
 
+class Limits(NamedTuple):
+    """What limits the measures of a job."""
+
+    hard: tuple[Cap, ...]
+    thrifty: tuple[Cap, ...]
+    """On what comes along unasked."""
+
+
 @dataclass(frozen=True, slots=True)
 class Refusal:
     """How far the least amount is over the limit that binds it, and that in words. [1]"""
@@ -36,7 +45,7 @@ class Refusal:
 
 
 def refusal(
-    due: DueJob, portions: Portions, choices: list[Choice], caps: tuple[Cap, ...], shed: Shed
+    due: DueJob, portions: Portions, choices: list[Choice], limits: Limits, shed: Shed
 ) -> Refusal:
     """Return the limit that comes nearest to bearing one smallest measure of some product.
 
@@ -48,8 +57,8 @@ def refusal(
         Portions and water. [L]
     choices : list of Choice
         The measures that were looked at; at least one.
-    caps : tuple of Cap
-        The hard limits on them.
+    limits : Limits
+        On them.
     shed : Shed
         For the names.
 
@@ -63,19 +72,23 @@ def refusal(
         if choice.of not in least or choice.grams < choices[least[choice.of]].grams:
             least[choice.of] = n
     return min(
-        (_of_choice(due, portions, n, choices[n], caps, shed) for n in least.values()),
+        (_of_choice(due, portions, n, choices[n], limits, shed) for n in least.values()),
         key=lambda one: one.over,
     )
 
 
 def _of_choice(
-    due: DueJob, portions: Portions, n: int, choice: Choice, caps: tuple[Cap, ...], shed: Shed
+    due: DueJob, portions: Portions, n: int, choice: Choice, limits: Limits, shed: Shed
 ) -> Refusal:
     names = (shed.by_size[choice.size].name, choice.product.product.name)
-    binding = max(caps, key=lambda cap: _over(cap, n), default=None)
+    binding = max(limits.hard, key=lambda cap: _over(cap, n), default=None)
     if binding is None or _over(binding, n) <= JUST_OVER:
         most = MOST_MEASURES if binding is None else int(1 / max(_over(binding, n), LEAST_USE))
-        return _no_use(portions, choice, names, min(most, MOST_MEASURES))
+        unused = _no_use(portions, choice, names, min(most, MOST_MEASURES))
+        along = max(limits.thrifty, key=lambda cap: _over(cap, n), default=None)
+        if unused.finding.key != "too_little" or along is None or _over(along, n) <= JUST_OVER:
+            return unused
+        return Refusal(unused.over, _said(along, n, portions, choice, names, 0.0))
     own_ds_m = water_ec_ds_m(due.stand.poured) if binding.key == "feed_ec" else 0.0
     finding = _said(binding, n, dissolved_in(due, portions), choice, names, own_ds_m)
     return Refusal(_over(binding, n), finding)
