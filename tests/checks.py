@@ -74,7 +74,7 @@ def _of_season(planting: PlantingPlan, garden: Garden) -> Iterator[str]:
         need = next(n for n in planting.needs if n.nutrient == nutrient)
         came = sum(job.brings_g[nutrient] for job in counted)
         # What comes along may yield to many times that, where it would starve the crop.
-        bearable = max(need.total_g, {"P": 10, "K": 3}[nutrient] * most * harvest_kg)
+        bearable = {"P": 10, "K": 3}[nutrient] * max(need.total_g, most * harvest_kg)
         single = max((job.brings_g[nutrient] for job in counted), default=0.0)
         if came > (bearable + single) * SLACK + 1e-9 and (nutrient == "K" or planting.area_m2):
             yield f"season {nutrient}"

@@ -89,7 +89,7 @@ def test_every_module_says_what_it_is(module) -> None:
 UNITS = (
     "_m", "_m2", "_deg", "_c", "_pct", "_ds_m", "_g", "_l", "_ml", "_g_m2", "_g_ml", "_kg_m2",
     "_mg_l", "_mm", "cmol_kg", "_ds_m", "_share", "_per_g", "_ds_m_per_g_l", "_mg_kg", "litres",
-    "_l_h", "_mm_h", "_l_min", "_m_s", "_h",
+    "_l_h", "_mm_h", "_l_min", "_m_s", "_h", "_kg",
 )  # fmt: skip
 PLAIN = {
     "ph", "low", "high", "target", "value", "parts", "n", "p2o5", "k2o", "amount", "printed",
@@ -265,6 +265,8 @@ def test_every_language_says_the_catalogue(locale: str) -> None:
     said |= {answer.say for step in rows.texture_key for answer in step.answers}
     for task in rows.tasks:
         said |= {task.name, task.say, *(one.name for one in task.materials)}
+    said |= {row.name for row in rows.substrates.values()}
+    said |= {text for row in rows.recipes for text in (row.name, row.say)}
     for school in rows.programmes.values():
         said |= {school.name, school.idea, school.evidence}
     assert words(locale).catalogue.keys() == said

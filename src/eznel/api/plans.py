@@ -27,6 +27,7 @@ from eznel.core.document import (
     Preparation,
     Product,
     Programme,
+    Recipe,
     Scoop,
     SeasonBlend,
     SoilReport,
@@ -65,6 +66,7 @@ class Changes(BaseModel):
     programmes: list[Programme] = []
     varieties: list[Variety] = []
     benches: list[Bench] = []
+    recipes: list[Recipe] = []
     pins: list[MoveJob] = []
     blends: list[SeasonBlend] = []
     feeds: list[FeedEntry] = []

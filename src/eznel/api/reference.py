@@ -10,7 +10,18 @@ from eznel.api.services import TheServices
 from eznel.api.speech import Speech
 from eznel.core.document import Programme
 from eznel.core.quantities import KITCHEN_ML
-from eznel.core.reference import Climate, Country, Crop, KeyStep, Material, Preset, Stage, Task
+from eznel.core.reference import (
+    Climate,
+    Country,
+    Crop,
+    KeyStep,
+    Material,
+    Preset,
+    ReadyRecipe,
+    Stage,
+    Substrate,
+    Task,
+)
 from eznel.words import Said, Words
 from eznel.words.glossary import Meaning, glossary
 
@@ -40,6 +51,8 @@ class CatalogueView(BaseModel):
     countries: list[Country]
     texture_key: list[KeyStep]
     tasks: list[Task]
+    substrates: list[Substrate]
+    recipes: list[ReadyRecipe]
     kitchen_ml: dict[str, dict[str, float]]
 
 
@@ -87,6 +100,8 @@ def read_catalogue(services: TheServices, said: Speech) -> CatalogueView:
             )
             for task in rows.tasks
         ],
+        substrates=[_said(one, said, "name") for one in rows.substrates.values()],
+        recipes=[_said(one, said, "name", "say") for one in rows.recipes],
         kitchen_ml=KITCHEN_ML,
     )
 

@@ -17,9 +17,11 @@ from eznel.core.reference import (
     KeyStep,
     Material,
     Preset,
+    ReadyRecipe,
     Row,
     Seed,
     Stage,
+    Substrate,
     SufficiencyRate,
     Task,
     WaterUse,
@@ -98,6 +100,8 @@ def load() -> Catalogue:
         water_use={row.crop: row for row in rows("water_use.csv", WaterUse)},
         holding={row.ground: row for row in rows("holding.csv", Holding)},
         seeds={row.crop: row for row in rows("seeds.csv", Seed)},
+        substrates={row.key: row for row in rows("substrates.csv", Substrate)},
+        recipes=tuple(ReadyRecipe.model_validate(r) for r in _records("recipes.toml", "recipe")),
         texture_key=tuple(KeyStep.model_validate(s) for s in _records("texture.toml", "step")),
     )
 

@@ -3,13 +3,15 @@
 It asks; it never changes a value by itself. What cannot be at all is refused by the document.
 """
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from datetime import date
 from uuid import UUID
 
 from eznel.core.document import (
     Bed,
+    Charge,
     Garden,
+    Ingredient,
     Log,
     Nominal,
     Place,
@@ -291,13 +293,43 @@ def of_mix(
     list of Finding
         Fertiliser in a mix for seed, and more of it than a label allows.
     """
-    if not isinstance(place, Tub) or not place.charge:
+    if not isinstance(place, Tub):
         return []
+    return of_charges(place.id, place.recipe, place.charge, products, materials)
+
+
+def of_charges(
+    about: UUID,
+    parts: Iterable[Ingredient],
+    charges: Sequence[Charge],
+    products: Mapping[UUID, Product],
+    materials: Mapping[str, Material],
+) -> list[Finding]:
+    """Return what is odd about what is mixed through a mix.
+
+    Parameters
+    ----------
+    about : UUID
+        The tub or the recipe.
+    parts : iterable of Ingredient
+        What it is made of.
+    charges : sequence of Charge
+        What is mixed through.
+    products : mapping
+        The shed, by id.
+    materials : mapping
+        General materials, by key.
+
+    Returns
+    -------
+    list of Finding
+        Fertiliser in a mix for seed, and more of it than a label allows.
+    """
     found = []
-    bags = [products[part.product] for part in place.recipe if part.product is not None]
-    if any(bag.for_seed for bag in bags):
-        found.append(_ask(place.id, "charge", "fertiliser_in_seed_mix"))
-    for n, charge in enumerate(place.charge):
+    bags = [products[part.product] for part in parts if part.product is not None]
+    if charges and any(bag.for_seed for bag in bags):
+        found.append(_ask(about, "charge", "fertiliser_in_seed_mix"))
+    for n, charge in enumerate(charges):
         product = products[charge.product]
         most = most_in_mix(fertiliser(product, materials))
         if most is not None and charge.strength.g_per_l > most * 1.001:
@@ -305,7 +337,7 @@ def of_mix(
                 Quantity("most_g_l", most, "g/L", Origin.LABEL),
                 _typed("charge_g_l", charge.strength.g_per_l, "g/L"),
             )
-            found.append(_ask(place.id, f"charge.{n}", "charge_over_label", *numbers))
+            found.append(_ask(about, f"charge.{n}", "charge_over_label", *numbers))
     return found
 
 

@@ -13,6 +13,7 @@ from eznel.core.document import (
     Frustum,
     Nominal,
     Programme,
+    RecipeUse,
     Rectangle,
     SoilClass,
     Texture,
@@ -291,6 +292,53 @@ class Seed(Row):
     """How deep it is planted out, and what its roots bear."""
 
 
+class Substrate(Row):
+    """What mixes and fills are made of, and what to expect of it: the lowest and the highest.
+
+    Mass of a litre as it lies, dry and as it is carried, in kilograms. Salts as the conductivity of
+    the saturated extract. [kg/L, %, dS/m]
+    """
+
+    key: Key
+    name: str
+    dry_low: Annotated[float, Field(gt=0, le=2)]
+    dry_high: Annotated[float, Field(gt=0, le=2)]
+    carried_low: Annotated[float, Field(gt=0, le=2.5)]
+    carried_high: Annotated[float, Field(gt=0, le=2.5)]
+    matter_low: Annotated[float, Field(ge=0, le=100)]
+    """Organic, of its dry mass."""
+    matter_high: Annotated[float, Field(ge=0, le=100)]
+    salts_low: Annotated[float, Field(ge=0, le=20)]
+    salts_high: Annotated[float, Field(ge=0, le=20)]
+    ph_low: Annotated[float, Field(ge=3, le=11)]
+    ph_high: Annotated[float, Field(ge=3, le=11)]
+    settles_pct: Annotated[float, Field(ge=0, lt=100)]
+    """Of its depth, in two years in the ground."""
+    binds: bool = False
+    """Whether it takes up nitrogen while it rots."""
+
+    @model_validator(mode="after")
+    def _lowest_first(self) -> "Substrate":
+        for of in ("dry", "carried", "matter", "salts", "ph"):
+            if self.span(of)[0] > self.span(of)[1]:
+                raise ValueError(f"{of} of {self.key} is turned round")
+        return self
+
+    def span(self, of: str) -> tuple[float, float]:
+        """Return the lowest and the highest of one of its figures."""
+        return float(getattr(self, f"{of}_low")), float(getattr(self, f"{of}_high"))
+
+
+class ReadyRecipe(Row):
+    """A mix by parts of general substrates, to begin from."""
+
+    key: Key
+    use: RecipeUse
+    name: str
+    say: str
+    parts: tuple[tuple[Key, Annotated[float, Field(gt=0)]], ...]
+
+
 class Holding(Row):
     """What a ground holds of water, by volume."""
 
@@ -379,12 +427,20 @@ class Catalogue:
     water_use: Mapping[str, WaterUse] = field(default_factory=dict)
     holding: Mapping[str, Holding] = field(default_factory=dict)
     seeds: Mapping[str, Seed] = field(default_factory=dict)
+    substrates: Mapping[str, Substrate] = field(default_factory=dict)
+    recipes: tuple[ReadyRecipe, ...] = ()
 
     def crop(self, key: str, at: str = "crop") -> Crop:
         """Return the crop of that key, or refuse the field `at`."""
         if key not in self.crops:
             raise Unknown(at, "unknown_crop", name=key)
         return self.crops[key]
+
+    def substrate(self, key: str, at: str = "material") -> Substrate:
+        """Return the general substrate of that key, or refuse the field `at`."""
+        if key not in self.substrates:
+            raise Unknown(at, "unknown_substrate", name=key)
+        return self.substrates[key]
 
     def material(self, key: str, at: str = "material") -> Material:
         """Return the general material of that key, or refuse the field `at`."""

@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from eznel.core.plan import SeasonPlan
-from eznel.core.plan.place_result import PlacePlan
+from eznel.core.plan.place_result import FillView, PlacePlan
 from eznel.words import Words
 
 
@@ -53,6 +53,7 @@ def _place(place: PlacePlan, said: Words) -> PlacePlan:
     return replace(
         place,
         ph_work=replace(work, product_name=said.of_row(work.product_name)) if work else None,
+        fill=None if place.fill is None else _fill(place.fill, said),
         jobs=tuple(replace(job, name=said.of_row(job.name)) for job in place.jobs),
         preparations=tuple(replace(p, name=said.of_row(p.name)) for p in place.preparations),
         gauges=tuple(replace(g, basis=said.of_row(g.basis)) for g in place.gauges),
@@ -64,3 +65,11 @@ def _place(place: PlacePlan, said: Words) -> PlacePlan:
             for school in place.schools
         ),
     )
+
+
+def _fill(fill: FillView, said: Words) -> FillView:
+    named = (replace(layer, name=said.of_row(layer.name)) for layer in fill.layers)
+    spoken = (
+        replace(one, names=tuple(said.of_row(name) for name in one.names)) for one in fill.findings
+    )
+    return replace(fill, layers=tuple(named), findings=tuple(spoken))

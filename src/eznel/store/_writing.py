@@ -410,9 +410,12 @@ def _users_of_product(file: GardenFile, key: str) -> list[str]:
         for one in (*getattr(p, "charge", ()), *getattr(p, "recipe", ()))
         if str(one.product) == key
     ]
+    mixed = [
+        recipe.name for recipe in file.garden.recipes if key in {str(p) for p in recipe.products}
+    ]
     worked_in = [str(p.on) for p in file.garden.preparations if str(p.product) == key]
     moved = [str(m.on) for m in file.log.stock_moves if str(m.product) == key]
-    return filled + worked_in + moved
+    return filled + mixed + worked_in + moved
 
 
 def _write_rows(

@@ -19,10 +19,8 @@ from eznel.core.document.log import (
 )
 from eznel.core.document.place import (
     Bed,
-    Charge,
     Drained,
     Feature,
-    Ingredient,
     Place,
     School,
     Texture,
@@ -61,6 +59,7 @@ from eznel.core.document.product import (
 )
 from eznel.core.document.programme import Phase, Programme
 from eznel.core.document.raising import Bench, PotSize, Raising
+from eznel.core.document.recipe import Charge, Fill, FillLayer, Ingredient, Recipe, RecipeUse
 from eznel.core.document.report import (
     Analyte,
     BandTable,
@@ -113,6 +112,8 @@ __all__ = [
     "Extractant",
     "Feature",
     "FeedEntry",
+    "Fill",
+    "FillLayer",
     "ForNitrogen",
     "Frustum",
     "Garden",
@@ -152,6 +153,8 @@ __all__ = [
     "Product",
     "Programme",
     "Raising",
+    "Recipe",
+    "RecipeUse",
     "Rectangle",
     "Row",
     "School",

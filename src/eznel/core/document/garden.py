@@ -18,6 +18,7 @@ from eznel.core.document.preparation import Preparation
 from eznel.core.document.product import Photo, Product, Scoop
 from eznel.core.document.programme import Programme
 from eznel.core.document.raising import Bench, PotSize, Raising
+from eznel.core.document.recipe import Charge, Ingredient, Recipe
 from eznel.core.document.report import BandTable, SoilReport
 from eznel.core.document.variety import Variety
 from eznel.core.document.water import MixedWater, NamedWater, OtherWater, Water
@@ -157,6 +158,7 @@ class Garden(Thing):
     programmes: tuple[Programme, ...] = ()
     varieties: tuple[Variety, ...] = ()
     benches: tuple[Bench, ...] = ()
+    recipes: tuple[Recipe, ...] = ()
     pins: tuple[MoveJob, ...] = ()
     blends: tuple[SeasonBlend, ...] = ()
 
@@ -165,7 +167,7 @@ class Garden(Thing):
         places, products = _ids(self.places), _ids(self.products)
         for kind in (
             "places", "features", "reports", "bands", "preparations", "products", "scoops",
-            "plantings", "varieties", "benches", "pins", "blends",
+            "plantings", "varieties", "benches", "recipes", "pins", "blends",
         ):  # fmt: skip
             _unique(kind, (thing.id for thing in getattr(self, kind)))
         _unique("programmes", (programme.key for programme in self.programmes))
@@ -176,6 +178,18 @@ class Garden(Thing):
             if place.water not in waters:
                 raise fault("no_such_water", f"places.{n}.water", place=place.name)
         return self
+
+    @property
+    def substrates(self) -> Iterator[tuple[str, str]]:
+        """Where general substrates are named, and which."""
+        for n, place in enumerate(self.places):
+            if isinstance(place, Tub):
+                yield from _substrates(place.recipe, f"places.{n}.recipe")
+            elif place.fill is not None:
+                for m, layer in enumerate(place.fill.layers):
+                    yield f"places.{n}.fill.layers.{m}.material", layer.material
+        for n, one in enumerate(self.recipes):
+            yield from _substrates(one.parts, f"recipes.{n}.parts")
 
     def _names(self, places: set[UUID], products: set[UUID]) -> Iterator[Named]:
         """Every name of another thing, with where it stands and what it must be one of."""
@@ -200,7 +214,9 @@ class Garden(Thing):
                 yield Named(f"blends.{n}.amounts.{m}.product", amount.product, products)
         for n, tub in enumerate(self.places):
             if isinstance(tub, Tub):
-                yield from _names_in(tub, f"places.{n}", products)
+                yield from _names_in(tub.charge, tub.recipe, f"places.{n}", "recipe", products)
+        for n, one in enumerate(self.recipes):
+            yield from _names_in(one.charge, one.parts, f"recipes.{n}", "parts", products)
 
 
 def _stands_on(of: Raising, at: str, benches: set[UUID]) -> Iterator[Named]:
@@ -210,20 +226,29 @@ def _stands_on(of: Raising, at: str, benches: set[UUID]) -> Iterator[Named]:
             yield Named(f"{at}.{field}", named, benches)
 
 
-def _names_in(tub: Tub, at: str, products: set[UUID]) -> Iterator[Named]:
-    """Every product that a tub is filled or charged with."""
-    for m, charge in enumerate(tub.charge):
-        yield Named(f"{at}.charge.{m}.product", charge.product, products)
-    for m, part in enumerate(tub.recipe):
+def _substrates(parts: Iterable[Ingredient], at: str) -> Iterator[tuple[str, str]]:
+    """Every general substrate of a mix."""
+    for m, part in enumerate(parts):
+        if part.material is not None:
+            yield f"{at}.{m}.material", part.material
+
+
+def _names_in(
+    charges: Iterable[Charge], parts: Iterable[Ingredient], at: str, field: str, known: set[UUID]
+) -> Iterator[Named]:
+    """Every product that a mix is made of or charged with."""
+    for m, charge in enumerate(charges):
+        yield Named(f"{at}.charge.{m}.product", charge.product, known)
+    for m, part in enumerate(parts):
         if part.product is not None:
-            yield Named(f"{at}.recipe.{m}.product", part.product, products)
+            yield Named(f"{at}.{field}.{m}.product", part.product, known)
 
 
 class GardenFile(Entry):
     """The file that leaves and enters: one garden with its log, in one version of the format."""
 
     format: Literal["eznel garden"] = "eznel garden"
-    version: Literal[15] = 15
+    version: Literal[16] = 16
     garden: Garden
     log: Log = Log()
     photos: Annotated[tuple[Photo, ...], Field(max_length=200)] = ()

@@ -6,8 +6,9 @@ from uuid import UUID
 from pydantic import Field, model_validator
 
 from eznel.core.document._base import Entry, Label, Name, Note, Thing, fault
+from eznel.core.document.recipe import Charge, Fill, Ingredient
 from eznel.core.document.shape import Body, Corner, Outline
-from eznel.core.quantities import Density, Length, Strength, Volume
+from eznel.core.quantities import Density, Length
 
 Texture = Literal["sand", "sandy_loam", "loam", "silt_loam", "clay_loam", "clay"]
 Sun = Literal["full", "half", "shade"]
@@ -20,30 +21,6 @@ Shelter = Literal["open", "sheltered", "wall", "cover"]
 WateredBy = Literal["can", "drip", "sprinkler", "hose"]
 
 School = Literal["sufficiency", "build", "balance"]
-
-
-class Ingredient(Entry):
-    """One part of a potting mix, by volume, and the bags it is sold in."""
-
-    name: Name
-    parts: Annotated[float, Field(gt=0, le=1000)]
-    bag: Volume | None = None
-    bag_price: Annotated[float, Field(ge=0, le=100_000)] | None = None
-    product: UUID | None = None
-    """A bagged mix out of the shed, with what its maker added."""
-
-    @model_validator(mode="after")
-    def _comes_in_bags(self) -> "Ingredient":
-        if self.bag is not None and not 0.1 <= self.bag.l <= 3000:
-            raise fault("bag_out_of_range", "bag", litres=round(self.bag.l, 2))
-        return self
-
-
-class Charge(Entry):
-    """A product mixed through the whole potting mix when the tub is filled."""
-
-    product: UUID
-    strength: Strength
 
 
 class Drained(Entry):
@@ -131,6 +108,8 @@ class Bed(_Place):
     lower_ph: bool = False
     """Whether the grower asks for sulphur where pH is above what the crops want."""
     watering: Watering | None = None
+    fill: Fill | None = None
+    """Layers that it is or is to be filled with, if it is a raised one."""
 
     @model_validator(mode="after")
     def _is_soil(self) -> "Bed":

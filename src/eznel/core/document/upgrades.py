@@ -83,9 +83,14 @@ def _to_15(data: Data) -> Data:
     return data
 
 
+def _to_16(data: Data) -> Data:
+    """Version 16 knows recipes for mixes, fills by layers, and what an ingredient is."""
+    return data
+
+
 STEPS: tuple[Callable[[Data], Data], ...] = (
     _to_2, _to_3, _to_4, _to_5, _to_6, _to_7, _to_8, _to_9, _to_10, _to_11, _to_12,
-    _to_13, _to_14, _to_15,
+    _to_13, _to_14, _to_15, _to_16,
 )  # fmt: skip
 """Step n (from 0) brings version n + 1 to n + 2."""
 

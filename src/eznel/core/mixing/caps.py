@@ -194,6 +194,8 @@ class Allowance:
     nutrient: Nutrient
     thrifty_g: float
     yields_g: float
+    room_g: float
+    """What is left of all that may come in a season, however often a limit yields."""
 
 
 def allowances(due: DueJob) -> tuple[Allowance, ...]:
@@ -221,12 +223,14 @@ def allowances(due: DueJob) -> tuple[Allowance, ...]:
     for x, times in bounded:
         ceiling = due.needs[x].ceiling_g
         left = max(ceiling - due.totals[x], 0.0)
-        found.append(Allowance(x, now * left, times * whole * ceiling))
+        room = max(times * ceiling - due.totals[x], 0.0)
+        found.append(Allowance(x, now * left, times * whole * ceiling, room))
     return tuple(found)
 
 
 def comes_along(allowed: tuple[Allowance, ...], portions: Portions, choices: list[Choice]) -> Along:
-    """Return the limits on what comes along unasked; they yield at least to one measure.
+    """Return the limits on what comes along unasked; they yield at least to one measure, as long as
+    the season has room for it.
 
     Parameters
     ----------
@@ -248,7 +252,8 @@ def comes_along(allowed: tuple[Allowance, ...], portions: Portions, choices: lis
         uses = tuple(c.grams * c.product.contents.total[x] for c in choices)
         least = min((use for use in uses if use > 0), default=0.0)
         thrifty.append(Cap(f"season_{x.lower()}", uses, one.thrifty_g / per))
-        yielding.append(Cap(f"along_{x.lower()}", uses, max(one.yields_g / per, least)))
+        most = min(max(one.yields_g / per, least), one.room_g / per)
+        yielding.append(Cap(f"along_{x.lower()}", uses, most))
     return Along(tuple(thrifty), tuple(yielding))
 
 

@@ -2,27 +2,39 @@
 
 A key is a path: the kind of number, then what it belongs to.
 
-    area/PLACE · volume/PLACE · mix/PLACE/N · soil/PLACE · value/PLACE/X · held/PLACE/X · ph/PLACE
-    need/PLANTING/X · ground/PLANTING · job/JOB/X · brings/JOB/ANSWER/X · strength/JOB/ANSWER
-    scoop/PRODUCT/SCOOP · scoop/PRODUCT/SCOOP/X · layer/PLACE · lime/PLACE/METHOD · mend/PLACE
-    cec/PLACE · salts/PLACE · moist/PLACE · prepared/PREPARATION · school/SCHOOL/PLANTING/X
+    area/PLACE · volume/PLACE · mix/PLACE/N · fill/PLACE/N/OF · soil/PLACE · value/PLACE/X
+    held/PLACE/X · ph/PLACE · need/PLANTING/X · ground/PLANTING · job/JOB/X · brings/JOB/ANSWER/X
+    strength/JOB/ANSWER · scoop/PRODUCT/SCOOP · scoop/PRODUCT/SCOOP/X · layer/PLACE
+    lime/PLACE/METHOD · mend/PLACE · cec/PLACE · salts/PLACE · moist/PLACE · prepared/PREPARATION
+    school/SCHOOL/PLANTING/X
 """
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable
 from dataclasses import replace
 from datetime import date
 from inspect import signature
-from typing import TypeVar
-from uuid import UUID
 
-from eznel.core import mixes, places
-from eznel.core.document import Bed, Garden, Log, Place, School, Tub
+from eznel.core import places
+from eznel.core.document import Bed, Garden, Log, School
 from eznel.core.errors import Unknown
 from eznel.core.ground.mending import PhWork
+from eznel.core.mixes.portions import mix_volume, portions
 from eznel.core.mixing.answers import SAME
 from eznel.core.moisture.watering import let_out
 from eznel.core.needs.charging import released_share
-from eznel.core.nutrients import NUTRIENTS, Nutrient
+from eznel.core.plan.fills import fill_laid
+from eznel.core.plan.naming import (
+    NotThere,
+    id_of,
+    job_of,
+    nth,
+    nutrient_of,
+    season_of,
+    the_bed,
+    the_place,
+    the_tub,
+    there,
+)
 from eznel.core.plan.place_plans import SHOWN_LAYER_M, school_gives, week_of_bed
 from eznel.core.plan.place_waters import moist_of
 from eznel.core.products.fertiliser import (
@@ -35,8 +47,6 @@ from eznel.core.products.masses import nutrient_in, scoop_mass
 from eznel.core.products.solutions import strength
 from eznel.core.reference import Catalogue
 from eznel.core.schedule.litres import STARTER_L_PER_PLANT, feed_water_l, seedling_l
-from eznel.core.season.course import JobPlan
-from eznel.core.season.fold import Season
 from eznel.core.season.workings import Workings
 from eznel.core.soil.ratings import Rating
 from eznel.core.soil.schools import SCHOOLS
@@ -87,13 +97,9 @@ def explain(
     workings = Workings(garden, log, today, catalogue, earlier)
     try:
         worked = found(workings, *path)
-    except _NotThere as error:  # anything else is a mistake of ours, and stays one
+    except NotThere as error:  # anything else is a mistake of ours, and stays one
         raise Unknown("key", "no_such_number", name=key) from error
     return replace(worked, steps=tuple(dict.fromkeys(worked.steps)))
-
-
-class _NotThere(Exception):
-    """The plan has no such thing."""
 
 
 def _fits(found: Callable[..., Worked], path: list[str]) -> bool:
@@ -105,95 +111,47 @@ def _fits(found: Callable[..., Worked], path: list[str]) -> bool:
     return True
 
 
-Found = TypeVar("Found")
-
-
-def _found(one: Found | None) -> Found:
-    """What must be there."""
-    if one is None:
-        raise _NotThere
-    return one
-
-
-def _id(name: str) -> UUID:
-    try:
-        return UUID(name)
-    except ValueError as error:
-        raise _NotThere from error
-
-
-def _at(things: Sequence[Found], number: str) -> Found:
-    """One of several, by its number."""
-    return _found(things[int(number)] if number.isdecimal() and int(number) < len(things) else None)
-
-
-def _nutrient(name: str) -> Nutrient:
-    return _found(next((nutrient for nutrient in NUTRIENTS if nutrient == name), None))
-
-
-def _the_place(workings: Workings, place: str) -> Place:
-    known = workings.stands.places.get(_id(place))
-    if known is None:
-        raise _NotThere
-    return known
-
-
-def _the_bed(workings: Workings, place: str) -> Bed:
-    bed = _the_place(workings, place)
-    return _found(bed if isinstance(bed, Bed) else None)
-
-
-def _the_tub(workings: Workings, place: str) -> Tub:
-    tub = _the_place(workings, place)
-    return _found(tub if isinstance(tub, Tub) else None)
-
-
-def _season(workings: Workings, planting: str) -> Season:
-    known = _id(planting)
-    return _found(next((s for s in workings.seasons if s.stand.id == known), None))
-
-
-def _job(workings: Workings, job: str) -> tuple[Season, JobPlan]:
-    known = _id(job)
-    jobs = ((s, j) for s in workings.seasons for j in s.jobs)
-    return _found(next((one for one in jobs if one[1].job.key == known), None))
-
-
 def _area(workings: Workings, place: str) -> Worked:
-    return places.area(_the_place(workings, place))
+    return places.area(the_place(workings, place))
 
 
 def _volume(workings: Workings, place: str) -> Worked:
-    return places.filled_volume(_the_tub(workings, place))
+    return places.filled_volume(the_tub(workings, place))
 
 
 def _mix(workings: Workings, place: str, number: str) -> Worked:
-    tub = _the_tub(workings, place)
-    return _at(mixes.portions(tub.recipe, mixes.mix_volume(tub)), number).volume
+    tub = the_tub(workings, place)
+    return nth(portions(tub.recipe, mix_volume(tub)), number).volume
+
+
+def _fill(workings: Workings, place: str, number: str, of: str = "volume") -> Worked:
+    found = there(fill_laid(the_bed(workings, place), workings.stands))
+    layer = nth(found.layers, number)
+    return layer.settled if of == "settled" else layer.volume
 
 
 def _soil(workings: Workings, place: str) -> Worked:
-    return places.bed_soil_mass(_the_bed(workings, place))
+    return places.bed_soil_mass(the_bed(workings, place))
 
 
 def _layer(workings: Workings, place: str) -> Worked:
-    ground = places.area(_the_bed(workings, place))
+    ground = places.area(the_bed(workings, place))
     return places.layer_volume(area_m2=ground.value, layer_m=SHOWN_LAYER_M).after(ground)
 
 
 def _rating(workings: Workings, place: str, nutrient: str) -> Rating:
-    reading = workings.stands.soil_of(_the_place(workings, place)).reading
-    return _found(reading.ratings.get(nutrient))
+    reading = workings.stands.soil_of(the_place(workings, place)).reading
+    return there(reading.ratings.get(nutrient))
 
 
 def _value(workings: Workings, place: str, nutrient: str) -> Worked:
-    return _found(_rating(workings, place, nutrient).compared)
+    return there(_rating(workings, place, nutrient).compared)
 
 
 def _held_in_layer(workings: Workings, place: str, nutrient: str) -> Worked:
     """What the whole bed holds: per square metre times its area. [g]"""
-    bed = _the_bed(workings, place)
-    mass = _found(_rating(workings, place, nutrient).per_mass)
+    bed = the_bed(workings, place)
+    mass = there(_rating(workings, place, nutrient).per_mass)
     per_m2 = held_in_layer(mass, places.bed_soil_mass(bed))
     ground = places.area(bed)
     return per_m2.then(
@@ -206,23 +164,23 @@ def _held_in_layer(workings: Workings, place: str, nutrient: str) -> Worked:
 
 
 def _ph(workings: Workings, place: str) -> Worked:
-    acidity = workings.stands.soil_of(_the_bed(workings, place)).acidity
-    known = _found(acidity)
+    acidity = workings.stands.soil_of(the_bed(workings, place)).acidity
+    known = there(acidity)
     return known.ph.noting(*known.findings)
 
 
 def _work(workings: Workings, place: str) -> PhWork:
-    return _found(workings.stands.soil_of(_the_bed(workings, place)).work)
+    return there(workings.stands.soil_of(the_bed(workings, place)).work)
 
 
 def _lime(workings: Workings, place: str, method: str) -> Worked:
     found = _work(workings, place).requirements
-    return _found(next((one.pure for one in found if one.method == method), None))
+    return there(next((one.pure for one in found if one.method == method), None))
 
 
 def _mend(workings: Workings, place: str) -> Worked:
     """What goes on now, for the whole bed. [g]"""
-    work, ground = _work(workings, place), places.area(_the_bed(workings, place))
+    work, ground = _work(workings, place), places.area(the_bed(workings, place))
     return Worked.first(
         "mend_now",
         work.now_g_m2 * ground.value,
@@ -233,16 +191,16 @@ def _mend(workings: Workings, place: str) -> Worked:
 
 
 def _cec(workings: Workings, place: str) -> Worked:
-    exchange = workings.stands.soil_of(_the_bed(workings, place)).exchange
-    return _found(exchange.capacity if exchange else None)
+    exchange = workings.stands.soil_of(the_bed(workings, place)).exchange
+    return there(exchange.capacity if exchange else None)
 
 
 def _salts(workings: Workings, place: str) -> Worked:
-    return _found(workings.stands.soil_of(_the_place(workings, place)).salts)
+    return there(workings.stands.soil_of(the_place(workings, place)).salts)
 
 
 def _water(workings: Workings, place: str, what: str) -> Worked:
-    bed = _the_place(workings, place)
+    bed = the_place(workings, place)
     week = week_of_bed(bed, workings.stands) if isinstance(bed, Bed) else None
     known = (
         {
@@ -253,41 +211,41 @@ def _water(workings: Workings, place: str, what: str) -> Worked:
         if week
         else {}
     )
-    return _found(known.get(what))
+    return there(known.get(what))
 
 
 def _moist(workings: Workings, place: str) -> Worked:
-    of = moist_of(_the_place(workings, place), workings)
-    return let_out(_found(of if of.standing else None))
+    of = moist_of(the_place(workings, place), workings)
+    return let_out(there(of if of.standing else None))
 
 
 def _prepared(workings: Workings, preparation: str) -> Worked:
-    known = _id(preparation)
-    one = _found(next((p for p in workings.garden.preparations if p.id == known), None))
+    known = id_of(preparation)
+    one = there(next((p for p in workings.garden.preparations if p.id == known), None))
     soil = workings.stands.soil_of(workings.stands.places[one.place])
-    return _found(next((p.mass for p in soil.prepared if p.preparation.id == one.id), None))
+    return there(next((p.mass for p in soil.prepared if p.preparation.id == one.id), None))
 
 
 def _school(workings: Workings, school: str, planting: str, nutrient: str) -> Worked:
-    known = _id(planting)
+    known = id_of(planting)
     stands = (s for s in workings.stands.all if isinstance(s, OnGround) and s.id == known)
-    stand = _found(next(stands, None))
+    stand = there(next(stands, None))
     schools: dict[str, School] = {one: one for one in SCHOOLS}
-    return school_gives(_found(schools.get(school)), _nutrient(nutrient), stand, workings.stands)
+    return school_gives(there(schools.get(school)), nutrient_of(nutrient), stand, workings.stands)
 
 
 def _need(workings: Workings, planting: str, nutrient: str) -> Worked:
-    return _season(workings, planting).needs[_nutrient(nutrient)].total
+    return season_of(workings, planting).needs[nutrient_of(nutrient)].total
 
 
 def _ground(workings: Workings, planting: str) -> Worked:
-    stand = _season(workings, planting).stand
-    return _found(stand.area if isinstance(stand, OnGround) else None)
+    stand = season_of(workings, planting).stand
+    return there(stand.area if isinstance(stand, OnGround) else None)
 
 
 def _job_need(workings: Workings, job: str, nutrient: str) -> Worked:
-    season, found = _job(workings, job)
-    x = _nutrient(nutrient)
+    season, found = job_of(workings, job)
+    x = nutrient_of(nutrient)
     stand, need = season.stand, found.need_g[x]
     if found.job.kind == "seedling":
         litres = seedling_l(stand)
@@ -353,8 +311,8 @@ def _dissolved(grams: float, litres: float) -> tuple[Quantity, Quantity]:
 
 
 def _brings(workings: Workings, job: str, answer: str, nutrient: str) -> Worked:
-    season, found = _job(workings, job)
-    mix, shed, x = _at(found.mixes, answer), workings.shed, _nutrient(nutrient)
+    season, found = job_of(workings, job)
+    mix, shed, x = nth(found.mixes, answer), workings.shed, nutrient_of(nutrient)
     total = Worked(value=0.0, unit="g")
     for line in mix.lines:
         product = shed.products[line.product]
@@ -389,8 +347,8 @@ def _brings(workings: Workings, job: str, answer: str, nutrient: str) -> Worked:
 
 def _strength(workings: Workings, job: str, answer: str) -> Worked:
     """Nitrogen in a litre of the feed. [mg/L]"""
-    _, found = _job(workings, job)
-    mix = _at(found.mixes, answer)
+    _, found = job_of(workings, job)
+    mix = nth(found.mixes, answer)
     total = Worked(value=0.0, unit="mg/L")
     for line in mix.lines:
         product = workings.shed.products[line.product]
@@ -410,15 +368,15 @@ def _strength(workings: Workings, job: str, answer: str) -> Worked:
 
 
 def _scoop(workings: Workings, product: str, scoop: str, nutrient: str = "") -> Worked:
-    known = _found(workings.shed.products.get(_id(product)))
-    mass = scoop_mass(known, _found(workings.shed.scoops.get(_id(scoop))))
+    known = there(workings.shed.products.get(id_of(product)))
+    mass = scoop_mass(known, there(workings.shed.scoops.get(id_of(scoop))))
     if not nutrient:
         return mass
-    return nutrient_in(mass.value, fraction(known, _nutrient(nutrient))).after(mass)
+    return nutrient_in(mass.value, fraction(known, nutrient_of(nutrient))).after(mass)
 
 
 def _share(workings: Workings, product: str) -> Worked:
-    known = _found(workings.shed.products.get(_id(product)))
+    known = there(workings.shed.products.get(id_of(product)))
     return first_season_share(known)
 
 
@@ -426,6 +384,7 @@ _KINDS: dict[str, Callable[..., Worked]] = {
     "area": _area,
     "volume": _volume,
     "mix": _mix,
+    "fill": _fill,
     "soil": _soil,
     "layer": _layer,
     "value": _value,

@@ -20,7 +20,7 @@ from eznel.core.ground import preparing
 from eznel.core.ground.mending import PhWork, job_key
 from eznel.core.ground.preparing import Harvest, Prepared
 from eznel.core.ground.soils import Soil
-from eznel.core.mixes import Portion, mix_volume, portions
+from eznel.core.mixes.portions import Portion, mix_volume, portions
 from eznel.core.needs.dose import question_of
 from eznel.core.nutrients import Nutrient
 from eznel.core.outlines import Point, ring
@@ -32,6 +32,7 @@ from eznel.core.places import (
     layer_volume,
     place_extent_m,
 )
+from eznel.core.plan.fills import fill_of
 from eznel.core.plan.place_advice import asked_in_vain, by_feel, contradicting
 from eznel.core.plan.place_result import (
     ExchangeView,
@@ -115,6 +116,7 @@ def place_plan(place: Place, stands: Stands) -> PlacePlan:
         mix=tuple(_ingredient(portion) for portion in mix),
         mix_cost=sum(c for c in costs if c is not None) if None not in costs and costs else None,
         charge=_charge(tub) if tub else (),
+        fill=fill_of(bed, stands) if bed else None,
         report=newest.id if newest else None,
         tested="" if newest is None else "stale" if is_stale(newest, stands.today) else "fresh",
         rich=soil.rich,

@@ -207,6 +207,38 @@ class MixIngredient:
     cost: float | None
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FillLayerView:
+    """A layer of a fill: what to bring, what it weighs, how deep it is new and after two years."""
+
+    material: str
+    name: str
+    litres: float
+    low_kg: float
+    high_kg: float
+    new_m: float
+    settled_m: float
+    bag_l: float | None
+    bags: int | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FillView:
+    """What a raised bed is filled with, from the bottom, and how it sinks."""
+
+    layers: tuple[FillLayerView, ...]
+    filled_on: date | None
+    new_m: float
+    after_one_m: float
+    after_two_m: float
+    first_top_up_l: float
+    second_top_up_l: float
+    salts_low_ds_m: float | None
+    """Of what most roots are in. [dS/m]"""
+    salts_high_ds_m: float | None
+    findings: tuple[Finding, ...]
+
+
 @dataclass(frozen=True, slots=True)
 class MixCharge:
     """A product mixed through all the tubs. [g]"""
@@ -257,6 +289,7 @@ class PlacePlan:
     mix: tuple[MixIngredient, ...]
     mix_cost: float | None
     charge: tuple[MixCharge, ...]
+    fill: FillView | None
     report: UUID | None
     tested: Literal["", "fresh", "stale"]
     """Empty where there is no test; stale when it says little any more."""
@@ -282,5 +315,6 @@ class PlacePlan:
             *self.findings,
             *(self.salts.findings if self.salts else ()),
             *(self.ph_work.findings if self.ph_work else ()),
+            *(self.fill.findings if self.fill else ()),
             *(finding for one in self.preparations for finding in one.findings),
         )

@@ -60,6 +60,8 @@ class Stands:
         self.garden, self.log, self.today, self.catalogue = garden, log, today, catalogue
         for n, planting in enumerate(garden.plantings):
             catalogue.crop(planting.crop, f"plantings.{n}.crop")
+        for at, substrate in garden.substrates:
+            catalogue.substrate(substrate, at)
         self.kept = kept or Kept(())
         self.places: dict[UUID, Place] = {place.id: place for place in garden.places}
         self.weather: Weather = self.kept.part("weather", (), self._weather)

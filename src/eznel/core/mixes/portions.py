@@ -43,6 +43,28 @@ def mix_volume(tub: Tub) -> Worked:
     )
 
 
+def batch_volume(litres: float) -> Worked:
+    """Return the loose ingredients that make so much mix: fine ones go between coarse ones.
+
+    Parameters
+    ----------
+    litres : float
+        Wanted when it is mixed. [L]
+
+    Returns
+    -------
+    Worked
+        Volume, a tenth more. [L]
+    """
+    return Worked.first(
+        "batch_volume",
+        litres * SETTLING,
+        "L",
+        Quantity("wanted_l", litres, "L", Origin.TYPED),
+        Quantity("settling", SETTLING, "", Origin.TYPICAL),
+    )
+
+
 def portions(recipe: tuple[Ingredient, ...], total: Worked) -> tuple[Portion, ...]:
     """Return the litres of each ingredient of a recipe by parts.
 
@@ -73,6 +95,24 @@ def _portion(ingredient: Ingredient, total: Worked, parts: float) -> Portion:
     )
     if ingredient.bag is None:
         return Portion(ingredient.name, volume)
-    bags = ceil(volume.value / ingredient.bag.l - 1e-9)
+    bags = whole_bags(volume.value, ingredient.bag.l)
     cost = None if ingredient.bag_price is None else bags * ingredient.bag_price
     return Portion(ingredient.name, volume, ingredient.bag.l, bags, cost)
+
+
+def whole_bags(litres: float, bag_l: float) -> int:
+    """Return how many whole bags hold an amount.
+
+    Parameters
+    ----------
+    litres : float
+        Wanted. [L]
+    bag_l : float
+        In one bag. [L]
+
+    Returns
+    -------
+    int
+        Bags.
+    """
+    return ceil(litres / bag_l - 1e-9)

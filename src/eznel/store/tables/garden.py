@@ -1,29 +1,11 @@
-"""The tables: a row for each thing that people record, and a journal of every write.
-
-Columns are named like the fields of the document, so that a row and a model become each other
-by name. What is searched or joined has a type; what is nested and always read whole is JSON.
-"""
+"""A garden, and everything that is known about it."""
 
 from datetime import date, datetime
-from typing import Any, ClassVar
 
-from sqlalchemy import JSON, Date, Double, ForeignKey, ForeignKeyConstraint, Index, String, Text
-from sqlalchemy.dialects.mysql import DATETIME, MEDIUMBLOB
-from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
+from sqlalchemy import ForeignKeyConstraint, String, Text
+from sqlalchemy.orm import Mapped, mapped_column
 
-Nested = dict[str, Any] | list[Any]
-
-
-class Base(DeclarativeBase):
-    """Types that MariaDB would otherwise narrow: FLOAT loses digits, DATETIME its microseconds."""
-
-    type_annotation_map: ClassVar[dict[Any, Any]] = {
-        float: Double(),
-        datetime: DATETIME(fsp=6),
-        date: Date(),
-        str: String(80),
-        Nested: JSON(none_as_null=True),
-    }
+from eznel.store.tables._base import Base, Nested, Recorded
 
 
 class GardenRow(Base):
@@ -42,18 +24,7 @@ class GardenRow(Base):
     """Removed by somebody, and for a while to be brought back."""
 
 
-class _Thing:
-    """What every recorded thing has: its garden, its id, its revision, and its place in a list."""
-
-    garden_id: Mapped[str] = mapped_column(
-        String(60), ForeignKey("garden.id", ondelete="CASCADE"), primary_key=True
-    )
-    id: Mapped[str] = mapped_column(String(60), primary_key=True)
-    revision: Mapped[int]
-    ordinal: Mapped[int]
-
-
-class PlaceRow(_Thing, Base):
+class PlaceRow(Recorded, Base):
     """A bed or tubs."""
 
     __tablename__ = "place"
@@ -75,6 +46,7 @@ class PlaceRow(_Thing, Base):
     per_line: Mapped[int | None]
     recipe: Mapped[Nested | None]
     charge: Mapped[Nested | None]
+    fill: Mapped[Nested | None]
     texture_by_feel: Mapped[bool | None]
     drained: Mapped[Nested | None]
     school: Mapped[str | None]
@@ -89,7 +61,7 @@ class PlaceRow(_Thing, Base):
     water: Mapped[str | None] = mapped_column(String(60))
 
 
-class FeatureRow(_Thing, Base):
+class FeatureRow(Recorded, Base):
     """A path, wall, fence or water."""
 
     __tablename__ = "feature"
@@ -100,7 +72,7 @@ class FeatureRow(_Thing, Base):
     width: Mapped[Nested]
 
 
-class ReportRow(_Thing, Base):
+class ReportRow(Recorded, Base):
     """A soil report; its values have rows of their own."""
 
     __tablename__ = "report"
@@ -147,7 +119,7 @@ class SoilValueRow(Base):
     lab_rating: Mapped[str | None]
 
 
-class BandRow(_Thing, Base):
+class BandRow(Recorded, Base):
     """Bands of the grower's laboratory or region."""
 
     __tablename__ = "band"
@@ -162,7 +134,7 @@ class BandRow(_Thing, Base):
     source: Mapped[str]
 
 
-class PreparationRow(_Thing, Base):
+class PreparationRow(Recorded, Base):
     """What is worked into a place before planting."""
 
     __tablename__ = "preparation"
@@ -178,7 +150,7 @@ class PreparationRow(_Thing, Base):
     note: Mapped[str] = mapped_column(Text)
 
 
-class ProductRow(_Thing, Base):
+class ProductRow(Recorded, Base):
     """A bag or bottle."""
 
     __tablename__ = "product"
@@ -217,7 +189,7 @@ class ProductRow(_Thing, Base):
     note: Mapped[str] = mapped_column(Text)
 
 
-class ScoopRow(_Thing, Base):
+class ScoopRow(Recorded, Base):
     """A measure of the grower's own."""
 
     __tablename__ = "scoop"
@@ -226,7 +198,7 @@ class ScoopRow(_Thing, Base):
     volume: Mapped[Nested]
 
 
-class PlantingRow(_Thing, Base):
+class PlantingRow(Recorded, Base):
     """A crop in a place."""
 
     __tablename__ = "planting"
@@ -250,7 +222,7 @@ class PlantingRow(_Thing, Base):
     note: Mapped[str] = mapped_column(Text)
 
 
-class ProgrammeRow(_Thing, Base):
+class ProgrammeRow(Recorded, Base):
     """A feeding programme of the garden's own; always read whole."""
 
     __tablename__ = "programme"
@@ -258,86 +230,7 @@ class ProgrammeRow(_Thing, Base):
     record: Mapped[Nested]
 
 
-class FeedEntryRow(_Thing, Base):
-    """A feed that was given or missed."""
-
-    __tablename__ = "feed_entry"
-
-    planting: Mapped[str] = mapped_column(String(60), index=True)
-    job: Mapped[str | None] = mapped_column(String(60))
-    on: Mapped[date]
-    outcome: Mapped[str]
-    amounts: Mapped[Nested]
-    water: Mapped[Nested | None]
-    poured: Mapped[float]
-    plants: Mapped[int | None]
-    planned: Mapped[Nested]
-    note: Mapped[str] = mapped_column(Text)
-
-
-class StageSeenRow(_Thing, Base):
-    """A stage that was seen to begin."""
-
-    __tablename__ = "stage_seen"
-
-    planting: Mapped[str] = mapped_column(String(60), index=True)
-    stage: Mapped[str]
-    on: Mapped[date]
-
-
-class ObservedRow(_Thing, Base):
-    """What was seen at a planting, besides its stages."""
-
-    __tablename__ = "observed"
-
-    planting: Mapped[str] = mapped_column(String(60), index=True)
-    on: Mapped[date]
-    kind: Mapped[str]
-    plants: Mapped[int | None]
-    ec_ds_m: Mapped[float | None]
-    note: Mapped[str] = mapped_column(Text)
-
-
-class TaskDoneRow(_Thing, Base):
-    """A job besides feeding that was done."""
-
-    __tablename__ = "task_done"
-
-    planting: Mapped[str] = mapped_column(String(60), index=True)
-    task: Mapped[str]
-    on: Mapped[date]
-
-
-class WeatherDayRow(_Thing, Base):
-    """A day's weather, once."""
-
-    __tablename__ = "weather_day"
-    __table_args__ = (Index("ix_weather_day_once", "garden_id", "on", unique=True),)
-
-    on: Mapped[date]
-    low_c: Mapped[float]
-    high_c: Mapped[float]
-    rain_mm: Mapped[float | None]
-    humidity_pct: Mapped[float | None]
-    wind_m_s: Mapped[float | None]
-    sun_h: Mapped[float | None]
-    source: Mapped[str]
-
-
-class WateredRow(_Thing, Base):
-    """A place that was watered, rained on or put off."""
-
-    __tablename__ = "watered"
-
-    place: Mapped[str] = mapped_column(String(60), index=True)
-    on: Mapped[date]
-    outcome: Mapped[str]
-    amount: Mapped[Nested | None]
-    felt: Mapped[str | None]
-    probe_pct: Mapped[float | None]
-
-
-class VarietyRow(_Thing, Base):
+class VarietyRow(Recorded, Base):
     """How a variety differs from its crop."""
 
     __tablename__ = "variety"
@@ -352,7 +245,7 @@ class VarietyRow(_Thing, Base):
     note: Mapped[str] = mapped_column(Text)
 
 
-class SeasonBlendRow(_Thing, Base):
+class SeasonBlendRow(Recorded, Base):
     """Products and amounts of many jobs, blended together; always read whole."""
 
     __tablename__ = "season_blend"
@@ -362,19 +255,7 @@ class SeasonBlendRow(_Thing, Base):
     amounts: Mapped[Nested]
 
 
-class StockMoveRow(_Thing, Base):
-    """What came into the shed, was opened or written off."""
-
-    __tablename__ = "stock_move"
-
-    product: Mapped[str] = mapped_column(String(60), index=True)
-    on: Mapped[date]
-    kind: Mapped[str]
-    amount: Mapped[Nested | None]
-    note: Mapped[str] = mapped_column(Text)
-
-
-class PinRow(_Thing, Base):
+class PinRow(Recorded, Base):
     """A job that the grower moved."""
 
     __tablename__ = "pin"
@@ -383,60 +264,7 @@ class PinRow(_Thing, Base):
     to: Mapped[date]
 
 
-class CalendarKeyRow(Base):
-    """The key in a calendar's private address. It outlives the replacing of its garden."""
-
-    __tablename__ = "calendar_key"
-
-    garden_id: Mapped[str] = mapped_column(String(60), primary_key=True)
-    key: Mapped[str] = mapped_column(String(60), unique=True, index=True)
-
-
-class PhotoRow(Base):
-    """A photo of a bag, by its contents. It outlives the replacing of its garden."""
-
-    __tablename__ = "photo"
-
-    garden_id: Mapped[str] = mapped_column(String(60), primary_key=True)
-    id: Mapped[str] = mapped_column(String(60), primary_key=True)
-    jpeg: Mapped[bytes] = mapped_column(MEDIUMBLOB())
-
-
-class EndedSessionRow(Base):
-    """A browser's session that was ended before its time."""
-
-    __tablename__ = "ended_session"
-
-    id: Mapped[str] = mapped_column(String(60), primary_key=True)
-    until: Mapped[datetime] = mapped_column(DATETIME())
-    """When it would have ended by itself; the row can go then."""
-
-
-class JournalRow(Base):
-    """What was changed, when and by whom. Append only: a row for each write, never read whole."""
-
-    __tablename__ = "journal"
-    # Read newest first, for one garden: this index serves the search and the order.
-    __table_args__ = (
-        Index("ix_journal_garden", "garden_id", "revision"),
-        Index("ix_journal_thing", "garden_id", "thing_id"),
-    )
-
-    number: Mapped[int] = mapped_column(primary_key=True, autoincrement=True)
-    garden_id: Mapped[str] = mapped_column(String(60))
-    revision: Mapped[int]
-    written_at: Mapped[datetime]
-    who: Mapped[str]
-    kind: Mapped[str]
-    thing_id: Mapped[str] = mapped_column(String(60))
-    thing_revision: Mapped[int]
-    act: Mapped[str]
-    undoes: Mapped[int | None]
-    before: Mapped[Nested | None]
-    after: Mapped[Nested | None]
-
-
-class BenchRow(_Thing, Base):
+class BenchRow(Recorded, Base):
     """A shelf, a bench or a cold frame."""
 
     __tablename__ = "bench"
@@ -447,3 +275,16 @@ class BenchRow(_Thing, Base):
     width: Mapped[Nested]
     levels: Mapped[int]
     warm_c: Mapped[float]
+
+
+class RecipeRow(Recorded, Base):
+    """A mix of one's own."""
+
+    __tablename__ = "recipe"
+
+    name: Mapped[str]
+    use: Mapped[str]
+    shares_in: Mapped[str]
+    parts: Mapped[Nested]
+    charge: Mapped[Nested]
+    note: Mapped[str] = mapped_column(Text)

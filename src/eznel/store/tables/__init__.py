@@ -1,0 +1,71 @@
+"""The tables: a row for each thing that people record, and a journal of every write.
+
+Columns are named like the fields of the document, so that a row and a model become each other
+by name. What is searched or joined has a type; what is nested and always read whole is JSON.
+"""
+
+from eznel.store.tables._base import Base
+from eznel.store.tables.beside import (
+    CalendarKeyRow,
+    EndedSessionRow,
+    JournalRow,
+    PhotoRow,
+)
+from eznel.store.tables.garden import (
+    BandRow,
+    BenchRow,
+    FeatureRow,
+    GardenRow,
+    PinRow,
+    PlaceRow,
+    PlantingRow,
+    PreparationRow,
+    ProductRow,
+    ProgrammeRow,
+    RecipeRow,
+    ReportRow,
+    ScoopRow,
+    SeasonBlendRow,
+    SoilValueRow,
+    VarietyRow,
+)
+from eznel.store.tables.log import (
+    FeedEntryRow,
+    ObservedRow,
+    StageSeenRow,
+    StockMoveRow,
+    TaskDoneRow,
+    WateredRow,
+    WeatherDayRow,
+)
+
+__all__ = [
+    "BandRow",
+    "Base",
+    "BenchRow",
+    "CalendarKeyRow",
+    "EndedSessionRow",
+    "FeatureRow",
+    "FeedEntryRow",
+    "GardenRow",
+    "JournalRow",
+    "ObservedRow",
+    "PhotoRow",
+    "PinRow",
+    "PlaceRow",
+    "PlantingRow",
+    "PreparationRow",
+    "ProductRow",
+    "ProgrammeRow",
+    "RecipeRow",
+    "ReportRow",
+    "ScoopRow",
+    "SeasonBlendRow",
+    "SoilValueRow",
+    "StageSeenRow",
+    "StockMoveRow",
+    "TaskDoneRow",
+    "VarietyRow",
+    "WateredRow",
+    "WeatherDayRow",
+]
