@@ -9,8 +9,8 @@ import pytest
 import gardens
 from eznel import catalogue
 from eznel.core import outlines, places
-from eznel.core.mixes import portions as mixes
 from eznel.core.document import Bed, Product, Scoop, Spacing, Tub
+from eznel.core.mixes import portions as mixes
 from eznel.core.plan import plan
 from eznel.core.products.fertiliser import Fertiliser, first_season_share, fraction
 from eznel.core.products.masses import amount_for, nutrient_in, scoop_mass

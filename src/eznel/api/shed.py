@@ -5,14 +5,16 @@ from datetime import timedelta
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Response
 from pydantic import BaseModel, Field
 
+from eznel.api.downloads import attachment
 from eznel.api.problems import RESPONSES
 from eznel.api.services import TheServices, TheSession
-from eznel.api.speech import Speech
-from eznel.core.document import Day, Product
+from eznel.api.speech import Speech, Units
+from eznel.core.document import Day, Garden, Product
 from eznel.core.errors import Impossible
+from eznel.core.plan import Made
 from eznel.core.products.fertiliser import general
 from eznel.core.quantities import Volume
 from eznel.core.questions.compare import Comparison, compare, refusals
@@ -21,6 +23,9 @@ from eznel.core.questions.one_list import OneList, one_list
 from eznel.core.questions.stock import CheapestSet, Shopping, cheapest_set, shopping
 from eznel.core.questions.substitutes import Substitutes, substitutes
 from eznel.core.shed.rules import Refused
+from eznel.formats.list_sheet import write_list
+from eznel.formats.paper import Paper
+from eznel.words import Words
 
 router = APIRouter(prefix="/api/gardens/{garden_id}/shed", tags=["shed"], responses=RESPONSES)
 
@@ -106,8 +111,33 @@ def read_one_list(
     file = services.stored(session, str(garden_id)).file
     day = services.clock(file.garden)
     made = services.made(file, day)
-    last = until or day + timedelta(LIST_DAYS)
-    found = one_list(file.garden, made.plan, shopping(made.workings), last)
+    return _list(file.garden, made, until or day + timedelta(LIST_DAYS), speech)
+
+
+@router.get("/list.pdf", response_class=Response)
+def write_one_list(
+    garden_id: UUID,
+    session: TheSession,
+    services: TheServices,
+    speech: Speech,
+    units: Units,
+    until: Day | None = None,
+    paper: Paper = "a4",
+) -> Response:
+    """Save the one list to print."""
+    file = services.stored(session, str(garden_id)).file
+    day = services.clock(file.garden)
+    made = services.made(file, day)
+    found = _list(file.garden, made, until or day + timedelta(LIST_DAYS), speech)
+    return Response(
+        write_list(found, made.plan, file.garden, speech, paper, units),
+        media_type="application/pdf",
+        headers=attachment(file.garden, day, "list", "pdf"),
+    )
+
+
+def _list(garden: Garden, made: Made, until: Day, speech: Words) -> OneList:
+    found = one_list(garden, made.plan, shopping(made.workings), until)
     items = tuple(replace(one, name=speech.of_row(one.name)) for one in found.items)
     return replace(found, items=items)
 

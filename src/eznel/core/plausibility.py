@@ -17,6 +17,7 @@ from eznel.core.document import (
     Place,
     Planting,
     Product,
+    Recipe,
     Scoop,
     SoilReport,
     Tub,
@@ -25,6 +26,7 @@ from eznel.core.nutrients import element_of
 from eznel.core.places import spacing_of
 from eznel.core.products.fertiliser import fertiliser
 from eznel.core.products.limits import most_in_mix
+from eznel.core.quantities import Volume
 from eznel.core.reference import Crop, Material
 from eznel.core.soil.reading import age_years, is_stale, ph_contradicts
 from eznel.core.soil.units import by_mass
@@ -88,15 +90,39 @@ def of_place(place: Place) -> list[Finding]:
                 found.append(
                     _ask(place.id, "density", "odd_density", _typed("density", density, "g/mL"))
                 )
+        layers = place.fill.layers if place.fill is not None else ()
+        found += _bags(place.id, "fill.layers", [(one.bag, one.material) for one in layers])
         return found
     if isinstance(place.shape, Nominal) and place.shape.volume.l > LARGEST_TUB_L:
         number = _typed("litres", place.shape.volume.l, "L")
         found.append(_ask(place.id, "shape.volume", "odd_tub", number))
-    for n, part in enumerate(place.recipe):
-        if part.bag is not None and part.bag.l > LARGEST_BAG_L:
-            number = _typed("litres", part.bag.l, "L")
-            found.append(_ask(place.id, f"recipe.{n}.bag", "odd_bag", number, names=(part.name,)))
+    found += _bags(place.id, "recipe", [(one.bag, one.name) for one in place.recipe])
     return found
+
+
+def of_recipe(recipe: Recipe) -> list[Finding]:
+    """Return what is odd about a mix of one's own, besides its charge.
+
+    Parameters
+    ----------
+    recipe : Recipe
+        The mix.
+
+    Returns
+    -------
+    list of Finding
+        Bags that hold more than bags do.
+    """
+    return _bags(recipe.id, "parts", [(one.bag, one.name) for one in recipe.parts])
+
+
+def _bags(about: UUID, field: str, bags: Iterable[tuple[Volume | None, str]]) -> list[Finding]:
+    """Bags that hold more than bags do: cubic yards that were cubic feet."""
+    return [
+        _ask(about, f"{field}.{n}.bag", "odd_bag", _typed("litres", bag.l, "L"), names=(name,))
+        for n, (bag, name) in enumerate(bags)
+        if bag is not None and bag.l > LARGEST_BAG_L
+    ]
 
 
 def of_report(report: SoilReport, today: date) -> list[Finding]:
@@ -396,6 +422,9 @@ def of_garden(
     products = {product.id: product for product in garden.products}
     found = [f for place in garden.places for f in of_place(place)]
     found += [f for place in garden.places for f in of_mix(place, products, materials)]
+    for mix in garden.recipes:
+        found += of_recipe(mix)
+        found += of_charges(mix.id, mix.parts, mix.charge, products, materials)
     found += [f for report in garden.reports for f in of_report(report, today)]
     found += _contradictions(garden.reports, today)
     found += [f for product in garden.products for f in of_product(product)]

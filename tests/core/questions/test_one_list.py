@@ -121,3 +121,18 @@ def test_a_bag_that_runs_out_by_then() -> None:
 
 def _bags(found: OneList) -> list[ListItem]:
     return [one for one in found.items if one.product is not None]
+
+
+def test_layers_of_a_raised_bed_stand_on_it_until_they_are_filled() -> None:
+    """4.32 m² of 10 cm topsoil: 432 L of 1.2 to 1.6 kg each, 604.8 kg in the middle."""
+    layer = {"material": "topsoil", "depth": gardens.measure(10, "cm")}
+    grows = [gardens.planting("cucumber", planted_on="2026-05-12")]
+    bed = gardens.bed(fill={"layers": [layer]})
+    found = listed("2026-06-01", places=[bed], plantings=grows)
+    (soil,) = (one for one in found.items if one.aisle == "ground")
+    assert (soil.amount, soil.unit) == (pytest.approx(432), "L")
+    assert soil.weighs_kg == pytest.approx(604.8)
+    assert soil.needed_on == date(2026, 5, 12)
+    filled = gardens.bed(fill={"layers": [layer], "filled_on": "2026-03-01"})
+    there = listed("2026-06-01", places=[filled], plantings=grows)
+    assert all(one.aisle != "ground" for one in there.items)

@@ -668,6 +668,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/mixes/batch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Batch
+         * @description Work out a batch of a mix.
+         */
+        post: operations["read_batch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/mixes/reuse": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Reuse
+         * @description Read which tubs' mix has grown something, and what it wants before it grows more.
+         */
+        get: operations["read_reuse"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/moisture/{place_id}": {
         parameters: {
             query?: never;
@@ -1262,6 +1302,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/recipes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace several of recipes, all or none */
+        put: operations["replace_recipes"];
+        /** Record several of recipes, all or none */
+        post: operations["save_recipes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/recipes/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of recipes */
+        put: operations["save_recipe"];
+        post?: never;
+        /** Remove one of recipes */
+        delete: operations["remove_recipe"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/redo/{number}": {
         parameters: {
             query?: never;
@@ -1446,6 +1522,26 @@ export interface paths {
          * @description Read all that is to be got by a day, for the next month where none is said.
          */
         get: operations["read_one_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/shed/list.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Write One List
+         * @description Save the one list to print.
+         */
+        get: operations["write_one_list"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2366,6 +2462,95 @@ export interface components {
             very_high: number;
         };
         /**
+         * BatchAsked
+         * @description A mix, kept or still being typed; how much of it, and what it is measured with.
+         */
+        BatchAsked: {
+            /**
+             * @default {
+             *       "unit": "L",
+             *       "value": 10
+             *     }
+             */
+            bucket: components["schemas"]["Volume"];
+            recipe: components["schemas"]["Recipe"];
+            /**
+             * @default {
+             *       "unit": "L",
+             *       "value": 40
+             *     }
+             */
+            wanted: components["schemas"]["Volume"];
+        };
+        /**
+         * BatchChargeView
+         * @description What is mixed through a bucket of it.
+         */
+        BatchChargeView: {
+            per_bucket: components["schemas"]["Shown"];
+            /**
+             * Product
+             * Format: uuid
+             */
+            product: string;
+            /** Scoop */
+            scoop: string | null;
+            /** Scooped G */
+            scooped_g: number;
+            /** Scoops */
+            scoops: number;
+            /** Total G */
+            total_g: number;
+        };
+        /**
+         * BatchPartView
+         * @description One ingredient of a batch.
+         */
+        BatchPartView: {
+            /** Bag L */
+            bag_l: number | null;
+            /** Bags */
+            bags: number | null;
+            /** Buckets */
+            buckets: number;
+            /** Cost */
+            cost: number | null;
+            /** High Kg */
+            high_kg: number | null;
+            /** Low Kg */
+            low_kg: number | null;
+            /** Name */
+            name: string;
+            /** Product */
+            product: string | null;
+            volume: components["schemas"]["Shown"];
+        };
+        /**
+         * BatchView
+         * @description A batch with its working.
+         */
+        BatchView: {
+            /** Buckets */
+            buckets: number;
+            /** Charge */
+            charge: components["schemas"]["BatchChargeView"][];
+            /** Cost */
+            cost: number | null;
+            /** Expected */
+            expected: components["schemas"]["ExpectedView"][];
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** High Kg */
+            high_kg: number | null;
+            loose: components["schemas"]["Shown"];
+            /** Low Kg */
+            low_kg: number | null;
+            /** Parts */
+            parts: components["schemas"]["BatchPartView"][];
+            /** Unknown */
+            unknown: string[];
+        };
+        /**
          * Bed
          * @description Ground to a depth. `density` is the mass of dry soil in its volume, as it lies.
          */
@@ -2381,6 +2566,7 @@ export interface components {
             drained?: components["schemas"]["Drained"] | null;
             /** Field Capacity Pct */
             field_capacity_pct?: number | null;
+            fill?: components["schemas"]["Fill"] | null;
             /**
              * Id
              * Format: uuid
@@ -2466,7 +2652,7 @@ export interface components {
              * Held
              * @default []
              */
-            held: components["schemas"]["Held"][];
+            held: components["schemas"]["Held-Input"][];
             /** Latitude Deg */
             latitude_deg?: number | null;
             /**
@@ -2659,10 +2845,14 @@ export interface components {
             presets: components["schemas"]["Preset"][];
             /** Programmes */
             programmes: components["schemas"]["Programme"][];
+            /** Recipes */
+            recipes: components["schemas"]["ReadyRecipe"][];
             /** Stages */
             stages: {
                 [key: string]: components["schemas"]["Stage"][];
             };
+            /** Substrates */
+            substrates: components["schemas"]["Substrate"][];
             /** Tasks */
             tasks: components["schemas"]["Task"][];
             /** Texture Key */
@@ -2809,6 +2999,11 @@ export interface components {
              * @default []
              */
             programmes: components["schemas"]["Programme"][];
+            /**
+             * Recipes
+             * @default []
+             */
+            recipes: components["schemas"]["Recipe"][];
             /**
              * Reports
              * @default []
@@ -3398,6 +3593,19 @@ export interface components {
             };
         };
         /**
+         * ExpectedView
+         * @description A figure to expect of a mix: its middle, the lowest and the highest.
+         */
+        ExpectedView: {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            middle: components["schemas"]["Shown"];
+            /** Of */
+            of: string;
+        };
+        /**
          * FaultView
          * @description One field at fault: what is wrong, and the way out.
          */
@@ -3515,6 +3723,76 @@ export interface components {
              */
             figure: "hardness" | "sodium_ratio" | "adjusted_ratio" | "residual" | "conductivity" | "apart";
             shown: components["schemas"]["Shown"];
+        };
+        /**
+         * Fill
+         * @description What a raised bed is filled with, from the bottom to the top.
+         */
+        Fill: {
+            /** Filled On */
+            filled_on?: string | null;
+            /** Layers */
+            layers: components["schemas"]["FillLayer"][];
+        };
+        /**
+         * FillLayer
+         * @description One layer of a fill, as deep as it lies when it is new.
+         */
+        FillLayer: {
+            bag?: components["schemas"]["Volume"] | null;
+            depth: components["schemas"]["Length"];
+            /** Material */
+            material: string;
+        };
+        /**
+         * FillLayerView
+         * @description A layer of a fill: what to bring, what it weighs, how deep it is new and after two years.
+         */
+        FillLayerView: {
+            /** Bag L */
+            bag_l: number | null;
+            /** Bags */
+            bags: number | null;
+            /** High Kg */
+            high_kg: number;
+            /** Litres */
+            litres: number;
+            /** Low Kg */
+            low_kg: number;
+            /** Material */
+            material: string;
+            /** Name */
+            name: string;
+            /** New M */
+            new_m: number;
+            /** Settled M */
+            settled_m: number;
+        };
+        /**
+         * FillView
+         * @description What a raised bed is filled with, from the bottom, and how it sinks.
+         */
+        FillView: {
+            /** After One M */
+            after_one_m: number;
+            /** After Two M */
+            after_two_m: number;
+            /** Filled On */
+            filled_on: string | null;
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** First Top Up L */
+            first_top_up_l: number;
+            /** Layers */
+            layers: components["schemas"]["FillLayerView"][];
+            /** New M */
+            new_m: number;
+            /** Salts High Ds M */
+            salts_high_ds_m: number | null;
+            /** Salts Low Ds M */
+            salts_low_ds_m: number | null;
+            /** Second Top Up L */
+            second_top_up_l: number;
         };
         /**
          * Finding
@@ -3653,6 +3931,11 @@ export interface components {
              */
             programmes: components["schemas"]["Programme"][];
             /**
+             * Recipes
+             * @default []
+             */
+            recipes: components["schemas"]["Recipe"][];
+            /**
              * Reports
              * @default []
              */
@@ -3702,10 +3985,10 @@ export interface components {
             photos: components["schemas"]["Photo"][];
             /**
              * Version
-             * @default 15
+             * @default 16
              * @constant
              */
-            version: 15;
+            version: 16;
         };
         /**
          * GardenListed
@@ -3931,7 +4214,7 @@ export interface components {
          * Held
          * @description So many of a preset, and what grows in them.
          */
-        Held: {
+        "Held-Input": {
             /**
              * Count
              * @default 1
@@ -3948,6 +4231,23 @@ export interface components {
             planted_on?: string | null;
             /** Preset */
             preset: string;
+        };
+        /**
+         * Held
+         * @description What a nutrient's balance leaves in all tubs of a place. [g]
+         */
+        "Held-Output": {
+            /** High G */
+            high_g: number;
+            /** Left G */
+            left_g: number;
+            /** Low G */
+            low_g: number;
+            /**
+             * Nutrient
+             * @enum {string}
+             */
+            nutrient: "N" | "P" | "K" | "Ca" | "Mg" | "S";
         };
         /**
          * HelpTried
@@ -4002,6 +4302,8 @@ export interface components {
             bag?: components["schemas"]["Volume"] | null;
             /** Bag Price */
             bag_price?: number | null;
+            /** Material */
+            material?: string | null;
             /** Name */
             name: string;
             /** Parts */
@@ -4361,6 +4663,8 @@ export interface components {
              * @enum {string}
              */
             unit: "g" | "L" | "";
+            /** Weighs Kg */
+            weighs_kg?: number | null;
         };
         /**
          * Log
@@ -4631,6 +4935,8 @@ export interface components {
             bag_l: number | null;
             /** Bags */
             bags: number | null;
+            /** Carried Kg */
+            carried_kg: number | null;
             /** Cost */
             cost: number | null;
             /** Litres */
@@ -4934,7 +5240,7 @@ export interface components {
         };
         /**
          * OneList
-         * @description The list to a day, what it costs, and how many things have no price.
+         * @description The list to a day, what it costs and weighs, and how many things have no price.
          */
         OneList: {
             /** Cost */
@@ -4948,6 +5254,8 @@ export interface components {
              * Format: date
              */
             until: string;
+            /** Weight Kg */
+            weight_kg: number;
         };
         /**
          * OptionView
@@ -5196,6 +5504,7 @@ export interface components {
             density_g_ml: number;
             density_origin: components["schemas"]["Origin"];
             exchange: components["schemas"]["ExchangeView"] | null;
+            fill: components["schemas"]["FillView"] | null;
             /** Filled L */
             filled_l: number;
             /** Findings */
@@ -6269,6 +6578,72 @@ export interface components {
             products: components["schemas"]["ReadProductView"][];
         };
         /**
+         * ReadyRecipe
+         * @description A mix by parts of general substrates, to begin from.
+         */
+        ReadyRecipe: {
+            /** Basis */
+            basis: string;
+            /**
+             * Confidence
+             * @enum {string}
+             */
+            confidence: "high" | "medium" | "low";
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Parts */
+            parts: [
+                string,
+                number
+            ][];
+            /** Say */
+            say: string;
+            /**
+             * Use
+             * @enum {string}
+             */
+            use: "seed" | "potting" | "tub" | "bed";
+        };
+        /**
+         * Recipe
+         * @description A mix of one's own that is made again.
+         */
+        Recipe: {
+            /**
+             * Charge
+             * @default []
+             */
+            charge: components["schemas"]["Charge"][];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Parts */
+            parts: components["schemas"]["Ingredient"][];
+            /**
+             * Shares In
+             * @default parts
+             * @enum {string}
+             */
+            shares_in: "parts" | "percent";
+            /**
+             * Use
+             * @default tub
+             * @enum {string}
+             */
+            use: "seed" | "potting" | "tub" | "bed";
+        };
+        /**
          * Rectangle
          * @description A rectangle, measured inside its edges.
          */
@@ -6336,6 +6711,32 @@ export interface components {
              * Format: date
              */
             removed_on: string;
+        };
+        /**
+         * ReuseView
+         * @description Tubs whose mix has grown something, and what it wants.
+         */
+        ReuseView: {
+            /**
+             * Ended On
+             * Format: date
+             */
+            ended_on: string;
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            fresh: components["schemas"]["Shown"];
+            /** Grew */
+            grew: string[];
+            /** Held */
+            held: components["schemas"]["Held-Output"][];
+            /**
+             * Place
+             * Format: uuid
+             */
+            place: string;
+            sunk: components["schemas"]["Shown"];
+            /** Taken Out L */
+            taken_out_l: number;
         };
         /**
          * Room
@@ -6750,6 +7151,18 @@ export interface components {
             };
             /** Things */
             things: components["schemas"]["Programme"][];
+        };
+        /** Several[Recipe] */
+        Several_Recipe_: {
+            /**
+             * Based On
+             * @default {}
+             */
+            based_on: {
+                [key: string]: number;
+            };
+            /** Things */
+            things: components["schemas"]["Recipe"][];
         };
         /** Several[Scoop] */
         Several_Scoop_: {
@@ -7502,6 +7915,53 @@ export interface components {
              */
             product: string;
             without: components["schemas"]["StandIn"];
+        };
+        /**
+         * Substrate
+         * @description What mixes and fills are made of, and what to expect of it: the lowest and the highest.
+         *
+         *     Mass of a litre as it lies, dry and as it is carried, in kilograms. Salts as the conductivity of
+         *     the saturated extract. [kg/L, %, dS/m]
+         */
+        Substrate: {
+            /** Basis */
+            basis: string;
+            /**
+             * Binds
+             * @default false
+             */
+            binds: boolean;
+            /** Carried High */
+            carried_high: number;
+            /** Carried Low */
+            carried_low: number;
+            /**
+             * Confidence
+             * @enum {string}
+             */
+            confidence: "high" | "medium" | "low";
+            /** Dry High */
+            dry_high: number;
+            /** Dry Low */
+            dry_low: number;
+            /** Key */
+            key: string;
+            /** Matter High */
+            matter_high: number;
+            /** Matter Low */
+            matter_low: number;
+            /** Name */
+            name: string;
+            /** Ph High */
+            ph_high: number;
+            /** Ph Low */
+            ph_low: number;
+            /** Salts High */
+            salts_high: number;
+            /** Salts Low */
+            salts_low: number;
+            /** Settles Pct */
+            settles_pct: number;
         };
         /**
          * SumAnswer
@@ -12828,6 +13288,180 @@ export interface operations {
             };
         };
     };
+    read_batch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BatchAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_reuse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReuseView"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     read_moisture: {
         parameters: {
             query?: never;
@@ -16854,6 +17488,372 @@ export interface operations {
             };
         };
     };
+    replace_recipes: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Several_Recipe_"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_recipes: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Recipe"][];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_recipe: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Recipe"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_recipe: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     redo_change: {
         parameters: {
             query?: never;
@@ -18051,6 +19051,92 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["OneList"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    write_one_list: {
+        parameters: {
+            query?: {
+                until?: string | null;
+                paper?: "a4" | "letter";
+            };
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

@@ -1,9 +1,10 @@
-"""What a raised bed is filled with, as its place shows it."""
+"""What raised beds and tubs are filled with, as their places show it."""
 
-from eznel.core.document import Bed
+from eznel.core.document import Bed, Tub
 from eznel.core.mixes.layers import Laid, LaidLayer, laid
+from eznel.core.mixes.portions import Portion
 from eznel.core.places import area
-from eznel.core.plan.place_result import FillLayerView, FillView
+from eznel.core.plan.place_result import FillLayerView, FillView, MixIngredient
 from eznel.core.stands.stands import Stands
 
 
@@ -74,3 +75,36 @@ def _layer(of: LaidLayer) -> FillLayerView:
         bag_l=of.bag_l,
         bags=of.bags,
     )
+
+
+def mix_of(tub: Tub, mix: tuple[Portion, ...], stands: Stands) -> tuple[MixIngredient, ...]:
+    """Return the ingredients of a tub's mix, as they look from outside.
+
+    Parameters
+    ----------
+    tub : Tub
+        The tub.
+    mix : tuple of Portion
+        What its recipe takes.
+    stands : Stands
+        Its garden.
+
+    Returns
+    -------
+    tuple of MixIngredient
+        In the recipe's order.
+    """
+    found = []
+    for one, of in zip(mix, tub.recipe, strict=True):
+        span = stands.catalogue.substrate(of.material).span("carried") if of.material else None
+        found.append(
+            MixIngredient(
+                name=one.name,
+                litres=one.volume.value,
+                bag_l=one.bag_l,
+                bags=one.bags,
+                cost=one.cost,
+                carried_kg=None if span is None else one.volume.value * sum(span) / 2,
+            )
+        )
+    return tuple(found)

@@ -20,7 +20,7 @@ from eznel.core.ground import preparing
 from eznel.core.ground.mending import PhWork, job_key
 from eznel.core.ground.preparing import Harvest, Prepared
 from eznel.core.ground.soils import Soil
-from eznel.core.mixes.portions import Portion, mix_volume, portions
+from eznel.core.mixes.portions import mix_volume, portions
 from eznel.core.needs.dose import question_of
 from eznel.core.nutrients import Nutrient
 from eznel.core.outlines import Point, ring
@@ -32,14 +32,13 @@ from eznel.core.places import (
     layer_volume,
     place_extent_m,
 )
-from eznel.core.plan.fills import fill_of
+from eznel.core.plan.fills import fill_of, mix_of
 from eznel.core.plan.place_advice import asked_in_vain, by_feel, contradicting
 from eznel.core.plan.place_result import (
     ExchangeView,
     Gauge,
     LimeMethod,
     MixCharge,
-    MixIngredient,
     PhGauge,
     PhWorkView,
     PlaceJob,
@@ -113,7 +112,7 @@ def place_plan(place: Place, stands: Stands) -> PlacePlan:
         density_origin=origin,
         layer_l=layer_volume(area_m2=ground.value, layer_m=SHOWN_LAYER_M).value if bed else 0.0,
         mix_l=mix_volume(tub).value if tub else 0.0,
-        mix=tuple(_ingredient(portion) for portion in mix),
+        mix=mix_of(tub, mix, stands) if tub else (),
         mix_cost=sum(c for c in costs if c is not None) if None not in costs and costs else None,
         charge=_charge(tub) if tub else (),
         fill=fill_of(bed, stands) if bed else None,
@@ -193,12 +192,6 @@ def _outline(bed: Bed) -> tuple[Point, ...]:
             return ()
         case shape:
             return ring(shape)
-
-
-def _ingredient(portion: Portion) -> MixIngredient:
-    return MixIngredient(
-        portion.name, portion.volume.value, portion.bag_l, portion.bags, portion.cost
-    )
 
 
 def _charge(tub: Tub) -> tuple[MixCharge, ...]:

@@ -205,6 +205,8 @@ class MixIngredient:
     bag_l: float | None
     bags: int | None
     cost: float | None
+    carried_kg: float | None
+    """About what it weighs, where somebody said what it is."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -13,7 +13,7 @@ from eznel.core.document import Charge, Ingredient, Product, Recipe
 from eznel.core.errors import Unknown
 from eznel.core.mixes.expected import Expectation, Part, expectation
 from eznel.core.mixes.portions import Portion, batch_volume, portions
-from eznel.core.plausibility import of_charges
+from eznel.core.plausibility import of_charges, of_recipe
 from eznel.core.products.fertiliser import Fertiliser
 from eznel.core.products.masses import scoop_mass
 from eznel.core.reference import Catalogue
@@ -190,6 +190,7 @@ def _findings(
     shed: dict[UUID, Product],
     catalogue: Catalogue,
 ) -> Iterator[Finding]:
+    yield from of_recipe(recipe)
     yield from of_charges(recipe.id, recipe.parts, recipe.charge, shed, catalogue.materials)
     seed = any(shed[one.product].for_seed for one in recipe.parts if one.product is not None)
     if recipe.use == "seed" and recipe.charge and not seed:

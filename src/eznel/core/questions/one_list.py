@@ -1,8 +1,8 @@
 """One list of all that the plan needs to a day, by where one gets it: one way to the shop.
 
-Bags that run out by then, in whole packs; what would fill what stays short; lime and compost; mix
-for tubs that are still to be filled; pots, trays and mix for what is raised; stakes, nets and the
-like of the jobs that are switched on. What lies in the shed is not on it.
+Bags that run out by then, in whole packs; what would fill what stays short; lime and compost; what
+raised beds and tubs are still to be filled with; pots, trays and mix for what is raised; stakes,
+nets and the like of the jobs that are switched on. What lies in the shed is not on it.
 """
 
 from collections.abc import Iterator
@@ -14,6 +14,7 @@ from uuid import UUID
 from eznel.core.document import Garden
 from eznel.core.plan.raising_tasks import RAISING
 from eznel.core.plan.result import PlantingPlan, SeasonPlan
+from eznel.core.quantities import Mass
 from eznel.core.questions.stock import Shopping, ToTake
 
 Aisle = Literal["feed", "ground", "mix", "raising", "tools"]
@@ -37,6 +38,8 @@ class ListItem:
     bags: int | None = None
     bag_l: float | None = None
     cost: float | None = None
+    weighs_kg: float | None = None
+    """To carry, roughly; None where nobody knows."""
     needed_on: date
     plantings: tuple[UUID, ...] = ()
     places: tuple[UUID, ...] = ()
@@ -45,12 +48,14 @@ class ListItem:
 
 @dataclass(frozen=True, slots=True)
 class OneList:
-    """The list to a day, what it costs, and how many things have no price."""
+    """The list to a day, what it costs and weighs, and how many things have no price."""
 
     until: date
     items: tuple[ListItem, ...]
     cost: float
     unpriced: int
+    weight_kg: float
+    """Of what has a weight."""
 
 
 def one_list(garden: Garden, plan: SeasonPlan, shopping: Shopping, until: date) -> OneList:
@@ -75,6 +80,7 @@ def one_list(garden: Garden, plan: SeasonPlan, shopping: Shopping, until: date) 
     found = [
         *_feeds(garden, plan, shopping, until),
         *_ground(plan, until),
+        *_fills(plan, until),
         *_mixes(plan, until),
         *_jobs(plan, until),
     ]
@@ -85,6 +91,7 @@ def one_list(garden: Garden, plan: SeasonPlan, shopping: Shopping, until: date) 
         items=tuple(items),
         cost=sum(cost for cost in costs if cost is not None),
         unpriced=sum(cost is None for cost in costs),
+        weight_kg=sum(one.weighs_kg or 0.0 for one in items),
     )
 
 
@@ -101,6 +108,7 @@ def _feeds(garden: Garden, plan: SeasonPlan, shopping: Shopping, until: date) ->
                 unit="g",
                 packs=line.packs,
                 cost=line.cost,
+                weighs_kg=_packs_kg(line.packs) or line.short_g / 1000,
                 needed_on=line.runs_out_on,
                 plantings=tuple(dict.fromkeys(use.planting for use in line.uses)),
                 product=line.product,
@@ -112,6 +120,7 @@ def _feeds(garden: Garden, plan: SeasonPlan, shopping: Shopping, until: date) ->
             name=buy.material_name,
             amount=buy.grams,
             unit="g",
+            weighs_kg=buy.grams / 1000,
             needed_on=plan.as_of,
         )
 
@@ -129,9 +138,37 @@ def _ground(plan: SeasonPlan, until: date) -> Iterator[ListItem]:
                     name=job.name,
                     amount=job.litres if in_litres else job.grams,
                     unit="L" if in_litres else "g",
+                    weighs_kg=None if in_litres else job.grams / 1000,
                     needed_on=job.due_on,
                     places=(place.id,),
                 )
+
+
+def _fills(plan: SeasonPlan, until: date) -> Iterator[ListItem]:
+    """Layers of raised beds that are still to be filled, before the first planting in them."""
+    for place in plan.places:
+        fill, first = place.fill, _first_to_come(place.id, plan)
+        if fill is None or fill.filled_on is not None or first is None or first > until:
+            continue
+        for n, layer in enumerate(fill.layers):
+            yield ListItem(
+                key=f"fill {place.id} {n}",
+                aisle="ground",
+                name=layer.name,
+                amount=layer.litres,
+                unit="L",
+                bags=layer.bags,
+                bag_l=layer.bag_l,
+                weighs_kg=(layer.low_kg + layer.high_kg) / 2,
+                needed_on=first,
+                places=(place.id,),
+            )
+
+
+def _packs_kg(packs: tuple[ToTake, ...]) -> float:
+    """What packs weigh that are sold by weight; 0 where one is not."""
+    masses = [one.size.g * one.count for one in packs if isinstance(one.size, Mass)]
+    return sum(masses) / 1000 if len(masses) == len(packs) else 0.0
 
 
 def _mixes(plan: SeasonPlan, until: date) -> Iterator[ListItem]:
@@ -150,6 +187,7 @@ def _mixes(plan: SeasonPlan, until: date) -> Iterator[ListItem]:
                 bags=part.bags,
                 bag_l=part.bag_l,
                 cost=part.cost,
+                weighs_kg=part.carried_kg,
                 needed_on=first,
                 places=(place.id,),
             )
