@@ -51,9 +51,9 @@ def page(browser: Browser, address: str) -> Iterator[Page]:
             else wrong.append(f"left the machine: {asked.url}"))  # fmt: skip
     yield page
     context.close()
-    # Refusals (422), conflicts (409) and a store that is down (503) are part of the tests; the
-    # browser reports them all the same.
-    expected = ("status of 409", "status of 422", "status of 503")
+    # Refusals (422), conflicts (409), a store that is down (503) and a network that is cut are part
+    # of the tests; the browser reports them all the same.
+    expected = ("status of 409", "status of 422", "status of 503", "INTERNET_DISCONNECTED")
     assert [text for text in wrong if not any(status in text for status in expected)] == []
 
 

@@ -34,7 +34,7 @@ def products(page: Page) -> list[Any]:
 
 
 def facts(page: Page, name: str) -> Any:
-    return next(p for p in read(page, "/plan")["products"] if p["id"] == demo._id(name))
+    return next(p for p in read(page, "/plan")["products"] if p["id"] == demo.id_of(name))
 
 
 def choose(page: Page, name: str) -> None:
@@ -190,7 +190,7 @@ def test_a_rule_of_the_garden_leaves_bags_in_the_shed(slip_page: Page) -> None:
         for job in planting["jobs"] if job["status"] == "planned"
         for mix in job["mixes"] for line in mix["lines"]
     ]  # fmt: skip
-    assert demo._id("Mainsail soluble 12-4-18") not in planned
+    assert demo.id_of("Mainsail soluble 12-4-18") not in planned
     go(slip_page, "Season")
     slip_page.get_by_role("button", name=re.compile("^Tomato Red Lantern")).first.press("Enter")
     slip_page.get_by_text("Left in the shed, and why").first.click()

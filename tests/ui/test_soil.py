@@ -15,12 +15,12 @@ from ui.test_views import read
 
 
 def bed(page: Page, name: str, more: str = "") -> None:
-    page.goto(re.sub(r"/today.*$", f"/soil?bed={demo._id(name)}{more}", page.url))
+    page.goto(re.sub(r"/today.*$", f"/soil?bed={demo.id_of(name)}{more}", page.url))
     page.get_by_role("heading", level=1, name=name).wait_for()
 
 
 def place(page: Page, name: str) -> Any:
-    return next(p for p in read(page, "/plan")["places"] if p["id"] == demo._id(name))
+    return next(p for p in read(page, "/plan")["places"] if p["id"] == demo.id_of(name))
 
 
 def test_lime_is_said_first_and_ticked_on_today(slip_page: Page) -> None:
@@ -82,7 +82,7 @@ def test_schools_are_compared_before_one_is_picked(slip_page: Page) -> None:
     need = next(
         n
         for p in read(slip_page, "/plan")["plantings"]
-        if p["place"] == demo._id("Starboard strip")
+        if p["place"] == demo.id_of("Starboard strip")
         for n in p["needs"]
         if n["nutrient"] == "K"
     )
@@ -107,7 +107,7 @@ def test_compost_answers_while_it_is_typed(slip_page: Page) -> None:
     (kept,) = [
         p
         for p in read(slip_page)["file"]["garden"]["preparations"]
-        if p["place"] == demo._id("Starboard strip")
+        if p["place"] == demo.id_of("Starboard strip")
     ]
     assert kept["how"]["amount"] == {"value": 4, "unit": "kg"}
 
@@ -189,8 +189,8 @@ def test_a_file_is_read_mapped_and_kept(slip_page: Page, tmp_path: Path) -> None
         r for r in read(slip_page)["file"]["garden"]["reports"] if r["sampled_on"] == "2026-04-12"
     ]
     assert [(r["ph"], r["buffer"]["value"], r["places"]) for r in kept] == [
-        (6.4, 6.5, [demo._id("Winch oval")]),
-        (5.9, 6.3, [demo._id("Port strip"), demo._id("Crane bed")]),  # one sample, two beds
+        (6.4, 6.5, [demo.id_of("Winch oval")]),
+        (5.9, 6.3, [demo.id_of("Port strip"), demo.id_of("Crane bed")]),  # one sample, two beds
     ]
 
 

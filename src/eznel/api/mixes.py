@@ -15,7 +15,7 @@ from eznel.core.errors import Impossible
 from eznel.core.mixes.expected import Expectation, Expected
 from eznel.core.quantities import Volume
 from eznel.core.questions.batches import Batch, BatchCharge, BatchPart, batch
-from eznel.core.questions.reuse import Held, Reuse, reuses
+from eznel.core.questions.reuse import LeftOver, Reuse, reuses
 from eznel.core.working import Finding
 from eznel.formats.text import Shown, show
 from eznel.formats.units import System
@@ -93,7 +93,7 @@ class ReuseView(BaseModel):
     sunk: Shown
     fresh: Shown
     taken_out_l: float
-    held: list[Held]
+    held: list[LeftOver]
     findings: list[Finding]
 
 

@@ -7,7 +7,7 @@ one feed missed and one given differently.
 
 from datetime import date, timedelta
 from typing import Any
-from uuid import UUID, uuid5
+from uuid import UUID
 
 from eznel.core.document import (
     FeedEntry,
@@ -24,293 +24,11 @@ from eznel.core.document import (
 from eznel.core.plan import plan
 from eznel.core.plan.result import JobView
 from eznel.core.reference import Catalogue
+from eznel.demo.slip import FIRST_DAY, SLIP, STANDS_ON, garden, id_of, measure_of
 from eznel.formats.weather_file import simulated_day
 from eznel.standins.weather_station import weather_of
 
-SLIP = UUID("8e2f0a54-0c3b-4f0e-8d5b-6a1c9b7e2d10")
-STANDS_ON = date(2026, 6, 19)
-FIRST_DAY = date(2026, 3, 10)
-
-
-def _id(name: str) -> str:
-    return str(uuid5(SLIP, name))
-
-
-def _measure(value: float, unit: str) -> dict[str, Any]:
-    return {"value": value, "unit": unit}
-
-
-def _rectangle(length: float, width: float) -> dict[str, Any]:
-    return {
-        "kind": "rectangle",
-        "length": _measure(length, "m"),
-        "width": _measure(width, "m"),
-    }
-
-
-def _bed(name: str, shape: dict[str, Any], x: float, y: float, **more: Any) -> dict[str, Any]:
-    depth = _measure(20, "cm")
-    return {"kind": "bed", "id": _id(name), "name": name, "shape": shape, "x_m": x, "y_m": y,
-            "depth": depth, **more}  # fmt: skip
-
-
-def _tub(name: str, shape: dict[str, Any], count: int, x: float, y: float, **more: Any) -> Any:
-    return {"kind": "tub", "id": _id(name), "name": name, "shape": shape, "count": count,
-            "x_m": x, "y_m": y, **more}  # fmt: skip
-
-
-def _declared(**pct: float) -> list[dict[str, Any]]:
-    return [{"nutrient": nutrient, "pct": value} for nutrient, value in pct.items()]
-
-
-def _price(amount: float, value: float, unit: str) -> dict[str, Any]:
-    return {"amount": amount, "pack": _measure(value, unit)}
-
-
-def _stock(value: float, unit: str) -> dict[str, Any]:
-    return {"amount": _measure(value, unit), "counted_on": "2026-04-01"}
-
-
-def _places() -> list[dict[str, Any]]:
-    trough = {
-        "kind": "trough",
-        "length": _measure(120, "cm"),
-        "width": _measure(25, "cm"),
-        "height": _measure(20, "cm"),
-    }
-    oval = {"kind": "ellipse", "length": _measure(2.8, "m"), "width": _measure(2.1, "m")}
-    crane = {
-        "kind": "l_shape",
-        "length": _measure(3, "m"),
-        "width": _measure(2.2, "m"),
-        "notch_length": _measure(1.7, "m"),
-        "notch_width": _measure(1.2, "m"),
-    }
-    barrel = {
-        "kind": "frustum",
-        "top": _measure(62, "cm"),
-        "bottom": _measure(52, "cm"),
-        "height": _measure(40, "cm"),
-    }
-    recipe = [
-        {"name": "Leaf-mould compost", "parts": 60, "bag": _measure(40, "L"), "bag_price": 6.5},
-        {"name": "Loam", "parts": 30, "bag": _measure(25, "L"), "bag_price": 4},
-        {"name": "Grit", "parts": 10, "bag": _measure(0.5, "ft3"), "bag_price": 3},
-    ]
-    charge = [{"product": _id("Halyard tub feed"), "strength": _measure(1, "g/L")}]
-    light = _measure(0.7, "g/mL")
-    return [
-        _bed("Keel bed", _rectangle(3.6, 1.2), 2.6, 1.6, density=light),
-        _bed("Port strip", _rectangle(5.0, 0.75), 3.3, 3.45, texture="loam"),
-        _bed("Starboard strip", _rectangle(5.0, 0.75), 3.3, 5.0, texture="sandy_loam"),
-        _bed("Winch oval", oval, 7.6, 2.0, texture="loam", sun="full"),
-        _bed("Crane bed", crane, 7.6, 4.9, texture="loam", sun="half", shelter="wall",
-             note="Resting this year."),
-        _tub("Lean-to troughs", trough, 3, 11, 1.1, warmer_by_c=4, recipe=recipe, charge=charge,
-             shelter="cover", per_line=1),
-        _tub("Lean-to pots", {"kind": "nominal", "volume": _measure(35, "L")}, 4, 11, 2.7,
-             warmer_by_c=4, recipe=recipe),
-        _tub("Quay half-barrels", barrel, 3, 10.9, 4.35, warmer_by_c=3, recipe=recipe),
-        _tub("North half-barrels", barrel, 2, 10.9, 5.8, recipe=recipe),
-    ]  # fmt: skip
-
-
-def _features() -> list[dict[str, Any]]:
-    def line(name: str, kind: str, width: float, *points: tuple[float, float]) -> dict[str, Any]:
-        spots = [{"x_m": x, "y_m": y} for x, y in points]
-        own = {"id": _id(f"line {name}"), "name": name, "kind": kind}
-        return {**own, "width": _measure(width, "m"), "points": spots}
-
-    return [
-        line("slipway", "path", 0.4, (0.5, 2.66), (5.9, 2.66)),
-        line("quay wall", "wall", 0.25, (0.3, 6.55), (13, 6.55)),
-        line("lean-to", "fence", 0.06, (9.7, 0.25), (12.4, 0.25), (12.4, 3.4)),
-    ]
-
-
-def _reports() -> list[dict[str, Any]]:
-    def values(**found: float) -> list[dict[str, Any]]:
-        return [{"analyte": analyte, "value": value} for analyte, value in found.items()]
-
-    olsen = [
-        {"analyte": "P", "value": 22, "unit": "mg/dm3", "extractant": "Olsen"},
-        {"analyte": "K", "value": 130, "extractant": "Ammonium acetate"},
-        {"analyte": "Mg", "value": 95, "extractant": "Ammonium acetate"},
-    ]
-    return [
-        {"id": _id("report A"), "lab": "Tidewrack Soil Laboratory", "sampled_on": "2026-03-03",
-         "places": [_id("Keel bed"), _id("Starboard strip")], "ph": 6.4,
-         "organic_matter_pct": 4.2, "values": values(P=41, K=60, Ca=1240, Mg=88, S=15)},
-        {"id": _id("report B"), "lab": "Holm and Fell Analysts", "sampled_on": "2025-10-14",
-         "places": [_id("Winch oval")], "extractant": "Olsen", "ph": 6.1, "ph_in": "CaCl2",
-         "organic_matter_pct": 3.6, "values": olsen},
-        {"id": _id("report C"), "lab": "Tidewrack Soil Laboratory", "sampled_on": "2022-11-20",
-         "places": [_id("Port strip")], "ph": 5.7, "organic_matter_pct": 3.1,
-         "buffer": {"method": "Mehlich", "value": 6.35},
-         "values": values(P=118, K=96, Ca=860, Mg=52)},
-        {"id": _id("report D"), "lab": "Tidewrack Soil Laboratory", "sampled_on": "2022-03-15",
-         "places": [_id("Keel bed")], "ph": 6.2, "organic_matter_pct": 3.8,
-         "values": values(P=36, K=84, Ca=1130, Mg=80)},
-        {"id": _id("report E"), "lab": "Colour kit", "sampled_on": "2026-06-02",
-         "places": [_id("Crane bed")], "ph": 5.5, "extractant": "Colour kit",
-         "values": [{"analyte": "P", "lab_rating": "medium"},
-                    {"analyte": "K", "lab_rating": "low"}]},
-    ]  # fmt: skip
-
-
-def _preparations() -> list[dict[str, Any]]:
-    def layer(cm: float) -> dict[str, Any]:
-        return {"by": "layer", "thickness": _measure(cm, "cm")}
-
-    return [
-        {"id": _id("compost"), "place": _id("Keel bed"), "material": "garden_compost",
-         "how": layer(1), "on": "2026-03-28", "done": True},
-        {"id": _id("manure"), "place": _id("Crane bed"), "material": "cow_manure_composted",
-         "how": {"by": "total", "amount": _measure(8, "kg")}, "on": "2026-10-12", "hot": True},
-    ]  # fmt: skip
-
-
-def _products() -> list[dict[str, Any]]:
-    def product(name: str, form: str, declared: list[dict[str, Any]], **more: Any) -> Any:
-        return {"id": _id(name), "name": name, "form": form, "declared": declared, **more}
-
-    nitrate = {"nitrate_pct": 14.4, "ammonium_pct": 1.1, "urea_pct": 0}
-    return [
-        product("Slipway poultry pellets", "organic", _declared(N=4, P2O5=2.5, K2O=2.3, CaO=8),
-                material="poultry_manure_pellets", max_rate=_measure(250, "g/m2"),
-                stock=_stock(10, "kg"), price=_price(9.5, 10, "kg")),
-        product("Longshore general (imported)", "granular", _declared(N=8, P=3.5, K=10, S=6),
-                material="granular_balanced", max_rate=_measure(60, "g/m2"),
-                density=_measure(0.98, "g/mL"), stock=_stock(4, "kg"), price=_price(12, 5, "kg")),
-        product("Mainsail soluble 12-4-18", "soluble", _declared(N=12, P2O5=4, K2O=18, MgO=2),
-                density=_measure(0.95, "g/mL"), max_strength=_measure(2, "g/L"),
-                material="soluble_high_potash", stock=_stock(3, "kg"), price=_price(14, 3, "kg")),
-        product("Jib soluble 24-8-16", "soluble", _declared(N=24, P2O5=8, K2O=16),
-                material="soluble_balanced", max_strength=_measure(2, "g/L"),
-                stock=_stock(1, "kg"), price=_price(7.5, 1, "kg")),
-        product("Kelpie potash liquid", "liquid", _declared(N=1, P2O5=1, K2O=8), basis="w/v",
-                material="liquid_high_potash", max_strength=_measure(12, "g/L"),
-                interval_days=7, stock=_stock(0.8, "L"), price=_price(8, 1, "L"),
-                other_packs=[_price(32, 5, "L")]),
-        product("Quayside nitrate of lime", "soluble", _declared(N=15.5, CaO=26.5),
-                nitrogen=nitrate, material="calcium_nitrate", max_rate=_measure(40, "g/m2"),
-                max_strength=_measure(1.5, "g/L"), stock=_stock(2, "kg"),
-                price=_price(6, 2, "kg")),
-        product("Ebb potash", "soluble", _declared(K2O=50, S=18), material="potassium_sulphate",
-                max_rate=_measure(40, "g/m2"), stock=_stock(2, "kg"), price=_price(8, 2, "kg")),
-        product("Halyard tub feed", "coated", _declared(N=18, P2O5=6, K2O=12), release_days=150,
-                material="coated", stock=_stock(2, "kg"), price=_price(15, 2, "kg")),
-        product("Chandler gypsum", "granular", _declared(CaO=30, S=17), material="gypsum",
-                max_rate=_measure(250, "g/m2"), price=_price(5, 5, "kg")),
-        product("Ballast ground lime", "granular", _declared(CaO=50), material="ground_limestone",
-                price=_price(4.5, 10, "kg")),
-        {**product("Nettle water from the butt", "liquid", [
-            {"nutrient": "N", "pct": 0.05, "low_pct": 0.01, "high_pct": 0.1},
-            {"nutrient": "K2O", "pct": 0.06, "low_pct": 0.02, "high_pct": 0.12}]),
-         "material": "nettle_liquid", "proof": "unproven"},
-    ]  # fmt: skip
-
-
-def _plantings() -> list[dict[str, Any]]:
-    def planting(name: str, place: str, crop: str, on: str, **more: Any) -> dict[str, Any]:
-        return {"id": _id(name), "place": _id(place), "crop": crop, "planted_on": on, **more}
-
-    def rows(in_row: float, between: float) -> dict[str, Any]:
-        return {"pattern": "rows", "in_row": _measure(in_row, "cm"),
-                "between_rows": _measure(between, "cm")}  # fmt: skip
-
-    staggered = {"pattern": "staggered", "in_row": _measure(45, "cm")}
-    side = {"programme": "base_and_side_dress"}
-    shelf = {"bench": _id("Wheelhouse shelf")}
-    return [
-        planting("kale", "Keel bed", "kale", "2026-05-08", variety="Blackquay", plants=14,
-                 spacing=staggered, **side),
-        planting("leeks", "Starboard strip", "leek", "2026-06-05", variety="Long Mooring",
-                 spacing=rows(15, 25), sown_on="2026-03-20",
-                 raising=shelf | {"sown": 158, "came_up": 118}, **side),
-        planting("tall kale", "Port strip", "kale", "2026-05-12", variety="Tall Rope", plants=10),
-        planting("courgettes", "Winch oval", "courgette", "2026-06-01", variety="Green Buoy",
-                 plants=3, spacing={"pattern": "square", "in_row": _measure(90, "cm")}),
-        planting("cucumbers", "Lean-to troughs", "cucumber", "2026-05-26", variety="Slipline",
-                 plants=6, sown_on="2026-04-28", raising=shelf | {"sown": 8, "came_up": 7}),
-        planting("tomatoes", "Lean-to pots", "tomato", "2026-05-08", variety="Red Lantern",
-                 plants=4, sown_on="2026-03-10", raised_in="charged",
-                 raising=shelf | {"sown": 6, "came_up": 5}),
-        planting("peppers", "Quay half-barrels", "sweet_pepper", "2026-06-10",
-                 variety="Signal Flag", plants=6, sown_on="2026-03-12",
-                 raising=shelf | {"sown": 9, "came_up": 8}),
-        planting("strawberries", "North half-barrels", "strawberry", "2025-08-20",
-                 variety="Pennant", plants=12, programme="monthly_granular"),
-    ]  # fmt: skip
-
-
-def _varieties() -> list[dict[str, Any]]:
-    return [
-        {"id": _id("variety Red Lantern"), "crop": "tomato", "name": "Red Lantern",
-         "later_days": -4, "vigour": "strong", "determinate": False,
-         "note": "From our own seed since 2023."},
-    ]  # fmt: skip
-
-
-def garden() -> Garden:
-    """Return the garden without anything having happened in it yet.
-
-    Returns
-    -------
-    Garden
-        With the calendar standing on a day in June.
-    """
-    scoops = [
-        ("half teaspoon", 2.5, "mL"),
-        ("teaspoon", 5, "mL"),
-        ("tablespoon", 15, "mL"),
-        ("tin mug", 180, "mL"),
-    ]
-    return Garden.model_validate(
-        {
-            "id": str(SLIP),
-            "name": "Skerrin Slip",
-            "stands_on": STANDS_ON.isoformat(),
-            "site": {
-                "time_zone": "Europe/Oslo",
-                "latitude_deg": 58.2,
-                "last_frost": "04-27",
-                "first_frost": "10-24",
-                "monthly_min_c": [0, 0, 1, 4, 7, 10.5, 12.5, 12.5, 10, 7, 3.5, 1],
-                "monthly_max_c": [5, 5.5, 8, 12, 16, 19, 21, 21, 17.5, 13, 8.5, 6],
-                "monthly_rain_mm": [95, 70, 70, 55, 50, 55, 65, 75, 85, 105, 100, 100],
-                "water_ec_ds_m": 0.25,
-            },
-            "places": _places(),
-            "features": _features(),
-            "reports": _reports(),
-            "preparations": _preparations(),
-            "products": _products(),
-            "scoops": [
-                {"id": _id(name), "name": name, "volume": _measure(value, unit)}
-                for name, value, unit in scoops
-            ],
-            "plantings": _plantings(),
-            "varieties": _varieties(),
-            "benches": [
-                {"id": _id("Wheelhouse shelf"), "name": "Wheelhouse shelf"}
-                | {"length": _measure(120, "cm"), "width": _measure(40, "cm")}
-            ],
-            "preferences": {
-                "reminders": [
-                    "pot_on",
-                    "harden_off",
-                    "stake",
-                    "mulch",
-                    "side_shoots",
-                    "first_flowers",
-                    "shake_flowers",
-                    "bed_fruit",
-                    "net",
-                ],
-            },
-        }
-    )
+__all__ = ["FIRST_DAY", "SLIP", "STANDS_ON", "garden", "garden_file", "id_of"]
 
 
 def garden_file(catalogue: Catalogue) -> GardenFile:
@@ -366,7 +84,7 @@ def _stock_moves() -> tuple[StockMove, ...]:
     opened = {"kind": "opened", "on": date(2026, 5, 9)}
     return (
         StockMove.model_validate(
-            {"id": _id("opened potash"), "product": _id("Kelpie potash liquid"), **opened}
+            {"id": id_of("opened potash"), "product": id_of("Kelpie potash liquid"), **opened}
         ),
     )
 
@@ -378,13 +96,18 @@ def _watered() -> tuple[Watered, ...]:
         *((n, tubs, STANDS_ON, None) for n in ("Lean-to troughs", "Lean-to pots")),
         ("Quay half-barrels", tubs, STANDS_ON, None),
         ("North half-barrels", beds, forgotten, None),
-        ("Starboard strip", beds, STANDS_ON, _measure(36, "L")),
-        ("Keel bed", beds, STANDS_ON, _measure(54, "L")),
-        ("Port strip", beds, STANDS_ON, _measure(54, "L")),
+        ("Starboard strip", beds, STANDS_ON, measure_of(36, "L")),
+        ("Keel bed", beds, STANDS_ON, measure_of(54, "L")),
+        ("Port strip", beds, STANDS_ON, measure_of(54, "L")),
     )
     return tuple(
         Watered.model_validate(
-            {"id": _id(f"watered {name} {day}"), "place": _id(name), "on": day, "amount": amount}
+            {
+                "id": id_of(f"watered {name} {day}"),
+                "place": id_of(name),
+                "on": day,
+                "amount": amount,
+            }
         )
         for name, weekdays, until, amount in rhythm
         for day in (begun + timedelta(n) for n in range((until - begun).days))
@@ -395,7 +118,7 @@ def _watered() -> tuple[Watered, ...]:
 def _observed() -> tuple[Observed, ...]:
     return (
         Observed.model_validate(
-            {"id": _id("dry kale"), "planting": _id("tall kale"), "on": date(2026, 6, 12),
+            {"id": id_of("dry kale"), "planting": id_of("tall kale"), "on": date(2026, 6, 12),
              "kind": "dried_out", "note": "The hose had come off."}
         ),
     )  # fmt: skip
@@ -415,7 +138,7 @@ def _stages_seen() -> tuple[StageSeen, ...]:
         ("cucumbers", "vegetative", date(2026, 6, 5)),
     )
     return tuple(
-        StageSeen(id=UUID(_id(f"seen {name}")), planting=UUID(_id(name)), stage=stage, on=on)
+        StageSeen(id=UUID(id_of(f"seen {name}")), planting=UUID(id_of(name)), stage=stage, on=on)
         for name, stage, on in found
     )
 

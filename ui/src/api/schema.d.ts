@@ -2652,7 +2652,7 @@ export interface components {
              * Held
              * @default []
              */
-            held: components["schemas"]["Held-Input"][];
+            held: components["schemas"]["Held"][];
             /** Latitude Deg */
             latitude_deg?: number | null;
             /**
@@ -4214,7 +4214,7 @@ export interface components {
          * Held
          * @description So many of a preset, and what grows in them.
          */
-        "Held-Input": {
+        Held: {
             /**
              * Count
              * @default 1
@@ -4231,23 +4231,6 @@ export interface components {
             planted_on?: string | null;
             /** Preset */
             preset: string;
-        };
-        /**
-         * Held
-         * @description What a nutrient's balance leaves in all tubs of a place. [g]
-         */
-        "Held-Output": {
-            /** High G */
-            high_g: number;
-            /** Left G */
-            left_g: number;
-            /** Low G */
-            low_g: number;
-            /**
-             * Nutrient
-             * @enum {string}
-             */
-            nutrient: "N" | "P" | "K" | "Ca" | "Mg" | "S";
         };
         /**
          * HelpTried
@@ -4558,6 +4541,23 @@ export interface components {
              */
             by: "layer";
             thickness: components["schemas"]["Length"];
+        };
+        /**
+         * LeftOver
+         * @description What a nutrient's balance leaves in all tubs of a place. [g]
+         */
+        LeftOver: {
+            /** High G */
+            high_g: number;
+            /** Left G */
+            left_g: number;
+            /** Low G */
+            low_g: number;
+            /**
+             * Nutrient
+             * @enum {string}
+             */
+            nutrient: "N" | "P" | "K" | "Ca" | "Mg" | "S";
         };
         /**
          * LeftRow
@@ -6728,7 +6728,7 @@ export interface components {
             /** Grew */
             grew: string[];
             /** Held */
-            held: components["schemas"]["Held-Output"][];
+            held: components["schemas"]["LeftOver"][];
             /**
              * Place
              * Format: uuid

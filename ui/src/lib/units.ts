@@ -92,3 +92,6 @@ function round(value: number): number {
 /** A volume in litres, so that no spoon or gallon is read as another country's. */
 export const litresOf = ({ value, unit }: { value: number; unit: keyof typeof factors }) =>
   value * factors[unit]
+
+/** The paper that is usual where people measure like this. */
+export const paper = () => (system === 'us' ? 'letter' : 'a4')

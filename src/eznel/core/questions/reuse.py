@@ -29,7 +29,7 @@ TOLD: tuple[Nutrient, ...] = ("N", "P", "K", "Ca", "Mg")
 
 
 @dataclass(frozen=True, slots=True)
-class Held:
+class LeftOver:
     """What a nutrient's balance leaves in all tubs of a place. [g]"""
 
     nutrient: Nutrient
@@ -51,7 +51,7 @@ class Reuse:
     """To be mixed in, that included. [L]"""
     taken_out_l: float
     """Of the old, to make room for it. [L]"""
-    held: tuple[Held, ...]
+    held: tuple[LeftOver, ...]
     findings: tuple[Finding, ...]
 
 
@@ -111,7 +111,7 @@ def _reuse(place: Tub, workings: Workings) -> Reuse | None:
     )
 
 
-def _held(grew: list[InTub], workings: Workings) -> Iterator[Held]:
+def _held(grew: list[InTub], workings: Workings) -> Iterator[LeftOver]:
     """What was left on the last evenings, added up; what is off adds up by squares."""
     ids = {one.id for one in grew}
     lines = [
@@ -124,7 +124,7 @@ def _held(grew: list[InTub], workings: Workings) -> Iterator[Held]:
         mine = [line for line in lines if line.substance == nutrient]
         left = sum(line.left[-1] for line in mine)
         off = sum((line.high[-1] - line.left[-1]) ** 2 for line in mine) ** 0.5
-        yield Held(nutrient, left, max(left - off, 0.0), left + off)
+        yield LeftOver(nutrient, left, max(left - off, 0.0), left + off)
 
 
 def _findings(

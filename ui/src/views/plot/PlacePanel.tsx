@@ -21,6 +21,7 @@ import { HistoryButton } from '../../parts/History'
 import { namesOf, plantingName } from '../../parts/names'
 import { Sentence } from '../../parts/Sentence'
 import { Why } from '../../parts/Why'
+import { FillFacts, FillFields } from './FillFields'
 import { Foot } from './Foot'
 import { BedFields } from './BedFields'
 import { SiteFields } from './PlaceFields'
@@ -89,11 +90,15 @@ export function PlacePanel(props: {
             onChange={(name) => change({ ...place, name })}
           />
           {place.kind === 'bed' ? (
-            <BedFields bed={place} faults={faults} onChange={change} />
+            <>
+              <BedFields bed={place} faults={faults} onChange={change} />
+              <FillFields bed={place} faults={faults} onChange={change} />
+            </>
           ) : (
             <TubFields
               tub={place}
               faults={faults}
+              recipes={file.garden.recipes ?? []}
               products={file.garden.products}
               onChange={change}
             />
@@ -270,6 +275,7 @@ function BedFacts({ facts }: { facts: Schemas['PlacePlan'] }) {
         />
       </p>
       {facts.water && <Water id={facts.id} water={facts.water} />}
+      {facts.fill && <FillFacts of={facts.fill} place={facts.id} />}
       {held.length > 0 && (
         <p>
           {t('The test found in it:')}{' '}

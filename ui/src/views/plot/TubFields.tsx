@@ -1,15 +1,15 @@
-import { Button } from 'antd'
 import { waterAmount } from '../../lib/units'
 import type { Schemas } from '../../api/client'
+import { useCatalogue } from '../../api/reference'
 import {
   ChoiceField,
   MeasureField,
   NumberField,
-  TextField,
   VOLUMES,
   faultsAt,
   type FaultAt,
 } from '../../parts/Field'
+import { ChargeField, Ingredients } from '../../parts/Ingredients'
 import { t } from '../../lib/words'
 import { Sides } from './PlaceFields'
 import { usualLength, type Tub } from './state'
@@ -18,6 +18,7 @@ import { usualLength, type Tub } from './state'
 export function TubFields(props: {
   tub: Tub
   faults: FaultAt[]
+  recipes: readonly Schemas['Recipe'][]
   products: readonly Schemas['Product'][]
   onChange: (tub: Tub) => void
 }) {
@@ -85,136 +86,53 @@ export function TubFields(props: {
         ]}
         onChange={(from) => onChange({ ...tub, from_below: from === 'below' })}
       />
-      <ChargeField {...props} />
-      <Recipe
-        tub={tub}
-        mixes={props.products.filter((one) => one.form === 'mix')}
+      <ChargeField
+        of={tub.charge}
+        products={props.products}
         faults={faults}
-        onChange={onChange}
+        onChange={(charge) => onChange({ ...tub, charge })}
       />
+      <Mix {...props} />
     </>
   )
 }
 
-/** What was mixed through the whole tub when it was filled. */
-function ChargeField(props: {
+/** What it is filled with: a mix of one's own to begin from, and its parts. */
+function Mix(props: {
   tub: Tub
-  faults: FaultAt[]
+  recipes: readonly Schemas['Recipe'][]
   products: readonly Schemas['Product'][]
-  onChange: (tub: Tub) => void
-}) {
-  const { tub, onChange } = props
-  const [charge] = tub.charge
-  return (
-    <>
-      <ChoiceField
-        label={t('Feed in the mix')}
-        value={charge?.product ?? ''}
-        options={[
-          { value: '', label: t('none, or not known') },
-          ...props.products.map((p) => ({ value: p.id, label: p.name })),
-        ]}
-        onChange={(product) =>
-          onChange({
-            ...tub,
-            charge: product
-              ? [{ product, strength: charge?.strength ?? { value: 1, unit: 'g/L' } }]
-              : [],
-          })
-        }
-      />
-      {charge && (
-        <NumberField
-          label={t('Of it')}
-          suffix={t('g per litre of mix')}
-          value={charge.strength.value}
-          faults={faultsAt(props.faults, 'charge')}
-          onChange={(value) =>
-            onChange({
-              ...tub,
-              charge: [{ ...charge, strength: { value: value ?? 0, unit: 'g/L' } }],
-            })
-          }
-        />
-      )}
-    </>
-  )
-}
-
-function Recipe(props: {
-  tub: Tub
-  mixes: readonly Schemas['Product'][]
   faults: FaultAt[]
   onChange: (tub: Tub) => void
 }) {
-  const { tub, onChange } = props
-  const change = (n: number, part: Partial<Schemas['Ingredient']>) =>
-    onChange({ ...tub, recipe: tub.recipe.map((one, m) => (m === n ? { ...one, ...part } : one)) })
+  const { tub, recipes, onChange } = props
+  const { substrates } = useCatalogue()
   return (
     <div className="recipe stack">
       <b className="small">{t('Mix, by parts')}</b>
-      {tub.recipe.map((one, n) => (
-        <div key={n} className="fields">
-          <TextField
-            label={t('Ingredient')}
-            value={one.name}
-            faults={faultsAt(props.faults, `recipe.${n}.name`)}
-            onChange={(name) => change(n, { name })}
-          />
-          {props.mixes.length > 0 && (
-            <ChoiceField
-              label={t('Bag left out')}
-              hint={t('What its maker added is counted.')}
-              value={one.product ?? ''}
-              options={[
-                { value: '', label: t('none') },
-                ...props.mixes.map((mix) => ({ value: mix.id, label: mix.name })),
-              ]}
-              onChange={(product) => change(n, { product: product || null })}
-            />
-          )}
-          <NumberField
-            label={t('Parts')}
-            value={one.parts}
-            faults={faultsAt(props.faults, `recipe.${n}.parts`)}
-            onChange={(parts) => change(n, { parts: parts ?? 0 })}
-          />
-          <MeasureField
-            label={t('Sold in bags of')}
-            hint={t('Empty where it is not bought.')}
-            units={VOLUMES}
-            value={one.bag}
-            faults={faultsAt(props.faults, `recipe.${n}.bag`)}
-            onChange={(bag) => change(n, { bag })}
-          />
-          {one.bag && (
-            <NumberField
-              label={t('A bag costs')}
-              value={one.bag_price}
-              faults={faultsAt(props.faults, `recipe.${n}.bag_price`)}
-              onChange={(bag_price) => change(n, { bag_price })}
-            />
-          )}
-        </div>
-      ))}
-      <div className="row">
-        <Button
-          size="small"
-          onClick={() =>
-            onChange({ ...tub, recipe: [...tub.recipe, { name: t('Compost'), parts: 1 }] })
-          }
-        >
-          {t('Another ingredient')}
-        </Button>
-        {tub.recipe.length > 0 && (
-          <Button
-            size="small"
-            onClick={() => onChange({ ...tub, recipe: tub.recipe.slice(0, -1) })}
-          >
-            {t('Remove the last')}
-          </Button>
-        )}
-      </div>
+      {recipes.length > 0 && (
+        <ChoiceField
+          label={t('Fill in from a mix of mine')}
+          hint={t('It is copied: what the mix becomes later does not change what is in the tub.')}
+          value=""
+          options={[
+            { value: '', label: t('none') },
+            ...recipes.map((one) => ({ value: one.id, label: one.name })),
+          ]}
+          onChange={(id) => {
+            const mix = recipes.find((one) => one.id === id)
+            if (mix) onChange({ ...tub, recipe: [...mix.parts], charge: [...(mix.charge ?? [])] })
+          }}
+        />
+      )}
+      <Ingredients
+        of={tub.recipe}
+        at="recipe"
+        substrates={substrates}
+        mixes={props.products.filter((one) => one.form === 'mix')}
+        faults={props.faults}
+        onChange={(recipe) => onChange({ ...tub, recipe })}
+      />
     </div>
   )
 }

@@ -6,12 +6,11 @@ import { usePlan } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { showDate, showDay } from '../../lib/dates'
 import { showNumber } from '../../lib/numbers'
-import { warmth } from '../../lib/units'
+import { paper, warmth } from '../../lib/units'
 import { plural, t } from '../../lib/words'
 import { Findings } from '../../parts/Findings'
 import { WorkingSteps } from '../../parts/WorkingSteps'
 import { RaisingFields } from './RaisingFields'
-import { paper } from './state'
 
 type Planting = Schemas['Planting']
 

@@ -3,7 +3,6 @@ import type { StripLane } from '../../drawing/SeasonStrip'
 import { addDays, showDate, weekStart } from '../../lib/dates'
 import { newId } from '../../lib/ids'
 import { showMass } from '../../lib/numbers'
-import { system } from '../../lib/units'
 import { t } from '../../lib/words'
 import { plantingName } from '../../parts/names'
 import { NUTRIENTS, type Nutrient } from '../../theme/nutrients'
@@ -176,9 +175,6 @@ export function monthAfter(month: string, by: number): string {
   const at = year * 12 + number - 1 + by
   return `${Math.floor(at / 12)}-${String((at % 12) + 1).padStart(2, '0')}`
 }
-
-/** The paper that is usual where people measure like this. */
-export const paper = () => (system === 'us' ? 'letter' : 'a4')
 
 /** A planting a year later, or two, until its day is still to come. */
 export function aYearOn(planting: RecordedPlanting, today: string): RecordedPlanting {

@@ -7,7 +7,8 @@ import { shedQueries } from '../../api/shed'
 import { addDays, showDate } from '../../lib/dates'
 import { newId } from '../../lib/ids'
 import { recall, remember } from '../../lib/memory'
-import { showAmount, showLitres, showPrice } from '../../lib/numbers'
+import { showAmount, showLitres, showMass, showPrice } from '../../lib/numbers'
+import { paper } from '../../lib/units'
 import { useToast } from '../../lib/useToast'
 import { plural, t } from '../../lib/words'
 import { DateField } from '../../parts/DateField'
@@ -76,12 +77,21 @@ export function OneList({ gardenId }: { gardenId: string }) {
       {data && data.items.length > 0 && (
         <p className="small">
           {data.cost > 0 && <b>{showPrice(data.cost, currency)}</b>}{' '}
+          {data.weight_kg > 0 &&
+            t('About {weight} to carry.', { weight: showMass(data.weight_kg * 1000) })}{' '}
           {data.unpriced > 0 &&
             plural(
               data.unpriced,
               'One thing has no price yet.',
               '{n} things have no price yet.',
             )}{' '}
+          <Button
+            size="small"
+            download
+            href={`/api/gardens/${gardenId}/shed/list.pdf?until=${until}&paper=${paper()}`}
+          >
+            {t('Save it to print (PDF)')}
+          </Button>{' '}
           <span className="soft">{t('Ticks are kept in this browser.')}</span>
         </p>
       )}
@@ -130,6 +140,12 @@ function Line(props: {
         <b>{showAmount(of.amount, of.unit)}</b> {of.name}
         {packs.length > 0 && ` (${packs.join(' + ')})`}
         {of.cost != null && of.cost > 0 && ` ${showPrice(of.cost, props.currency)}`}
+        {of.weighs_kg != null && of.unit !== 'g' && (
+          <span className="soft">
+            {' '}
+            {t('about {weight}', { weight: showMass(of.weighs_kg * 1000) })}
+          </span>
+        )}
       </label>
       <span className="soft small">
         {' '}

@@ -1,4 +1,4 @@
-import { Button, Empty, Tabs } from 'antd'
+import { Button, Empty, Segmented, Tabs } from 'antd'
 import { lazy, Suspense, useRef } from 'react'
 import { useParams } from 'react-router'
 import { useEditing, type ThingEditing } from '../../api/editing'
@@ -20,15 +20,16 @@ import { ProductList } from './ProductList'
 import { ReadLabel } from './ReadLabel'
 import { ScoopGives } from './ScoopGives'
 import { Scoops } from './ScoopList'
-import { labelDraft, newProduct, PAGES, type Page, type Product } from './state'
+import { labelDraft, newProduct, PAGES, TABS, type Page, type Product } from './state'
 import './shed.css'
 
+const Mixes = lazy(() => import('./Mixes').then((own) => ({ default: own.Mixes })))
 const ShelfTable = lazy(() => import('./ShelfTable'))
 
-const pageNames = (): Record<Page, string> => ({
+const pageNames = () => ({
   shelf: t('On the shelf'),
-  table: t('Table'),
   compare: t('Compare'),
+  mixes: t('Mixes'),
   buy: t('Buy'),
 })
 
@@ -44,12 +45,12 @@ export function View() {
     <div className="stack shed-pages">
       <h1>{t('Shed')}</h1>
       <Tabs
-        activeKey={page}
+        activeKey={page === 'table' ? 'shelf' : page}
         destroyOnHidden
-        items={PAGES.map((key) => ({
+        items={TABS.map((key) => ({
           key,
           label: pageNames()[key],
-          children: <OnPage page={key} gardenId={gardenId} />,
+          children: <OnPage page={key === 'shelf' ? page : key} gardenId={gardenId} />,
         }))}
         onChange={(next) => go({ page: next === 'shelf' ? null : next })}
       />
@@ -59,6 +60,13 @@ export function View() {
 
 function OnPage({ page, gardenId }: { page: Page; gardenId: string }) {
   if (page === 'compare') return <Compare gardenId={gardenId} />
+  if (page === 'mixes') {
+    return (
+      <Suspense fallback={<Waiting />}>
+        <Mixes gardenId={gardenId} />
+      </Suspense>
+    )
+  }
   if (page === 'buy') {
     return (
       <div className="stack">
@@ -67,11 +75,33 @@ function OnPage({ page, gardenId }: { page: Page; gardenId: string }) {
       </div>
     )
   }
-  if (page === 'shelf') return <Shelf gardenId={gardenId} />
   return (
-    <Suspense fallback={<Waiting />}>
-      <ShelfTable gardenId={gardenId} />
-    </Suspense>
+    <div className="stack">
+      <AsListOrTable page={page} />
+      {page === 'table' ? (
+        <Suspense fallback={<Waiting />}>
+          <ShelfTable gardenId={gardenId} />
+        </Suspense>
+      ) : (
+        <Shelf gardenId={gardenId} />
+      )}
+    </div>
+  )
+}
+
+function AsListOrTable({ page }: { page: Page }) {
+  const [, go] = useAddress()
+  return (
+    <Segmented
+      className="shelf-form"
+      aria-label={t('The shelf as')}
+      value={page === 'table' ? 'table' : 'list'}
+      options={[
+        { value: 'list', label: t('List') },
+        { value: 'table', label: t('Table') },
+      ]}
+      onChange={(form) => go({ page: form === 'table' ? 'table' : null })}
+    />
   )
 }
 

@@ -114,5 +114,7 @@ export function labelOf(product: Product, terms: Record<string, string>): string
 export const labelDraft = (gardenId: string) => `${gardenId}.label`
 
 /** The pages of the shed. */
-export const PAGES = ['shelf', 'table', 'compare', 'buy'] as const
+export const PAGES = ['shelf', 'table', 'compare', 'mixes', 'buy'] as const
+/** The table is the shelf in another form, not a tab of its own. */
+export const TABS = ['shelf', 'compare', 'mixes', 'buy'] as const
 export type Page = (typeof PAGES)[number]
