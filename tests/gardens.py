@@ -94,6 +94,12 @@ def planting(crop: str = "cucumber", place: str = "bed", **more: Any) -> dict[st
     }
 
 
+def only(*tasks: str) -> dict[str, Any]:
+    """Preferences with no jobs besides feeding on the list but these."""
+    every = [one.key for one in catalogue.load().tasks]
+    return {"reminders": list(tasks), "silenced": [key for key in every if key not in tasks]}
+
+
 def garden(**parts: Any) -> Garden:
     data = {"id": uid("garden"), "name": "a garden", "site": site(), **parts}
     return Garden.model_validate(data)

@@ -263,6 +263,8 @@ def test_every_language_says_the_catalogue(locale: str) -> None:
     said |= {band.basis for band in rows.bands}
     said |= {step.question for step in rows.texture_key}
     said |= {answer.say for step in rows.texture_key for answer in step.answers}
+    for way in rows.practices:
+        said |= {way.name, *(text for one in way.choices for text in (one.name, one.say))}
     for task in rows.tasks:
         said |= {task.name, task.say, *(one.name for one in task.materials)}
     said |= {row.name for row in rows.substrates.values()}

@@ -101,12 +101,17 @@ def test_a_proportioner_fills_tanks_instead_of_cans(slip_page: Page) -> None:
     drawer = slip_page.get_by_role("dialog", name="This garden")
     drawer.get_by_label("Proportioner: parts of water").fill("16")
     drawer.get_by_label("Tanks").select_option("2")
-    drawer.get_by_role("checkbox", name="Earth up").check()
+    drawer.get_by_role("checkbox", name="Earth up").uncheck()
+    drawer.get_by_role("checkbox", name="Look before spraying again").check()
+    drawer.get_by_label("Stems of tall tomatoes, cucumbers and melons").select_option("two stems")
+    expect(drawer.get_by_role("checkbox", name="Take out side shoots but one")).to_be_checked()
     drawer.get_by_role("button", name="Save", exact=True).click()
     expect(drawer).to_have_count(0)
     preferences = read(slip_page)["file"]["garden"]["preferences"]
     assert (preferences["proportioner"], preferences["tanks"]) == (16, 2)
-    assert "earth_up" in preferences["reminders"]
+    assert preferences["silenced"] == ["earth_up"]
+    assert "sprays" in preferences["reminders"]
+    assert preferences["practices"] == ["stems.two"]
     card = opened(slip_page, "^Tomato")
     job = next(
         j for p in read(slip_page, "/plan")["plantings"] if p["crop"] == "tomato"

@@ -181,6 +181,15 @@ def test_jobs_besides_feeding_and_what_to_take_along(slip_page: Page) -> None:
     expect(slip_page.get_by_text("Sweet pepper Signal Flag: recorded.")).to_be_visible()
     expect(stake).to_have_count(0)
     assert read(slip_page)["file"]["log"]["tasks"][-1]["task"] == "stake"
+    mulch = slip_page.locator(".tasks .look", has_text="Mulch").first
+    mulch.get_by_role("button", name="Not yet: Mulch, Courgette Green Buoy").click()
+    expect(slip_page.get_by_text("Courgette Green Buoy: again in a week.")).to_be_visible()
+    (pin,) = read(slip_page)["file"]["garden"]["pins"]
+    assert pin["to"] == "2026-06-26"
+    courgette = next(
+        one for one in read(slip_page, "/plan")["plantings"] if one["crop"] == "courgette"
+    )
+    assert [one["due_on"] for one in courgette["tasks"] if one["task"] == "mulch"] == [pin["to"]]
 
 
 def test_what_a_weather_table_leaves_open_is_asked_and_answered(

@@ -16,6 +16,7 @@ from eznel.core.reference import (
     Crop,
     KeyStep,
     Material,
+    Practice,
     Preset,
     ReadyRecipe,
     Stage,
@@ -51,6 +52,7 @@ class CatalogueView(BaseModel):
     countries: list[Country]
     texture_key: list[KeyStep]
     tasks: list[Task]
+    practices: list[Practice]
     substrates: list[Substrate]
     recipes: list[ReadyRecipe]
     kitchen_ml: dict[str, dict[str, float]]
@@ -99,6 +101,12 @@ def read_catalogue(services: TheServices, said: Speech) -> CatalogueView:
                 update={"materials": tuple(_said(m, said, "name") for m in task.materials)}
             )
             for task in rows.tasks
+        ],
+        practices=[
+            _said(one, said, "name").model_copy(
+                update={"choices": tuple(_said(c, said, "name", "say") for c in one.choices)}
+            )
+            for one in rows.practices
         ],
         substrates=[_said(one, said, "name") for one in rows.substrates.values()],
         recipes=[_said(one, said, "name", "say") for one in rows.recipes],

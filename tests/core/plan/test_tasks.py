@@ -16,7 +16,7 @@ def planned(crop: str, *reminders: str, log: dict | None = None, today=gardens.T
     made = gardens.garden(
         places=[place],
         plantings=[gardens.planting(crop, place["name"], **more)],
-        preferences={"reminders": reminders},
+        preferences=gardens.only(*reminders),
         varieties=varieties,
     )
     found: PlantingPlan = gardens.single(
@@ -49,7 +49,7 @@ def test_a_mulch_is_measured_by_the_ground() -> None:
         ("tomato", "harden_off", {"sown_on": "2026-03-20"}, 1),
         ("tomato", "harden_off", {}, 0),
         ("carrot", "thin", {"sown_in_place": True}, 1),
-        ("tomato", "shake_flowers", {"place": gardens.bed(warmer_by_c=4)}, 4),
+        ("tomato", "shake_flowers", {"place": gardens.bed(warmer_by_c=4)}, 2),
         ("tomato", "shake_flowers", {}, 0),
     ],
 )
@@ -60,21 +60,73 @@ def test_where_it_belongs(crop: str, task: str, more: dict, count: int) -> None:
 def test_a_bush_kind_keeps_its_side_shoots() -> None:
     bush = {"id": gardens.uid("v"), "crop": "tomato", "name": "bush", "determinate": True}
     assert planned("tomato", "side_shoots", variety="bush", varieties=[bush]).tasks == ()
-    assert len(planned("tomato", "side_shoots", variety="bush").tasks) == 5
+    assert len(planned("tomato", "side_shoots", variety="bush").tasks) == 2
 
 
 def test_done_is_done_and_the_next_one_stands() -> None:
-    first, second, *_ = planned("tomato", "side_shoots").tasks
+    """Again seven days after it was done; two ahead are told."""
+    first, second = planned("tomato", "side_shoots").tasks
     done = {"id": gardens.uid("done"), "planting": gardens.uid("tomato"), "task": "side_shoots",
             "on": first.due_on + timedelta(2)}  # fmt: skip
     after = planned("tomato", "side_shoots", log={"tasks": [done]}).tasks
     assert str(after[0].done) == done["id"]
     assert after[0].done_on == done["on"]
     assert after[1].done is None
-    assert after[1].due_on == second.due_on
+    assert after[1].due_on == first.due_on + timedelta(2 + 7)
     # What was not done before the next one is due is not kept on the list.
     late = planned("tomato", "side_shoots", today=second.due_on).tasks
-    assert [one.ordinal for one in late] == [2, 3, 4, 5]
+    assert [one.ordinal for one in late] == [2, 3]
+
+
+def test_what_is_usual_is_on_the_list_until_it_is_taken_off() -> None:
+    def keys(preferences: dict, crop: str = "tomato") -> set[str]:
+        made = gardens.garden(
+            places=[gardens.bed()],
+            plantings=[gardens.planting(crop)],
+            preferences=preferences,
+            site=gardens.site(first_frost="10-20"),
+        )
+        return {one.task for one in gardens.single(gardens.plan_of(made)).tasks}
+
+    usual = keys({})
+    assert {"stake", "tie", "mulch", "side_shoots", "top", "pick_turning", "cut_off"} <= usual
+    assert not usual & {"shake_flowers", "sprays", "side_shoots_two", "pull_out"}
+    assert keys({"silenced": ["mulch"], "reminders": ["sprays"]}) == usual - {"mulch"} | {"sprays"}
+    ways = keys({"practices": ["stems.two", "roots.pull", "topping.grow"]})
+    assert {"side_shoots_two", "pull_out"} <= ways
+    assert not ways & {"side_shoots", "cut_off", "top"}
+
+
+def test_tops_come_off_eight_weeks_before_the_first_frost() -> None:
+    made = gardens.garden(
+        places=[gardens.bed()],
+        plantings=[gardens.planting("tomato")],
+        preferences=gardens.only("top"),
+        site=gardens.site(first_frost="10-20"),
+    )
+    (top,) = gardens.single(gardens.plan_of(made)).tasks
+    assert str(top.due_on) == "2026-08-25"
+
+
+def test_a_job_is_moved_and_what_follows_comes_after_it() -> None:
+    first, second = planned("tomato", "side_shoots").tasks
+    made = gardens.garden(
+        places=[gardens.bed()],
+        plantings=[gardens.planting("tomato")],
+        preferences=gardens.only("side_shoots"),
+        pins=[{"id": gardens.uid("pin"), "job": first.key, "to": first.due_on + timedelta(4)}],
+    )
+    moved = gardens.single(gardens.plan_of(made)).tasks
+    assert [one.due_on for one in moved] == [
+        first.due_on + timedelta(4),
+        second.due_on + timedelta(4),
+    ]
+
+
+def test_what_nobody_ticked_lapses_four_weeks_after_its_day() -> None:
+    (stake,) = planned("tomato", "stake").tasks
+    assert planned("tomato", "stake", today=stake.due_on + timedelta(27)).tasks
+    assert planned("tomato", "stake", today=stake.due_on + timedelta(28)).tasks == ()
 
 
 def test_every_job_belongs_to_stages_and_crops_that_there_are() -> None:

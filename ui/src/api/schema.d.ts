@@ -2679,8 +2679,10 @@ export interface components {
              *       "organic_only": false,
              *       "phosphorus_by_test": false,
              *       "pots": [],
+             *       "practices": [],
              *       "reminders": [],
              *       "shared_miss_pct": 15,
+             *       "silenced": [],
              *       "tanks": 1
              *     }
              */
@@ -2841,6 +2843,8 @@ export interface components {
             };
             /** Materials */
             materials: components["schemas"]["Material"][];
+            /** Practices */
+            practices: components["schemas"]["Practice"][];
             /** Presets */
             presets: components["schemas"]["Preset"][];
             /** Programmes */
@@ -3909,8 +3913,10 @@ export interface components {
              *       "organic_only": false,
              *       "phosphorus_by_test": false,
              *       "pots": [],
+             *       "practices": [],
              *       "reminders": [],
              *       "shared_miss_pct": 15,
+             *       "silenced": [],
              *       "tanks": 1
              *     }
              */
@@ -5894,6 +5900,39 @@ export interface components {
             until: string;
         };
         /**
+         * Practice
+         * @description Something that growers do in different ways, and the way that is taken where none is said.
+         */
+        Practice: {
+            /** Basis */
+            basis: string;
+            /** Choices */
+            choices: components["schemas"]["PracticeChoice"][];
+            /**
+             * Confidence
+             * @enum {string}
+             */
+            confidence: "high" | "medium" | "low";
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Usual */
+            usual: string;
+        };
+        /**
+         * PracticeChoice
+         * @description One way of doing what growers do in different ways, and what speaks for it.
+         */
+        PracticeChoice: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Say */
+            say: string;
+        };
+        /**
          * Preferences
          * @description How this gardener measures.
          */
@@ -5938,6 +5977,11 @@ export interface components {
              * @default []
              */
             pots: components["schemas"]["PotSize"][];
+            /**
+             * Practices
+             * @default []
+             */
+            practices: string[];
             /** Proportioner */
             proportioner?: number | null;
             /**
@@ -5950,6 +5994,11 @@ export interface components {
              * @default 15
              */
             shared_miss_pct: number;
+            /**
+             * Silenced
+             * @default []
+             */
+            silenced: string[];
             /**
              * Tanks
              * @default 1
@@ -8066,6 +8115,12 @@ export interface components {
              */
             again_days: number;
             /**
+             * At
+             * @default stage
+             * @enum {string}
+             */
+            at: "stage" | "last_pick" | "first_frost";
+            /**
              * Covered
              * @default false
              */
@@ -8105,6 +8160,8 @@ export interface components {
             materials: components["schemas"]["TakeAlong"][];
             /** Name */
             name: string;
+            /** Practice */
+            practice?: string | null;
             /**
              * Raised
              * @default false
@@ -8124,6 +8181,13 @@ export interface components {
              * @default 1
              */
             times: number;
+            /** Until */
+            until?: string | null;
+            /**
+             * Usual
+             * @default true
+             */
+            usual: boolean;
         };
         /**
          * TaskDone
@@ -8150,7 +8214,7 @@ export interface components {
         };
         /**
          * TaskView
-         * @description A job besides feeding, with its day and what it takes.
+         * @description A job besides feeding, with its day and what it takes. `key` is what pins refer to.
          */
         TaskView: {
             /** Done */
@@ -8162,6 +8226,11 @@ export interface components {
              * Format: date
              */
             due_on: string;
+            /**
+             * Key
+             * Format: uuid
+             */
+            key: string;
             /** Name */
             name: string;
             /**

@@ -50,6 +50,8 @@ export function PreferenceFields(fields: Fields) {
         {t('What is ticked comes on Today with its stage, and with what to take along.')}
       </p>
       <Reminders {...fields} />
+      <h2>{t('Where growers differ')}</h2>
+      <Practices {...fields} />
     </>
   )
 }
@@ -124,19 +126,59 @@ function Cans({ of, faults, onChange }: Fields) {
   )
 }
 
+/** The way of growing that is chosen of a practice, else the usual one. */
+function chosenOf(of: Preferences, practice: Schemas['Practice']): string {
+  const said = of.practices.find((one) => one.startsWith(`${practice.key}.`))
+  return said?.slice(practice.key.length + 1) ?? practice.usual
+}
+
+/** Jobs besides feeding: the usual ones are on until they are taken off, the others once asked for. */
 function Reminders({ of, onChange }: Fields) {
-  const catalogue = useCatalogue()
-  return catalogue.tasks.map(({ key, name }) => (
-    <Rule
-      key={key}
-      label={name}
-      on={of.reminders.includes(key)}
-      onChange={(on) => {
-        const others = of.reminders.filter((one) => one !== key)
-        onChange({ reminders: on ? [...others, key] : others })
-      }}
-    />
-  ))
+  const { tasks, practices } = useCatalogue()
+  const ways = new Set(practices.map((one) => `${one.key}.${chosenOf(of, one)}`))
+  const listed = tasks.filter((one) => one.practice == null || ways.has(one.practice))
+  return listed.map(({ key, name, usual }) => {
+    const without = (keys: readonly string[]) => keys.filter((one) => one !== key)
+    const on = usual ? !of.silenced.includes(key) : of.reminders.includes(key)
+    return (
+      <Rule
+        key={key}
+        label={name}
+        on={on}
+        onChange={(wanted) =>
+          onChange({
+            reminders: wanted && !usual ? [...without(of.reminders), key] : without(of.reminders),
+            silenced: !wanted && usual ? [...without(of.silenced), key] : without(of.silenced),
+          })
+        }
+      />
+    )
+  })
+}
+
+/** What growers do in different ways, each with what speaks for it. */
+function Practices({ of, onChange }: Fields) {
+  const { practices } = useCatalogue()
+  return practices.map((one) => {
+    const chosen = chosenOf(of, one)
+    return (
+      <ChoiceField
+        key={one.key}
+        label={one.name}
+        hint={one.choices.find((each) => each.key === chosen)?.say}
+        value={chosen}
+        options={one.choices.map((each) => ({ value: each.key, label: each.name }))}
+        onChange={(way) =>
+          onChange({
+            practices: [
+              ...of.practices.filter((each) => !each.startsWith(`${one.key}.`)),
+              ...(way === one.usual ? [] : [`${one.key}.${way}`]),
+            ],
+          })
+        }
+      />
+    )
+  })
 }
 
 /** A rule of the garden; what it forbids is left out of every mix, and said. */

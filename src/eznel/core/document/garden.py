@@ -36,6 +36,11 @@ TwelveRains = Annotated[
 ]
 
 
+TaskKey = Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]*$", max_length=60)]
+PracticeChosen = Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]*\.[a-z][a-z0-9_]*$", max_length=90)]
+"""A practice and the choice, like stems.one."""
+
+
 class Site(Entry):
     """Where the garden is: its time, its frosts and its usual warmth."""
 
@@ -121,8 +126,12 @@ class Preferences(Entry):
     """Two tanks keep calcium from what it would fall out with, as long as both are concentrates."""
     pots: Annotated[tuple[PotSize, ...], Field(max_length=12)] = ()
     """What is potted on into, in any order; usual sizes where none are named."""
-    reminders: tuple[Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]*$", max_length=60)], ...] = ()
-    """Jobs besides feeding that are to stand on the list. [keys]"""
+    reminders: tuple[TaskKey, ...] = ()
+    """Jobs besides feeding that are to stand on the list besides the usual ones. [keys]"""
+    silenced: tuple[TaskKey, ...] = ()
+    """Usual jobs that are not to stand on it. [keys]"""
+    practices: Annotated[tuple[PracticeChosen, ...], Field(max_length=40)] = ()
+    """How this gardener does what others do in another way; as is usual where nothing is said."""
 
     @model_validator(mode="after")
     def _is_a_can(self) -> "Preferences":

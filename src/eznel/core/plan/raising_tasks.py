@@ -3,12 +3,14 @@
 from collections.abc import Iterator
 from dataclasses import replace
 from datetime import date, timedelta
+from uuid import UUID
 
 from eznel.core.document import TaskDone
 from eznel.core.plan.result import TakenAlong, TaskView
 from eznel.core.raising.grown import POT_ON, grown_of
 from eznel.core.raising.hardening import BEARS_C
 from eznel.core.raising.raised import Potting, Raised, raised
+from eznel.core.schedule.jobs import task_key
 from eznel.core.stands.stand import Stand
 from eznel.core.stands.stands import Stands
 from eznel.core.working import Finding, Level, Quantity
@@ -16,6 +18,23 @@ from eznel.core.working import Finding, Level, Quantity
 SOW, HARDEN = "sow_under_cover", "harden_off"
 RAISING = (SOW, POT_ON, HARDEN)
 """These come from how a planting is raised, where that is written down."""
+NOT_KEYED = UUID(int=0)
+
+
+def pinned(stands: Stands) -> dict[UUID, date]:
+    """Return the days to which somebody moved jobs, by their keys.
+
+    Parameters
+    ----------
+    stands : Stands
+        Of the garden.
+
+    Returns
+    -------
+    dict of UUID to date
+        All of them.
+    """
+    return {one.job: one.to for one in stands.garden.pins}
 
 
 def raising_tasks(stand: Stand, stands: Stands) -> Iterator[TaskView]:
@@ -37,12 +56,16 @@ def raising_tasks(stand: Stand, stands: Stands) -> Iterator[TaskView]:
     if known is None:
         return
     made, done = raised(known), _done(stand, stands)
+    pins = pinned(stands)
     names = {one.key: one.name for one in stands.catalogue.tasks}
     for due in _all_due(made, stand, stands):
         entries = done.get(due.task, [])[due.ordinal - 1 : due.ordinal]
         if entries or stands.today < made.plant_on:
+            key = task_key(stand, due.task, due.ordinal)
             yield replace(
                 due,
+                key=key,
+                due_on=pins.get(key, due.due_on),
                 name=names[due.task],
                 done=entries[0].id if entries else None,
                 done_on=entries[0].on if entries else None,
@@ -71,6 +94,7 @@ def _due(
     notes: tuple[Finding, ...] = (),
 ) -> TaskView:
     return TaskView(
+        key=NOT_KEYED,
         task=task,
         name="",
         ordinal=ordinal,

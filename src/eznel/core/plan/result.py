@@ -114,8 +114,9 @@ class TakenAlong:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class TaskView:
-    """A job besides feeding, with its day and what it takes."""
+    """A job besides feeding, with its day and what it takes. `key` is what pins refer to."""
 
+    key: UUID
     task: str
     name: str
     ordinal: int

@@ -1,21 +1,27 @@
-"""Jobs besides feeding that belong to a stage: what the grower has switched on, and what they take.
+"""Jobs besides feeding that belong to a stage: the usual ones and those asked for, as one grows.
 
-They come with their stage, and move with it. Nothing is planned that was over before today began
-but for the last one of each kind, so that a list is never longer than what can be done.
+They come with their stage, and move with it, or to the day that somebody chose. One that comes
+again does so after it was done, until its stage ends. Nothing is planned that was over before today
+began but for the last one of each kind, so that a list is never longer than what can be done.
 """
 
 from collections.abc import Iterator
 from datetime import date, timedelta
 
 from eznel.core.document import TaskDone
-from eznel.core.plan.raising_tasks import RAISING, raising_tasks
+from eznel.core.plan.raising_tasks import RAISING, pinned, raising_tasks
 from eznel.core.plan.result import TakenAlong, TaskView
 from eznel.core.reference import Task
+from eznel.core.schedule.jobs import task_key
 from eznel.core.stands.stand import Stand
 from eznel.core.stands.stands import Stands
 
 DONE_BEFORE_DAYS = 7
 """A job that was done so long before its day counts for it. [days]"""
+AHEAD = 2
+"""So many repeats are told ahead: when the next ones come depends on when these are done."""
+LAPSES_DAYS = 28
+"""So long after its day a job that nobody ticked is not called to mind any more. [days]"""
 
 
 def tasks(stand: Stand, stands: Stands) -> tuple[TaskView, ...]:
@@ -26,14 +32,14 @@ def tasks(stand: Stand, stands: Stands) -> tuple[TaskView, ...]:
     stand : Stand
         The planting in its place.
     stands : Stands
-        Its garden: which jobs are switched on, and what was done.
+        Its garden: which jobs are on the list, and what was done.
 
     Returns
     -------
     tuple of TaskView
-        Those that are switched on and fit crop, place and way of raising.
+        Those that are on the list and fit crop, place and way of raising.
     """
-    wanted = stands.garden.preferences.reminders
+    wanted = _wanted(stands)
     written = () if stand.planting.raising is None else RAISING
     found = [
         view
@@ -43,6 +49,19 @@ def tasks(stand: Stand, stands: Stands) -> tuple[TaskView, ...]:
     ]
     found += raising_tasks(stand, stands)
     return tuple(sorted(found, key=lambda view: (view.due_on, view.task)))
+
+
+def _wanted(stands: Stands) -> set[str]:
+    """The jobs that are on the list: usual and not taken off, or asked for, and one's own way."""
+    said = stands.garden.preferences
+    chosen = dict(one.split(".") for one in said.practices)
+    ways = {f"{one.key}.{chosen.get(one.key, one.usual)}" for one in stands.catalogue.practices}
+    return {
+        task.key
+        for task in stands.catalogue.tasks
+        if (task.usual and task.key not in said.silenced) or task.key in said.reminders
+        if task.practice is None or task.practice in ways
+    }
 
 
 def fits(task: Task, stand: Stand) -> bool:
@@ -75,40 +94,76 @@ def fits(task: Task, stand: Stand) -> bool:
 
 
 def _times(task: Task, stand: Stand, stands: Stands) -> Iterator[TaskView]:
-    """Its repeats, as long as the planting stands; each done by the entry nearest before it."""
-    start = stand.calendar.start_of(task.stage)
-    if start is None:
+    """Its repeats, as long as its stage lasts; each done by the entry nearest before it."""
+    first, end = _first(task, stand, stands), _end(task, stand)
+    if first is None:
         return
-    first = start + timedelta(task.days)
-    days = [first + timedelta(n * task.again_days) for n in range(task.times)]
-    days = [day for n, day in enumerate(days) if n == 0 or day < stand.calendar.last_pick]
     done = sorted(
         (one for one in stands.log.tasks if (one.planting, one.task) == (stand.id, task.key)),
         key=lambda one: one.on,
     )
-    for n, day in enumerate(days):
-        over = start if task.days < 0 else date.max
-        following = days[n + 1] if n + 1 < len(days) else over
-        entry = _taken(done, day, following)
-        missed = entry is None and following <= stands.today
-        if not missed:
+    pins = pinned(stands)
+    takes, due, ahead = tuple(_takes(task, stand)), first, 0
+    for n in range(1, task.times + 1):
+        key = task_key(stand, task.key, n)
+        due = pins.get(key, due)
+        if (n > 1 and due >= end) or ahead == AHEAD:
+            return
+        following = due + timedelta(task.again_days) if task.again_days else date.max
+        last = n == task.times or following >= end
+        over = _over(task, due, end) if last else following
+        entry = _taken(done, due, date.max if last else following)
+        if entry is not None or over > stands.today:
+            ahead += entry is None
             yield TaskView(
+                key=key,
                 task=task.key,
                 name=task.name,
-                ordinal=n + 1,
-                due_on=day,
+                ordinal=n,
+                due_on=due,
                 done=entry.id if entry else None,
                 done_on=entry.on if entry else None,
-                takes=tuple(_takes(task, stand)),
+                takes=takes,
             )
+        if not task.again_days:
+            return
+        due = (due if entry is None else entry.on) + timedelta(task.again_days)
+
+
+def _first(task: Task, stand: Stand, stands: Stands) -> date | None:
+    """The day from which it counts; none where its stage never comes, or no frost is known."""
+    begins = stand.calendar.start_of(task.stage)
+    if begins is None:
+        return None
+    if task.at == "last_pick":
+        return stand.calendar.last_pick + timedelta(task.days)
+    if task.at == "stage":
+        return begins + timedelta(task.days)
+    frost = stands.garden.site.first_frost_in(begins.year)
+    if frost is None:
+        return None
+    day = frost + timedelta(task.days)
+    return day if begins <= day < stand.calendar.last_pick else None
+
+
+def _end(task: Task, stand: Stand) -> date:
+    """The day with which its repeats end; what is done ahead of a stage ends with it."""
+    if task.days < 0 and task.at == "stage":
+        return stand.calendar.start_of(task.stage) or stand.calendar.last_pick
+    until = None if task.until is None else stand.calendar.start_of(task.until)
+    return until or stand.calendar.last_pick
+
+
+def _over(task: Task, due: date, end: date) -> date:
+    """The day from which nobody has to be reminded of it any more."""
+    return end if task.days < 0 and task.at == "stage" else due + timedelta(LAPSES_DAYS)
 
 
 def _taken(done: list[TaskDone], day: date, following: date) -> TaskDone | None:
     """Take the first entry that answers a day and no later one."""
     since = day - timedelta(DONE_BEFORE_DAYS)
-    until = following - timedelta(DONE_BEFORE_DAYS) if following < date.max else date.max
     for n, one in enumerate(done):
-        if since <= one.on < until:
+        if since <= one.on < following:
             return done.pop(n)
     return None
 

@@ -34,6 +34,8 @@ from eznel.core.reference.substances import (
     SufficiencyRate,
 )
 from eznel.core.reference.tasks import (
+    Practice,
+    PracticeChoice,
     TakeAlong,
     Task,
 )
@@ -52,6 +54,8 @@ __all__ = [
     "KeyAnswer",
     "KeyStep",
     "Material",
+    "Practice",
+    "PracticeChoice",
     "Preset",
     "ReadyRecipe",
     "Row",

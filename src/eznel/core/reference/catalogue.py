@@ -8,7 +8,7 @@ from eznel.core.errors import Unknown
 from eznel.core.reference.growing import Crop, Holding, Seed, Stage, WaterUse
 from eznel.core.reference.starting import Climate, Country, KeyStep, Preset
 from eznel.core.reference.substances import Band, Material, ReadyRecipe, Substrate, SufficiencyRate
-from eznel.core.reference.tasks import Task
+from eznel.core.reference.tasks import Practice, Task
 
 
 @dataclass(frozen=True)
@@ -26,6 +26,7 @@ class Catalogue:
     countries: tuple[Country, ...] = ()
     texture_key: tuple[KeyStep, ...] = ()
     tasks: tuple[Task, ...] = ()
+    practices: tuple[Practice, ...] = ()
     water_use: Mapping[str, WaterUse] = field(default_factory=dict)
     holding: Mapping[str, Holding] = field(default_factory=dict)
     seeds: Mapping[str, Seed] = field(default_factory=dict)

@@ -80,6 +80,26 @@ def job_key(planting: UUID, kind: JobKind, ordinal: int, year: int | None = None
     return uuid5(JOB_KINDS, f"{of}/{kind}/{ordinal}")
 
 
+def task_key(stand: Stand, task: str, ordinal: int) -> UUID:
+    """Return the key of a job besides feeding, that pins refer to.
+
+    Parameters
+    ----------
+    stand : Stand
+        The planting.
+    task : str
+        Key of the job in the catalogue.
+    ordinal : int
+        Which of its repeats, from 1. [count]
+
+    Returns
+    -------
+    UUID
+        Always the same for the same job of a growing year.
+    """
+    return uuid5(JOB_KINDS, f"{stand.id}/{stand.calendar.begins.year}/{task}/{ordinal}")
+
+
 def key_of(stand: Stand, kind: JobKind, ordinal: int) -> UUID:
     """Return the key of a planting's job in the growing year at hand.
 
