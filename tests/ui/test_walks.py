@@ -45,6 +45,26 @@ def test_a_balcony_on_a_phone(page: Page, address: str) -> None:
     expect(page.get_by_role("button", name="Take it back").first).to_be_visible()
 
 
+def test_one_job_for_many_plantings_is_ticked_at_once(
+    page: Page, address: str, engine: Engine
+) -> None:
+    beds = [make.bed(f"bed {n}", x_m=3.0 * n) for n in range(6)]
+    plantings = [
+        make.planting("kale", f"bed {n}", name=f"kale {n}", planted_on="2026-05-08")
+        for n in range(6)
+    ]
+    file = make.garden_file(
+        places=beds, plantings=plantings, scoops=[make.scoop()],
+        stands_on="2026-05-10", preferences=make.only("net"),
+    )  # fmt: skip
+    with Session(engine) as session:
+        gardens.replace(session, file, based_on=0, who="demo", check=lambda file: None)
+    page.goto(f"{address}/g/{file.garden.id}/today")
+    page.get_by_role("button", name="All done: Net against birds and butterflies").click()
+    expect(page.get_by_text("Net against birds and butterflies: recorded for all.")).to_be_visible()
+    expect(page.get_by_role("heading", name="Besides feeding")).to_have_count(0)
+
+
 def test_forty_plantings_are_one_morning(page: Page, address: str, engine: Engine) -> None:
     """Ten beds of four crops: a list that is read in a few screens, and narrowed to one bed."""
     crops = ("kale", "leek", "lettuce", "carrot")
