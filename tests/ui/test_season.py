@@ -315,3 +315,18 @@ def test_no_card_lies_on_another(slip_page: Page, wide: int) -> None:
     slip_page.keyboard.press("Escape")
     expect(drawer).to_have_count(0)
     assert slip_page.evaluate(OVERLAPS) == []
+
+
+def test_nothing_is_picked_after_a_spray(slip_page: Page) -> None:
+    """Sprayed today with a wait of seven days: courgettes of next week are not to be picked."""
+    go(slip_page, "Season")
+    slip_page.get_by_role("button", name=re.compile("^Strawberry")).first.click()
+    slip_page.get_by_role("button", name="It was sprayed").click()
+    slip_page.get_by_label("Sprayed with").fill("Bilge oil")
+    slip_page.locator(".sprays").get_by_label("What it is").select_option("oil")
+    slip_page.get_by_label("Days to wait before picking").fill("7")
+    slip_page.locator(".sprays").get_by_role("button", name="Save", exact=True).click()
+    said = re.compile("Pick nothing for 7 days more: Bilge oil")
+    expect(slip_page.locator(".sprays")).to_contain_text(said)
+    go(slip_page, "Today")
+    expect(slip_page.get_by_role("region", name="After spraying")).to_contain_text(said)

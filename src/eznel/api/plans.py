@@ -31,6 +31,7 @@ from eznel.core.document import (
     Scoop,
     SeasonBlend,
     SoilReport,
+    Sprayed,
     StageSeen,
     StockMove,
     TaskDone,
@@ -73,6 +74,7 @@ class Changes(BaseModel):
     stages: list[StageSeen] = []
     observed: list[Observed] = []
     tasks: list[TaskDone] = []
+    sprays: list[Sprayed] = []
     weather: list[WeatherDay] = []
     stock_moves: list[StockMove] = []
     watered: list[Watered] = []

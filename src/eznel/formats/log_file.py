@@ -66,6 +66,9 @@ def _rows(file: GardenFile) -> Iterator[Row]:
         yield one.on, f"seen {one.kind}", *where, "", count, unit, "", "", "", one.note
     for done in log.tasks:
         yield done.on, f"done {done.task}", *plantings[done.planting], "", "", "", "", "", "", ""
+    for spray in log.sprays:
+        where = plantings[spray.planting]
+        yield spray.on, "sprayed", *where, spray.name, "", "", "", "", "", spray.note
     for poured in log.watered:
         much, unit = _how_wet(poured)
         name = places.get(poured.place, "")

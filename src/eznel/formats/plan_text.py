@@ -99,7 +99,7 @@ def _planting(planting: PlantingPlan, read: Reader) -> Iterator[str]:
     yield "  " + terms["text.fed"].format(
         begin=read.day(planting.hold_until, year=True), end=read.day(planting.stop_on, year=True)
     )
-    for finding in planting.findings:
+    for finding in (*planting.sprayed, *planting.findings):
         yield f"  ! {read.finding(finding)}"
     for job in planting.jobs:
         yield from _job(job, planting.place, read)

@@ -241,7 +241,7 @@ def _planting(one: PlantingPlan, plan: SeasonPlan, read: Reader, width: float) -
     head = [
         _paragraph(f"{read.planting(one)}, {read.place(one.place)}", _HEAD),
         _paragraph(stages, _SMALL),
-        *(_paragraph(read.finding(finding), _TEXT) for finding in one.findings),
+        *(_paragraph(read.finding(finding), _TEXT) for finding in (*one.sprayed, *one.findings)),
         Spacer(1, 1.5 * mm),
     ]
     told = {read.finding(finding) for finding in one.findings}

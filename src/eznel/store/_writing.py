@@ -389,6 +389,7 @@ def _users(file: GardenFile, kind: Kind, key: str) -> list[str]:
                 *((s.planting, s.on) for s in log.stages),
                 *((s.planting, s.on) for s in log.observed),
                 *((t.planting, t.on) for t in log.tasks),
+                *((s.planting, s.on) for s in log.sprays),
             )
             if str(planting) == key
         ]

@@ -79,6 +79,7 @@ const LOGGED: readonly Kind[] = [
   'stages',
   'observed',
   'tasks',
+  'sprays',
   'weather',
   'watered',
   'stock_moves',

@@ -279,7 +279,7 @@ class GardenFile(Entry):
                 _known(f"{at}.product", amount.product, products)
                 if hasattr(amount, "scoop"):
                     _known(f"{at}.scoop", amount.scoop, scoops)
-        for kind in ("observed", "tasks"):
+        for kind in ("observed", "tasks", "sprays"):
             _unique(f"log.{kind}", (one.id for one in getattr(self.log, kind)))
             for n, one in enumerate(getattr(self.log, kind)):
                 _known(f"log.{kind}.{n}.planting", one.planting, plantings)

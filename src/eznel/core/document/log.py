@@ -5,7 +5,7 @@ from uuid import UUID
 
 from pydantic import BeforeValidator, Field, model_validator
 
-from eznel.core.document._base import Day, Entry, Key, Note, Thing, fault
+from eznel.core.document._base import Day, Entry, Key, Name, Note, Thing, fault
 from eznel.core.document.product import Amount
 from eznel.core.quantities import Mass, Volume
 
@@ -86,6 +86,23 @@ class TaskDone(Thing):
     planting: UUID
     task: Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]*$", max_length=60)]
     on: Day
+
+
+SprayKind = Literal["oil", "sulphur", "copper", "soap", "other"]
+
+
+class Sprayed(Thing):
+    """A spray or drench against a pest or an illness, with what its label asks for."""
+
+    planting: UUID
+    on: Day
+    name: Name
+    kind: SprayKind = "other"
+    again_days: Annotated[int, Field(ge=1, le=365)] | None = None
+    """The label's shortest time until it is given again. [days]"""
+    wait_days: Annotated[int, Field(ge=0, le=365)] | None = None
+    """The label's time before anything is picked. [days]"""
+    note: Note = ""
 
 
 def _simulated(source: object) -> object:
@@ -196,6 +213,7 @@ class Log(Entry):
     stages: tuple[StageSeen, ...] = ()
     observed: tuple[Observed, ...] = ()
     tasks: tuple[TaskDone, ...] = ()
+    sprays: tuple[Sprayed, ...] = ()
     weather: tuple[WeatherDay, ...] = ()
     stock_moves: tuple[StockMove, ...] = ()
     watered: tuple[Watered, ...] = ()

@@ -84,7 +84,7 @@ def _to_15(data: Data) -> Data:
 
 
 def _to_16(data: Data) -> Data:
-    """Version 16 knows recipes for mixes, fills by layers, usual jobs, and ways of growing."""
+    """Version 16 knows recipes for mixes, fills by layers, usual jobs, ways of growing, sprays."""
     return data
 
 

@@ -196,6 +196,8 @@ class PlantingPlan:
     tides: tuple[Tide, ...]
     jobs: tuple[JobView, ...]
     tasks: tuple[TaskView, ...]
+    sprayed: tuple[Finding, ...]
+    """What its sprays forbid: picking, spraying again."""
     coated: tuple[CoatedSize, ...]
     blend: UUID | None
     """The season-wide blend that its jobs follow; None where each is blended by itself."""

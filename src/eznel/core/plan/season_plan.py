@@ -35,6 +35,7 @@ from eznel.core.plan.result import (
     ToBuy,
     Use,
 )
+from eznel.core.plan.sprays import sprayed
 from eznel.core.plan.tasks import tasks
 from eznel.core.plan.tides import keeping_of, tides
 from eznel.core.plan.to_buy import Market
@@ -113,10 +114,11 @@ def make(
             lambda: _planting(season, workings, water),
         )
         todo, short = tasks(season.stand, stands), short_of(season, workings)
+        told = sprayed(season.stand, stands)
         return kept.part(
             ("planting plan with its tasks", season.stand.id),
-            (known, todo, short),
-            lambda: replace(known, tasks=todo, to_buy=short),
+            (known, todo, short, told),
+            lambda: replace(known, tasks=todo, to_buy=short, sprayed=told),
         )
 
     spots = tuple((place.x_m, place.y_m) for place in garden.places)
@@ -203,6 +205,7 @@ def _planting(season: Season, workings: Workings, water: Moist) -> PlantingPlan:
         tides=tide,
         jobs=tuple(_job(job, season, workings) for job in season.jobs),
         tasks=(),
+        sprayed=(),
         coated=coated_sizes(stand, stands),
         blend=season.plan.blend,
         refused=tuple(dict.fromkeys(one for job in season.jobs for one in job.refused)),

@@ -32,6 +32,7 @@ from eznel.store.tables.garden import (
 from eznel.store.tables.log import (
     FeedEntryRow,
     ObservedRow,
+    SprayedRow,
     StageSeenRow,
     StockMoveRow,
     TaskDoneRow,
@@ -62,6 +63,7 @@ __all__ = [
     "ScoopRow",
     "SeasonBlendRow",
     "SoilValueRow",
+    "SprayedRow",
     "StageSeenRow",
     "StockMoveRow",
     "TaskDoneRow",

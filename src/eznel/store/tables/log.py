@@ -48,6 +48,20 @@ class ObservedRow(Recorded, Base):
     note: Mapped[str] = mapped_column(Text)
 
 
+class SprayedRow(Recorded, Base):
+    """A spray or drench, with what its label asks for."""
+
+    __tablename__ = "sprayed"
+
+    planting: Mapped[str] = mapped_column(String(60), index=True)
+    on: Mapped[date]
+    name: Mapped[str]
+    kind: Mapped[str]
+    again_days: Mapped[int | None]
+    wait_days: Mapped[int | None]
+    note: Mapped[str] = mapped_column(Text)
+
+
 class TaskDoneRow(Recorded, Base):
     """A job besides feeding that was done."""
 

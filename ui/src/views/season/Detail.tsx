@@ -17,6 +17,7 @@ import { Why } from '../../parts/Why'
 import { Given } from './Given'
 import { Seen } from './Seen'
 import { Sighted } from './Sighted'
+import { Sprays } from './Sprays'
 import type { Planting, RecordedPlanting } from './state'
 import { Try } from './Try'
 import { Years } from './Years'
@@ -60,6 +61,9 @@ export function Detail(props: {
           </section>
           <section className="seen">
             <Sighted gardenId={gardenId} planting={planting} offered={rot ? 'end_rot' : null} />
+          </section>
+          <section className="seen">
+            <Sprays gardenId={gardenId} planting={planting} />
           </section>
           <section className="seen">
             <Given gardenId={gardenId} planting={planting} />

@@ -14,6 +14,7 @@ import { Ahead } from './Ahead'
 import { DayLine, DoneLine, JobLine } from './Lines'
 import { Better } from './Better'
 import { Missed } from './Missed'
+import { NotToPick } from './NotToPick'
 import { Places } from './Places'
 import { Shared } from './Shared'
 import { byWalk, type PlaceWater } from './watering'
@@ -83,6 +84,7 @@ export function View() {
             <Water gardenId={gardenId} plan={plan} />
           </Later>
         )}
+        <NotToPick gardenId={gardenId} />
         <Waits waits={state.waits} today={plan.as_of} gardenId={gardenId} />
         <Tasks gardenId={gardenId} tasks={state.tasks} today={plan.as_of} />
         <Looks looks={state.looks} today={plan.as_of} gardenId={gardenId} />
