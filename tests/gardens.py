@@ -94,7 +94,7 @@ def planting(crop: str = "cucumber", place: str = "bed", **more: Any) -> dict[st
     }
 
 
-def only(*tasks: str) -> dict[str, Any]:
+def with_jobs(*tasks: str) -> dict[str, Any]:
     """Preferences with no jobs besides feeding on the list but these."""
     every = [one.key for one in catalogue.load().tasks]
     return {"reminders": list(tasks), "silenced": [key for key in every if key not in tasks]}

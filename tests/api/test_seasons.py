@@ -24,7 +24,7 @@ def garden(client: TestClient) -> TestClient:
         ],
         scoops=[make.scoop("gram", 1), make.scoop("spoon", 15)],
         products=[make.product("feed", "soluble", N=10, K2O=15)],
-        preferences=make.only("stake"),
+        preferences=make.with_jobs("stake"),
     )
     assert client.put(f"{GARDEN}/file", json=json.loads(garden_file.dumps(file))).status_code == 200
     return client

@@ -83,7 +83,7 @@ def test_jobs_besides_feeding_are_events_with_what_they_take() -> None:
     garden = gardens.garden(
         places=[gardens.bed()],
         plantings=[gardens.planting("tomato", plants=4)],
-        preferences=gardens.only("stake", "side_shoots"),
+        preferences=gardens.with_jobs("stake", "side_shoots"),
     )
     plan = gardens.plan_of(garden)
     titles = {str(event["summary"]): event for event in events(plan, garden).values()}

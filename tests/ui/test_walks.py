@@ -55,7 +55,7 @@ def test_one_job_for_many_plantings_is_ticked_at_once(
     ]
     file = make.garden_file(
         places=beds, plantings=plantings, scoops=[make.scoop()],
-        stands_on="2026-05-10", preferences=make.only("net"),
+        stands_on="2026-05-10", preferences=make.with_jobs("net"),
     )  # fmt: skip
     with Session(engine) as session:
         gardens.replace(session, file, based_on=0, who="demo", check=lambda file: None)

@@ -5,7 +5,6 @@ from collections.abc import Iterator
 from typing import Any
 from xml.sax.saxutils import escape
 
-from reportlab.lib import colors
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
 from reportlab.platypus import Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
@@ -13,19 +12,18 @@ from reportlab.platypus import Paragraph, SimpleDocTemplate, Spacer, Table, Tabl
 from eznel.core.document import Garden
 from eznel.core.plan.result import SeasonPlan
 from eznel.core.questions.one_list import AISLES, ListItem, OneList
-from eznel.formats.paper import PAPERS, Paper, plain
+from eznel.formats.paper import INK, LINE, PAPERS, SOFT, Paper, plain
 from eznel.formats.reader import Reader
 from eznel.formats.text import number
 from eznel.formats.units import System
 from eznel.words import Words
 
-_INK, _SOFT, _LINE = colors.HexColor("#1d2a2e"), colors.HexColor("#5c6b6f"), "#c9c3b4"
-_TITLE = ParagraphStyle("title", fontName="Helvetica-Bold", fontSize=16, leading=20, textColor=_INK)
+_TITLE = ParagraphStyle("title", fontName="Helvetica-Bold", fontSize=16, leading=20, textColor=INK)
 _HEAD = ParagraphStyle(
-    "head", fontName="Helvetica-Bold", fontSize=11, leading=14, spaceBefore=8, textColor=_INK
+    "head", fontName="Helvetica-Bold", fontSize=11, leading=14, spaceBefore=8, textColor=INK
 )
-_TEXT = ParagraphStyle("text", fontName="Helvetica", fontSize=9.5, leading=12, textColor=_INK)
-_SMALL = ParagraphStyle("small", parent=_TEXT, fontSize=8, leading=10, textColor=_SOFT)
+_TEXT = ParagraphStyle("text", fontName="Helvetica", fontSize=9.5, leading=12, textColor=INK)
+_SMALL = ParagraphStyle("small", parent=_TEXT, fontSize=8, leading=10, textColor=SOFT)
 
 
 def write_list(
@@ -128,12 +126,12 @@ def _table(rows: list[list[Any]], width: float) -> Table:
     table = Table(rows, [6 * mm, 24 * mm, width - 30 * mm])
     style = [
         ("VALIGN", (0, 0), (-1, -1), "TOP"),
-        ("LINEBELOW", (1, 0), (-1, -1), 0.4, colors.HexColor(_LINE)),
+        ("LINEBELOW", (1, 0), (-1, -1), 0.4, LINE),
         ("BOTTOMPADDING", (0, 0), (-1, -1), 3),
         ("TOPPADDING", (0, 0), (-1, -1), 3),
         ("LEFTPADDING", (0, 0), (-1, -1), 0),
     ]
     table.setStyle(TableStyle(style))
     for n in range(len(rows)):
-        table.setStyle(TableStyle([("BOX", (0, n), (0, n), 0.8, _INK)]))
+        table.setStyle(TableStyle([("BOX", (0, n), (0, n), 0.8, INK)]))
     return table

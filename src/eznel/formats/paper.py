@@ -3,10 +3,17 @@
 import unicodedata
 from typing import Literal
 
+from reportlab.lib import colors
 from reportlab.lib.pagesizes import A4, LETTER
 
 Paper = Literal["a4", "letter"]
 PAPERS = {"a4": A4, "letter": LETTER}
+INK, SOFT, LINE = (
+    colors.HexColor("#1d2a2e"),
+    colors.HexColor("#5c6b6f"),
+    colors.HexColor("#c9c3b4"),
+)
+"""What text, what is beside it, and what lines are drawn in."""
 
 
 def plain(text: str) -> str:

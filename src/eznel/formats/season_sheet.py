@@ -11,7 +11,6 @@ from typing import Any
 from uuid import UUID
 from xml.sax.saxutils import escape
 
-from reportlab.lib import colors
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
 from reportlab.platypus import (
@@ -27,7 +26,7 @@ from eznel.core.document import Garden
 from eznel.core.nutrients import Nutrient
 from eznel.core.plan.place_result import PlaceJob, PlacePlan
 from eznel.core.plan.result import JobView, PlantingPlan, SeasonPlan
-from eznel.formats.paper import PAPERS, Paper, plain
+from eznel.formats.paper import INK, LINE, PAPERS, SOFT, Paper, plain
 from eznel.formats.reader import Reader
 from eznel.formats.text import number
 from eznel.formats.units import System
@@ -38,18 +37,13 @@ WEEKS = 2
 SHOWN: tuple[Nutrient, ...] = ("N", "P", "K", "Ca")
 OPEN = ("planned", "given", "unconfirmed", "missed")
 
-_INK, _SOFT, _LINE = (
-    colors.HexColor("#1d2a2e"),
-    colors.HexColor("#5c6b6f"),
-    colors.HexColor("#c9c3b4"),
-)
-_TITLE = ParagraphStyle("title", fontName="Helvetica-Bold", fontSize=17, leading=21, textColor=_INK)
+_TITLE = ParagraphStyle("title", fontName="Helvetica-Bold", fontSize=17, leading=21, textColor=INK)
 _HEAD = ParagraphStyle(
-    "head", fontName="Helvetica-Bold", fontSize=11.5, leading=14, spaceBefore=9, textColor=_INK
+    "head", fontName="Helvetica-Bold", fontSize=11.5, leading=14, spaceBefore=9, textColor=INK
 )
-_TEXT = ParagraphStyle("text", fontName="Helvetica", fontSize=8.8, leading=11.2, textColor=_INK)
+_TEXT = ParagraphStyle("text", fontName="Helvetica", fontSize=8.8, leading=11.2, textColor=INK)
 _BOLD = ParagraphStyle("bold", parent=_TEXT, fontName="Helvetica-Bold")
-_SMALL = ParagraphStyle("small", parent=_TEXT, fontSize=7.8, leading=10, textColor=_SOFT)
+_SMALL = ParagraphStyle("small", parent=_TEXT, fontSize=7.8, leading=10, textColor=SOFT)
 
 
 def write_season(
@@ -106,7 +100,7 @@ def write_season(
 def _foot(canvas: Any, page: Any) -> None:
     canvas.saveState()
     canvas.setFont("Helvetica", 8)
-    canvas.setFillColor(_SOFT)
+    canvas.setFillColor(SOFT)
     canvas.drawRightString(page.pagesize[0] - 16 * mm, 9 * mm, str(canvas.getPageNumber()))
     canvas.restoreState()
 
@@ -285,15 +279,15 @@ def _grams(job: JobView, nutrient: Nutrient, read: Reader) -> str:
 def _table(rows: list[list[Any]], widths: list[float], *, box: bool = False) -> Table:
     style = [
         ("VALIGN", (0, 0), (-1, -1), "TOP"),
-        ("LINEBELOW", (0, 0), (-1, -1), 0.4, _LINE),
+        ("LINEBELOW", (0, 0), (-1, -1), 0.4, LINE),
         ("LEFTPADDING", (0, 0), (-1, -1), 2),
         ("RIGHTPADDING", (0, 0), (-1, -1), 3),
         ("TOPPADDING", (0, 0), (-1, -1), 2.2),
         ("BOTTOMPADDING", (0, 0), (-1, -1), 2.2),
     ]
     if box:
-        style.append(("BOX", (0, 0), (0, -1), 0.6, _INK))
-        style.append(("INNERGRID", (0, 0), (0, -1), 0.6, _INK))
+        style.append(("BOX", (0, 0), (0, -1), 0.6, INK))
+        style.append(("INNERGRID", (0, 0), (0, -1), 0.6, INK))
     table = Table(rows, colWidths=widths, repeatRows=0 if box else 1)
     table.setStyle(TableStyle(style))
     return table

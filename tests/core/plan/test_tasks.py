@@ -16,7 +16,7 @@ def planned(crop: str, *reminders: str, log: dict | None = None, today=gardens.T
     made = gardens.garden(
         places=[place],
         plantings=[gardens.planting(crop, place["name"], **more)],
-        preferences=gardens.only(*reminders),
+        preferences=gardens.with_jobs(*reminders),
         varieties=varieties,
     )
     found: PlantingPlan = gardens.single(
@@ -101,7 +101,7 @@ def test_tops_come_off_eight_weeks_before_the_first_frost() -> None:
     made = gardens.garden(
         places=[gardens.bed()],
         plantings=[gardens.planting("tomato")],
-        preferences=gardens.only("top"),
+        preferences=gardens.with_jobs("top"),
         site=gardens.site(first_frost="10-20"),
     )
     (top,) = gardens.single(gardens.plan_of(made)).tasks
@@ -113,7 +113,7 @@ def test_a_job_is_moved_and_what_follows_comes_after_it() -> None:
     made = gardens.garden(
         places=[gardens.bed()],
         plantings=[gardens.planting("tomato")],
-        preferences=gardens.only("side_shoots"),
+        preferences=gardens.with_jobs("side_shoots"),
         pins=[{"id": gardens.uid("pin"), "job": first.key, "to": first.due_on + timedelta(4)}],
     )
     moved = gardens.single(gardens.plan_of(made)).tasks

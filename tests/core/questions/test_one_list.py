@@ -79,7 +79,7 @@ def test_mix_for_tubs_that_are_still_to_be_filled() -> None:
 def test_stakes_of_the_jobs_that_are_switched_on() -> None:
     """Two plantings of six and four tomatoes: ten stakes, forty ties, once."""
     parts: dict[str, Any] = {
-        "preferences": gardens.only("stake"),
+        "preferences": gardens.with_jobs("stake"),
         "places": [gardens.bed("bed", 30)],
         "plantings": [
             gardens.planting("tomato", plants=6, planted_on="2026-05-12"),
@@ -128,7 +128,7 @@ def test_layers_of_a_raised_bed_stand_on_it_until_they_are_filled() -> None:
     layer = {"material": "topsoil", "depth": gardens.measure(10, "cm")}
     grows = [gardens.planting("cucumber", planted_on="2026-05-12")]
     bed = gardens.bed(fill={"layers": [layer]})
-    quiet = {"preferences": gardens.only()}
+    quiet = {"preferences": gardens.with_jobs()}
     found = listed("2026-06-01", places=[bed], plantings=grows, **quiet)
     (soil,) = (one for one in found.items if one.aisle == "ground")
     assert (soil.amount, soil.unit) == (pytest.approx(432), "L")

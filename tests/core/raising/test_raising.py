@@ -258,7 +258,7 @@ def jobs(day: str, *done: tuple[str, str], low_c: float | None = None) -> dict[s
     file = gardens.garden_file(
         benches=[SHELF], places=[gardens.bed("bed", 30)], plantings=[mine],
         log={"tasks": tasks, "weather": nights if low_c is not None else []},
-        preferences=gardens.only(),
+        preferences=gardens.with_jobs(),
     )  # fmt: skip
     made = gardens.plan_of(file.garden, file.log, date.fromisoformat(day))
     return {f"{one.task} {one.ordinal}": one for one in gardens.single(made).tasks}
