@@ -129,7 +129,7 @@ def _table(rows: list[list[Any]], width: float) -> Table:
         ("LINEBELOW", (1, 0), (-1, -1), 0.4, LINE),
         ("BOTTOMPADDING", (0, 0), (-1, -1), 3),
         ("TOPPADDING", (0, 0), (-1, -1), 3),
-        ("LEFTPADDING", (0, 0), (-1, -1), 0),
+        ("LEFTPADDING", (0, 0), (0, -1), 0),
     ]
     table.setStyle(TableStyle(style))
     for n in range(len(rows)):
