@@ -12,6 +12,7 @@ from starlette.middleware.trustedhost import TrustedHostMiddleware
 
 from eznel.api import (
     balance,
+    book,
     calendar_feed,
     devices,
     door,
@@ -80,6 +81,7 @@ def create_app(
         weather,
         soil_files,
         raising,
+        book,
         mixes,
         source_water,
         moisture,

@@ -12,6 +12,7 @@ from eznel.api.problems import RESPONSES
 from eznel.api.services import PLANS, TheServices, TheSession
 from eznel.api.speech import Speech, Units
 from eznel.core.document import (
+    Aim,
     BandTable,
     Bench,
     Day,
@@ -19,8 +20,10 @@ from eznel.core.document import (
     FeedEntry,
     Garden,
     GardenFile,
+    Harvest,
     Log,
     MoveJob,
+    Noted,
     Observed,
     Place,
     Planting,
@@ -68,6 +71,7 @@ class Changes(BaseModel):
     varieties: list[Variety] = []
     benches: list[Bench] = []
     recipes: list[Recipe] = []
+    aims: list[Aim] = []
     pins: list[MoveJob] = []
     blends: list[SeasonBlend] = []
     feeds: list[FeedEntry] = []
@@ -78,6 +82,8 @@ class Changes(BaseModel):
     weather: list[WeatherDay] = []
     stock_moves: list[StockMove] = []
     watered: list[Watered] = []
+    harvests: list[Harvest] = []
+    notes: list[Noted] = []
 
 
 @router.get("/plan", response_model=SeasonPlan)

@@ -102,3 +102,22 @@ def solve(
         return None
     gap = getattr(found, "mip_gap", None)
     return Solved(found.x, float(gap or 0.0), bool(found.status == 0))
+
+
+def assigned(costs: Sequence[Sequence[float]]) -> list[int]:
+    """Return which column each row takes, so that all together cost the least.
+
+    Parameters
+    ----------
+    costs : sequence of sequence of float
+        Of each row in each column; at least as many columns as rows. [1]
+
+    Returns
+    -------
+    list of int
+        A column for each row, none of them twice.
+    """
+    if not costs:
+        return []
+    _, columns = _scipy().linear_sum_assignment(np.asarray(costs, dtype=float))
+    return [int(column) for column in columns]

@@ -11,7 +11,7 @@ from eznel.words import Said, Words
 # Tags of unions and places that pydantic adds to the path of a field.
 _TAGS = frozenset(
     {"bed", "tub", "rectangle", "row", "circle", "ellipse", "l_shape", "polygon", "frustum",
-     "trough", "nominal", "ScoopOf", "WeighedOf", "Mass",
+     "trough", "nominal", "ScoopOf", "WeighedOf", "Weighed", "Counted", "Heaped", "Mass",
      "Volume", "body", "analysed", "mix", "function-after[_can_be_a_label(), Product]"}
 )  # fmt: skip
 

@@ -6,7 +6,18 @@ from collections.abc import Iterator
 from datetime import date
 from uuid import UUID
 
-from eznel.core.document import FeedEntry, GardenFile, ScoopOf, Watered, WeighedOf
+from eznel.core.document import (
+    Counted,
+    FeedEntry,
+    GardenFile,
+    Harvest,
+    Log,
+    Noted,
+    ScoopOf,
+    Watered,
+    Weighed,
+    WeighedOf,
+)
 from eznel.formats.cells import guarded
 
 COLUMNS = (
@@ -22,6 +33,8 @@ WATERED = {
 }
 """How a watering is called in the table."""
 
+Where = tuple[str, str]
+"""A planting and its place."""
 Row = tuple[
     date, str, str, str, str, float | str, str, float | str, float | str, float | str, str
 ]  # fmt: skip
@@ -69,6 +82,7 @@ def _rows(file: GardenFile) -> Iterator[Row]:
     for spray in log.sprays:
         where = plantings[spray.planting]
         yield spray.on, "sprayed", *where, spray.name, "", "", "", "", "", spray.note
+    yield from _book(log, plantings, places)
     for poured in log.watered:
         much, unit = _how_wet(poured)
         name = places.get(poured.place, "")
@@ -78,6 +92,43 @@ def _rows(file: GardenFile) -> Iterator[Row]:
         amount, unit = (size.value, size.unit) if size else ("", "")
         name = products.get(move.product, "")
         yield move.on, move.kind, "", "", name, amount, unit, "", "", "", move.note
+
+
+def _book(log: Log, plantings: dict[UUID, Where], places: dict[UUID, str]) -> Iterator[Row]:
+    """What was picked, and what was written down."""
+    for picked in log.harvests:
+        much, unit = _how_much(picked)
+        where = plantings[picked.planting]
+        yield picked.on, "picked", *where, "", much, unit, "", "", "", picked.note
+    for note in log.notes:
+        where = _where(note, plantings, places)
+        much, unit = _seen(note)
+        what = "lesson" if note.lesson else "note"
+        yield note.on, what, *where, "", much, unit, "", "", "", note.words
+
+
+def _where(note: Noted, plantings: dict[UUID, Where], places: dict[UUID, str]) -> Where:
+    """The planting and the place that a note is of; the place alone; or neither."""
+    if note.planting is not None:
+        return plantings[note.planting]
+    return "", places.get(note.place, "") if note.place is not None else ""
+
+
+def _how_much(one: Harvest) -> tuple[float | str, str]:
+    """What a scale said, less the container; what was counted, or filled."""
+    if isinstance(one.much, Weighed):
+        grams = one.much.gross.g - (one.much.tare.g if one.much.tare else 0.0)
+        return round(grams, 1), "g"
+    if isinstance(one.much, Counted):
+        return float(one.much.pieces), "pieces"
+    return one.much.volume.value, one.much.volume.unit
+
+
+def _seen(one: Noted) -> tuple[float | str, str]:
+    """What was counted or measured."""
+    if one.count is not None:
+        return float(one.count), ""
+    return (one.height.value, one.height.unit) if one.height else ("", "")
 
 
 def _how_wet(one: Watered) -> tuple[float | str, str]:

@@ -390,6 +390,8 @@ def _users(file: GardenFile, kind: Kind, key: str) -> list[str]:
                 *((s.planting, s.on) for s in log.observed),
                 *((t.planting, t.on) for t in log.tasks),
                 *((s.planting, s.on) for s in log.sprays),
+                *((h.planting, h.on) for h in log.harvests),
+                *((n.planting, n.on) for n in log.notes),
             )
             if str(planting) == key
         ]

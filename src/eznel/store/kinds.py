@@ -6,11 +6,14 @@ from typing import Any
 from pydantic import BaseModel, TypeAdapter
 
 from eznel.core.document import (
+    Aim,
     BandTable,
     Bench,
     Feature,
     FeedEntry,
+    Harvest,
     MoveJob,
+    Noted,
     Observed,
     Place,
     Planting,
@@ -71,6 +74,7 @@ KINDS = {
         Kind("varieties", Variety, tables.VarietyRow, "garden", "variety"),
         Kind("benches", Bench, tables.BenchRow, "garden", "bench"),
         Kind("recipes", Recipe, tables.RecipeRow, "garden", "recipe"),
+        Kind("aims", Aim, tables.AimRow, "garden", "aim"),
         Kind("pins", MoveJob, tables.PinRow, "garden", "pin"),
         Kind("blends", SeasonBlend, tables.SeasonBlendRow, "garden", "blend"),
         Kind("feeds", FeedEntry, tables.FeedEntryRow, "log", "feed"),
@@ -80,6 +84,8 @@ KINDS = {
         Kind("sprays", Sprayed, tables.SprayedRow, "log", "spray"),
         Kind("weather", WeatherDay, tables.WeatherDayRow, "log", "weather_day"),
         Kind("watered", Watered, tables.WateredRow, "log", "watering"),
+        Kind("harvests", Harvest, tables.HarvestRow, "log", "harvest"),
+        Kind("notes", Noted, tables.NotedRow, "log", "note"),
         Kind("stock_moves", StockMove, tables.StockMoveRow, "log", "stock_move"),
     )
 }

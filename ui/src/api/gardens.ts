@@ -82,6 +82,8 @@ const LOGGED: readonly Kind[] = [
   'sprays',
   'weather',
   'watered',
+  'harvests',
+  'notes',
   'stock_moves',
 ]
 

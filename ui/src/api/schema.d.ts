@@ -136,6 +136,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/aims": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace several of aims, all or none */
+        put: operations["replace_aims"];
+        /** Record several of aims, all or none */
+        post: operations["save_aims"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/aims/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of aims */
+        put: operations["save_aim"];
+        post?: never;
+        /** Remove one of aims */
+        delete: operations["remove_aim"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/balance/place/{place_id}": {
         parameters: {
             query?: never;
@@ -339,6 +375,46 @@ export interface paths {
         post?: never;
         /** Remove one of blends */
         delete: operations["remove_blend"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/book/harvest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Harvest
+         * @description Read what was picked of every planting, the next weeks' picking, and the aims.
+         */
+        get: operations["read_harvest"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/book/season": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Next Season
+         * @description Read what a season begins from: what stays, and what is planted again, where and when.
+         */
+        get: operations["read_next_season"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -588,6 +664,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/harvests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace several of harvests, all or none */
+        put: operations["replace_harvests"];
+        /** Record several of harvests, all or none */
+        post: operations["save_harvests"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/harvests/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of harvests */
+        put: operations["save_harvest"];
+        post?: never;
+        /** Remove one of harvests */
+        delete: operations["remove_harvest"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/journal": {
         parameters: {
             query?: never;
@@ -723,6 +835,42 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace several of notes, all or none */
+        put: operations["replace_notes"];
+        /** Record several of notes, all or none */
+        post: operations["save_notes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/notes/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of notes */
+        put: operations["save_note"];
+        post?: never;
+        /** Remove one of notes */
+        delete: operations["remove_note"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2230,6 +2378,107 @@ export interface components {
             path: string | null;
         };
         /**
+         * Again
+         * @description A planting of last season once more. Its id is always the same, so that it is added once.
+         */
+        Again: {
+            /** Against */
+            against: string | null;
+            /**
+             * Day By
+             * @enum {string}
+             */
+            day_by: "same_day" | "warmth" | "next_good";
+            /**
+             * Of
+             * Format: uuid
+             */
+            of: string;
+            planting: components["schemas"]["Planting"];
+            /** Rested */
+            rested: boolean;
+            /** There */
+            there: boolean;
+            /**
+             * Was In
+             * Format: uuid
+             */
+            was_in: string;
+            /**
+             * Was On
+             * Format: date
+             */
+            was_on: string;
+            went: components["schemas"]["Went"];
+            wintered: components["schemas"]["Planting"] | null;
+        };
+        /**
+         * Aim
+         * @description What a year is to bring, in a line; and of a crop, how much.
+         */
+        Aim: {
+            /** Crop */
+            crop?: string | null;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Outcome
+             * @default
+             */
+            outcome: string;
+            stored?: components["schemas"]["Mass"] | null;
+            wanted?: components["schemas"]["Mass"] | null;
+            weekly?: components["schemas"]["Mass"] | null;
+            /** Words */
+            words: string;
+            /** Year */
+            year: number;
+        };
+        /**
+         * AimShown
+         * @description An aim as it stands.
+         */
+        AimShown: {
+            aimed: components["schemas"]["AimedView"] | null;
+            /** Crop */
+            crop: string | null;
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Over */
+            over: boolean;
+            /** Words */
+            words: string;
+            /** Year */
+            year: number;
+        };
+        /**
+         * AimedView
+         * @description What an aim takes, with its working, and where it stands. [kg]
+         */
+        AimedView: {
+            feed: components["schemas"]["Amounts"];
+            ground: components["schemas"]["Shown"];
+            /** Picked Kg */
+            picked_kg: number;
+            /** Planted */
+            planted: string[];
+            /** Planted Kg */
+            planted_kg: number;
+            plants: components["schemas"]["Shown"];
+            /** Seasons */
+            seasons: number;
+            /** Wanted Kg */
+            wanted_kg: number;
+        };
+        /**
          * Alkalinity
          * @description Hardness or alkalinity of water, read in milligrams of calcium carbonate in a litre.
          */
@@ -2861,6 +3110,19 @@ export interface components {
             value: number;
         };
         /**
+         * Carried
+         * @description A planting that stands through the winter, or for years.
+         */
+        Carried: {
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+            /** Until */
+            until: string | null;
+        };
+        /**
          * CatalogueView
          * @description Crops with their stages, materials, and the programmes that ship with the release.
          */
@@ -2980,6 +3242,11 @@ export interface components {
          */
         Changes: {
             /**
+             * Aims
+             * @default []
+             */
+            aims: components["schemas"]["Aim"][];
+            /**
              * Bands
              * @default []
              */
@@ -3004,6 +3271,16 @@ export interface components {
              * @default []
              */
             feeds: components["schemas"]["FeedEntry"][];
+            /**
+             * Harvests
+             * @default []
+             */
+            harvests: components["schemas"]["Harvest"][];
+            /**
+             * Notes
+             * @default []
+             */
+            notes: components["schemas"]["Noted"][];
             /**
              * Observed
              * @default []
@@ -3323,6 +3600,15 @@ export interface components {
             y_m: number;
         };
         /**
+         * Counted
+         * @description Pieces that nobody weighed, with what a typical one weighs, where that is known.
+         */
+        Counted: {
+            each?: components["schemas"]["Mass"] | null;
+            /** Pieces */
+            pieces: number;
+        };
+        /**
          * Country
          * @description What is usual in a country, to be corrected by the grower.
          */
@@ -3488,10 +3774,33 @@ export interface components {
             uptake_p: number;
             /** Uptake S */
             uptake_s: number;
+            /**
+             * Winters Indoors
+             * @default false
+             */
+            winters_indoors: boolean;
             /** Yield Kg M2 */
             yield_kg_m2: number;
             /** Yield Kg Plant */
             yield_kg_plant: number;
+        };
+        /**
+         * CropAhead
+         * @description The next weeks' picking of a crop.
+         */
+        CropAhead: {
+            /** Crop */
+            crop: string;
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** Plantings */
+            plantings: string[];
+            /** Stored Kg */
+            stored_kg: number;
+            /** Weekly Kg */
+            weekly_kg: number | null;
+            /** Weeks */
+            weeks: components["schemas"]["WeekAhead"][];
         };
         /**
          * Declared
@@ -3901,6 +4210,11 @@ export interface components {
          */
         Garden: {
             /**
+             * Aims
+             * @default []
+             */
+            aims: components["schemas"]["Aim"][];
+            /**
              * Bands
              * @default []
              */
@@ -4016,6 +4330,8 @@ export interface components {
             /**
              * @default {
              *       "feeds": [],
+             *       "harvests": [],
+             *       "notes": [],
              *       "observed": [],
              *       "sprays": [],
              *       "stages": [],
@@ -4033,10 +4349,10 @@ export interface components {
             photos: components["schemas"]["Photo"][];
             /**
              * Version
-             * @default 16
+             * @default 17
              * @constant
              */
-            version: 16;
+            version: 17;
         };
         /**
          * GardenListed
@@ -4257,6 +4573,62 @@ export interface components {
              * Format: date
              */
             on: string;
+        };
+        /**
+         * Harvest
+         * @description What was picked of a planting on a day.
+         */
+        Harvest: {
+            /**
+             * Complete
+             * @default false
+             */
+            complete: boolean;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Much */
+            much: components["schemas"]["Weighed"] | components["schemas"]["Counted"] | components["schemas"]["Heaped"];
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+        };
+        /**
+         * HarvestBook
+         * @description What was picked, what is to come, and what was aimed for.
+         */
+        HarvestBook: {
+            /** Aims */
+            aims: components["schemas"]["AimShown"][];
+            /** Own */
+            own: components["schemas"]["OwnView"][];
+            /** Pieces */
+            pieces: components["schemas"]["eznel__api__book__PieceView"][];
+            /** Weeks */
+            weeks: components["schemas"]["CropAhead"][];
+            /** Yields */
+            yields: components["schemas"]["YieldView"][];
+        };
+        /**
+         * Heaped
+         * @description A container filled with it.
+         */
+        Heaped: {
+            volume: components["schemas"]["Volume"];
         };
         /**
          * Held
@@ -4632,6 +5004,33 @@ export interface components {
             value: number;
         };
         /**
+         * Lesson
+         * @description What is to come back next year: at a stage of a crop, or when the season begins.
+         */
+        Lesson: {
+            /** Crop */
+            crop?: string | null;
+            /** Learned On */
+            learned_on?: string | null;
+            /** Stage */
+            stage?: string | null;
+        };
+        /**
+         * LessonDue
+         * @description A lesson of an earlier season, and the plantings that it is for now.
+         */
+        LessonDue: {
+            /**
+             * Note
+             * Format: uuid
+             */
+            note: string;
+            /** Plantings */
+            plantings: string[];
+            /** Words */
+            words: string;
+        };
+        /**
          * Level
          * @description How strongly a finding speaks.
          * @enum {string}
@@ -4724,6 +5123,16 @@ export interface components {
              * @default []
              */
             feeds: components["schemas"]["FeedEntry"][];
+            /**
+             * Harvests
+             * @default []
+             */
+            harvests: components["schemas"]["Harvest"][];
+            /**
+             * Notes
+             * @default []
+             */
+            notes: components["schemas"]["Noted"][];
             /**
              * Observed
              * @default []
@@ -5169,6 +5578,20 @@ export interface components {
             total_g: number;
         };
         /**
+         * NextSeason
+         * @description What a season begins from.
+         */
+        NextSeason: {
+            /** Again */
+            again: components["schemas"]["Again"][];
+            /** Carried */
+            carried: components["schemas"]["Carried"][];
+            /** Lessons */
+            lessons: string[];
+            /** Year */
+            year: number;
+        };
+        /**
          * NitrogenForms
          * @description How the label splits its nitrogen. What is left over is of unknown form.
          */
@@ -5257,6 +5680,37 @@ export interface components {
             volume: components["schemas"]["Volume"];
         };
         /**
+         * Noted
+         * @description Words, a count or a height on a day; of a planting, a place, or the whole garden.
+         *
+         *     The place may be gone meanwhile.
+         */
+        Noted: {
+            /** Count */
+            count?: number | null;
+            height?: components["schemas"]["Length"] | null;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            lesson?: components["schemas"]["Lesson"] | null;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Place */
+            place?: string | null;
+            /** Planting */
+            planting?: string | null;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+        };
+        /**
          * Observed
          * @description What was seen at a planting on a day, besides its stages.
          */
@@ -5328,6 +5782,21 @@ export interface components {
          * @enum {string}
          */
         Origin: "measured" | "label" | "lab" | "typed" | "typical" | "assumed" | "computed" | "fixed" | "plan";
+        /**
+         * OwnView
+         * @description A garden's own yield of a crop, as a multiple of the usual.
+         */
+        OwnView: {
+            /** Crop */
+            crop: string;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Seasons */
+            seasons: number;
+            share: components["schemas"]["Shown"];
+        };
         /**
          * PerPlant
          * @description A volume for each plant.
@@ -5443,33 +5912,25 @@ export interface components {
             id: string;
         };
         /**
-         * PieceView
-         * @description One piece beside the words that it came from.
+         * PickingView
+         * @description What was picked at once. [kg]
          */
-        PieceView: {
-            /** At */
-            at: string;
-            /** Meaning */
-            meaning: string | null;
-            /** Method */
-            method: string | null;
-            /** Number */
-            number: number | null;
-            /** Printed As */
-            printed_as: string | null;
-            /** Question */
-            question: string;
-            /** Rating */
-            rating: string | null;
+        PickingView: {
             /**
-             * Taken
-             * @enum {string}
+             * Harvest
+             * Format: uuid
              */
-            taken: "sure" | "asked" | "left";
-            /** Unit */
-            unit: string | null;
-            /** Words */
-            words: string;
+            harvest: string;
+            /** High Kg */
+            high_kg: number;
+            /** Low Kg */
+            low_kg: number;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            weight: components["schemas"]["Shown"];
         };
         /**
          * PlaceBalance
@@ -6919,7 +7380,7 @@ export interface components {
             /** Name */
             name: string;
             /** Pieces */
-            pieces: components["schemas"]["PieceView"][];
+            pieces: components["schemas"]["eznel__api__soil_files__PieceView"][];
             report: components["schemas"]["SoilReport"] | null;
         };
         /**
@@ -7091,6 +7552,8 @@ export interface components {
              * Format: uuid
              */
             garden: string;
+            /** Lessons */
+            lessons: components["schemas"]["LessonDue"][];
             /** Places */
             places: components["schemas"]["PlacePlan"][];
             /** Plantings */
@@ -7117,6 +7580,18 @@ export interface components {
             site: components["schemas"]["Site"];
             /** Stands On */
             stands_on: string | null;
+        };
+        /** Several[Aim] */
+        Several_Aim_: {
+            /**
+             * Based On
+             * @default {}
+             */
+            based_on: {
+                [key: string]: number;
+            };
+            /** Things */
+            things: components["schemas"]["Aim"][];
         };
         /** Several[Annotated[Union[Bed, Tub], FieldInfo(annotation=NoneType, required=True, discriminator='kind')]] */
         Several_Annotated_Union_Bed__Tub___FieldInfo_annotation_NoneType__required_True__discriminator__kind____: {
@@ -7178,6 +7653,18 @@ export interface components {
             /** Things */
             things: components["schemas"]["FeedEntry"][];
         };
+        /** Several[Harvest] */
+        Several_Harvest_: {
+            /**
+             * Based On
+             * @default {}
+             */
+            based_on: {
+                [key: string]: number;
+            };
+            /** Things */
+            things: components["schemas"]["Harvest"][];
+        };
         /** Several[MoveJob] */
         Several_MoveJob_: {
             /**
@@ -7189,6 +7676,18 @@ export interface components {
             };
             /** Things */
             things: components["schemas"]["MoveJob"][];
+        };
+        /** Several[Noted] */
+        Several_Noted_: {
+            /**
+             * Based On
+             * @default {}
+             */
+            based_on: {
+                [key: string]: number;
+            };
+            /** Things */
+            things: components["schemas"]["Noted"][];
         };
         /** Several[Observed] */
         Several_Observed_: {
@@ -8548,7 +9047,7 @@ export interface components {
             /** Columns */
             columns: components["schemas"]["ColumnView"][];
             /** Left */
-            left: components["schemas"]["PieceView"][];
+            left: components["schemas"]["eznel__api__soil_files__PieceView"][];
             /** Meanings */
             meanings: string[];
             /** Samples */
@@ -8987,6 +9486,35 @@ export interface components {
             questions: string[];
         };
         /**
+         * WeekAhead
+         * @description What is likely to be picked in a week. [kg]
+         */
+        WeekAhead: {
+            /**
+             * Begins
+             * Format: date
+             */
+            begins: string;
+            /** High Kg */
+            high_kg: number;
+            /** Kg */
+            kg: number;
+            /** Low Kg */
+            low_kg: number;
+            /** Over Kg */
+            over_kg: number;
+        };
+        /**
+         * Weighed
+         * @description On a scale, as it stood there.
+         */
+        Weighed: {
+            gross: components["schemas"]["Mass"];
+            /** Pieces */
+            pieces?: number | null;
+            tare?: components["schemas"]["Mass"] | null;
+        };
+        /**
          * WeighedOf
          * @description A weighed or poured amount of a product; where it was a guess, the least and the most.
          */
@@ -9013,6 +9541,27 @@ export interface components {
             count: number;
             mass: components["schemas"]["Mass"];
             volume: components["schemas"]["Volume"];
+        };
+        /**
+         * Went
+         * @description How a planting of last season went, as far as it is written down.
+         */
+        Went: {
+            /** Complete */
+            complete: boolean;
+            /** Expected Kg */
+            expected_kg: number;
+            /** Given */
+            given: number;
+            /** Missed */
+            missed: number;
+            /** Picked Kg */
+            picked_kg: number | null;
+            /** Seen */
+            seen: [
+                string,
+                number
+            ][];
         };
         /**
          * WholeSeason
@@ -9078,6 +9627,75 @@ export interface components {
             garden_revision: number;
             /** Revision */
             revision: number;
+        };
+        /**
+         * YieldView
+         * @description What a planting gave. [kg]
+         */
+        YieldView: {
+            /** Complete */
+            complete: boolean;
+            /** Expected Kg */
+            expected_kg: number;
+            /** High Kg */
+            high_kg: number;
+            /** Low Kg */
+            low_kg: number;
+            per_ground: components["schemas"]["Shown"] | null;
+            per_plant: components["schemas"]["Shown"];
+            /** Picked Kg */
+            picked_kg: number;
+            /** Pickings */
+            pickings: components["schemas"]["PickingView"][];
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+        };
+        /**
+         * PieceView
+         * @description What is counted when a crop is picked, and what one usually weighs.
+         */
+        eznel__api__book__PieceView: {
+            /** Crop */
+            crop: string;
+            /**
+             * Piece
+             * @enum {string}
+             */
+            piece: "fruit" | "leaf" | "plant" | "head" | "pod" | "tuber" | "root" | "ear" | "bulb" | "sprout" | "shoot" | "stalk";
+            /** Piece G */
+            piece_g: number;
+        };
+        /**
+         * PieceView
+         * @description One piece beside the words that it came from.
+         */
+        eznel__api__soil_files__PieceView: {
+            /** At */
+            at: string;
+            /** Meaning */
+            meaning: string | null;
+            /** Method */
+            method: string | null;
+            /** Number */
+            number: number | null;
+            /** Printed As */
+            printed_as: string | null;
+            /** Question */
+            question: string;
+            /** Rating */
+            rating: string | null;
+            /**
+             * Taken
+             * @enum {string}
+             */
+            taken: "sure" | "asked" | "left";
+            /** Unit */
+            unit: string | null;
+            /** Words */
+            words: string;
         };
         /**
          * Span
@@ -9818,6 +10436,372 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RemovedView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    replace_aims: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Several_Aim_"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_aims: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Aim"][];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_aim: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Aim"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_aim: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
                 };
             };
             /** @description Unauthorized */
@@ -11355,6 +12339,176 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_harvest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HarvestBook"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_next_season: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NextSeason"];
                 };
             };
             /** @description Unauthorized */
@@ -13107,6 +14261,372 @@ export interface operations {
             };
         };
     };
+    replace_harvests: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Several_Harvest_"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_harvests: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Harvest"][];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_harvest: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Harvest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_harvest: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     read_journal: {
         parameters: {
             query?: {
@@ -13649,6 +15169,372 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlaceSection"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    replace_notes: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Several_Noted_"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_notes: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Noted"][];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_note: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Noted"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_note: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
                 };
             };
             /** @description Unauthorized */

@@ -174,6 +174,14 @@ class Weather:
         reached = int(np.searchsorted(warmth, before + degree_days))
         return max(reached - index + 1, 1)
 
+    def warmth(self, start: date, end: date, limits_c: Limits) -> float:
+        """Return the site's degree days from a start to before an end, within a year. [°C day]"""
+        along = self._warmth_of(start.year, limits_c, 0.0)
+        first = (start - date(start.year, 1, 1)).days
+        last = first + (end - start).days
+        before = along[first - 1] if first else 0.0
+        return float(along[last - 1] - before) if last > first else 0.0
+
     def day_h(self, day: date) -> float:
         """Return the length of a day, sunrise to sunset (FAO-56, eq. 24, 25 and 34). [h]"""
         return float(_days_h(self.site.latitude_deg)[_of_year(day)])

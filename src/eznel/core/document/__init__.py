@@ -2,6 +2,15 @@
 
 from eznel.core.document._base import Day, Entry, Thing
 from eznel.core.document.beginning import Bag, Beginning, Held, Measure
+from eznel.core.document.book import (
+    Aim,
+    Counted,
+    Harvest,
+    Heaped,
+    Lesson,
+    Noted,
+    Weighed,
+)
 from eznel.core.document.garden import Garden, GardenFile, Preferences, Site
 from eznel.core.document.log import (
     FeedEntry,
@@ -91,6 +100,7 @@ from eznel.core.document.water import MixedWater, NamedWater, OtherWater, Water
 
 __all__ = [
     "Added",
+    "Aim",
     "Amount",
     "Analyte",
     "Bag",
@@ -104,6 +114,7 @@ __all__ = [
     "Circle",
     "Conductivity",
     "Corner",
+    "Counted",
     "Day",
     "Declared",
     "Dilution",
@@ -119,6 +130,8 @@ __all__ = [
     "Frustum",
     "Garden",
     "GardenFile",
+    "Harvest",
+    "Heaped",
     "Held",
     "How",
     "InAll",
@@ -129,6 +142,7 @@ __all__ = [
     "LabelFigure",
     "LabelRead",
     "Layer",
+    "Lesson",
     "Liming",
     "Log",
     "Measure",
@@ -137,6 +151,7 @@ __all__ = [
     "NamedWater",
     "NitrogenForms",
     "Nominal",
+    "Noted",
     "Observed",
     "OtherWater",
     "Outline",
@@ -184,6 +199,7 @@ __all__ = [
     "WateredBy",
     "Watering",
     "WeatherDay",
+    "Weighed",
     "WeighedOf",
     "Weighing",
 ]

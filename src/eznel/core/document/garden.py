@@ -11,6 +11,7 @@ from zoneinfo import ZoneInfo
 from pydantic import Field, model_validator
 
 from eznel.core.document._base import Day, Entry, Key, Name, Thing, fault
+from eznel.core.document.book import Aim
 from eznel.core.document.log import Log, MoveJob, SeasonBlend
 from eznel.core.document.place import Feature, Place, Tub
 from eznel.core.document.planting import Planting
@@ -168,6 +169,7 @@ class Garden(Thing):
     varieties: tuple[Variety, ...] = ()
     benches: tuple[Bench, ...] = ()
     recipes: tuple[Recipe, ...] = ()
+    aims: tuple[Aim, ...] = ()
     pins: tuple[MoveJob, ...] = ()
     blends: tuple[SeasonBlend, ...] = ()
 
@@ -176,7 +178,8 @@ class Garden(Thing):
         places, products = _ids(self.places), _ids(self.products)
         for kind in (
             "places", "features", "reports", "bands", "preparations", "products", "scoops",
-            "plantings", "varieties", "benches", "recipes", "pins", "blends",
+            "plantings", "varieties", "benches", "recipes", "aims", "pins",
+            "blends",
         ):  # fmt: skip
             _unique(kind, (thing.id for thing in getattr(self, kind)))
         _unique("programmes", (programme.key for programme in self.programmes))
@@ -257,7 +260,7 @@ class GardenFile(Entry):
     """The file that leaves and enters: one garden with its log, in one version of the format."""
 
     format: Literal["eznel garden"] = "eznel garden"
-    version: Literal[16] = 16
+    version: Literal[17] = 17
     garden: Garden
     log: Log = Log()
     photos: Annotated[tuple[Photo, ...], Field(max_length=200)] = ()
@@ -279,16 +282,24 @@ class GardenFile(Entry):
                 _known(f"{at}.product", amount.product, products)
                 if hasattr(amount, "scoop"):
                     _known(f"{at}.scoop", amount.scoop, scoops)
-        for kind in ("observed", "tasks", "sprays"):
+        self._log_hangs_together(plantings, products)
+        return self
+
+    def _log_hangs_together(self, plantings: set[UUID], products: set[UUID]) -> None:
+        """What the log says besides feeds and stages is of what there is."""
+        for kind in ("observed", "tasks", "sprays", "harvests"):
             _unique(f"log.{kind}", (one.id for one in getattr(self.log, kind)))
             for n, one in enumerate(getattr(self.log, kind)):
                 _known(f"log.{kind}.{n}.planting", one.planting, plantings)
         _unique("log.weather", (day.on for day in self.log.weather))
         _unique("log.stock_moves", (move.id for move in self.log.stock_moves))
         _unique("log.watered", (one.id for one in self.log.watered))
+        _unique("log.notes", (one.id for one in self.log.notes))
+        for n, note in enumerate(self.log.notes):
+            if note.planting is not None:
+                _known(f"log.notes.{n}.planting", note.planting, plantings)
         for n, move in enumerate(self.log.stock_moves):
             _known(f"log.stock_moves.{n}.product", move.product, products)
-        return self
 
 
 def _ids(things: Iterable[Thing]) -> set[UUID]:

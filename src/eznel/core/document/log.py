@@ -6,6 +6,7 @@ from uuid import UUID
 from pydantic import BeforeValidator, Field, model_validator
 
 from eznel.core.document._base import Day, Entry, Key, Name, Note, Thing, fault
+from eznel.core.document.book import Harvest, Noted
 from eznel.core.document.product import Amount
 from eznel.core.quantities import Mass, Volume
 
@@ -217,3 +218,5 @@ class Log(Entry):
     weather: tuple[WeatherDay, ...] = ()
     stock_moves: tuple[StockMove, ...] = ()
     watered: tuple[Watered, ...] = ()
+    harvests: tuple[Harvest, ...] = ()
+    notes: tuple[Noted, ...] = ()

@@ -11,6 +11,7 @@ from eznel.core.mixing.concentrates import Concentrate
 from eznel.core.moisture.watering import PlaceWater
 from eznel.core.nutrients import Amounts, Nutrient
 from eznel.core.outlines import Point
+from eznel.core.plan.lessons import LessonDue
 from eznel.core.plan.place_result import PlacePlan
 from eznel.core.plan.to_measure import ToMeasure
 from eznel.core.plan.weather_ahead import WeatherAhead
@@ -290,4 +291,5 @@ class SeasonPlan:
     waters: tuple[PlaceWater, ...]
     to_measure: tuple[ToMeasure, ...]
     ahead: tuple[WeatherAhead, ...]
+    lessons: tuple[LessonDue, ...]
     findings: tuple[Finding, ...]

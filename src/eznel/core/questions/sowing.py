@@ -158,6 +158,31 @@ def plantable(asked: Asked, stands: Stands) -> date:
     return max(stands.today, window[0]) if window else dates.ready(stands.today)
 
 
+def comes_to(asked: Asked, planted_on: date, stands: Stands) -> str | None:
+    """Return why a crop planted on a day comes to nothing, or to little.
+
+    Parameters
+    ----------
+    asked : Asked
+        Crop and place.
+    planted_on : date
+        Day of planting out, or of sowing in its place.
+    stands : Stands
+        The garden.
+
+    Returns
+    -------
+    str or None
+        Key of the finding; None where it does well.
+
+    Raises
+    ------
+    Unknown
+        When the crop is in no table.
+    """
+    return _Dates(asked, stands).against(planted_on)
+
+
 class _Dates:
     """From a day of sowing or planting to all its dates, for one crop in one place."""
 

@@ -5,7 +5,7 @@ from dataclasses import dataclass, field
 
 from eznel.core.document import Programme
 from eznel.core.errors import Unknown
-from eznel.core.reference.growing import Crop, Holding, Seed, Stage, WaterUse
+from eznel.core.reference.growing import Crop, Holding, Picked, Seed, Stage, WaterUse
 from eznel.core.reference.starting import Climate, Country, KeyStep, Preset
 from eznel.core.reference.substances import Band, Material, ReadyRecipe, Substrate, SufficiencyRate
 from eznel.core.reference.tasks import Practice, Task
@@ -30,6 +30,7 @@ class Catalogue:
     water_use: Mapping[str, WaterUse] = field(default_factory=dict)
     holding: Mapping[str, Holding] = field(default_factory=dict)
     seeds: Mapping[str, Seed] = field(default_factory=dict)
+    picked: Mapping[str, Picked] = field(default_factory=dict)
     substrates: Mapping[str, Substrate] = field(default_factory=dict)
     recipes: tuple[ReadyRecipe, ...] = ()
 

@@ -87,6 +87,8 @@ class Crop(Row):
     """Nitrate nitrogen in the soil at side-dressing from which nothing need be added. [mg/kg]"""
     hates_boron: bool = False
     """Harmed by boron in amounts that others need."""
+    winters_indoors: bool = False
+    """Whether it is a perennial that can be kept frost-free in its tub and bear again."""
     note: str = ""
 
     @model_validator(mode="after")
@@ -132,6 +134,21 @@ class Seed(Row):
     """Of these in a tray. [count]"""
     set_at: Literal["deep", "level", "whole", "firm", "hole", "shallow", "high"]
     """How deep it is planted out, and what its roots bear."""
+
+
+Piece = Literal[
+    "fruit", "leaf", "plant", "head", "pod", "tuber", "root", "ear", "bulb", "sprout", "shoot",
+    "stalk",
+]  # fmt: skip
+
+
+class Picked(Row):
+    """What is counted when a crop is picked, what one usually weighs, and a litre of a heap."""
+
+    crop: Key
+    piece: Piece
+    piece_g: Annotated[float, Field(gt=0, le=10_000)]
+    heap_kg_l: Annotated[float, Field(gt=0, le=1.2)]
 
 
 class Holding(Row):

@@ -9,11 +9,12 @@ from datetime import date
 from uuid import UUID
 
 from eznel.core import places
-from eznel.core.document import FeedEntry, Place, Scoop
+from eznel.core.crops.picked import complete_kg
+from eznel.core.document import FeedEntry, Harvest, Place, Planting, Scoop
 from eznel.core.nutrients import Nutrient
 from eznel.core.products.fertiliser import Fertiliser, fraction
 from eznel.core.products.masses import mass_of
-from eznel.core.reference import Catalogue
+from eznel.core.reference import Catalogue, Crop
 from eznel.core.stands.sharing import Sharing
 
 
@@ -34,6 +35,7 @@ class Ledger:
     catalogue: Catalogue
     sharing: Sharing
     feeds: Mapping[UUID, Sequence[FeedEntry]]
+    picked: Mapping[UUID, Sequence[Harvest]]
 
     def between(self, place: Place, nutrient: Nutrient, start: date, end: date) -> Account:
         """Return what seasons that ended after a day and by another gave and took."""
@@ -43,7 +45,7 @@ class Ledger:
                 continue
             crop = self.catalogue.crop(planting.crop)
             per_kg = {"P": crop.removal_p, "K": crop.removal_k}[nutrient]
-            removed += per_kg * crop.yield_kg_m2 * self.sharing.stands_on_m2(planting)
+            removed += per_kg * self._picked_kg(planting, crop)
             given += sum(
                 self._grams(entry, nutrient)
                 for entry in self.feeds.get(planting.id, ())
@@ -51,6 +53,13 @@ class Ledger:
             )
         ground = places.area(place).value
         return Account(given / ground, removed / ground)
+
+    def _picked_kg(self, planting: Planting, crop: Crop) -> float:
+        """What a season took away: as weighed where all is written down, else as is usual."""
+        weighed = complete_kg(self.picked.get(planting.id, ()), self.catalogue.picked[crop.key])
+        if weighed is not None:
+            return weighed
+        return crop.yield_kg_m2 * self.sharing.stands_on_m2(planting)
 
     def _grams(self, entry: FeedEntry, nutrient: Nutrient) -> float:
         total = 0.0

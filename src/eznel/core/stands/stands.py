@@ -14,6 +14,7 @@ from eznel.core.document import (
     Bed,
     FeedEntry,
     Garden,
+    Harvest,
     Log,
     Observed,
     Place,
@@ -92,7 +93,8 @@ class Stands:
                 found[place].append(report)
         for one in self.garden.preparations:
             found[one.place].append(one)
-        for entry in (e for e in self.log.feeds if e.on.year < self.today.year):
+        past: list[FeedEntry | Harvest] = [*self.log.feeds, *self.log.harvests]
+        for entry in (one for one in past if one.on.year < self.today.year):
             found[where[entry.planting]].append(entry)
         return found
 
@@ -325,8 +327,11 @@ class Stands:
         feeds: dict[UUID, list[FeedEntry]] = {}
         for entry in self.log.feeds:
             feeds.setdefault(entry.planting, []).append(entry)
+        picked: dict[UUID, list[Harvest]] = {}
+        for one in self.log.harvests:
+            picked.setdefault(one.planting, []).append(one)
         scoops = {scoop.id: scoop for scoop in self.garden.scoops}
-        return Ledger(self.fertilisers, scoops, self.catalogue, self.sharing, feeds)
+        return Ledger(self.fertilisers, scoops, self.catalogue, self.sharing, feeds, picked)
 
     def _ground(self, planting: Planting, place: Bed) -> Worked:
         """The ground that a planting is fed on; in a crowded bed each plant has less."""

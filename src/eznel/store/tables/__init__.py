@@ -12,6 +12,7 @@ from eznel.store.tables.beside import (
     PhotoRow,
 )
 from eznel.store.tables.garden import (
+    AimRow,
     BandRow,
     BenchRow,
     FeatureRow,
@@ -31,6 +32,8 @@ from eznel.store.tables.garden import (
 )
 from eznel.store.tables.log import (
     FeedEntryRow,
+    HarvestRow,
+    NotedRow,
     ObservedRow,
     SprayedRow,
     StageSeenRow,
@@ -41,6 +44,7 @@ from eznel.store.tables.log import (
 )
 
 __all__ = [
+    "AimRow",
     "BandRow",
     "Base",
     "BenchRow",
@@ -49,7 +53,9 @@ __all__ = [
     "FeatureRow",
     "FeedEntryRow",
     "GardenRow",
+    "HarvestRow",
     "JournalRow",
+    "NotedRow",
     "ObservedRow",
     "PhotoRow",
     "PinRow",

@@ -288,3 +288,17 @@ class RecipeRow(Recorded, Base):
     parts: Mapped[Nested]
     charge: Mapped[Nested]
     note: Mapped[str] = mapped_column(Text)
+
+
+class AimRow(Recorded, Base):
+    """What a year is to bring."""
+
+    __tablename__ = "aim"
+
+    year: Mapped[int]
+    words: Mapped[str]
+    crop: Mapped[str | None]
+    wanted: Mapped[Nested | None]
+    weekly: Mapped[Nested | None]
+    stored: Mapped[Nested | None]
+    outcome: Mapped[str] = mapped_column(Text)

@@ -111,3 +111,29 @@ class StockMoveRow(Recorded, Base):
     kind: Mapped[str]
     amount: Mapped[Nested | None]
     note: Mapped[str] = mapped_column(Text)
+
+
+class HarvestRow(Recorded, Base):
+    """What was picked of a planting on a day."""
+
+    __tablename__ = "harvest"
+
+    planting: Mapped[str] = mapped_column(String(60), index=True)
+    on: Mapped[date]
+    much: Mapped[Nested]
+    complete: Mapped[bool]
+    note: Mapped[str] = mapped_column(Text)
+
+
+class NotedRow(Recorded, Base):
+    """Words, a count or a height on a day."""
+
+    __tablename__ = "noted"
+
+    on: Mapped[date]
+    place: Mapped[str | None] = mapped_column(String(60))
+    planting: Mapped[str | None] = mapped_column(String(60), index=True)
+    words: Mapped[str] = mapped_column(Text)
+    count: Mapped[int | None]
+    height: Mapped[Nested | None]
+    lesson: Mapped[Nested | None]
