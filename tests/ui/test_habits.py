@@ -142,9 +142,11 @@ def test_this_years_plantings_again_next_year(slip_page: Page) -> None:
     go(slip_page, "Season")
     before = read(slip_page)["file"]["garden"]["plantings"]
     slip_page.get_by_role("button", name="Next year").click()
-    drawer = slip_page.get_by_role("dialog", name="The same again next year")
-    # Kale comes back to the bed where kale stood: that is said before anything is added.
-    expect(drawer.get_by_text("A crop of the same family stood here").first).to_be_visible()
+    drawer = slip_page.get_by_role("dialog", name="The season of 2027")
+    # Another year can be begun as well; nothing was planted in the year before this one.
+    drawer.get_by_text("2026", exact=True).click()
+    expect(slip_page.get_by_role("dialog")).to_contain_text("Nothing of last season is left")
+    slip_page.get_by_text("2027", exact=True).click()
     drawer.get_by_role("checkbox", name=re.compile("^Leek")).uncheck()
     drawer.get_by_role("button", name=re.compile(r"Add \d+ plantings")).click()
     expect(drawer).to_have_count(0)

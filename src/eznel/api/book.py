@@ -119,9 +119,11 @@ def read_harvest(
 
 
 @router.get("/season")
-def read_next_season(garden_id: UUID, session: TheSession, services: TheServices) -> NextSeason:
+def read_next_season(
+    garden_id: UUID, session: TheSession, services: TheServices, year: int | None = None
+) -> NextSeason:
     """Read what a season begins from: what stays, and what is planted again, where and when."""
-    return next_season(services.workings(session, str(garden_id)))
+    return next_season(services.workings(session, str(garden_id)), year)
 
 
 def _yield(of: Yielded, harvesting: Harvesting, speech: Words, units: System) -> YieldView:

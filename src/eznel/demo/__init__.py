@@ -13,7 +13,9 @@ from eznel.core.document import (
     FeedEntry,
     Garden,
     GardenFile,
+    Harvest,
     Log,
+    Noted,
     Observed,
     ScoopOf,
     StageSeen,
@@ -51,6 +53,8 @@ def garden_file(catalogue: Catalogue) -> GardenFile:
         observed=_observed(),
         weather=_weather(slip),
         watered=_watered(),
+        harvests=_harvests(),
+        notes=_notes(),
     )
     day = FIRST_DAY
     while True:
@@ -113,6 +117,46 @@ def _watered() -> tuple[Watered, ...]:
         for day in (begun + timedelta(n) for n in range((until - begun).days))
         if day.weekday() in weekdays
     )
+
+
+def _harvests() -> tuple[Harvest, ...]:
+    """Last year's tomatoes and beans, all of them; this year's first strawberries."""
+    tomatoes, beans, berries = (
+        "tomatoes of last year", "beans of last year", "strawberries",
+    )  # fmt: skip
+    picked = (
+        *((tomatoes, f"2025-{day}", kg) for day, kg in (
+            ("07-26", 0.7), ("08-03", 1.6), ("08-11", 2.3), ("08-19", 2.9), ("08-28", 2.6),
+            ("09-07", 2.4), ("09-19", 1.7), ("10-12", 1.2))),
+        *((beans, f"2025-{day}", kg) for day, kg in (
+            ("08-12", 0.8), ("08-20", 1.4), ("08-30", 1.5), ("09-10", 1.1), ("09-26", 0.6))),
+        *((berries, f"2026-{day}", kg) for day, kg in (
+            ("06-11", 0.12), ("06-14", 0.22), ("06-17", 0.3))),
+    )  # fmt: skip
+    last = {"2025-10-12", "2025-09-26"}
+    return tuple(
+        Harvest.model_validate(
+            {"id": id_of(f"{name} {on}"), "planting": id_of(name), "on": on,
+             "much": {"gross": measure_of(kg, "kg")}, "complete": on in last}
+        )
+        for name, on, kg in picked
+    )  # fmt: skip
+
+
+def _notes() -> tuple[Noted, ...]:
+    """What was learned last year, and a line of this one."""
+    return tuple(
+        Noted.model_validate({"id": id_of(f"note {on}"), "on": on, **more})
+        for on, more in (
+            ("2025-09-06", {"words": "Net the kale before the butterflies find it, not after.",
+                            "place": id_of("Keel bed"),
+                            "lesson": {"crop": "kale", "stage": "vegetative"}}),
+            ("2025-10-02", {"words": "Two courgettes are enough for us.",
+                            "lesson": {"crop": "courgette"}}),
+            ("2026-06-16", {"words": "First open flower on the lowest truss, bees at it.",
+                            "planting": id_of("tomatoes"), "height": measure_of(74, "cm")}),
+        )
+    )  # fmt: skip
 
 
 def _observed() -> tuple[Observed, ...]:

@@ -1,5 +1,6 @@
 """Skerrin Slip as it is: its places, soil, shed and plantings."""
 
+from collections.abc import Callable
 from datetime import date
 from typing import Any
 from uuid import UUID, uuid5
@@ -263,7 +264,29 @@ def _plantings() -> list[dict[str, Any]]:
                  raising=shelf | {"sown": 9, "came_up": 8}),
         planting("strawberries", "North half-barrels", "strawberry", "2025-08-20",
                  variety="Pennant", plants=12, programme="monthly_granular"),
+        *_last_season(planting),
     ]  # fmt: skip
+
+
+def _last_season(planting: Callable[..., dict[str, Any]]) -> list[dict[str, Any]]:
+    """What is known of last year: what grew and what it gave; nobody wrote down the feeds."""
+    over = {"had": "fed"}
+    return [
+        planting("tomatoes of last year", "Lean-to pots", "tomato", "2025-05-14", plants=4,
+                 variety="Red Lantern", ends_on="2025-10-12", kept_since="2025-10-12", **over),
+        planting("beans of last year", "Crane bed", "climbing_bean", "2025-05-30", plants=24,
+                 variety="Bowline", sown_in_place=True, ends_on="2025-09-26",
+                 kept_since="2025-09-26", **over),
+    ]  # fmt: skip
+
+
+def _aims() -> list[dict[str, Any]]:
+    return [
+        {"id": id_of("aim sauce"), "year": 2026, "words": "Sauce until Christmas"}
+        | {"crop": "tomato", "wanted": measure_of(16, "kg")},
+        {"id": id_of("aim courgettes"), "year": 2026, "words": "No courgette on a doorstep"}
+        | {"crop": "courgette", "weekly": measure_of(0.4, "kg"), "stored": measure_of(1, "kg")},
+    ]
 
 
 def _varieties() -> list[dict[str, Any]]:
@@ -318,6 +341,7 @@ def garden() -> Garden:
                 {"id": id_of("Wheelhouse shelf"), "name": "Wheelhouse shelf"}
                 | {"length": measure_of(120, "cm"), "width": measure_of(40, "cm")}
             ],
+            "aims": _aims(),
             "recipes": [
                 {"id": id_of("Slip mix"), "name": "Slip mix", "use": "tub", "shares_in": "percent"}
                 | {"parts": _slip_mix(), "charge": _slip_charge()}

@@ -118,7 +118,14 @@ def amount(quantity: Quantity, words: Words, system: System = "metric") -> str:
     value, unit = converted(quantity.value, quantity.unit, system)
     if unit in ("°C", "°F"):  # no thermometer of a garden shows more
         value = round(value, 1)
-    return f"{number(value, words)} {words.terms.get(f'unit.{unit}', unit)}".strip()
+    return f"{number(value, words)} {_unit(value, unit, words)}".strip()
+
+
+def _unit(value: float, unit: str, words: Words) -> str:
+    """A unit in words: one day, two days."""
+    terms = words.terms
+    one = terms.get(f"unit.{unit.removesuffix('s')}") if value == 1 else None
+    return one or terms.get(f"unit.{unit}", unit)
 
 
 def _formula(step: Step, words: Words) -> str:

@@ -148,7 +148,8 @@ def test_a_glut_is_told_weeks_ahead() -> None:
         (ahead,) = weeks_ahead(harvesting(aims=[asked]), IN_JULY)
         return [one.key for one in ahead.findings]
 
-    assert told(0.1, 0.1) == ["glut_ahead"]
+    assert told(0.1, 0.1) == ["glut_now"]
+    assert told(0.1, 0.8) == ["glut_ahead"]  # the jars are full after two weeks
     assert told(1.0, 0.1) == []
     assert told(0.1, 5.0) == []  # all of it goes into jars
 

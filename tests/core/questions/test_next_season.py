@@ -14,9 +14,9 @@ NOVEMBER = date(2026, 11, 20)
 
 
 def begun(
-    places: list, plantings: list, log: dict | None = None, today: date = NOVEMBER, **more
+    places: list, plantings: list, log: dict | None = None, today: date = NOVEMBER
 ) -> NextSeason:
-    made = gardens.garden(places=places, plantings=plantings, **more)
+    made = gardens.garden(places=places, plantings=plantings)
     found = Workings(made, Log.model_validate(log or {}), today, catalogue.load())
     return next_season(found)
 
@@ -127,6 +127,16 @@ def test_in_june_what_was_not_planted_waits_for_a_good_day() -> None:
     (again,) = found.again
     assert (found.year, again.day_by) == (2026, "next_good")
     assert again.planting.planted_on >= date(2026, 6, 1)
+
+
+def test_once_a_season_is_under_way_the_next_is_begun_and_each_can_be_asked_for() -> None:
+    """1 June is 151 days after 1 January."""
+    grown = [tomato(), tomato(name="before", planted_on="2025-05-12")]
+    made = gardens.garden(places=[gardens.tub(count=2)], plantings=grown)
+    found = Workings(made, Log(), date(2026, 6, 1), catalogue.load())
+    assert (next_season(found).year, next_season(found).years) == (2027, (2026, 2027))
+    (now,) = next_season(found, 2026).again
+    assert str(now.of) == gardens.uid("before")
 
 
 def test_what_was_counted_last_time_is_not_known_yet() -> None:

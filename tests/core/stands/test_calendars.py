@@ -108,6 +108,18 @@ def test_planted_late_everything_is_later() -> None:
     assert late.hold_until - early.hold_until == timedelta(10)
 
 
+@pytest.mark.parametrize(
+    ("days", "counts"),
+    [(-45, True), (-1, True), (-46, False), (5, False)],  # a thinning; some were not written down
+)
+def test_what_is_picked_before_its_time_is_ripe(days: int, counts: bool) -> None:
+    usual = start(planned(), "harvest")
+    on = usual + timedelta(days)
+    picked = {"id": gardens.uid("h"), "planting": gardens.uid("tomato"), "on": on.isoformat()}
+    log = {"harvests": [{**picked, "much": {"pieces": 3}}]}
+    assert start(planned(log=log), "harvest") == (on if counts else usual)
+
+
 def test_frost_ends_a_tender_crop_and_cover_puts_it_off() -> None:
     site = {"first_frost": "10-10", "last_frost": "04-20"}
     open_air = planned("cucumber", site=site)

@@ -5590,6 +5590,11 @@ export interface components {
             lessons: string[];
             /** Year */
             year: number;
+            /** Years */
+            years: [
+                number,
+                number
+            ];
         };
         /**
          * NitrogenForms
@@ -12493,7 +12498,9 @@ export interface operations {
     };
     read_next_season: {
         parameters: {
-            query?: never;
+            query?: {
+                year?: number | null;
+            };
             header?: never;
             path: {
                 garden_id: string;

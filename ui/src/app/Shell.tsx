@@ -38,6 +38,7 @@ const views = () =>
     ['soil', t('Soil')],
     ['shed', t('Shed')],
     ['season', t('Season')],
+    ['book', t('Book')],
   ] as const
 
 /** What stands around every view: the garden's name, the views, and the drawers. */

@@ -27,6 +27,7 @@ export const router = createBrowserRouter([
       { path: 'soil', ...view(() => import('../views/soil')) },
       { path: 'shed', ...view(() => import('../views/shed')) },
       { path: 'season', ...view(() => import('../views/season')) },
+      { path: 'book', ...view(() => import('../views/book')) },
     ],
   },
   { path: '*', element: <Failed missing /> },

@@ -76,7 +76,7 @@ def picked_share(stand: Stand, day: date) -> float:
     first = stand.calendar.start_of("harvest")
     if first is None:
         return 0.0
-    days = max((stand.calendar.last_pick - first).days, 1)
+    days = max((_last(stand) - first).days, 1)
     at = min(max((day - first).days / days, 0.0), 1.0)
     if stand.crop.habit not in AGAIN:
         return at
@@ -86,6 +86,14 @@ def picked_share(stand: Stand, day: date) -> float:
     past = max(at - (1 - FALLING), 0.0)
     falling = past - past**2 / (2 * FALLING)
     return (rising + level + falling) / (1 - RISING / 2 - FALLING / 2)
+
+
+def _last(stand: Stand) -> date:
+    """The last day of picking; a perennial stands on after it."""
+    last = stand.calendar.last_pick
+    if stand.crop.habit != "perennial":
+        return last
+    return next((min(s.end, last) for s in stand.calendar.spans if s.key == "harvest"), last)
 
 
 @dataclass(frozen=True)
@@ -209,17 +217,11 @@ def _glut(weeks: list[WeekAhead], today: date) -> list[Finding]:
     first = next((week for week in weeks if week.over_kg > week.kg / 4), None)
     if first is None:
         return []
-    whole = sum(week.over_kg for week in weeks)
-    return [
-        Finding(
-            "glut_ahead",
-            Level.NOTE,
-            numbers=(
-                Quantity("over_kg", whole, "kg"),
-                Quantity("days_until", max((first.begins - today).days, 0), "days"),
-            ),
-        )
-    ]
+    over = Quantity("over_kg", sum(week.over_kg for week in weeks), "kg")
+    days = (first.begins - today).days
+    if days <= 0:
+        return [Finding("glut_now", Level.NOTE, numbers=(over,))]
+    return [Finding("glut_ahead", Level.NOTE, numbers=(over, Quantity("days_until", days, "days")))]
 
 
 def _monday(day: date) -> date:

@@ -1,10 +1,10 @@
 """A season begun from the last one: what stays, what is planted again, where and when.
 
-The season at hand begins with the midwinter that is nearest. What was planted in the year before
-it is proposed again. Beds change what they carry where a family stood within its years of rest:
-what a bed carried moves as a whole, so that all together rest the most and move the least (an
-assignment). Days follow the warmth: spring plantings go out when as much warmth has come since
-midwinter as had come last time, as measured there; what is planted later keeps its day.
+A season begins with a midwinter. What was planted in the year before it is proposed again. Beds
+change what they carry where a family stood within its years of rest: what a bed carried moves as a
+whole, so that all together rest the most and move the least (an assignment). Days follow the
+warmth: spring plantings go out when as much warmth has come since midwinter as had come last time,
+as measured there; what is planted later keeps its day.
 """
 
 from collections import Counter
@@ -28,6 +28,8 @@ from eznel.core.stands.stands import Stands
 
 SPRING_C = Limits(5.0, 30.0)
 """Warmth of a spring is counted above this, whatever the crop: soil warms for all of them. [°C]"""
+SPRING_DAYS = 120
+"""From midwinter to the middle of May of the northern half. [days]"""
 SPRING_DD = 20.0
 """With less since midwinter, warmth does not tell two days apart. [°C day]"""
 MOVES, SMALLER, OTHER_ROOF = 0.25, 2.0, 100.0
@@ -85,27 +87,34 @@ class NextSeason:
     """What a season begins from."""
 
     year: int
+    years: tuple[int, int]
+    """The season at hand and the next, to choose from."""
     again: tuple[Again, ...]
     carried: tuple[Carried, ...]
     lessons: tuple[UUID, ...]
     """Notes with lessons that are not learned yet: of its crops, and of the whole garden."""
 
 
-def next_season(workings: Workings) -> NextSeason:
+def next_season(workings: Workings, year: int | None = None) -> NextSeason:
     """Return what a season begins from, with plantings proposed anew.
 
     Parameters
     ----------
     workings : Workings
         Of the garden today.
+    year : int or None
+        The season at hand or the next; else the one at hand until it is well under way.
 
     Returns
     -------
     NextSeason
-        Of this year until half a year after midwinter, then of the next.
+        With the last year's plantings once more.
     """
     stands = workings.stands
-    begins = _begins(stands)
+    before = stands.weather.midwinter_before(stands.today)
+    after = stands.weather.midwinter_before(before + timedelta(366 + 30))
+    years = (_year_of(before), _year_of(after))
+    begins = after if year == years[1] or (year is None and _under_way(stands, before)) else before
     last = date(begins.year - 1, begins.month, begins.day)
     sources = [
         stand
@@ -121,7 +130,8 @@ def next_season(workings: Workings) -> NextSeason:
         stand.crop.key for stand in stands.all if stand.id in {one.planting for one in carried}
     }
     return NextSeason(
-        year=begins.year if begins.month <= 6 else begins.year + 1,
+        year=_year_of(begins),
+        years=years,
         again=again,
         carried=carried,
         lessons=tuple(
@@ -134,12 +144,16 @@ def next_season(workings: Workings) -> NextSeason:
     )
 
 
-def _begins(stands: Stands) -> date:
-    """The midwinter with which the season at hand begins."""
-    before = stands.weather.midwinter_before(stands.today)
-    if (stands.today - before).days <= HALF_YEAR:
-        return before
-    return stands.weather.midwinter_before(before + timedelta(366 + 30))
+def _year_of(midwinter: date) -> int:
+    """The year by which a season is called; in the south that in which its summer ends."""
+    return midwinter.year if midwinter.month <= 6 else midwinter.year + 1
+
+
+def _under_way(stands: Stands, begins: date) -> bool:
+    """Whether spring is over, or nearly, and something was planted in it."""
+    days = (stands.today - begins).days
+    planted = any(begins <= s.planting.planted_on <= stands.today for s in stands.all)
+    return days > HALF_YEAR or (days > SPRING_DAYS and planted)
 
 
 def _carried(stands: Stands, begins: date) -> Iterable[Carried]:

@@ -41,6 +41,11 @@ from eznel.core.stands.sharing import Sharing
 from eznel.core.stands.stand import InTub, Method, OnGround, Stand
 from eznel.core.working import Origin, Quantity, Worked
 
+EARLY_DAYS = 45
+"""What is picked so long before its time, and no longer, is ripe and no thinning. [days]"""
+RUN_DAYS = 120
+"""Pickings further apart than this are of two years. [days]"""
+
 
 @dataclass(frozen=True, slots=True, eq=False)
 class _Known:
@@ -94,8 +99,9 @@ class Stands:
         for one in self.garden.preparations:
             found[one.place].append(one)
         past: list[FeedEntry | Harvest] = [*self.log.feeds, *self.log.harvests]
-        for entry in (one for one in past if one.on.year < self.today.year):
-            found[where[entry.planting]].append(entry)
+        for entry in past:
+            if entry.on.year < self.today.year or isinstance(entry, Harvest):
+                found[where[entry.planting]].append(entry)
         return found
 
     @cached_property
@@ -126,8 +132,7 @@ class Stands:
             stages.setdefault(one.planting, {})[one.stage] = one.on
 
         def dates(planting: Planting) -> Calendar:
-            seen = self._seen(planting, stages.get(planting.id, {}))
-            return self._calendar(planting, self.weather, seen)
+            return self._dates(planting, self.weather, stages.get(planting.id, {}))
 
         return {
             p.id: self.kept.part(("dates", p.id), (self.known[p.place],), partial(dates, p))
@@ -151,7 +156,27 @@ class Stands:
         """
         mine = next(one for one in self.garden.plantings if one.id == planting)
         stages = {one.stage: one.on for one in self._stages_seen if one.planting == planting}
-        return self._calendar(mine, weather, self._seen(mine, stages))
+        return self._dates(mine, weather, stages)
+
+    def _dates(self, planting: Planting, weather: Weather, stages: dict[str, date]) -> Calendar:
+        """By what was seen; what is picked before its time says that its time has come."""
+        found = self._calendar(planting, weather, self._seen(planting, stages))
+        picked, begins = self._picked_first.get(planting.id), found.start_of("harvest")
+        if picked is None or begins is None or not 0 < (begins - picked).days <= EARLY_DAYS:
+            return found
+        return self._calendar(
+            planting, weather, self._seen(planting, {**stages, "harvest": picked})
+        )
+
+    @cached_property
+    def _picked_first(self) -> dict[UUID, date]:
+        """The first picking of each planting's last run of pickings."""
+        found: dict[UUID, date] = {}
+        for one in sorted(self.log.harvests, key=lambda h: h.on, reverse=True):
+            later = found.get(one.planting)
+            if later is None or (later - one.on).days <= RUN_DAYS:
+                found[one.planting] = one.on
+        return found
 
     @cached_property
     def _stages_seen(self) -> list[StageSeen]:

@@ -1,7 +1,6 @@
 import type { Schemas } from '../../api/client'
 import type { StripLane } from '../../drawing/SeasonStrip'
 import { addDays, showDate, weekStart } from '../../lib/dates'
-import { newId } from '../../lib/ids'
 import { showMass } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { plantingName } from '../../parts/names'
@@ -153,13 +152,6 @@ export function monthToOpen(days: readonly string[], today: string): string {
   return months.find((month) => month >= now) ?? months.at(-1) ?? now
 }
 
-/** The same day some years later; the last of February where it has no such day. */
-export function yearOn(day: string, years: number): string {
-  const year = String(Number(day.slice(0, 4)) + years).padStart(4, '0')
-  const leap = Number(year) % 4 === 0 && (Number(year) % 100 !== 0 || Number(year) % 400 === 0)
-  return `${year}${day.endsWith('-02-29') && !leap ? '-02-28' : day.slice(4)}`
-}
-
 /** The weeks that a month touches, as days. */
 export function weeksOf(month: string): string[][] {
   const first = weekStart(`${month}-01`)
@@ -174,33 +166,6 @@ export function monthAfter(month: string, by: number): string {
   const [year, number] = month.split('-').map(Number)
   const at = year * 12 + number - 1 + by
   return `${Math.floor(at / 12)}-${String((at % 12) + 1).padStart(2, '0')}`
-}
-
-/** A planting a year later, or two, until its day is still to come. */
-export function aYearOn(planting: RecordedPlanting, today: string): RecordedPlanting {
-  const years = yearOn(planting.planted_on, 1) > today ? 1 : 2
-  const on = (day: string | null | undefined) => (day ? yearOn(day, years) : null)
-  return {
-    ...planting,
-    id: newId(),
-    planted_on: yearOn(planting.planted_on, years),
-    sown_on: on(planting.sown_on),
-    ends_on: on(planting.ends_on),
-    kept_since: null,
-    had: null,
-    raising: planting.raising ? { ...planting.raising, ...NOTHING_RAISED } : null,
-  }
-}
-
-/** Where it stands, its cells and its seed lot stay; what was counted was another year's. */
-const NOTHING_RAISED = {
-  tested: null,
-  sprouted: null,
-  sown: null,
-  came_up: null,
-  roots_seen_on: null,
-  given_away: 0,
-  lost: 0,
 }
 
 /** What was wanted and is not there, by each day. */

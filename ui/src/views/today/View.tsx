@@ -13,6 +13,7 @@ import { useToast } from '../../lib/useToast'
 import { Ahead } from './Ahead'
 import { DayLine, DoneLine, JobLine } from './Lines'
 import { Better } from './Better'
+import { Lessons } from './Lessons'
 import { Missed } from './Missed'
 import { NotToPick } from './NotToPick'
 import { Places } from './Places'
@@ -85,6 +86,7 @@ export function View() {
           </Later>
         )}
         <NotToPick gardenId={gardenId} />
+        <Lessons gardenId={gardenId} />
         <Waits waits={state.waits} today={plan.as_of} gardenId={gardenId} />
         <Tasks gardenId={gardenId} tasks={state.tasks} today={plan.as_of} />
         <Looks looks={state.looks} today={plan.as_of} gardenId={gardenId} />

@@ -1,0 +1,202 @@
+import { Button, Empty } from 'antd'
+import { useMemo, useState } from 'react'
+import type { Schemas } from '../../api/client'
+import { useEditing } from '../../api/editing'
+import { useGarden, usePlan, useWrites } from '../../api/gardens'
+import { useWords } from '../../api/reference'
+import { CropSketch } from '../../drawing/CropSketch'
+import { showDate } from '../../lib/dates'
+import { newId } from '../../lib/ids'
+import { showMass, showNumber } from '../../lib/numbers'
+import { useToast } from '../../lib/useToast'
+import { t } from '../../lib/words'
+import { unitName } from '../../parts/Field'
+import { PickField } from '../../parts/Pick'
+import { plantingName } from '../../parts/names'
+import { NoteForm } from './NoteForm'
+import { dayItems, linesOf, type DayItem } from './state'
+
+type Log = Schemas['Log']
+
+const FIRST = 40
+const ALL = 'all'
+
+const kinds = (): Record<DayItem['kind'], string> => ({
+  note: t('noted'),
+  lesson: t('lesson'),
+  picked: t('picked'),
+  fed: t('fed'),
+  stage: t('seen'),
+  seen: t('seen'),
+  done: t('done'),
+  sprayed: t('sprayed'),
+  watered: t('watered'),
+})
+
+/** The garden's days: what was written down beside what was done, the latest first. */
+export function Days({ gardenId }: { gardenId: string }) {
+  const { file } = useGarden(gardenId)
+  const plan = usePlan(gardenId)
+  const words = useWords()
+  const toast = useToast()
+  const { remove } = useWrites(gardenId)
+  const [looked, setLooked] = useState('')
+  const [of, setOf] = useState(ALL)
+  const editing = useEditing(gardenId, 'notes', {
+    onSaved: (thing) =>
+      toast({
+        text: t('The note is written down.'),
+        undo: () => remove.mutate({ kind: 'notes', key: thing.id }),
+      }),
+  })
+  const names = useMemo(() => {
+    const places = new Map(file.garden.places.map((one) => [one.id, one.name]))
+    const plantings = new Map(plan.plantings.map((one) => [one.id, plantingName(one)]))
+    return { places, plantings }
+  }, [file.garden.places, plan.plantings])
+  const items = useMemo(() => dayItems(file.log, telling(words.terms)), [file.log, words.terms])
+  const place = new Map(file.garden.plantings.map((one) => [one.id, one.place]))
+  const where = (one: DayItem) => one.place ?? place.get(one.planting ?? '') ?? ''
+  const called = (one: DayItem) =>
+    [names.plantings.get(one.planting ?? ''), names.places.get(where(one))]
+      .filter(Boolean)
+      .join(', ')
+  const found = items.filter(
+    (one) =>
+      (of === ALL || one.planting === of || where(one) === of) &&
+      `${one.text} ${called(one)}`.toLowerCase().includes(looked.trim().toLowerCase()),
+  )
+  return (
+    <div className="book-days">
+      <section className="stack">
+        {editing.thing ? (
+          <NoteForm gardenId={gardenId} editing={editing} />
+        ) : (
+          <div className="row">
+            <Button
+              type="primary"
+              onClick={() => editing.begin({ id: newId(), on: plan.as_of, words: '' })}
+            >
+              {t('Write something down')}
+            </Button>
+          </div>
+        )}
+        <div className="fields">
+          <PickField
+            label={t('Only of')}
+            value={of}
+            options={[
+              { value: ALL, label: t('everything') },
+              ...file.garden.places.map((one) => ({ value: one.id, label: one.name })),
+              ...plan.plantings.map((one) => ({
+                value: one.id,
+                label: `${plantingName(one)}, ${names.places.get(one.place) ?? ''}`,
+              })),
+            ]}
+            onChange={setOf}
+          />
+          <div className="field">
+            <label htmlFor="book-looked">{t('Find words')}</label>
+            <input
+              id="book-looked"
+              type="search"
+              className="input"
+              value={looked}
+              onChange={(event) => setLooked(event.target.value)}
+            />
+          </div>
+        </div>
+      </section>
+      <Listed
+        items={found}
+        called={called}
+        today={plan.as_of}
+        onChange={(one) => {
+          const known = file.log.notes.find((each) => each.id === one.key)
+          if (known) editing.begin(known)
+        }}
+      />
+    </div>
+  )
+}
+
+/** Day by day, the latest first; what was written down can be changed. */
+function Listed(props: {
+  items: readonly DayItem[]
+  called: (one: DayItem) => string
+  today: string
+  onChange: (one: DayItem) => void
+}) {
+  const { items, called, today } = props
+  const [shown, setShown] = useState(FIRST)
+  const days = [...new Set(items.map((one) => one.on))].slice(0, shown)
+  const written = (one: DayItem) => one.kind === 'note' || one.kind === 'lesson'
+  return (
+    <section className="stack" aria-label={t('Days')}>
+      {days.length === 0 && (
+        <Empty
+          image={<CropSketch crop="leek" size={48} />}
+          description={t('Nothing is written down of this.')}
+        />
+      )}
+      {days.map((day) => (
+        <article key={day} className="book-day">
+          <h3>{showDate(day, today)}</h3>
+          <ul>
+            {linesOf(items.filter((one) => one.on === day)).map((line) => (
+              <li key={`${line.kind}${line.items[0].key}`} className={`is-${line.kind}`}>
+                <span className="book-kind small">{kinds()[line.kind]}</span>{' '}
+                <span>
+                  <b>{line.items.map(called).filter(Boolean).join('; ')}</b> {line.text}
+                  {written(line.items[0]) && (
+                    <Button
+                      size="small"
+                      type="text"
+                      aria-label={t('Change: {what}', { what: line.text })}
+                      onClick={() => props.onChange(line.items[0])}
+                    >
+                      {t('Change')}
+                    </Button>
+                  )}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </article>
+      ))}
+      {days.length === shown && (
+        <div>
+          <Button onClick={() => setShown(shown + FIRST)}>{t('Earlier days')}</Button>
+        </div>
+      )}
+    </section>
+  )
+}
+
+/** How the log is told in words. */
+function telling(terms: Record<string, string>) {
+  const measure = (one: { value: number; unit: string }) =>
+    `${showNumber(one.value)} ${unitName(one.unit)}`
+  return {
+    terms,
+    fed: (given: boolean) => (given ? '' : t('not fed')),
+    picked: ({ much }: Log['harvests'][number]) => {
+      if ('volume' in much) return measure(much.volume)
+      if ('gross' in much && !much.tare) return measure(much.gross)
+      if ('gross' in much) {
+        return `${measure(much.gross)} − ${much.tare ? measure(much.tare) : showMass(0)}`
+      }
+      return t('{n} pieces', { n: much.pieces })
+    },
+    note: (one: Log['notes'][number]) =>
+      [
+        one.words ?? '',
+        one.count != null ? t('{n} counted', { n: one.count }) : '',
+        one.height ? t('{height} high', { height: measure(one.height) }) : '',
+      ]
+        .filter(Boolean)
+        .join(' · '),
+    watered: (outcome: string) =>
+      ({ rained: t('rain'), not_today: t('put off'), found: t('ground looked at') })[outcome] ?? '',
+  }
+}
