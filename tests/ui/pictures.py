@@ -33,11 +33,6 @@ def open_working(page: Page) -> None:
     page.get_by_text("How 6.93 g came about").wait_for()
 
 
-def show_week(page: Page) -> None:
-    page.get_by_text("Week", exact=True).click()
-    page.locator(".week-days").wait_for()
-
-
 def hold_plants(page: Page) -> None:
     page.get_by_role("button", name="Next").click()
     for one in ("Bed, 2.4", "Bucket, 10 L", "Bucket, 10 L", "Pot, 30 cm"):
@@ -60,11 +55,6 @@ def ask_when_to_sow(page: Page) -> None:
 
 def show_working(page: Page) -> None:
     page.get_by_text("How this came about").click()
-
-
-def show_list(page: Page) -> None:
-    page.get_by_text("List", exact=True).click()
-    page.get_by_text("Before today").wait_for()
 
 
 def compare_for_tomatoes(page: Page) -> None:
@@ -128,7 +118,7 @@ PICTURES = [
     ("soil-schools", "soil", DESK, compare_schools),
     ("soil-reading", "soil", DESK, read_a_report),
     ("today", "today", DESK, None),
-    ("today-week", "today", DESK, show_week),
+    ("book-days", "book?page=days", DESK, None),
     ("today-german", "today", DESK, read_german),
     ("begin", "../../new", DESK, hold_plants),
     ("shed-compare", "shed?page=compare", DESK, compare_for_tomatoes),
@@ -141,7 +131,7 @@ PICTURES = [
     ),
     ("season-programmes", "season", DESK, compare_programmes),
     ("season-sowing", "season", DESK, ask_when_to_sow),
-    ("season-list", "season", DESK, show_list),
+    ("book", "book", DESK, None),
     ("plot-phone", "plot", PHONE, None),
     ("plot", "plot", DESK, None),
     ("soil", "soil", DESK, choose_port_strip),

@@ -10,7 +10,7 @@ from playwright.sync_api import Page, expect
 from ui.conftest import DESK, PHONE
 
 AXE = Path(__file__).parent.parent.parent / "ui/node_modules/axe-core/axe.min.js"
-VIEWS = ("today", "plot", "soil", "shed", "season")
+VIEWS = ("today", "plot", "soil", "shed", "season", "book")
 SIZES = [pytest.param(DESK, id="desk"), pytest.param(PHONE, id="phone")]
 
 # Until a drawer has slid in; a spinner would go on for ever.
@@ -50,6 +50,8 @@ PAGES = (
     "shed?page=table",
     "shed?page=compare",
     "soil?page=all",
+    "book?page=days",
+    "book?page=aims",
 )
 
 

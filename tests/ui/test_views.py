@@ -27,7 +27,7 @@ def go(page: Page, view: str) -> None:
 
 
 @pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
-@pytest.mark.parametrize("view", ["Today", "Plot", "Soil", "Shed", "Season"])
+@pytest.mark.parametrize("view", ["Today", "Plot", "Soil", "Shed", "Season", "Book"])
 def test_every_view_opens_whole_at_both_sizes(slip_page: Page, view: str, size: Any) -> None:
     slip_page.set_viewport_size(size)
     go(slip_page, view)

@@ -90,6 +90,16 @@ def test_nothing_moves_where_moving_does_not_help() -> None:
     assert where(begun([A, B], grown)) == {"cabbage": A["id"], "kale": B["id"]}
 
 
+def test_a_bed_that_is_planted_this_season_already_is_left_alone() -> None:
+    grown = [
+        gardens.planting("cabbage", "A", planted_on="2025-05-12"),
+        gardens.planting("leek", "B", planted_on="2026-05-12"),
+    ]
+    made = gardens.garden(places=[A, B], plantings=grown)
+    found = next_season(Workings(made, Log(), date(2026, 6, 1), catalogue.load()), 2026)
+    assert where(found) == {"cabbage": A["id"]}
+
+
 def test_a_bed_with_a_perennial_stays_as_it_is() -> None:
     grown = [
         gardens.planting("cabbage", "A"),

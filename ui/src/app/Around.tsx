@@ -34,6 +34,11 @@ export default function Around({ onClose }: { onClose: () => void }) {
       title: t('Season'),
       description: t('Every feed of the year; what was seen and given changes the rest.'),
     },
+    {
+      target: at('book'),
+      title: t('Book'),
+      description: t('What was picked and written down; next year it is told again.'),
+    },
   ]
   const day = {
     target: () => banner as HTMLElement,

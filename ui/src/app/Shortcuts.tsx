@@ -4,7 +4,7 @@ import { useNavigate } from 'react-router'
 import { useReturn } from '../lib/useReturn'
 import { t } from '../lib/words'
 
-const VIEWS = ['today', 'plot', 'soil', 'shed', 'season']
+const VIEWS = ['today', 'plot', 'soil', 'shed', 'season', 'book']
 
 /** The keys that do something, shown on "?"; digits lead to the views. */
 export function Shortcuts({ gardenId }: { gardenId: string }) {
@@ -27,7 +27,7 @@ export function Shortcuts({ gardenId }: { gardenId: string }) {
 function Keys({ onClose }: { onClose: () => void }) {
   useReturn()
   const keys = [
-    ['1 – 5', t('Today, Plot, Soil, Shed, Season')],
+    ['1 – 6', t('Today, Plot, Soil, Shed, Season, Book')],
     ['Ctrl Z', t('undo the last change')],
     ['Ctrl Shift Z', t('do it again')],
     ['Tab', t('go to the next place, lane or button')],

@@ -32,9 +32,10 @@ SPRING_DAYS = 120
 """From midwinter to the middle of May of the northern half. [days]"""
 SPRING_DD = 20.0
 """With less since midwinter, warmth does not tell two days apart. [°C day]"""
-MOVES, SMALLER, OTHER_ROOF = 0.25, 2.0, 100.0
+MOVES, SMALLER, TAKEN, OTHER_ROOF = 0.25, 2.0, 3.0, 100.0
 """What moving costs against a whole bed of a family that did not rest; a bed too small, for each
-part that it is smaller; a bed under cover for one in the open. [1]"""
+part that it is smaller; one that carries something this season; one under cover for one in the
+open. [1]"""
 
 DayBy = Literal["same_day", "warmth", "next_good"]
 
@@ -177,7 +178,10 @@ def _rotated(
         place for place in stands.garden.places if isinstance(place, Bed) and place.id not in fixed
     ]
     moving = [place for place in free if place.id in groups]
-    costs = [[_cost(groups[a.id], a, b, stands) for b in free] for a in moving]
+    taken = {stand.place.id for stand in stands.all if stand.planting.planted_on >= begins}
+    costs = [
+        [_cost(groups[a.id], a, b, stands) + TAKEN * (b.id in taken) for b in free] for a in moving
+    ]
     goes = {a.id: free[n].id for a, n in zip(moving, assigned(costs), strict=True)}
     return {place: goes.get(place, place) for place in groups}
 

@@ -5,13 +5,14 @@ import type { Schemas } from '../../api/client'
 import { useEditing, type ThingEditing } from '../../api/editing'
 import { useGarden, usePlan, useWrites } from '../../api/gardens'
 import { useCatalogue, useWords } from '../../api/reference'
+import { AimBar } from '../../drawing/AimBar'
 import { CropSketch } from '../../drawing/CropSketch'
 import { newId } from '../../lib/ids'
-import { showMass } from '../../lib/numbers'
+import { showMass, showNumber } from '../../lib/numbers'
 import { said } from '../../lib/units'
 import { useToast } from '../../lib/useToast'
 import { plural, t } from '../../lib/words'
-import { MASSES, MeasureField, NumberField, TextField, faultsAt } from '../../parts/Field'
+import { MASSES, MeasureField, NumberField, TextField, faultsAt, unitName } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
 import { PickField } from '../../parts/Pick'
 import { SaveBar } from '../../parts/SaveBar'
@@ -72,7 +73,7 @@ export function Aims({ gardenId }: { gardenId: string }) {
               <AimCard
                 key={one.id}
                 of={one}
-                outcome={aims.find((aim) => aim.id === one.id)?.outcome ?? ''}
+                aim={aims.find((aim) => aim.id === one.id)}
                 onChange={() => {
                   const aim = aims.find((known) => known.id === one.id)
                   if (aim) editing.begin(aim)
@@ -85,9 +86,11 @@ export function Aims({ gardenId }: { gardenId: string }) {
   )
 }
 
-function AimCard({ of, outcome, onChange }: { of: Shown; outcome: string; onChange: () => void }) {
+function AimCard(props: { of: Shown; aim: Aim | undefined; onChange: () => void }) {
+  const { of, aim, onChange } = props
   const words = useWords()
   const { aimed } = of
+  const outcome = aim?.outcome ?? ''
   const plants = aimed ? Math.ceil(aimed.plants.value - 1e-9) : 0
   return (
     <article className="sheet stack" aria-label={of.words}>
@@ -103,6 +106,19 @@ function AimCard({ of, outcome, onChange }: { of: Shown; outcome: string; onChan
           {of.over && !outcome ? t('What came of it') : t('Change')}
         </Button>
       </div>
+      {aimed && (
+        <AimBar
+          wantedKg={aimed.wanted_kg}
+          plantedKg={aimed.planted_kg}
+          pickedKg={aimed.picked_kg}
+          label={t('{picked} picked, {planted} planted for, {wanted} wanted', {
+            picked: showMass(aimed.picked_kg * 1000),
+            planted: showMass(aimed.planted_kg * 1000),
+            wanted: showMass(aimed.wanted_kg * 1000),
+          })}
+        />
+      )}
+      {aim && <Household of={aim} />}
       {aimed && !of.over && (
         <>
           <p>
@@ -136,6 +152,18 @@ function AimCard({ of, outcome, onChange }: { of: Shown; outcome: string; onChan
     </article>
   )
 }
+
+/** What the household does with it. */
+function Household({ of }: { of: Aim }) {
+  const said = [
+    of.weekly && t('{amount} eaten and given away in a week', { amount: measured(of.weekly) }),
+    of.stored && t('{amount} put by', { amount: measured(of.stored) }),
+  ].filter(Boolean)
+  return said.length > 0 ? <p>{said.join(', ')}</p> : null
+}
+
+const measured = (one: { value: number; unit?: string }) =>
+  `${showNumber(one.value)} ${unitName(one.unit ?? 'g')}`
 
 function AimForm({ gardenId, editing }: { gardenId: string; editing: ThingEditing<Aim> }) {
   const { thing, faults, change } = editing

@@ -1,10 +1,11 @@
-import { Button, Empty } from 'antd'
+import { Button, Empty, Segmented } from 'antd'
 import { useMemo, useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { useEditing } from '../../api/editing'
 import { useGarden, usePlan, useWrites } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { CropSketch } from '../../drawing/CropSketch'
+import { DaysStrip } from '../../drawing/DaysStrip'
 import { showDate } from '../../lib/dates'
 import { newId } from '../../lib/ids'
 import { showMass, showNumber } from '../../lib/numbers'
@@ -109,6 +110,7 @@ export function Days({ gardenId }: { gardenId: string }) {
       </section>
       <Listed
         items={found}
+        year={Number(plan.as_of.slice(0, 4))}
         called={called}
         today={plan.as_of}
         onChange={(one) => {
@@ -120,19 +122,58 @@ export function Days({ gardenId }: { gardenId: string }) {
   )
 }
 
+const written = (one: DayItem) => one.kind === 'note' || one.kind === 'lesson'
+
+const LANES: readonly (readonly DayItem['kind'][])[] = [
+  ['note', 'lesson'],
+  ['picked'],
+  ['fed'],
+  ['watered'],
+  ['stage', 'seen', 'done', 'sprayed'],
+]
+const laneOf = (one: DayItem) => LANES.findIndex((kinds) => kinds.includes(one.kind))
+const laneNames = () => [t('noted'), t('picked'), t('fed'), t('watered'), t('seen, done')]
+
 /** Day by day, the latest first; what was written down can be changed. */
 function Listed(props: {
   items: readonly DayItem[]
   called: (one: DayItem) => string
+  /** This one; earlier ones that have something can be chosen. */
+  year: number
   today: string
   onChange: (one: DayItem) => void
 }) {
   const { items, called, today } = props
   const [shown, setShown] = useState(FIRST)
-  const days = [...new Set(items.map((one) => one.on))].slice(0, shown)
-  const written = (one: DayItem) => one.kind === 'note' || one.kind === 'lesson'
+  const [year, setYear] = useState(props.year)
+  const [month, setMonth] = useState<string | null>(null)
+  const years = [...new Set([props.year, ...items.map((one) => Number(one.on.slice(0, 4)))])]
+  const looked = items.filter((one) =>
+    one.on.startsWith(month ?? (year === props.year ? '' : `${year}-`)),
+  )
+  const days = [...new Set(looked.map((one) => one.on))].slice(0, shown)
   return (
     <section className="stack" aria-label={t('Days')}>
+      {years.length > 1 && (
+        <Segmented
+          value={year}
+          aria-label={t('Year')}
+          options={years.sort((a, b) => a - b).map((one) => ({ value: one, label: String(one) }))}
+          onChange={(next) => {
+            setYear(next)
+            setMonth(null)
+          }}
+        />
+      )}
+      <DaysStrip
+        year={year}
+        lanes={laneNames()}
+        marks={items
+          .filter((one) => one.on.startsWith(`${year}-`))
+          .map((one) => ({ on: one.on, lane: laneOf(one), written: written(one) }))}
+        chosen={month}
+        onChoose={setMonth}
+      />
       {days.length === 0 && (
         <Empty
           image={<CropSketch crop="leek" size={48} />}
@@ -143,7 +184,7 @@ function Listed(props: {
         <article key={day} className="book-day">
           <h3>{showDate(day, today)}</h3>
           <ul>
-            {linesOf(items.filter((one) => one.on === day)).map((line) => (
+            {linesOf(looked.filter((one) => one.on === day)).map((line) => (
               <li key={`${line.kind}${line.items[0].key}`} className={`is-${line.kind}`}>
                 <span className="book-kind small">{kinds()[line.kind]}</span>{' '}
                 <span>

@@ -1,0 +1,142 @@
+"""The Book: what is weighed, written down and aimed for, and a season begun from the last one."""
+
+import re
+
+from playwright.sync_api import Page, expect
+
+from ui.conftest import PHONE
+from ui.picking import pick
+from ui.test_access import faults_of
+from ui.test_views import go, read
+
+
+def book(page: Page, of: str = "") -> None:
+    page.goto(re.sub(r"/today.*$", f"/book{of}", page.url))
+
+
+def test_weighed_in_three_touches_on_a_phone(slip_page: Page) -> None:
+    """640 g were written down; with 500 g less a bowl of 50 g they are 1.09 kg."""
+    slip_page.set_viewport_size(PHONE)
+    book(slip_page)
+    slip_page.get_by_role("button", name=re.compile("^Strawberry")).click()
+    slip_page.get_by_label("On the scale", exact=True).fill("500")
+    slip_page.get_by_label("Less the empty container", exact=True).fill("50")
+    slip_page.get_by_role("button", name="Save", exact=True).click()
+    expect(slip_page.get_by_text("The picking is written down.")).to_be_visible()
+    gave = slip_page.get_by_role("region", name="What they gave")
+    expect(gave).to_contain_text("1.09 kg of about 3.84 kg")
+    kept = read(slip_page)["file"]["log"]["harvests"][-1]
+    assert kept["much"]["gross"] == {"value": 500, "unit": "g"}
+    gave.get_by_text("Strawberry Pennant").click()
+    gave.get_by_role("button", name="Remove").last.click()
+    expect(gave).to_contain_text("640 g of about 3.84 kg")
+    slip_page.get_by_role("button", name="Undo", exact=True).last.click()
+    expect(gave).to_contain_text("1.09 kg of about 3.84 kg")
+    assert faults_of(slip_page) == []
+
+
+def test_a_container_that_weighs_more_than_all_is_said_at_its_field(slip_page: Page) -> None:
+    book(slip_page)
+    slip_page.get_by_role("button", name=re.compile("^Strawberry")).click()
+    slip_page.get_by_label("On the scale", exact=True).fill("50")
+    slip_page.get_by_label("Less the empty container", exact=True).fill("500")
+    slip_page.get_by_role("button", name="Save", exact=True).click()
+    expect(slip_page.get_by_text("The empty container weighs as much")).to_be_visible()
+    assert len(read(slip_page)["file"]["log"]["harvests"]) == 16  # as before
+
+
+def test_counted_pieces_and_a_bucket(slip_page: Page) -> None:
+    """Ten litres of strawberries at 0.55 kg/L: 5.5 kg; 20 of 12 g: 240 g."""
+    book(slip_page)
+    for how, field, number in (
+        ("In a bucket", "So much of it, loosely filled", "10"),
+        ("Counted", "How many fruits", "20"),
+    ):
+        slip_page.get_by_role("button", name=re.compile("^Strawberry")).click()
+        slip_page.get_by_text(how, exact=True).click()
+        slip_page.get_by_label(field, exact=True).fill(number)
+        slip_page.get_by_role("button", name="Save", exact=True).click()
+        expect(slip_page.get_by_label(field, exact=True)).to_have_count(0)
+    gave = slip_page.get_by_role("region", name="What they gave")
+    expect(gave).to_contain_text("6.38 kg of about 3.84 kg")
+    gave.get_by_text("Strawberry Pennant").click()
+    expect(gave).to_contain_text("since some of it was not weighed")
+
+
+def test_an_aim_becomes_plants_and_a_glut_is_told(slip_page: Page) -> None:
+    """10 kg / 0.32 kg = 31.25 plants: 32; 3.84 kg are planted for it."""
+    book(slip_page, "?page=aims")
+    slip_page.get_by_role("button", name="A new aim").click()
+    slip_page.get_by_label("In a line").fill("Jam")
+    pick(slip_page, "Crop", "Strawberry")
+    slip_page.get_by_label("In all", exact=True).fill("10")
+    slip_page.get_by_label("Eaten and given away in a week", exact=True).fill("0.2")
+    slip_page.get_by_role("button", name="Save", exact=True).click()
+    card = slip_page.get_by_role("article", name="Jam")
+    expect(card).to_contain_text("10 kg take about 32 plants")
+    expect(card).to_contain_text("What is planted should bring about 3.84 kg of 10 kg")
+    assert faults_of(slip_page) == []
+    slip_page.get_by_role("tab", name="Harvest").click()
+    berries = slip_page.get_by_role("article", name="Strawberry", exact=True)
+    expect(berries).to_contain_text("More than is eaten comes in the next weeks")
+
+
+def test_a_lesson_comes_back_until_it_is_known_by_heart(slip_page: Page) -> None:
+    learned = slip_page.get_by_role("region", name="Learned before")
+    expect(learned).to_contain_text("Net the kale before the butterflies find it")
+    learned.get_by_role("button", name=re.compile("^I know it by heart: Net")).click()
+    expect(learned).to_have_count(0)
+    slip_page.get_by_role("button", name="Undo", exact=True).last.click()
+    expect(learned).to_be_visible()
+
+
+def test_something_is_written_down_found_and_changed(slip_page: Page) -> None:
+    book(slip_page, "?page=days")
+    days = slip_page.get_by_role("region", name="Days")
+    expect(days).to_contain_text("bees at it")
+    slip_page.get_by_role("button", name="Write something down").click()
+    pick(slip_page, "Of", "Courgette Green Buoy")
+    slip_page.get_by_role("button", name="Save", exact=True).click()
+    expect(slip_page.get_by_text("There is nothing in this note.")).to_be_visible()
+    slip_page.get_by_label("Words", exact=True).fill("Slugs at night, sown twice.")
+    slip_page.get_by_label("A lesson: tell me again next year").check()
+    slip_page.get_by_label("When", exact=True).select_option(label="seedling")
+    slip_page.get_by_role("button", name="Save", exact=True).click()
+    expect(days).to_contain_text("Slugs at night, sown twice.")
+    kept = read(slip_page)["file"]["log"]["notes"][-1]
+    assert kept["lesson"] == {"crop": "courgette", "stage": "seedling", "learned_on": None}
+    slip_page.get_by_label("Find words").fill("slugs")
+    expect(days.get_by_role("article")).to_have_count(1)
+    days.get_by_role("button", name=re.compile("^Change: Slugs")).click()
+    slip_page.get_by_label("Words", exact=True).fill("Snails at night.")
+    slip_page.get_by_role("button", name="Save", exact=True).click()
+    slip_page.get_by_label("Find words").fill("")
+    expect(days).to_contain_text("Snails at night.")
+    assert faults_of(slip_page) == []
+
+
+def test_the_days_of_a_month_and_of_last_year(slip_page: Page) -> None:
+    book(slip_page, "?page=days")
+    days = slip_page.get_by_role("region", name="Days")
+    days.get_by_role("button", name=re.compile("^May")).press("Enter")
+    expect(days.get_by_role("heading").first).to_contain_text("May")
+    days.get_by_text("2025", exact=True).click()
+    expect(days).to_contain_text("Two courgettes are enough for us.")
+    expect(days.get_by_role("heading").first).to_contain_text("2025")
+
+
+def test_peppers_are_carried_on_into_the_next_season(slip_page: Page) -> None:
+    go(slip_page, "Season")
+    slip_page.get_by_role("button", name="Next year").click()
+    drawer = slip_page.get_by_role("dialog", name="The season of 2027")
+    expect(drawer).to_contain_text("Two courgettes are enough for us.")
+    expect(drawer).to_contain_text("Stays where it is: Strawberry Pennant")
+    pepper = drawer.get_by_role("listitem").filter(has_text="Sweet pepper")
+    pepper.get_by_label(re.compile("^These plants were kept through the winter")).check()
+    for crop in ("Tomato", "Kale Blackquay", "Kale Tall", "Cucumber", "Courgette", "Leek"):
+        drawer.get_by_role("checkbox", name=re.compile(f"^{crop}")).uncheck()
+    drawer.get_by_role("button", name="Add one planting").click()
+    expect(drawer).to_have_count(0)
+    added = read(slip_page)["file"]["garden"]["plantings"][-1]
+    assert (added["crop"], added["sown_on"], added["raising"]) == ("sweet_pepper", None, None)
+    assert added["planted_on"].startswith("2027-")
