@@ -35,6 +35,13 @@ def ground(shape: object) -> float:
     return places.area(bed).value
 
 
+def test_lines_run_along_the_length() -> None:
+    """Two rows of a bed of 2 m, plants every 0.5 m: each from 0.25 to 1.75 m, 1.5 m long."""
+    shape = Bed.model_validate(gardens.bed(length=2, width=1)).shape
+    spacing = Spacing(pattern="rows", in_row=metres(0.5), between_rows=metres(0.5))
+    assert outlines.lines_m(outlines.positions(shape, spacing)) == pytest.approx((1.5, 1.5))
+
+
 def test_ground_by_hand() -> None:
     assert ground(OVAL) == pytest.approx(pi / 4 * 4 * 2)
     assert ground(ELL) == pytest.approx(4 * 3 - 2.5 * 1.8)  # 7.5

@@ -132,7 +132,7 @@ def test_peppers_are_carried_on_into_the_next_season(slip_page: Page) -> None:
     expect(drawer).to_contain_text("Two courgettes are enough for us.")
     expect(drawer).to_contain_text("Stays where it is: Strawberry Pennant")
     pepper = drawer.get_by_role("listitem").filter(has_text="Sweet pepper")
-    pepper.get_by_label(re.compile("^These plants were kept through the winter")).check()
+    pepper.get_by_label("These plants were kept through the winter").check()
     for crop in ("Tomato", "Kale Blackquay", "Kale Tall", "Cucumber", "Courgette", "Leek"):
         drawer.get_by_role("checkbox", name=re.compile(f"^{crop}")).uncheck()
     drawer.get_by_role("button", name="Add one planting").click()
@@ -140,3 +140,33 @@ def test_peppers_are_carried_on_into_the_next_season(slip_page: Page) -> None:
     added = read(slip_page)["file"]["garden"]["plantings"][-1]
     assert (added["crop"], added["sown_on"], added["raising"]) == ("sweet_pepper", None, None)
     assert added["planted_on"].startswith("2027-")
+
+
+def test_a_year_beside_another(slip_page: Page) -> None:
+    """Flowering came on 9 June, 32 days after planting; the year before on 19 June, after 36."""
+    book(slip_page, "?page=years")
+    two = slip_page.get_by_role("article", name="Tomato, 2026 beside 2025")
+    expect(two).to_contain_text("flowering: 4 days sooner after planting than the year before")
+    expect(two.get_by_role("row", name=re.compile("A plant gave"))).to_contain_text("3.85 kg")
+    expect(two.get_by_role("img")).to_be_visible()
+    assert faults_of(slip_page) == []
+
+
+def test_the_walk_is_timed(slip_page: Page) -> None:
+    expect(slip_page.get_by_text("About 105 minutes for all of it")).to_be_visible()
+    slip_page.get_by_role("button", name="Time the walk").click()
+    slip_page.reload()  # the time goes on
+    slip_page.get_by_role("button", name="I am back").click()
+    expect(slip_page.get_by_text("The walk took one minute.")).to_be_visible()
+    (walk,) = read(slip_page)["file"]["log"]["walks"]
+    assert (walk["on"], walk["minutes"]) == ("2026-06-19", 1)
+    slip_page.get_by_role("button", name="Undo", exact=True).last.click()
+    expect(slip_page.get_by_role("button", name="Time the walk")).to_be_visible()
+
+
+def test_the_list_says_how_many(slip_page: Page) -> None:
+    """A stake for each of six cucumbers and of six peppers."""
+    slip_page.goto(re.sub(r"/today.*$", "/shed?page=buy", slip_page.url))
+    stakes = slip_page.get_by_role("listitem").filter(has_text=re.compile(r"\d+ stakes"))
+    stakes.get_by_text("How many").click()
+    expect(stakes).to_contain_text("Cucumber Slipline: 1 for each of 6 plants")

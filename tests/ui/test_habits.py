@@ -143,10 +143,13 @@ def test_this_years_plantings_again_next_year(slip_page: Page) -> None:
     before = read(slip_page)["file"]["garden"]["plantings"]
     slip_page.get_by_role("button", name="Next year").click()
     drawer = slip_page.get_by_role("dialog", name="The season of 2027")
-    # Another year can be begun as well; nothing was planted in the year before this one.
+    # This year can be begun as well: of what was planted last year the beans are left.
     drawer.get_by_text("2026", exact=True).click()
-    expect(slip_page.get_by_role("dialog")).to_contain_text("Nothing of last season is left")
-    slip_page.get_by_text("2027", exact=True).click()
+    expect(drawer).to_have_count(0)
+    now = slip_page.get_by_role("dialog", name="The season of 2026")
+    expect(now.get_by_role("checkbox")).to_have_count(1)
+    expect(now).to_contain_text("Climbing bean Bowline")
+    now.get_by_text("2027", exact=True).click()
     drawer.get_by_role("checkbox", name=re.compile("^Leek")).uncheck()
     drawer.get_by_role("button", name=re.compile(r"Add \d+ plantings")).click()
     expect(drawer).to_have_count(0)

@@ -5,6 +5,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
+from eznel import demo
 from ui.conftest import DESK, PHONE
 from ui.test_access import faults_of
 from ui.test_views import read
@@ -63,7 +64,8 @@ def test_what_came_up_is_counted(slip_page: Page) -> None:
     expect(card).to_contain_text("10 seeds were sown")
     # 3 × 0.9 = 2.7: two whole plants of four
     expect(card).to_contain_text("about 2 will be planted out; 4 are wanted")
-    (tomato,) = [p for p in read(slip_page)["file"]["garden"]["plantings"] if p["crop"] == "tomato"]
+    plantings = read(slip_page)["file"]["garden"]["plantings"]
+    (tomato,) = [one for one in plantings if one["id"] == demo.id_of("tomatoes")]
     assert (tomato["raising"]["sown"], tomato["raising"]["came_up"]) == (10, 3)
 
 
@@ -76,7 +78,7 @@ def test_what_is_to_be_potted_on_stands_on_today(slip_page: Page) -> None:
     card.get_by_role("button", name="Save", exact=True).click()
     expect(card).to_contain_text("6 seeds were sown")
     early = read(slip_page, "/plan?as_of=2026-04-05")["plantings"]
-    (tomato,) = [one for one in early if one["crop"] == "tomato"]
+    (tomato,) = [one for one in early if one["id"] == demo.id_of("tomatoes")]
     pot_on = next(one for one in tomato["tasks"] if one["task"] == "pot_on")
     assert pot_on["due_on"] == "2026-04-07"
     assert [(one["name"], one["amount"]) for one in pot_on["takes"]] == [

@@ -22,10 +22,11 @@ def season(slip_page: Page) -> Page:
 def choose(page: Page, planting: str) -> dict[str, Any]:
     page.get_by_role("button", name=re.compile(f"^{planting}")).first.press("Enter")
     page.get_by_role("heading", name=planting).wait_for()
-    found: dict[str, Any] = next(
+    called = [
         p for p in read(page, "/plan")["plantings"]
         if f"{p['crop_name']} {p['variety']}".strip() == planting
-    )  # fmt: skip
+    ]  # fmt: skip
+    found: dict[str, Any] = max(called, key=lambda p: p["planted_on"])
     return found
 
 

@@ -14,6 +14,7 @@ from eznel.core.harvest.aims import Aimed, AimView, aims
 from eznel.core.harvest.yields import Yielded
 from eznel.core.nutrients import Amounts
 from eznel.core.questions.next_season import NextSeason, next_season
+from eznel.core.questions.year_beside_year import TwoSeasons, years_beside
 from eznel.core.reference import Picked, Piece
 from eznel.core.working import Finding
 from eznel.formats.text import Shown, show
@@ -124,6 +125,14 @@ def read_next_season(
 ) -> NextSeason:
     """Read what a season begins from: what stays, and what is planted again, where and when."""
     return next_season(services.workings(session, str(garden_id)), year)
+
+
+@router.get("/years")
+def read_years_beside(
+    garden_id: UUID, session: TheSession, services: TheServices
+) -> list[TwoSeasons]:
+    """Read every crop's seasons, each beside the one before."""
+    return list(years_beside(services.workings(session, str(garden_id))))
 
 
 def _yield(of: Yielded, harvesting: Harvesting, speech: Words, units: System) -> YieldView:

@@ -39,6 +39,7 @@ from eznel.core.document import (
     StockMove,
     TaskDone,
     Variety,
+    Walked,
     Watered,
     WeatherDay,
 )
@@ -82,6 +83,7 @@ class Changes(BaseModel):
     weather: list[WeatherDay] = []
     stock_moves: list[StockMove] = []
     watered: list[Watered] = []
+    walks: list[Walked] = []
     harvests: list[Harvest] = []
     notes: list[Noted] = []
 

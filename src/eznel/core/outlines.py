@@ -4,6 +4,7 @@ Every plant keeps half its spacing from the edge. A curve is taken as a ring of 
 it, so a plant is never nearer to the true edge than it should be.
 """
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from functools import lru_cache
 from math import cos, floor, pi, sin, sqrt
@@ -168,6 +169,25 @@ def positions(shape: Outline, spacing: Spacing) -> tuple[Point, ...]:
             return _in_circle(across.m / 2, step, row, staggered)
         case _:
             return _in_ring(ring(shape), step, row, staggered)
+
+
+def lines_m(points: Iterable[Point]) -> tuple[float, ...]:
+    """Return how long the lines are that plants stand in; rows run along the length.
+
+    Parameters
+    ----------
+    points : iterable of Point
+        Where they stand. [m]
+
+    Returns
+    -------
+    tuple of float
+        Of each line from its first plant to its last. [m]
+    """
+    rows: dict[float, list[float]] = {}
+    for point in points:
+        rows.setdefault(round(point.y_m, 3), []).append(point.x_m)
+    return tuple(max(row) - min(row) for row in rows.values())
 
 
 def _in_rectangle(

@@ -180,9 +180,13 @@ def _stages_seen() -> tuple[StageSeen, ...]:
     found = (
         ("tomatoes", "flowering", date(2026, 6, 9)),
         ("cucumbers", "vegetative", date(2026, 6, 5)),
+        ("tomatoes of last year", "flowering", date(2025, 6, 19)),
+        ("tomatoes of last year", "harvest", date(2025, 7, 26)),
     )
     return tuple(
-        StageSeen(id=UUID(id_of(f"seen {name}")), planting=UUID(id_of(name)), stage=stage, on=on)
+        StageSeen(
+            id=UUID(id_of(f"seen {name} {stage}")), planting=UUID(id_of(name)), stage=stage, on=on
+        )
         for name, stage, on in found
     )
 

@@ -96,6 +96,8 @@ def _rows(file: GardenFile) -> Iterator[Row]:
 
 def _book(log: Log, plantings: dict[UUID, Where], places: dict[UUID, str]) -> Iterator[Row]:
     """What was picked, and what was written down."""
+    for walk in log.walks:
+        yield walk.on, "walk", "", "", "", walk.minutes, "min", "", "", "", ""
     for picked in log.harvests:
         much, unit = _how_much(picked)
         where = plantings[picked.planting]

@@ -29,6 +29,7 @@ from eznel.core.document import (
     StockMove,
     TaskDone,
     Variety,
+    Walked,
     Watered,
     WeatherDay,
 )
@@ -84,6 +85,7 @@ KINDS = {
         Kind("sprays", Sprayed, tables.SprayedRow, "log", "spray"),
         Kind("weather", WeatherDay, tables.WeatherDayRow, "log", "weather_day"),
         Kind("watered", Watered, tables.WateredRow, "log", "watering"),
+        Kind("walks", Walked, tables.WalkedRow, "log", "walk"),
         Kind("harvests", Harvest, tables.HarvestRow, "log", "harvest"),
         Kind("notes", Noted, tables.NotedRow, "log", "note"),
         Kind("stock_moves", StockMove, tables.StockMoveRow, "log", "stock_move"),

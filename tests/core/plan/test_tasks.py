@@ -43,6 +43,46 @@ def test_a_mulch_is_measured_by_the_ground() -> None:
     assert planned("kale", "mulch", place=gardens.tub()).tasks == ()
 
 
+def test_poles_stand_along_the_lines() -> None:
+    """Peas in two rows of 2 m, 5 cm apart: 1.95 m / 0.4 m = 4.9, so 5 poles in each."""
+    rows = {"pattern": "rows", "in_row": gardens.measure(5, "cm")}
+    rows |= {"between_rows": gardens.measure(50, "cm")}
+    place = gardens.bed(length=2, width=1)
+    (supports,) = planned("pea", "supports", place=place, spacing=rows, sown_in_place=True).tasks
+    poles = next(one for one in supports.takes if one.name == "poles or sticks")
+    assert (poles.amount, poles.each, poles.per, poles.times) == (10, 1, "line", 10)
+
+
+def high(cm: float, on: str) -> dict:
+    made = {"id": gardens.uid(f"high {on}"), "planting": gardens.uid("potato"), "on": on}
+    return {**made, "height": gardens.measure(cm, "cm")}
+
+
+def earth_up(*notes: dict, done: str | None = None) -> str:
+    """By how many days the first earthing up is moved from its usual day."""
+    log: dict = {"notes": notes}
+    if done:
+        entry = {"id": gardens.uid("done"), "planting": gardens.uid("potato"), "on": done}
+        log["tasks"] = [{**entry, "task": "earth_up"}]
+    plan = planned("potato", "earth_up", log=log, planted_on="2026-04-01")
+    usual = planned("potato", "earth_up", planted_on="2026-04-01").tasks[0].due_on
+    shift = plan.tasks[0].due_on - usual
+    return f"{shift.days:+d}" if shift else "as usual"
+
+
+def test_what_is_measured_moves_the_job_by_height() -> None:
+    """A hand is 15 cm. Too small on 1 May: looked at again on 8 May."""
+    usual = planned("potato", "earth_up", planted_on="2026-04-01").tasks[0].due_on
+    assert usual < gardens.TODAY + timedelta(7)
+    again = (gardens.TODAY + timedelta(7) - usual).days
+    assert earth_up() == "as usual"
+    assert earth_up(high(8, "2026-05-01")) == f"+{again}"
+    early = usual - timedelta(2)
+    assert earth_up(high(16, early.isoformat())) == "-2"
+    # Done is done: a height that is noted afterwards asks for nothing again.
+    assert earth_up(high(8, "2026-05-01"), done=usual.isoformat()) == "as usual"
+
+
 @pytest.mark.parametrize(
     ("crop", "task", "more", "count"),
     [

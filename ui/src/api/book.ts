@@ -2,6 +2,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { get, type Schemas } from './client'
 
 export type HarvestBook = Schemas['HarvestBook']
+export type TwoSeasons = Schemas['TwoSeasons']
 export type NextSeason = Schemas['NextSeason']
 
 /** What was picked, what is to come, and the aims; every write renews it. */
@@ -20,5 +21,13 @@ export function useNextSeason(gardenId: string, year: number | null) {
     queryFn: ({ signal }) =>
       get<NextSeason>(`/api/gardens/${gardenId}/book/season${asked}`, signal),
     placeholderData: keepPreviousData,
+  })
+}
+
+/** Every crop's seasons, each beside the one before. */
+export function useYearsBeside(gardenId: string) {
+  return useQuery({
+    queryKey: ['garden', gardenId, 'years-beside'] as const,
+    queryFn: ({ signal }) => get<TwoSeasons[]>(`/api/gardens/${gardenId}/book/years`, signal),
   })
 }

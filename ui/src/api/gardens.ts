@@ -82,6 +82,7 @@ const LOGGED: readonly Kind[] = [
   'sprays',
   'weather',
   'watered',
+  'walks',
   'harvests',
   'notes',
   'stock_moves',

@@ -420,6 +420,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/book/years": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Years Beside
+         * @description Read every crop's seasons, each beside the one before.
+         */
+        get: operations["read_years_beside"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/bring-back": {
         parameters: {
             query?: never;
@@ -2058,6 +2078,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/walks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace several of walks, all or none */
+        put: operations["replace_walks"];
+        /** Record several of walks, all or none */
+        post: operations["save_walks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/walks/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of walks */
+        put: operations["save_walk"];
+        post?: never;
+        /** Remove one of walks */
+        delete: operations["remove_walk"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/watered": {
         parameters: {
             query?: never;
@@ -2527,6 +2583,18 @@ export interface components {
              * @default 0
              */
             S: number;
+        };
+        /**
+         * Apart
+         * @description How many days sooner (less than 0) or later a stage came than in the earlier year.
+         */
+        Apart: {
+            /** By Warmth Days */
+            by_warmth_days: number;
+            /** Days */
+            days: number;
+            /** Key */
+            key: string;
         };
         /**
          * Area
@@ -3357,6 +3425,11 @@ export interface components {
              */
             varieties: components["schemas"]["Variety"][];
             /**
+             * Walks
+             * @default []
+             */
+            walks: components["schemas"]["Walked"][];
+            /**
              * Watered
              * @default []
              */
@@ -3801,6 +3874,16 @@ export interface components {
             weekly_kg: number | null;
             /** Weeks */
             weeks: components["schemas"]["WeekAhead"][];
+        };
+        /**
+         * DayWalk
+         * @description How long the day's jobs take together, and by how many timed walks one knows it. [min]
+         */
+        DayWalk: {
+            /** Minutes */
+            minutes: number;
+            /** Walks */
+            walks: number;
         };
         /**
          * Declared
@@ -4337,6 +4420,7 @@ export interface components {
              *       "stages": [],
              *       "stock_moves": [],
              *       "tasks": [],
+             *       "walks": [],
              *       "watered": [],
              *       "weather": []
              *     }
@@ -5106,6 +5190,11 @@ export interface components {
             /** Product */
             product?: string | null;
             /**
+             * Reckoned
+             * @default []
+             */
+            reckoned: components["schemas"]["Reckoned"][];
+            /**
              * Unit
              * @enum {string}
              */
@@ -5158,6 +5247,11 @@ export interface components {
              * @default []
              */
             tasks: components["schemas"]["TaskDone"][];
+            /**
+             * Walks
+             * @default []
+             */
+            walks: components["schemas"]["Walked"][];
             /**
              * Watered
              * @default []
@@ -5915,6 +6009,21 @@ export interface components {
         PhotoKept: {
             /** Id */
             id: string;
+        };
+        /**
+         * PickedThen
+         * @description What was picked on a day, and all that was picked up to it. [kg]
+         */
+        PickedThen: {
+            /** Kg */
+            kg: number;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** So Far Kg */
+            so_far_kg: number;
         };
         /**
          * PickingView
@@ -7208,6 +7317,23 @@ export interface components {
             use: "seed" | "potting" | "tub" | "bed";
         };
         /**
+         * Reckoned
+         * @description What a planting takes: so much for each of so many plants, square metres or places.
+         */
+        Reckoned: {
+            /** Each */
+            each: number;
+            /** Per */
+            per: string;
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+            /** Times */
+            times: number;
+        };
+        /**
          * Rectangle
          * @description A rectangle, measured inside its edges.
          */
@@ -7571,8 +7697,48 @@ export interface components {
             shared: components["schemas"]["SharedCan"][];
             /** To Measure */
             to_measure: components["schemas"]["ToMeasure"][];
+            walk: components["schemas"]["DayWalk"];
             /** Waters */
             waters: components["schemas"]["PlaceWater"][];
+        };
+        /**
+         * SeasonThen
+         * @description One planting's season, as it is written down.
+         */
+        SeasonThen: {
+            /** Complete */
+            complete: boolean;
+            /** Fed On */
+            fed_on: string[];
+            /** Kg Plant */
+            kg_plant: number;
+            /**
+             * Last Pick
+             * Format: date
+             */
+            last_pick: string;
+            /** Over */
+            over: boolean;
+            /** Picked */
+            picked: components["schemas"]["PickedThen"][];
+            /**
+             * Planted On
+             * Format: date
+             */
+            planted_on: string;
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+            /** Rain Mm */
+            rain_mm: number | null;
+            /** Stages */
+            stages: components["schemas"]["StageThen"][];
+            /** Warmth Dd */
+            warmth_dd: number;
+            /** Year */
+            year: number;
         };
         /**
          * Settings
@@ -7861,6 +8027,18 @@ export interface components {
             };
             /** Things */
             things: components["schemas"]["Variety"][];
+        };
+        /** Several[Walked] */
+        Several_Walked_: {
+            /**
+             * Based On
+             * @default {}
+             */
+            based_on: {
+                [key: string]: number;
+            };
+            /** Things */
+            things: components["schemas"]["Walked"][];
         };
         /** Several[Watered] */
         Several_Watered_: {
@@ -8388,6 +8566,31 @@ export interface components {
             stage: string;
         };
         /**
+         * StageThen
+         * @description A stage in one year: its first day, whether it was seen, and its day by warmth alone.
+         */
+        StageThen: {
+            /**
+             * Begins
+             * Format: date
+             */
+            begins: string;
+            /**
+             * By Warmth
+             * Format: date
+             */
+            by_warmth: string;
+            /**
+             * Ends
+             * Format: date
+             */
+            ends: string;
+            /** Key */
+            key: string;
+            /** Seen */
+            seen: boolean;
+        };
+        /**
          * StageView
          * @description A stage and its dates; the end is the first day of the next.
          */
@@ -8681,13 +8884,15 @@ export interface components {
         TakeAlong: {
             /** Amount */
             amount: number;
+            /** Gap M */
+            gap_m?: number | null;
             /** Name */
             name: string;
             /**
              * Per
              * @enum {string}
              */
-            per: "plant" | "m2" | "planting";
+            per: "plant" | "m2" | "planting" | "line";
             /**
              * Unit
              * @default
@@ -8702,8 +8907,14 @@ export interface components {
         TakenAlong: {
             /** Amount */
             amount: number;
+            /** Each */
+            each?: number | null;
             /** Name */
             name: string;
+            /** Per */
+            per?: string | null;
+            /** Times */
+            times?: number | null;
             /** Unit */
             unit: string;
         };
@@ -8723,6 +8934,8 @@ export interface components {
              * @enum {string}
              */
             at: "stage" | "last_pick" | "first_frost";
+            /** At Height M */
+            at_height_m?: number | null;
             /**
              * Covered
              * @default false
@@ -9045,6 +9258,18 @@ export interface components {
             y_m: number;
         };
         /**
+         * TwoSeasons
+         * @description A crop's season beside the one before.
+         */
+        TwoSeasons: {
+            after: components["schemas"]["SeasonThen"];
+            /** Apart */
+            apart: components["schemas"]["Apart"][];
+            before: components["schemas"]["SeasonThen"];
+            /** Crop */
+            crop: string;
+        };
+        /**
          * UnderstoodView
          * @description What was understood. Nothing is stored.
          */
@@ -9152,6 +9377,24 @@ export interface components {
             unit: "L" | "mL" | "ft3" | "yd3" | "gal_us" | "gal_imp" | "qt_us" | "qt_imp" | "pt_us" | "pt_imp" | "fl_oz_us" | "fl_oz_imp" | "tsp_us" | "tbsp_us" | "cup_us" | "tsp_metric" | "tbsp_metric" | "cup_metric" | "tsp_au" | "tbsp_au" | "cup_au" | "tsp_imperial" | "tbsp_imperial" | "cup_imperial";
             /** Value */
             value: number;
+        };
+        /**
+         * Walked
+         * @description How long a walk with the day's jobs took.
+         */
+        Walked: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Minutes */
+            minutes: number;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
         };
         /**
          * Water
@@ -12516,6 +12759,91 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NextSeason"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_years_beside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TwoSeasons"][];
                 };
             };
             /** @description Unauthorized */
@@ -23785,6 +24113,372 @@ export interface operations {
         };
     };
     remove_variety: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    replace_walks: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Several_Walked_"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_walks: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Walked"][];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_walk: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Walked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_walk: {
         parameters: {
             query: {
                 based_on: number;

@@ -41,7 +41,9 @@ export function DaysStrip(props: {
         {months.map((month, n) => {
           const from = x(dayNumber(`${month}-01`))
           const count = marks.filter((one) => one.on.startsWith(month)).length
-          const label = t('{month}: {n} things', { month: showMonth(n), n: count })
+          const name = width > 560 ? showMonth(n) : String(n + 1)
+          const spoken = width > 560 ? name : `${name}, ${showMonth(n)}`
+          const label = t('{month}: {n} things', { month: spoken, n: count })
           const choose = () => props.onChoose(chosen === month ? null : month)
           return (
             <g
@@ -60,7 +62,7 @@ export function DaysStrip(props: {
             >
               <rect x={from} width={(width - LEFT) / 12} height={height} />
               <text x={from + 2} y={13}>
-                {width > 560 ? showMonth(n) : n + 1}
+                {name}
               </text>
             </g>
           )

@@ -24,6 +24,7 @@ from eznel.core.document.log import (
     StageSeen,
     StockMove,
     TaskDone,
+    Walked,
     Watered,
     WeatherDay,
 )
@@ -194,6 +195,7 @@ __all__ = [
     "Trough",
     "Tub",
     "Variety",
+    "Walked",
     "Water",
     "Watered",
     "WateredBy",

@@ -1,9 +1,9 @@
 """What is written down to be remembered: what was picked, words on a day, aims of a year."""
 
-from typing import Annotated
+from typing import Annotated, Any
 from uuid import UUID
 
-from pydantic import Field, model_validator
+from pydantic import Discriminator, Field, Tag, model_validator
 
 from eznel.core.document._base import Day, Entry, Key, Name, Note, Thing, fault
 from eznel.core.quantities import Length, Mass, Volume
@@ -58,12 +58,27 @@ class Heaped(Entry):
         return self
 
 
+def _measured_by(much: Any) -> str:
+    """Which of the three it is, by what it has: so that only its own faults are told."""
+    has = much if isinstance(much, dict) else getattr(much, "__dict__", {})
+    return "Heaped" if "volume" in has else "Weighed" if "gross" in has else "Counted"
+
+
+Much = Annotated[
+    Annotated[Weighed, Tag("Weighed")]
+    | Annotated[Counted, Tag("Counted")]
+    | Annotated[Heaped, Tag("Heaped")],
+    Discriminator(_measured_by),
+]
+"""How much was picked: on a scale, by pieces, or in a container."""
+
+
 class Harvest(Thing):
     """What was picked of a planting on a day."""
 
     planting: UUID
     on: Day
-    much: Weighed | Counted | Heaped
+    much: Much
     complete: bool = False
     """With this, all that the planting gave is written down; without it, some may be missing."""
     note: Note = ""

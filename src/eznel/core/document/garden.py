@@ -294,6 +294,7 @@ class GardenFile(Entry):
         _unique("log.weather", (day.on for day in self.log.weather))
         _unique("log.stock_moves", (move.id for move in self.log.stock_moves))
         _unique("log.watered", (one.id for one in self.log.watered))
+        _unique("log.walks", (one.id for one in self.log.walks))
         _unique("log.notes", (one.id for one in self.log.notes))
         for n, note in enumerate(self.log.notes):
             if note.planting is not None:

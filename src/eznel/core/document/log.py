@@ -164,6 +164,13 @@ class Watered(Thing):
         return self
 
 
+class Walked(Thing):
+    """How long a walk with the day's jobs took."""
+
+    on: Day
+    minutes: Annotated[float, Field(ge=1, le=720, allow_inf_nan=False)]
+
+
 class StockMove(Thing):
     """What came into the shed or left it otherwise than as a feed.
 
@@ -218,5 +225,6 @@ class Log(Entry):
     weather: tuple[WeatherDay, ...] = ()
     stock_moves: tuple[StockMove, ...] = ()
     watered: tuple[Watered, ...] = ()
+    walks: tuple[Walked, ...] = ()
     harvests: tuple[Harvest, ...] = ()
     notes: tuple[Noted, ...] = ()

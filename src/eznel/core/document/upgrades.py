@@ -89,7 +89,7 @@ def _to_16(data: Data) -> Data:
 
 
 def _to_17(data: Data) -> Data:
-    """Version 17 knows what was picked, words on a day, lessons, and aims of a year."""
+    """Version 17 knows what was picked, words on a day, lessons, aims, and how long walks took."""
     return data
 
 

@@ -44,12 +44,13 @@ def judge(workings: Workings, plantings: Collection[UUID] | None = None) -> Judg
     Returns
     -------
     Judgement
-        Over all of their jobs that are planned. [g]
+        Over all of their jobs that are planned; a season that is over counts no more. [g]
     """
     need, short, unasked = NOTHING, NOTHING, NOTHING
     jobs = []
     for season in workings.seasons:
-        if plantings is not None and season.stand.id not in plantings:
+        over = season.stand.calendar.last_pick < workings.today
+        if over or (plantings is not None and season.stand.id not in plantings):
             continue
         wanted, given = totals_g(season.needs), season.given_g
         need, short = need + wanted, short + wanted.beyond(given)

@@ -111,6 +111,11 @@ class TakenAlong:
     name: str
     amount: float
     unit: str
+    each: float | None = None
+    """For each plant, square metre, planting or place in a line; None where it was counted else."""
+    per: str | None = None
+    times: float | None = None
+    """So many of these."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -277,6 +282,14 @@ class PlaceMeasures:
     standing: tuple[Standing, ...]
 
 
+@dataclass(frozen=True, slots=True)
+class DayWalk:
+    """How long the day's jobs take together, and by how many timed walks one knows it. [min]"""
+
+    minutes: float
+    walks: int
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class SeasonPlan:
     """The whole plan of a garden on a day."""
@@ -289,6 +302,7 @@ class SeasonPlan:
     shared: tuple[SharedCan, ...]
     scoops: tuple[ScoopSize, ...]
     waters: tuple[PlaceWater, ...]
+    walk: DayWalk
     to_measure: tuple[ToMeasure, ...]
     ahead: tuple[WeatherAhead, ...]
     lessons: tuple[LessonDue, ...]

@@ -21,6 +21,7 @@ from eznel.core.plan.leached import leached
 from eznel.core.plan.lessons import lessons
 from eznel.core.plan.measures import standing as standing_of
 from eznel.core.plan.moisture_advice import of_water
+from eznel.core.plan.pace import day_walk
 from eznel.core.plan.place_plans import place_plan
 from eznel.core.plan.place_result import PlacePlan
 from eznel.core.plan.place_waters import moist_of, waters
@@ -124,17 +125,21 @@ def make(
 
     spots = tuple((place.x_m, place.y_m) for place in garden.places)
     walk = kept.part("walk", spots, lambda: walking_order(garden.places))
+    places = tuple(of_place(p, nth) for p, nth in zip(garden.places, walk, strict=True))
+    plantings = tuple(of_planting(season) for season in workings.seasons)
+    water = waters(workings)
     return Made(
         workings,
         SeasonPlan(
             garden=garden.id,
             as_of=today,
-            places=tuple(of_place(p, nth) for p, nth in zip(garden.places, walk, strict=True)),
-            plantings=tuple(of_planting(season) for season in workings.seasons),
+            places=places,
+            plantings=plantings,
             shared=shared_cans(workings),
             products=tuple(_products(workings)),
             scoops=tuple(ScoopSize(scoop.id, scoop.volume.ml) for scoop in garden.scoops),
-            waters=waters(workings),
+            waters=water,
+            walk=day_walk(plantings, places, water, log, today),
             to_measure=to_measure(workings),
             ahead=weather_ahead([season.stand for season in workings.seasons], today),
             lessons=lessons(stands),
@@ -244,8 +249,10 @@ def short_of(season: Season, workings: Workings) -> tuple[ToBuy, ...]:
     Returns
     -------
     tuple of ToBuy
-        General materials. [g]
+        General materials; none once nothing is fed any more. [g]
     """
+    if season.stand.calendar.stop <= workings.today:
+        return ()
     there, kept = workings.there, workings.kept
     market = kept.part("market", (there,), lambda: Market(workings.shed, there))
     dissolved = season.stand.where == "tub"

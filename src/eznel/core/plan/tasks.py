@@ -7,19 +7,23 @@ began but for the last one of each kind, so that a list is never longer than wha
 
 from collections.abc import Iterator
 from datetime import date, timedelta
+from math import floor
 
 from eznel.core.document import TaskDone
+from eznel.core.outlines import lines_m
 from eznel.core.plan.raising_tasks import RAISING, pinned, raising_tasks
 from eznel.core.plan.result import TakenAlong, TaskView
-from eznel.core.reference import Task
+from eznel.core.reference import TakeAlong, Task
 from eznel.core.schedule.jobs import task_key
-from eznel.core.stands.stand import Stand
+from eznel.core.stands.stand import OnGround, Stand
 from eznel.core.stands.stands import Stands
 
 DONE_BEFORE_DAYS = 7
 """A job that was done so long before its day counts for it. [days]"""
 AHEAD = 2
 """So many repeats are told ahead: when the next ones come depends on when these are done."""
+MEASURE_AGAIN_DAYS = 7
+"""Plants that were too small are looked at again after so long. [days]"""
 LAPSES_DAYS = 28
 """So long after its day a job that nobody ticked is not called to mind any more. [days]"""
 
@@ -95,13 +99,14 @@ def fits(task: Task, stand: Stand) -> bool:
 
 def _times(task: Task, stand: Stand, stands: Stands) -> Iterator[TaskView]:
     """Its repeats, as long as its stage lasts; each done by the entry nearest before it."""
-    first, end = _first(task, stand, stands), _end(task, stand)
-    if first is None:
+    planned, end = _first(task, stand, stands), _end(task, stand)
+    if planned is None:
         return
     done = sorted(
         (one for one in stands.log.tasks if (one.planting, one.task) == (stand.id, task.key)),
         key=lambda one: one.on,
     )
+    first = _by_height(task, planned, stand, stands, done)
     pins = pinned(stands)
     takes, due, ahead = tuple(_takes(task, stand)), first, 0
     for n in range(1, task.times + 1):
@@ -146,6 +151,27 @@ def _first(task: Task, stand: Stand, stands: Stands) -> date | None:
     return day if begins <= day < stand.calendar.last_pick else None
 
 
+def _by_height(
+    task: Task, planned: date, stand: Stand, stands: Stands, done: list[TaskDone]
+) -> date:
+    """The day on which plants were measured to be high enough; a week after they were not."""
+    if task.at_height_m is None:
+        return planned
+    if done:
+        return min(planned, done[0].on)
+    measured = sorted(
+        (note.on, note.height.m)
+        for note in stands.log.notes
+        if note.planting == stand.id and note.height is not None and note.on <= stands.today
+    )
+    if not measured:
+        return planned
+    high = next((on for on, metres in measured if metres >= task.at_height_m), None)
+    if high is not None:
+        return min(planned, high)
+    return max(planned, measured[-1][0] + timedelta(MEASURE_AGAIN_DAYS))
+
+
 def _end(task: Task, stand: Stand) -> date:
     """The day with which its repeats end; what is done ahead of a stage ends with it."""
     if task.days < 0 and task.at == "stage":
@@ -169,8 +195,15 @@ def _taken(done: list[TaskDone], day: date, following: date) -> TaskDone | None:
 
 
 def _takes(task: Task, stand: Stand) -> Iterator[TakenAlong]:
-    ground = stand.ground_m2
     for one in task.materials:
-        by = {"plant": stand.plants, "m2": ground, "planting": 1}[one.per]
-        if by:
-            yield TakenAlong(name=one.name, amount=one.amount * by, unit=one.unit)
+        if times := _times_taken(one, stand):
+            amount = one.amount * times
+            yield TakenAlong(one.name, amount, one.unit, one.amount, one.per, times)
+
+
+def _times_taken(one: TakeAlong, stand: Stand) -> float:
+    """For how many plants, square metres or places along lines. [count or m²]"""
+    if one.gap_m is not None and isinstance(stand, OnGround):
+        gap_m = one.gap_m
+        return sum(floor(along / gap_m + 1e-9) + 1 for along in lines_m(stand.points))
+    return {"m2": stand.ground_m2, "planting": 1}.get(one.per, stand.plants)

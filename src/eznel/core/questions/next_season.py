@@ -233,13 +233,24 @@ def _again(stand: Stand, to: UUID, begins: date, harvesting: Harvesting) -> Agai
         of=was.id,
         planting=planting,
         wintered=_wintered(planting) if can else None,
-        there=any(one.id == planting.id for one in stands.garden.plantings),
+        there=_there(planting, begins, stands),
         was_on=was.planted_on,
         day_by=by,
         was_in=was.place,
         rested=isinstance(place, Tub) or _rests(stand.crop.family, place, stand, stands),
         against=comes_to(asked, day, stands),
         went=_went(stand, harvesting),
+    )
+
+
+def _there(planting: Planting, begins: date, stands: Stands) -> bool:
+    """Whether it is added already, or the same crop and variety were planted this season."""
+    end = begins + timedelta(365)
+    return any(
+        one.id == planting.id
+        or ((one.crop, one.variety) == (planting.crop, planting.variety))
+        and begins <= one.planted_on < end
+        for one in stands.garden.plantings
     )
 
 

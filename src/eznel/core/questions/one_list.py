@@ -13,12 +13,22 @@ from uuid import UUID
 
 from eznel.core.document import Garden
 from eznel.core.plan.raising_tasks import RAISING
-from eznel.core.plan.result import PlantingPlan, SeasonPlan
+from eznel.core.plan.result import PlantingPlan, SeasonPlan, TakenAlong
 from eznel.core.quantities import Mass
 from eznel.core.questions.stock import Shopping, ToTake
 
 Aisle = Literal["feed", "ground", "mix", "raising", "tools"]
 AISLES: tuple[Aisle, ...] = ("feed", "ground", "mix", "raising", "tools")
+
+
+@dataclass(frozen=True, slots=True)
+class Reckoned:
+    """What a planting takes: so much for each of so many plants, square metres or places."""
+
+    planting: UUID
+    each: float
+    per: str
+    times: float
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -41,6 +51,8 @@ class ListItem:
     weighs_kg: float | None = None
     """To carry, roughly; None where nobody knows."""
     needed_on: date
+    reckoned: tuple[Reckoned, ...] = ()
+    """How the amount came about, planting by planting."""
     plantings: tuple[UUID, ...] = ()
     places: tuple[UUID, ...] = ()
     product: UUID | None = None
@@ -210,7 +222,7 @@ def _jobs(plan: SeasonPlan, until: date) -> Iterator[ListItem]:
     found: dict[str, ListItem] = {}
     for planting in plan.plantings:
         for task in planting.tasks:
-            if task.done is not None or not plan.as_of <= task.due_on <= until:
+            if task.done is not None or task.due_on > until:
                 continue
             raising = task.task in RAISING
             for one in task.takes:
@@ -223,14 +235,22 @@ def _jobs(plan: SeasonPlan, until: date) -> Iterator[ListItem]:
                     name=one.name,
                     amount=one.amount,
                     unit="L" if one.unit else "",
-                    needed_on=task.due_on,
+                    needed_on=max(task.due_on, plan.as_of),
+                    reckoned=_reckoned(one, planting.id),
                     plantings=(planting.id,),
                 )
                 if known is not None:
                     found[key] = replace(
                         known,
                         amount=known.amount + one.amount,
-                        needed_on=min(known.needed_on, task.due_on),
+                        reckoned=(*known.reckoned, *_reckoned(one, planting.id)),
+                        needed_on=min(known.needed_on, found[key].needed_on),
                         plantings=tuple(dict.fromkeys((*known.plantings, planting.id))),
                     )
     yield from found.values()
+
+
+def _reckoned(of: TakenAlong, planting: UUID) -> tuple[Reckoned, ...]:
+    if of.each is None or of.per is None or of.times is None:
+        return ()
+    return (Reckoned(planting, of.each, of.per, of.times),)

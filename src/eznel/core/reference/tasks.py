@@ -15,7 +15,15 @@ class TakeAlong(Entry):
     amount: Annotated[float, Field(gt=0)]
     unit: Literal["", "L"] = ""
     """Of the amount; things are counted."""
-    per: Literal["plant", "m2", "planting"]
+    per: Literal["plant", "m2", "planting", "line"]
+    gap_m: Annotated[float, Field(gt=0)] | None = None
+    """Along a line one stands at its beginning and after each such gap; in tubs, at each plant."""
+
+    @model_validator(mode="after")
+    def _gap_is_of_a_line(self) -> "TakeAlong":
+        if (self.gap_m is None) == (self.per == "line"):
+            raise ValueError(f"{self.name}: a gap belongs to a line")
+        return self
 
 
 class Task(Entry):
@@ -29,6 +37,8 @@ class Task(Entry):
     at: Literal["stage", "last_pick", "first_frost"] = "stage"
     days: int = 0
     """After the stage begins (or the last picking, or the usual first frost), or before. [days]"""
+    at_height_m: Annotated[float, Field(gt=0)] | None = None
+    """It comes as soon as so much was measured, and not while less was."""
     crops: tuple[Key, ...] = ()
     habits: tuple[str, ...] = ()
     """Crops by key, or by their habit; all where neither is said."""

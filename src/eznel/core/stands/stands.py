@@ -158,6 +158,22 @@ class Stands:
         stages = {one.stage: one.on for one in self._stages_seen if one.planting == planting}
         return self._dates(mine, weather, stages)
 
+    def unseen(self, planting: UUID) -> Calendar:
+        """Return a planting's dates by the weather as measured, without what was seen of it.
+
+        Parameters
+        ----------
+        planting : UUID
+            One of the garden's.
+
+        Returns
+        -------
+        Calendar
+            Its dates.
+        """
+        mine = next(one for one in self.garden.plantings if one.id == planting)
+        return self._calendar(mine, self.weather, NOTHING_SEEN)
+
     def _dates(self, planting: Planting, weather: Weather, stages: dict[str, date]) -> Calendar:
         """By what was seen; what is picked before its time says that its time has come."""
         found = self._calendar(planting, weather, self._seen(planting, stages))

@@ -39,6 +39,7 @@ from eznel.store.tables.log import (
     StageSeenRow,
     StockMoveRow,
     TaskDoneRow,
+    WalkedRow,
     WateredRow,
     WeatherDayRow,
 )
@@ -74,6 +75,7 @@ __all__ = [
     "StockMoveRow",
     "TaskDoneRow",
     "VarietyRow",
+    "WalkedRow",
     "WateredRow",
     "WeatherDayRow",
 ]

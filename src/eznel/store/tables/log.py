@@ -137,3 +137,12 @@ class NotedRow(Recorded, Base):
     count: Mapped[int | None]
     height: Mapped[Nested | None]
     lesson: Mapped[Nested | None]
+
+
+class WalkedRow(Recorded, Base):
+    """How long a walk with the day's jobs took."""
+
+    __tablename__ = "walked"
+
+    on: Mapped[date]
+    minutes: Mapped[float]

@@ -182,7 +182,7 @@ function Listed(props: {
       )}
       {days.map((day) => (
         <article key={day} className="book-day">
-          <h3>{showDate(day, today)}</h3>
+          <h2>{showDate(day, today)}</h2>
           <ul>
             {linesOf(looked.filter((one) => one.on === day)).map((line) => (
               <li key={`${line.kind}${line.items[0].key}`} className={`is-${line.kind}`}>

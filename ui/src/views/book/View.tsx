@@ -5,14 +5,16 @@ import { t } from '../../lib/words'
 import { Aims } from './Aims'
 import { Days } from './Days'
 import { Harvest } from './Harvest'
+import { Years } from './Years'
 import './book.css'
 
-const PAGES = ['harvest', 'days', 'aims'] as const
+const PAGES = ['harvest', 'days', 'years', 'aims'] as const
 type Page = (typeof PAGES)[number]
 
 const pageNames = (): Record<Page, string> => ({
   harvest: t('Harvest'),
   days: t('Days'),
+  years: t('Years'),
   aims: t('Aims'),
 })
 
@@ -40,6 +42,7 @@ export function View() {
 
 function OnPage({ page, gardenId }: { page: Page; gardenId: string }) {
   if (page === 'days') return <Days gardenId={gardenId} />
+  if (page === 'years') return <Years gardenId={gardenId} />
   if (page === 'aims') return <Aims gardenId={gardenId} />
   return <Harvest gardenId={gardenId} />
 }

@@ -59,10 +59,10 @@ export function Weigh({ gardenId, pieces }: { gardenId: string; pieces: Pieces }
     <section className="sheet stack" aria-label={t('Picked today')}>
       <h2>{t('Picked today')}</h2>
       {all.length === 0 && (
-        <p>
-          {t('Nothing grows that could be picked.')}{' '}
+        <>
+          <p>{t('Nothing grows that could be picked.')}</p>
           <Link to={`/g/${gardenId}/plot`}>{t('Plant something on the Plot')}</Link>
-        </p>
+        </>
       )}
       <div className="row book-chips">
         {near.map((one) => (

@@ -2,12 +2,12 @@ import { useQuery } from '@tanstack/react-query'
 import { Button } from 'antd'
 import { useState } from 'react'
 import { faultsOf, type Schemas } from '../../api/client'
-import { useGarden, usePlan, useWrites } from '../../api/gardens'
+import { useGarden, usePlan, useWrites, type Plan } from '../../api/gardens'
 import { shedQueries } from '../../api/shed'
 import { addDays, showDate } from '../../lib/dates'
 import { newId } from '../../lib/ids'
 import { recall, remember } from '../../lib/memory'
-import { showAmount, showLitres, showMass, showPrice } from '../../lib/numbers'
+import { showAmount, showArea, showLitres, showMass, showPrice } from '../../lib/numbers'
 import { paper } from '../../lib/units'
 import { useToast } from '../../lib/useToast'
 import { plural, t } from '../../lib/words'
@@ -152,8 +152,36 @@ function Line(props: {
         {t('by {day}', { day: showDate(of.needed_on, plan.as_of) })}
         {whom.length > 0 && `, ${whom.join(', ')}`}
       </span>
+      {of.reckoned.length > 0 && <HowMany of={of} plan={plan} />}
       {of.product && of.packs.length > 0 && props.got && <Bought gardenId={gardenId} of={of} />}
     </li>
+  )
+}
+
+/** How many of something, planting by planting. */
+function HowMany({ of, plan }: { of: Item; plan: Plan }) {
+  const says: Record<string, (each: string, times: number) => string> = {
+    plant: (each, n) =>
+      plural(n, '{each} for one plant', '{each} for each of {n} plants', { each }),
+    m2: (each, m2) => t('{each} a square metre, on {area}', { each, area: showArea(m2) }),
+    line: (each, n) => t('{each} at each of {n} places along its lines', { each, n }),
+    planting: (each) => each,
+  }
+  return (
+    <details className="small soft">
+      <summary>{t('How many')}</summary>
+      <ul>
+        {of.reckoned.map((one) => {
+          const planting = plan.plantings.find((each) => each.id === one.planting)
+          const each = showAmount(one.each, of.unit)
+          return (
+            <li key={one.planting}>
+              {planting && plantingName(planting)}: {says[one.per]?.(each, one.times)}
+            </li>
+          )
+        })}
+      </ul>
+    </details>
   )
 }
 

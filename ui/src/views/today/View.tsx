@@ -16,6 +16,7 @@ import { Better } from './Better'
 import { Lessons } from './Lessons'
 import { Missed } from './Missed'
 import { NotToPick } from './NotToPick'
+import { Pace } from './Pace'
 import { Places } from './Places'
 import { Shared } from './Shared'
 import { byWalk, type PlaceWater } from './watering'
@@ -71,6 +72,7 @@ export function View() {
             ]}
           />
         </div>
+        <Pace gardenId={gardenId} />
         <Ahead plan={plan} />
         {form === 'week' ? (
           <Week gardenId={gardenId} plan={plan} />

@@ -1,4 +1,4 @@
-"""What was picked, words on a day, aims of a year"""
+"""What was picked, words on a day, aims of a year, how long walks took"""
 
 import sqlalchemy as sa
 from alembic import op
@@ -39,6 +39,13 @@ def upgrade() -> None:
         sa.Column("count", sa.Integer(), nullable=True),
         sa.Column("height", sa.JSON(none_as_null=True), nullable=True),
         sa.Column("lesson", sa.JSON(none_as_null=True), nullable=True),
+        *_recorded(),
+        if_not_exists=True,
+    )
+    op.create_table(
+        "walked",
+        sa.Column("on", sa.Date(), nullable=False),
+        sa.Column("minutes", sa.Double(), nullable=False),
         *_recorded(),
         if_not_exists=True,
     )
