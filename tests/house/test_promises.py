@@ -96,7 +96,7 @@ PLAIN = {
     "compared", "per", "count", "miss", "cost", "caution_above", "bounds", "share",
     "first_season_n", "grams", "release_days", "pct", "ml", "fractions", "medium", "very_high",
     "before", "now", "explained", "estimate", "likely", "spread", "works", "minutes", "bag_price",
-    "mix_cost", "poured", "carbon_to_n", "cans", "minutes_with_losses", "times",
+    "mix_cost", "poured", "carbon_to_n", "cans", "minutes_with_losses", "times", "each",
 }  # fmt: skip
 """Numbers whose unit stands beside them, or that have none."""
 

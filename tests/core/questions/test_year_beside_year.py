@@ -35,7 +35,7 @@ def test_what_the_warmth_explains_and_what_is_left() -> None:
     days after planting: 15 sooner, where the warmth says 10.
     """
     warm = [
-        {"id": gardens.uid(f"day {n}"), "on": f"2026-06-{n:02}", "low_c": 24, "high_c": 32}
+        {"id": gardens.uid(f"day {n}"), "on": f"2026-06-{n:02}", "low_c": 26, "high_c": 30}
         for n in range(1, 6)
     ]
     stages = [seen("2025", "2025-06-21"), seen("2026", "2026-06-06")]
