@@ -95,6 +95,20 @@ def test_it_leaves_and_enters_with_the_garden(garden: TestClient) -> None:
     assert file["photos"][0]["jpeg"] not in journal
 
 
+def test_photos_of_a_day_leave_and_enter_with_it(garden: TestClient) -> None:
+    """Two were kept; the one that a note shows leaves, the other shows nothing."""
+    shown, other = (
+        garden.post(f"{GARDEN}/photos", json={"file": encoded(photo(wide))}).json()["id"]
+        for wide in (900, 1000)
+    )
+    note = {"id": make.uid("note"), "on": "2026-05-01", "photos": [shown]}
+    assert garden.put(f"{GARDEN}/notes/{note['id']}?based_on=0", json=note).status_code == 200
+    file = garden.get(f"{GARDEN}/file").json()
+    assert [one["id"] for one in file["photos"]] == [shown]
+    assert file["log"]["notes"][0]["photos"] == [shown]
+    assert garden.get(f"{GARDEN}/photos/{other}.jpg").status_code == 200
+
+
 def test_a_photo_that_was_torn_on_its_way_is_refused_with_the_whole_file(
     garden: TestClient,
 ) -> None:

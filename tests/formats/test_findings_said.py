@@ -107,3 +107,16 @@ def letters(text: str) -> str:
 def batched(found: tuple[Finding, ...], size: int) -> Iterator[tuple[Finding, ...]]:
     for start in range(0, len(found), size):
         yield found[start : start + size]
+
+
+@pytest.mark.parametrize(
+    ("locale", "one", "two"), [("de", "1 Tag", "2 Tage"), ("es", "1 día", "2 días")]
+)
+def test_days_are_counted_in_the_readers_language(locale: str, one: str, two: str) -> None:
+    def told(days: int) -> str:
+        left = Quantity("days_left", days, "days")
+        finding = Finding("wait_before_picking", Level.HOLD, numbers=(left,), names=("X",))
+        return say(finding, words(locale)).text
+
+    assert one in told(1)
+    assert two in told(2)

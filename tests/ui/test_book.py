@@ -1,7 +1,9 @@
 """The Book: what is weighed, written down and aimed for, and a season begun from the last one."""
 
 import re
+from pathlib import Path
 
+from PIL import Image
 from playwright.sync_api import Page, expect
 
 from ui.conftest import PHONE
@@ -170,3 +172,18 @@ def test_the_list_says_how_many(slip_page: Page) -> None:
     stakes = slip_page.get_by_role("listitem").filter(has_text=re.compile(r"\d+ stakes"))
     stakes.get_by_text("How many").click()
     expect(stakes).to_contain_text("Cucumber Slipline: 1 for each of 6 plants")
+
+
+def test_a_photo_of_the_day(slip_page: Page, tmp_path: Path) -> None:
+    taken = tmp_path / "leaf.jpg"
+    Image.new("RGB", (900, 600), (40, 90, 40)).save(taken)
+    book(slip_page, "?page=days")
+    slip_page.get_by_role("button", name="Write something down").click()
+    slip_page.locator("input[type=file]").set_input_files(taken)
+    expect(slip_page.get_by_role("button", name="Take it off: photo 1")).to_be_visible()
+    slip_page.get_by_role("button", name="Save", exact=True).click()
+    days = slip_page.get_by_role("region", name="Days")
+    expect(days.get_by_role("img", name="Photo of this day")).to_be_visible()
+    (photo,) = read(slip_page)["file"]["log"]["notes"][-1]["photos"]
+    assert photo in str(days.get_by_role("link").first.get_attribute("href"))
+    assert faults_of(slip_page) == []

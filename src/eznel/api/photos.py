@@ -1,4 +1,4 @@
-"""Photos of bags: brought, made small, kept, and shown again."""
+"""Photos of bags and of days: brought, made small, kept, and shown again."""
 
 from typing import Annotated
 from uuid import UUID
@@ -24,7 +24,7 @@ class PhotoBrought(BaseModel):
 
 
 class PhotoKept(BaseModel):
-    """What a product names a photo by."""
+    """What a product or a note names a photo by."""
 
     id: str
 

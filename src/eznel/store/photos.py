@@ -1,7 +1,7 @@
-"""Photos of bags, beside the gardens: a garden names them, and is loaded without them.
+"""Photos of bags and of days, beside the gardens: a garden names them, and is loaded without them.
 
 A photo is known by its contents, so the same one is there once and never changes. It outlasts the
-product that shows it, as undo may bring that back.
+product or note that shows it, as undo may bring that back.
 """
 
 from base64 import b64decode, b64encode
@@ -52,7 +52,7 @@ def keep(session: Session, garden_id: str, jpeg: bytes) -> str:
     Returns
     -------
     str
-        What a product names it by.
+        What a product or a note names it by.
 
     Raises
     ------
@@ -101,7 +101,7 @@ def read(session: Session, garden_id: str, photo: str) -> bytes:
 
 
 def with_photos(session: Session, file: GardenFile) -> GardenFile:
-    """Return a garden with the photos that its products show, to leave the store.
+    """Return a garden with the photos that its products and notes show, to leave the store.
 
     Parameters
     ----------
@@ -113,9 +113,10 @@ def with_photos(session: Session, file: GardenFile) -> GardenFile:
     Returns
     -------
     GardenFile
-        The same where no product shows any.
+        The same where nothing shows any.
     """
     shown = {one.photo for one in file.garden.products if one.photo}
+    shown |= {photo for note in file.log.notes for photo in note.photos}
     if not shown:
         return file
     rows = session.execute(

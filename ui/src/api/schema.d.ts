@@ -5780,7 +5780,7 @@ export interface components {
         };
         /**
          * Noted
-         * @description Words, a count or a height on a day; of a planting, a place, or the whole garden.
+         * @description Words, a count, a height or photos of a day; of a planting, a place, or the whole garden.
          *
          *     The place may be gone meanwhile.
          */
@@ -5799,6 +5799,11 @@ export interface components {
              * Format: date
              */
             on: string;
+            /**
+             * Photos
+             * @default []
+             */
+            photos: string[];
             /** Place */
             place?: string | null;
             /** Planting */
@@ -6004,7 +6009,7 @@ export interface components {
         };
         /**
          * PhotoKept
-         * @description What a product names a photo by.
+         * @description What a product or a note names a photo by.
          */
         PhotoKept: {
             /** Id */

@@ -78,14 +78,6 @@ export function useReadLabel(id: string) {
   })
 }
 
-/** Keeps a photo of a bag; a product names it by its id. */
-export function useKeepPhoto(id: string) {
-  return useMutation({
-    mutationFn: (file: string) =>
-      write<Schemas['PhotoKept']>('POST', `/api/gardens/${id}/photos`, { file }),
-  })
-}
-
 /** Reads a file of products. Nothing is stored. */
 export function useReadProducts(id: string) {
   return useMutation({

@@ -6,6 +6,7 @@ from uuid import UUID
 from pydantic import Discriminator, Field, Tag, model_validator
 
 from eznel.core.document._base import Day, Entry, Key, Name, Note, Thing, fault
+from eznel.core.document.product import PhotoId
 from eznel.core.quantities import Length, Mass, Volume
 
 Pieces = Annotated[int, Field(ge=1, le=20_000)]
@@ -101,7 +102,7 @@ class Lesson(Entry):
 
 
 class Noted(Thing):
-    """Words, a count or a height on a day; of a planting, a place, or the whole garden.
+    """Words, a count, a height or photos of a day; of a planting, a place, or the whole garden.
 
     The place may be gone meanwhile.
     """
@@ -113,10 +114,12 @@ class Noted(Thing):
     count: Annotated[int, Field(ge=0, le=100_000)] | None = None
     height: Length | None = None
     lesson: Lesson | None = None
+    photos: Annotated[tuple[PhotoId, ...], Field(max_length=6)] = ()
 
     @model_validator(mode="after")
     def _says_something(self) -> "Noted":
-        if not self.words.strip() and (self.lesson or (self.count, self.height) == (None, None)):
+        seen = self.count is not None or self.height is not None or bool(self.photos)
+        if not self.words.strip() and (self.lesson is not None or not seen):
             raise fault("note_says_nothing", "words")
         if self.height is not None and not 0.001 <= self.height.m <= 20:
             raise fault("height_out_of_range", "height", metres=round(self.height.m, 4))

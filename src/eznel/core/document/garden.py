@@ -264,7 +264,7 @@ class GardenFile(Entry):
     garden: Garden
     log: Log = Log()
     photos: Annotated[tuple[Photo, ...], Field(max_length=200)] = ()
-    """What its products show, where the garden leaves or enters; it is loaded without them."""
+    """What its products and notes show, where the garden leaves or enters; loaded without them."""
 
     @model_validator(mode="after")
     def _hangs_together(self) -> "GardenFile":

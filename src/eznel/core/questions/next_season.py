@@ -248,8 +248,10 @@ def _there(planting: Planting, begins: date, stands: Stands) -> bool:
     end = begins + timedelta(365)
     return any(
         one.id == planting.id
-        or ((one.crop, one.variety) == (planting.crop, planting.variety))
-        and begins <= one.planted_on < end
+        or (
+            ((one.crop, one.variety) == (planting.crop, planting.variety))
+            and begins <= one.planted_on < end
+        )
         for one in stands.garden.plantings
     )
 

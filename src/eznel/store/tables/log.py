@@ -137,6 +137,7 @@ class NotedRow(Recorded, Base):
     count: Mapped[int | None]
     height: Mapped[Nested | None]
     lesson: Mapped[Nested | None]
+    photos: Mapped[Nested]
 
 
 class WalkedRow(Recorded, Base):

@@ -15,6 +15,7 @@ import { unitName } from '../../parts/Field'
 import { PickField } from '../../parts/Pick'
 import { plantingName } from '../../parts/names'
 import { NoteForm } from './NoteForm'
+import { Shown } from './Photos'
 import { dayItems, linesOf, type DayItem } from './state'
 
 type Log = Schemas['Log']
@@ -76,7 +77,7 @@ export function Days({ gardenId }: { gardenId: string }) {
           <div className="row">
             <Button
               type="primary"
-              onClick={() => editing.begin({ id: newId(), on: plan.as_of, words: '' })}
+              onClick={() => editing.begin({ id: newId(), on: plan.as_of, words: '', photos: [] })}
             >
               {t('Write something down')}
             </Button>
@@ -109,6 +110,7 @@ export function Days({ gardenId }: { gardenId: string }) {
         </div>
       </section>
       <Listed
+        gardenId={gardenId}
         items={found}
         year={Number(plan.as_of.slice(0, 4))}
         called={called}
@@ -119,6 +121,18 @@ export function Days({ gardenId }: { gardenId: string }) {
         }}
       />
     </div>
+  )
+}
+
+/** The photos of a note, in a row. */
+function Pictures({ of, gardenId }: { of: DayItem; gardenId: string }) {
+  if (!of.photos?.length) return null
+  return (
+    <span className="row">
+      {of.photos.map((one) => (
+        <Shown key={one} gardenId={gardenId} photo={one} />
+      ))}
+    </span>
   )
 }
 
@@ -136,6 +150,7 @@ const laneNames = () => [t('noted'), t('picked'), t('fed'), t('watered'), t('see
 
 /** Day by day, the latest first; what was written down can be changed. */
 function Listed(props: {
+  gardenId: string
   items: readonly DayItem[]
   called: (one: DayItem) => string
   /** This one; earlier ones that have something can be chosen. */
@@ -189,6 +204,7 @@ function Listed(props: {
                 <span className="book-kind small">{kinds()[line.kind]}</span>{' '}
                 <span>
                   <b>{line.items.map(called).filter(Boolean).join('; ')}</b> {line.text}
+                  <Pictures of={line.items[0]} gardenId={props.gardenId} />
                   {written(line.items[0]) && (
                     <Button
                       size="small"

@@ -9,6 +9,7 @@ import { ChoiceField, Field, LENGTHS, MeasureField, NumberField, faultsAt } from
 import { PickField } from '../../parts/Pick'
 import { SaveBar } from '../../parts/SaveBar'
 import { cropChoices, plantingName } from '../../parts/names'
+import { PhotosOf } from './Photos'
 
 type Note = Schemas['Noted']
 
@@ -78,6 +79,11 @@ export function NoteForm(props: { gardenId: string; editing: ThingEditing<Note> 
           onChange={(height) => change({ ...thing, height })}
         />
       </div>
+      <PhotosOf
+        gardenId={gardenId}
+        photos={thing.photos ?? []}
+        onChange={(photos) => change({ ...thing, photos })}
+      />
       <label>
         <input
           type="checkbox"

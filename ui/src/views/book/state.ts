@@ -34,6 +34,7 @@ export interface DayItem {
   planting: string | null
   place: string | null
   text: string
+  photos?: readonly string[]
 }
 
 /** What is told alike of a day, in one line. */
@@ -75,6 +76,7 @@ export function dayItems(log: Log, telling: Telling): DayItem[] {
       planting: one.planting ?? null,
       place: one.place ?? null,
       text: telling.note(one),
+      photos: one.photos ?? [],
     })),
     ...log.harvests.map((one) => ({
       ...of(one, 'picked'),

@@ -1,7 +1,7 @@
 import { Button } from 'antd'
 import { faultsOf } from '../../api/client'
 import { useWords } from '../../api/reference'
-import { useKeepPhoto } from '../../api/shed'
+import { photoAt, useKeepPhoto } from '../../api/photos'
 import { showDate } from '../../lib/dates'
 import { base64, smallPhoto } from '../../lib/files'
 import { showNumber } from '../../lib/numbers'
@@ -43,7 +43,7 @@ export function FromLabel({ gardenId, product }: { gardenId: string; product: Pr
 }
 
 function Photo(props: { gardenId: string; photo: string; name: string }) {
-  const address = `/api/gardens/${props.gardenId}/photos/${props.photo}.jpg`
+  const address = photoAt(props.gardenId, props.photo)
   return (
     <a href={address} target="_blank" rel="noreferrer">
       <img

@@ -39,6 +39,7 @@ def upgrade() -> None:
         sa.Column("count", sa.Integer(), nullable=True),
         sa.Column("height", sa.JSON(none_as_null=True), nullable=True),
         sa.Column("lesson", sa.JSON(none_as_null=True), nullable=True),
+        sa.Column("photos", sa.JSON(none_as_null=True), nullable=False),
         *_recorded(),
         if_not_exists=True,
     )
