@@ -1,11 +1,13 @@
 """The book: what was picked and is to come, aims, and a season begun from the last one."""
 
 from datetime import date
+from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter
-from pydantic import BaseModel
+from fastapi import APIRouter, Response
+from pydantic import BaseModel, Field
 
+from eznel.api.downloads import attachment
 from eznel.api.problems import RESPONSES
 from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech, Units
@@ -13,13 +15,19 @@ from eznel.core.harvest.ahead import CropAhead, Harvesting, weeks_ahead
 from eznel.core.harvest.aims import Aimed, AimView, aims
 from eznel.core.harvest.yields import Yielded
 from eznel.core.nutrients import Amounts
+from eznel.core.questions.harvest_costs import per_cost, per_litre
 from eznel.core.questions.next_season import NextSeason, next_season
 from eznel.core.questions.year_beside_year import TwoSeasons, years_beside
 from eznel.core.reference import Picked, Piece
-from eznel.core.working import Finding
+from eznel.core.season.workings import Workings
+from eznel.core.working import Finding, Worked
+from eznel.formats.paper import Paper
+from eznel.formats.said import said_in
 from eznel.formats.text import Shown, show
 from eznel.formats.units import System
-from eznel.words import Words
+from eznel.formats.year_book import YearTold, write_year
+from eznel.store import photos
+from eznel.words import Words, spoken
 
 router = APIRouter(prefix="/api/gardens/{garden_id}/book", tags=["book"], responses=RESPONSES)
 
@@ -46,6 +54,8 @@ class YieldView(BaseModel):
     """Of its whole season, before anything of it was weighed; the usual, once it is over."""
     per_plant: Shown
     per_ground: Shown | None
+    per_cost: Shown | None
+    per_litre: Shown | None
     pickings: list[PickingView]
 
 
@@ -111,7 +121,7 @@ def read_harvest(
     harvesting = Harvesting(workings.stands)
     crops = dict.fromkeys(one.stand.crop.key for one in harvesting.given)
     return HarvestBook(
-        yields=[_yield(one, harvesting, speech, units) for one in harvesting.given],
+        yields=[_yield(one, harvesting, workings, speech, units) for one in harvesting.given],
         own=[_own(crop, harvesting, speech, units) for crop in crops],
         weeks=list(weeks_ahead(harvesting, workings.today)),
         aims=[_aim(one, speech, units) for one in aims(harvesting, workings.today)],
@@ -135,8 +145,45 @@ def read_years_beside(
     return list(years_beside(services.workings(session, str(garden_id))))
 
 
-def _yield(of: Yielded, harvesting: Harvesting, speech: Words, units: System) -> YieldView:
-    ground = of.per_ground
+@router.get("/year.pdf", response_class=Response)
+def write_year_book(
+    garden_id: UUID,
+    session: TheSession,
+    services: TheServices,
+    speech: Speech,
+    year: Annotated[int, Field(ge=1950, le=2150)],
+    paper: Paper = "a4",
+    units: System = "metric",
+) -> Response:
+    """Save a year as a document to print: aims, what grew and gave, lessons, days with photos."""
+    file = services.stored(session, str(garden_id)).file
+    day = services.clock(file.garden)
+    made = services.made(file, day)
+    harvesting = Harvesting(made.workings.stands)
+    shown = dict.fromkeys(
+        photo for note in file.log.notes if note.on.year == year for photo in note.photos
+    )
+    told = YearTold(
+        year=year,
+        file=file,
+        plan=said_in(made.plan, spoken(speech, units)),
+        given=harvesting.given,
+        aims=aims(harvesting, day),
+        photos={one: photos.read(session, str(garden_id), one) for one in shown},
+    )
+    return Response(
+        write_year(told, speech, paper, units),
+        media_type="application/pdf",
+        headers=attachment(file.garden, date(year, 12, 31), "book", "pdf"),
+    )
+
+
+def _yield(
+    of: Yielded, harvesting: Harvesting, workings: Workings, speech: Words, units: System
+) -> YieldView:
+    def shown(worked: Worked | None) -> Shown | None:
+        return None if worked is None else show(worked, speech, units)
+
     return YieldView(
         planting=of.stand.id,
         picked_kg=of.kg,
@@ -145,7 +192,9 @@ def _yield(of: Yielded, harvesting: Harvesting, speech: Words, units: System) ->
         complete=of.complete,
         expected_kg=of.stand.kg_yield if of.complete else harvesting.expected_kg(of.stand),
         per_plant=show(of.per_plant, speech, units),
-        per_ground=None if ground is None else show(ground, speech, units),
+        per_ground=shown(of.per_ground),
+        per_cost=shown(per_cost(of, workings)),
+        per_litre=shown(per_litre(of, workings)),
         pickings=[
             PickingView(
                 harvest=one.of.id,

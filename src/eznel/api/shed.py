@@ -11,7 +11,7 @@ from pydantic import BaseModel, Field
 from eznel.api.downloads import attachment
 from eznel.api.problems import RESPONSES
 from eznel.api.services import TheServices, TheSession
-from eznel.api.speech import Speech, Units
+from eznel.api.speech import Speech
 from eznel.core.document import Day, Garden, Product
 from eznel.core.errors import Impossible
 from eznel.core.plan import Made
@@ -25,6 +25,7 @@ from eznel.core.questions.substitutes import Substitutes, substitutes
 from eznel.core.shed.rules import Refused
 from eznel.formats.list_sheet import write_list
 from eznel.formats.paper import Paper
+from eznel.formats.units import System
 from eznel.words import Words
 
 router = APIRouter(prefix="/api/gardens/{garden_id}/shed", tags=["shed"], responses=RESPONSES)
@@ -120,9 +121,9 @@ def write_one_list(
     session: TheSession,
     services: TheServices,
     speech: Speech,
-    units: Units,
     until: Day | None = None,
     paper: Paper = "a4",
+    units: System = "metric",
 ) -> Response:
     """Save the one list to print."""
     file = services.stored(session, str(garden_id)).file

@@ -3,27 +3,18 @@
 import io
 from collections.abc import Iterator
 from typing import Any
-from xml.sax.saxutils import escape
 
-from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
-from reportlab.platypus import Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
+from reportlab.platypus import Spacer, Table, TableStyle
 
 from eznel.core.document import Garden
 from eznel.core.plan.result import SeasonPlan
 from eznel.core.questions.one_list import AISLES, ListItem, OneList
-from eznel.formats.paper import INK, LINE, PAPERS, SOFT, Paper, plain
+from eznel.formats.paper import HEAD, INK, LINE, SMALL, TEXT, TITLE, Paper, page_of, paragraph
 from eznel.formats.reader import Reader
 from eznel.formats.text import number
 from eznel.formats.units import System
 from eznel.words import Words
-
-_TITLE = ParagraphStyle("title", fontName="Helvetica-Bold", fontSize=16, leading=20, textColor=INK)
-_HEAD = ParagraphStyle(
-    "head", fontName="Helvetica-Bold", fontSize=11, leading=14, spaceBefore=8, textColor=INK
-)
-_TEXT = ParagraphStyle("text", fontName="Helvetica", fontSize=9.5, leading=12, textColor=INK)
-_SMALL = ParagraphStyle("small", parent=_TEXT, fontSize=8, leading=10, textColor=SOFT)
 
 
 def write_list(
@@ -57,33 +48,20 @@ def write_list(
         A PDF file.
     """
     out = io.BytesIO()
-    page = SimpleDocTemplate(
-        out,
-        pagesize=PAPERS[paper],
-        leftMargin=16 * mm,
-        rightMargin=16 * mm,
-        topMargin=15 * mm,
-        bottomMargin=14 * mm,
-        title=f"{garden.name}, {of.until.isoformat()}",
-        author="Eznel",
-    )
+    page = page_of(out, paper, f"{garden.name}, {of.until.isoformat()}")
     read = Reader(garden, said, system)
     until = f"{read.terms['list.until']} {read.day(of.until, year=True)}"
-    story: list[Any] = [_paragraph(garden.name, _TITLE), _paragraph(until, _SMALL)]
+    story: list[Any] = [paragraph(garden.name, TITLE), paragraph(until, SMALL)]
     for aisle in AISLES:
         rows = [_row(one, plan, read) for one in of.items if one.aisle == aisle]
         if rows:
-            story += [_paragraph(read.terms[f"aisle.{aisle}"], _HEAD), _table(rows, page.width)]
+            story += [paragraph(read.terms[f"aisle.{aisle}"], HEAD), _table(rows, page.width)]
     if not of.items:
-        story.append(_paragraph(read.terms["list.nothing"], _TEXT))
+        story.append(paragraph(read.terms["list.nothing"], TEXT))
     sums = _sums(of, read, garden.preferences.currency)
-    story += [Spacer(1, 4 * mm), *(_paragraph(one, _TEXT) for one in sums)]
+    story += [Spacer(1, 4 * mm), *(paragraph(one, TEXT) for one in sums)]
     page.build(story)
     return out.getvalue()
-
-
-def _paragraph(text: str, style: ParagraphStyle) -> Paragraph:
-    return Paragraph(escape(plain(text)), style)
 
 
 def _row(of: ListItem, plan: SeasonPlan, read: Reader) -> list[Any]:
@@ -94,10 +72,10 @@ def _row(of: ListItem, plan: SeasonPlan, read: Reader) -> list[Any]:
     when = f"{read.terms['list.by']} {read.day(of.needed_on)}"
     return [
         "",
-        _paragraph(much, _TEXT),
+        paragraph(much, TEXT),
         [
-            _paragraph(" ".join([of.name, *_packs(of, read)]), _TEXT),
-            _paragraph(", ".join([when, *whom]), _SMALL),
+            paragraph(" ".join([of.name, *_packs(of, read)]), TEXT),
+            paragraph(", ".join([when, *whom]), SMALL),
         ],
     ]
 

@@ -1,10 +1,15 @@
 """What all that is printed has in common: sizes of paper, and letters that its fonts have."""
 
+import io
 import unicodedata
 from typing import Literal
+from xml.sax.saxutils import escape
 
 from reportlab.lib import colors
 from reportlab.lib.pagesizes import A4, LETTER
+from reportlab.lib.styles import ParagraphStyle
+from reportlab.lib.units import mm
+from reportlab.platypus import Paragraph, SimpleDocTemplate
 
 Paper = Literal["a4", "letter"]
 PAPERS = {"a4": A4, "letter": LETTER}
@@ -14,6 +19,60 @@ INK, SOFT, LINE = (
     colors.HexColor("#c9c3b4"),
 )
 """What text, what is beside it, and what lines are drawn in."""
+
+TITLE = ParagraphStyle("title", fontName="Helvetica-Bold", fontSize=16, leading=20, textColor=INK)
+HEAD = ParagraphStyle(
+    "head", fontName="Helvetica-Bold", fontSize=11, leading=14, spaceBefore=8, textColor=INK
+)
+TEXT = ParagraphStyle("text", fontName="Helvetica", fontSize=9.5, leading=12, textColor=INK)
+SMALL = ParagraphStyle("small", parent=TEXT, fontSize=8, leading=10, textColor=SOFT)
+
+
+def page_of(out: io.BytesIO, paper: Paper, title: str) -> SimpleDocTemplate:
+    """Return a document to be filled, with the margins of all that is printed.
+
+    Parameters
+    ----------
+    out : BytesIO
+        Where it is written.
+    paper : str
+        "a4" or "letter".
+    title : str
+        As readers of the file show it.
+
+    Returns
+    -------
+    SimpleDocTemplate
+        Empty.
+    """
+    return SimpleDocTemplate(
+        out,
+        pagesize=PAPERS[paper],
+        leftMargin=16 * mm,
+        rightMargin=16 * mm,
+        topMargin=15 * mm,
+        bottomMargin=15 * mm,
+        title=title,
+        author="Eznel",
+    )
+
+
+def paragraph(text: str, style: ParagraphStyle) -> Paragraph:
+    """Return a text as a paragraph, in letters that the fonts have.
+
+    Parameters
+    ----------
+    text : str
+        As somebody typed it; no mark-up.
+    style : ParagraphStyle
+        How it is set.
+
+    Returns
+    -------
+    Paragraph
+        To be laid out.
+    """
+    return Paragraph(escape(plain(text)), style)
 
 
 def plain(text: str) -> str:

@@ -9,14 +9,12 @@ from collections.abc import Iterator
 from datetime import date, timedelta
 from typing import Any
 from uuid import UUID
-from xml.sax.saxutils import escape
 
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
 from reportlab.platypus import (
     KeepTogether,
     Paragraph,
-    SimpleDocTemplate,
     Spacer,
     Table,
     TableStyle,
@@ -26,7 +24,7 @@ from eznel.core.document import Garden
 from eznel.core.nutrients import Nutrient
 from eznel.core.plan.place_result import PlaceJob, PlacePlan
 from eznel.core.plan.result import JobView, PlantingPlan, SeasonPlan
-from eznel.formats.paper import INK, LINE, PAPERS, SOFT, Paper, plain
+from eznel.formats.paper import INK, LINE, SOFT, Paper, page_of, paragraph
 from eznel.formats.reader import Reader
 from eznel.formats.text import number
 from eznel.formats.units import System
@@ -70,28 +68,19 @@ def write_season(
         A PDF file.
     """
     out = io.BytesIO()
-    page = SimpleDocTemplate(
-        out,
-        pagesize=PAPERS[paper],
-        leftMargin=16 * mm,
-        rightMargin=16 * mm,
-        topMargin=15 * mm,
-        bottomMargin=16 * mm,
-        title=f"{garden.name}, {plan.as_of.isoformat()}",
-        author="Eznel",
-    )
+    page = page_of(out, paper, f"{garden.name}, {plan.as_of.isoformat()}")
     read = Reader(garden, said, system)
     story = [
-        _paragraph(garden.name, _TITLE),
-        _paragraph(f"{read.terms['sheet.as_of']} {read.day(plan.as_of, year=True)}", _SMALL),
+        paragraph(garden.name, _TITLE),
+        paragraph(f"{read.terms['sheet.as_of']} {read.day(plan.as_of, year=True)}", _SMALL),
         *_weighing(plan, read, page.width),
         *_besides(plan, read, page.width),
         *_waters(plan, read, page.width),
         *(part for one in plan.places for part in _place(one, read)),
         *(part for one in plan.plantings for part in _planting(one, plan, read, page.width)),
         Spacer(1, 4 * mm),
-        *(_paragraph(read.finding(one), _SMALL) for one in plan.findings),
-        _paragraph(said.cautions["general"], _SMALL),
+        *(paragraph(read.finding(one), _SMALL) for one in plan.findings),
+        paragraph(said.cautions["general"], _SMALL),
     ]
     page.build(story, onFirstPage=_foot, onLaterPages=_foot)
     return out.getvalue()
@@ -103,10 +92,6 @@ def _foot(canvas: Any, page: Any) -> None:
     canvas.setFillColor(SOFT)
     canvas.drawRightString(page.pagesize[0] - 16 * mm, 9 * mm, str(canvas.getPageNumber()))
     canvas.restoreState()
-
-
-def _paragraph(text: str, style: ParagraphStyle) -> Paragraph:
-    return Paragraph(escape(plain(text)), style)
 
 
 def _weighing(plan: SeasonPlan, read: Reader, width: float) -> Iterator[Any]:
@@ -145,9 +130,9 @@ def _weighing(plan: SeasonPlan, read: Reader, width: float) -> Iterator[Any]:
         for job in place.jobs
         if job.status == "planned" and job.due_on <= until
     ]
-    yield _paragraph(read.terms["sheet.weigh"], _HEAD)
+    yield paragraph(read.terms["sheet.weigh"], _HEAD)
     if not ahead:
-        yield _paragraph(read.terms["sheet.nothing"], _TEXT)
+        yield paragraph(read.terms["sheet.nothing"], _TEXT)
         return
     rows = [row for _, _, row in sorted(ahead, key=lambda one: one[:2])]
     yield _table(rows, [6 * mm, 20 * mm, 45 * mm, width - 71 * mm], box=True)
@@ -157,9 +142,9 @@ def _line(read: Reader, on: date, what: str, where: str, how: str) -> list[Any]:
     """A row to tick."""
     return [
         "",
-        _paragraph(read.day(on), _TEXT),
-        [_paragraph(what, _BOLD), _paragraph(where, _SMALL)],
-        _paragraph(how, _TEXT),
+        paragraph(read.day(on), _TEXT),
+        [paragraph(what, _BOLD), paragraph(where, _SMALL)],
+        paragraph(how, _TEXT),
     ]
 
 
@@ -183,13 +168,13 @@ def _besides(plan: SeasonPlan, read: Reader, width: float) -> Iterator[Any]:
     )
     if not ahead:
         return
-    yield _paragraph(read.terms["sheet.besides"], _HEAD)
+    yield paragraph(read.terms["sheet.besides"], _HEAD)
     rows: list[list[Any]] = [
         [
             "",
-            _paragraph(read.day(task.due_on), _TEXT),
-            _paragraph(read.words.of_row(task.name), _BOLD),
-            _paragraph(
+            paragraph(read.day(task.due_on), _TEXT),
+            paragraph(read.words.of_row(task.name), _BOLD),
+            paragraph(
                 ", ".join(
                     (
                         read.planting(one),
@@ -210,9 +195,9 @@ def _waters(plan: SeasonPlan, read: Reader, width: float) -> Iterator[Any]:
     if not plan.waters:
         return
     walk = {place.id: place.walk for place in plan.places}
-    yield _paragraph(read.terms["sheet.water"], _HEAD)
+    yield paragraph(read.terms["sheet.water"], _HEAD)
     rows: list[list[Any]] = [
-        [_paragraph(read.place(one.place), _BOLD), _paragraph(read.watering(one), _TEXT)]
+        [paragraph(read.place(one.place), _BOLD), paragraph(read.watering(one), _TEXT)]
         for one in sorted(plan.waters, key=lambda one: walk[one.place])
     ]
     yield _table(rows, [45 * mm, width - 45 * mm])
@@ -221,9 +206,9 @@ def _waters(plan: SeasonPlan, read: Reader, width: float) -> Iterator[Any]:
 def _place(place: PlacePlan, read: Reader) -> Iterator[Any]:
     """What there is to say about a place: nothing where all is well."""
     if place.told:
-        yield _paragraph(read.place(place.id), _HEAD)
+        yield paragraph(read.place(place.id), _HEAD)
     for finding in place.told:
-        yield _paragraph(read.finding(finding), _TEXT)
+        yield paragraph(read.finding(finding), _TEXT)
 
 
 def _planting(one: PlantingPlan, plan: SeasonPlan, read: Reader, width: float) -> Iterator[Any]:
@@ -233,25 +218,25 @@ def _planting(one: PlantingPlan, plan: SeasonPlan, read: Reader, width: float) -
         f"{read.terms[f'stage.{stage.key}']} {read.day(stage.start)}" for stage in one.stages
     )
     head = [
-        _paragraph(f"{read.planting(one)}, {read.place(one.place)}", _HEAD),
-        _paragraph(stages, _SMALL),
-        *(_paragraph(read.finding(finding), _TEXT) for finding in (*one.sprayed, *one.findings)),
+        paragraph(f"{read.planting(one)}, {read.place(one.place)}", _HEAD),
+        paragraph(stages, _SMALL),
+        *(paragraph(read.finding(finding), _TEXT) for finding in (*one.sprayed, *one.findings)),
         Spacer(1, 1.5 * mm),
     ]
     told = {read.finding(finding) for finding in one.findings}
     rows: list[list[Any]] = [
         [
-            _paragraph(read.day(job.due_on), _TEXT),
-            _paragraph(read.terms[f"kind.{job.kind}"], _TEXT),
+            paragraph(read.day(job.due_on), _TEXT),
+            paragraph(read.terms[f"kind.{job.kind}"], _TEXT),
             _to_do(job, one.place, read, told),
-            *(_paragraph(_grams(job, x, read), _TEXT) for x in SHOWN),
+            *(paragraph(_grams(job, x, read), _TEXT) for x in SHOWN),
         ]
         for job in one.jobs
         if job.status in OPEN and not (job.kind == "seedling" and job.status == "unconfirmed")
     ]
-    titles = [_paragraph(x, _BOLD) for x in ("", "", "", *(f"{x}, g" for x in SHOWN))]
+    titles = [paragraph(x, _BOLD) for x in ("", "", "", *(f"{x}, g" for x in SHOWN))]
     if not rows:
-        yield KeepTogether([*head, _paragraph(read.terms["sheet.nothing"], _TEXT)])
+        yield KeepTogether([*head, paragraph(read.terms["sheet.nothing"], _TEXT)])
         return
     narrow = 14 * mm
     table = _table([titles, *rows], [20 * mm, 30 * mm, width - 50 * mm - 4 * narrow, *[narrow] * 4])
@@ -268,7 +253,7 @@ def _to_do(job: JobView, place: UUID, read: Reader, told: set[str]) -> list[Para
     told.update(news)
     if not job.mixes and len(news) < len(found):
         what = f"{what} ({read.terms['sheet.see_above']})"
-    return [_paragraph(what, _TEXT), *(_paragraph(one, _SMALL) for one in news)]
+    return [paragraph(what, _TEXT), *(paragraph(one, _SMALL) for one in news)]
 
 
 def _grams(job: JobView, nutrient: Nutrient, read: Reader) -> str:

@@ -420,6 +420,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/book/year.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Write Year Book
+         * @description Save a year as a document to print: aims, what grew and gave, lessons, days with photos.
+         */
+        get: operations["write_year_book"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/book/years": {
         parameters: {
             query?: never;
@@ -9894,7 +9914,9 @@ export interface components {
             high_kg: number;
             /** Low Kg */
             low_kg: number;
+            per_cost: components["schemas"]["Shown"] | null;
             per_ground: components["schemas"]["Shown"] | null;
+            per_litre: components["schemas"]["Shown"] | null;
             per_plant: components["schemas"]["Shown"];
             /** Picked Kg */
             picked_kg: number;
@@ -12765,6 +12787,93 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["NextSeason"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    write_year_book: {
+        parameters: {
+            query: {
+                year: number;
+                paper?: "a4" | "letter";
+                units?: "metric" | "us" | "imperial";
+            };
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {
@@ -21516,6 +21625,7 @@ export interface operations {
             query?: {
                 until?: string | null;
                 paper?: "a4" | "letter";
+                units?: "metric" | "us" | "imperial";
             };
             header?: never;
             path: {

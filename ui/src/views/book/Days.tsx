@@ -9,6 +9,7 @@ import { DaysStrip } from '../../drawing/DaysStrip'
 import { showDate } from '../../lib/dates'
 import { newId } from '../../lib/ids'
 import { showMass, showNumber } from '../../lib/numbers'
+import { paper, system } from '../../lib/units'
 import { useToast } from '../../lib/useToast'
 import { t } from '../../lib/words'
 import { unitName } from '../../parts/Field'
@@ -180,6 +181,15 @@ function Listed(props: {
           }}
         />
       )}
+      <p>
+        <a
+          className="small"
+          href={`/api/gardens/${props.gardenId}/book/year.pdf?year=${year}&paper=${paper()}&units=${system}`}
+          download
+        >
+          {t('Save {year} to print (PDF)', { year })}
+        </a>
+      </p>
       <DaysStrip
         year={year}
         lanes={laneNames()}

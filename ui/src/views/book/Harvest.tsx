@@ -149,7 +149,7 @@ function GaveOne({ of, gardenId }: { of: Yield; gardenId: string }) {
           )}
           <p>
             {t('{amount} a plant', { amount: of.per_plant.result })}
-            {of.per_ground && `, ${of.per_ground.result}`}
+            {[of.per_ground, of.per_cost, of.per_litre].map((one) => one && `, ${one.result}`)}
           </p>
           <ul className="book-pickings">
             {of.pickings.map((one) => (

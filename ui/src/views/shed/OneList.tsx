@@ -8,7 +8,7 @@ import { addDays, showDate } from '../../lib/dates'
 import { newId } from '../../lib/ids'
 import { recall, remember } from '../../lib/memory'
 import { showAmount, showArea, showLitres, showMass, showPrice } from '../../lib/numbers'
-import { paper } from '../../lib/units'
+import { paper, system } from '../../lib/units'
 import { useToast } from '../../lib/useToast'
 import { plural, t } from '../../lib/words'
 import { DateField } from '../../parts/DateField'
@@ -88,7 +88,7 @@ export function OneList({ gardenId }: { gardenId: string }) {
           <Button
             size="small"
             download
-            href={`/api/gardens/${gardenId}/shed/list.pdf?until=${until}&paper=${paper()}`}
+            href={`/api/gardens/${gardenId}/shed/list.pdf?until=${until}&paper=${paper()}&units=${system}`}
           >
             {t('Save it to print (PDF)')}
           </Button>{' '}
