@@ -185,5 +185,18 @@ def test_a_photo_of_the_day(slip_page: Page, tmp_path: Path) -> None:
     days = slip_page.get_by_role("region", name="Days")
     expect(days.get_by_role("img", name="Photo of this day")).to_be_visible()
     (photo,) = read(slip_page)["file"]["log"]["notes"][-1]["photos"]
-    assert photo in str(days.get_by_role("link").first.get_attribute("href"))
+    whole = days.get_by_role("link", name="Photo of this day").get_attribute("href")
+    assert photo in str(whole)
     assert faults_of(slip_page) == []
+
+
+def test_what_was_picked_is_told_in_the_history(slip_page: Page) -> None:
+    book(slip_page)
+    slip_page.get_by_role("button", name=re.compile("^Strawberry")).click()
+    slip_page.get_by_label("On the scale", exact=True).fill("500")
+    slip_page.get_by_role("button", name="Save", exact=True).click()
+    expect(slip_page.get_by_text("The picking is written down.")).to_be_visible()
+    slip_page.get_by_role("button", name="Skerrin Slip").click()
+    slip_page.get_by_role("button", name="Everything that was changed").click()
+    told = slip_page.get_by_role("dialog").last.locator("tbody tr.ant-table-row").first
+    expect(told).to_contain_text("Strawberry Pennant in North half-barrels: picked on 19 June")

@@ -83,7 +83,7 @@ def test_a_look_round_names_each_view(slip_page: Page) -> None:
     slip_page.get_by_role("button", name="Look round").click()
     expect(slip_page.get_by_text("What to weigh, where to put it")).to_be_visible()
     assert faults_of(slip_page) == []
-    for _ in range(5):
+    for _ in range(6):
         slip_page.get_by_role("button", name="Next", exact=True).click()
     expect(slip_page.get_by_text("The day can be moved on")).to_be_visible()
     slip_page.get_by_role("button", name="Close", exact=True).last.click()

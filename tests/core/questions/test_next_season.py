@@ -100,6 +100,14 @@ def test_a_bed_that_is_planted_this_season_already_is_left_alone() -> None:
     assert where(found) == {"cabbage": A["id"]}
 
 
+def test_a_bed_in_which_garlic_stands_until_summer_is_not_taken_in_may() -> None:
+    grown = [
+        gardens.planting("cabbage", "A"),
+        gardens.planting("garlic", "B", planted_on="2026-10-20"),
+    ]
+    assert where(begun([A, B], grown)) == {"cabbage": A["id"], "garlic": B["id"]}
+
+
 def test_a_bed_with_a_perennial_stays_as_it_is() -> None:
     grown = [
         gardens.planting("cabbage", "A"),

@@ -178,9 +178,12 @@ def _rotated(
         place for place in stands.garden.places if isinstance(place, Bed) and place.id not in fixed
     ]
     moving = [place for place in free if place.id in groups]
-    taken = {stand.place.id for stand in stands.all if stand.planting.planted_on >= begins}
     costs = [
-        [_cost(groups[a.id], a, b, stands) + TAKEN * (b.id in taken) for b in free] for a in moving
+        [
+            _cost(groups[a.id], a, b, stands) + TAKEN * _taken(groups[a.id], b, stands, begins)
+            for b in free
+        ]
+        for a in moving
     ]
     goes = {a.id: free[n].id for a, n in zip(moving, assigned(costs), strict=True)}
     return {place: goes.get(place, place) for place in groups}
@@ -193,6 +196,16 @@ def _cost(group: Sequence[Stand], at: Place, to: Place, stands: Stands) -> float
     smaller = max(mine - theirs, 0.0) / mine
     roof = OTHER_ROOF if at.covered != to.covered else 0.0
     return tired + SMALLER * smaller + roof + (MOVES if at.id != to.id else 0.0)
+
+
+def _taken(group: Sequence[Stand], to: Place, stands: Stands, begins: date) -> bool:
+    """Whether a bed carries something this season already, or still when these are planted."""
+    first = _a_year_on(min(stand.planting.planted_on for stand in group))
+    return any(
+        other.planting.planted_on >= begins
+        or (other.calendar.last_pick > first and other not in group)
+        for other in stands.in_place(to.id)
+    )
 
 
 def _rests(family: str, place: Place, stand: Stand, stands: Stands) -> bool:

@@ -102,6 +102,14 @@ const TELLING: Record<string, (thing: Thing, known: Known) => string> = {
       task: of(known, `task.${thing.task}`),
       day: day(thing),
     }),
+  harvests: (thing, known) =>
+    t('{planting}: picked on {day}', { planting: planting(thing, known), day: day(thing) }),
+  notes: (thing) =>
+    t('Note of {day}: {words}', { day: day(thing), words: String(thing.words ?? '') }),
+  aims: (thing) =>
+    t('Aim of {year}: {words}', { year: Number(thing.year), words: String(thing.words) }),
+  walks: (thing) =>
+    t('A walk of {n} minutes on {day}', { n: Number(thing.minutes), day: day(thing) }),
   plantings: (thing, known) => {
     const crop = known.called.get(String(thing.crop)) ?? String(thing.crop)
     const what = `${crop} ${typeof thing.variety === 'string' ? thing.variety : ''}`.trim()

@@ -198,7 +198,7 @@ function AgainOne(props: {
             {dayOf(of)} {planting.place !== of.was_in && t('Last time in {place}.', { place: was })}{' '}
             {planting.place === of.planting.place &&
               !of.rested &&
-              t('No bed of its size has rested from its family.')}
+              t('No bed of its size has rested from its family: another crop there is safer.')}
           </p>
           <Went of={of} />
           {of.wintered && (
