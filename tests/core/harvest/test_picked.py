@@ -145,7 +145,8 @@ def test_a_glut_is_told_weeks_ahead() -> None:
             "weekly": gardens.measure(weekly, "kg"),
             "stored": gardens.measure(stored, "kg"),
         }
-        (ahead,) = weeks_ahead(harvesting(aims=[asked]), IN_JULY)
+        sauce = {"id": gardens.uid("sauce"), "year": 2026, "words": "sauce", "crop": "tomato"}
+        (ahead,) = weeks_ahead(harvesting(aims=[asked, sauce]), IN_JULY)
         return [one.key for one in ahead.findings]
 
     assert told(0.1, 0.1) == ["glut_now"]

@@ -147,6 +147,14 @@ def test_in_june_what_was_not_planted_waits_for_a_good_day() -> None:
     assert again.planting.planted_on >= date(2026, 6, 1)
 
 
+def test_what_should_have_been_sown_is_sown_today() -> None:
+    """On 10 April the day of sowing, 12 March, is past: 61 days from now are 10 June."""
+    grown = [tomato(sown_on="2026-03-12")]
+    (again,) = begun([gardens.tub()], grown, today=date(2027, 4, 10)).again
+    assert (again.planting.sown_on, again.day_by) == (date(2027, 4, 10), "sown_late")
+    assert again.planting.planted_on == date(2027, 6, 10)
+
+
 def test_once_a_season_is_under_way_the_next_is_begun_and_each_can_be_asked_for() -> None:
     """1 June is 151 days after 1 January."""
     grown = [tomato(), tomato(name="before", planted_on="2025-05-12")]

@@ -2464,7 +2464,7 @@ export interface components {
              * Day By
              * @enum {string}
              */
-            day_by: "same_day" | "warmth" | "next_good";
+            day_by: "same_day" | "warmth" | "next_good" | "sown_late";
             /**
              * Of
              * Format: uuid

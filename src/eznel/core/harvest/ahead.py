@@ -169,7 +169,8 @@ def weeks_ahead(harvesting: Harvesting, today: date) -> tuple[CropAhead, ...]:
         over = gave is not None and gave.complete
         if not over and picked_share(stand, end) > picked_share(stand, today):
             by_crop.setdefault(stand.crop.key, []).append(stand)
-    aims = {aim.crop: aim for aim in stands.garden.aims if aim.year == today.year}
+    mine = (aim for aim in stands.garden.aims if aim.year == today.year)
+    aims = {aim.crop: aim for aim in mine if aim.weekly is not None}
     found = [_crop(crop, some, harvesting, today, aims.get(crop)) for crop, some in by_crop.items()]
     return tuple(sorted(found, key=lambda one: -sum(week.kg for week in one.weeks)))
 

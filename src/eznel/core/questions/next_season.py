@@ -37,7 +37,7 @@ MOVES, SMALLER, TAKEN, OTHER_ROOF = 0.25, 2.0, 3.0, 100.0
 part that it is smaller; one that carries something this season; one under cover for one in the
 open. [1]"""
 
-DayBy = Literal["same_day", "warmth", "next_good"]
+DayBy = Literal["same_day", "warmth", "next_good", "sown_late"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -224,8 +224,10 @@ def _again(stand: Stand, to: UUID, begins: date, harvesting: Harvesting) -> Agai
     sown_before = was.planted_on - was.sown_on if was.sown_on else timedelta(0)
     asked = Asked(crop=was.crop, variety=was.variety, place=to, sown_in_place=was.sown_in_place)
     day, by = _day(stand, begins, stands)
-    if day - sown_before < stands.today:
+    if day < stands.today:
         day, by = max(plantable(asked, stands), stands.today + sown_before), "next_good"
+    elif day - sown_before < stands.today:
+        day, by = stands.today + sown_before, "sown_late"
     planting = was.model_copy(
         update={
             "id": uuid5(was.id, f"again {begins.year}"),

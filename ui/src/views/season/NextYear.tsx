@@ -220,6 +220,11 @@ function dayOf(of: Again): string {
   if (of.day_by === 'warmth') {
     return t('As warm a spring as on {day} last time.', was)
   }
+  if (of.day_by === 'sown_late') {
+    return t(
+      'Its day of sowing is past: sown now, it is ready then. Bought plants can go out sooner.',
+    )
+  }
   if (of.day_by === 'next_good') return t('{day} would be past: the next good day.', was)
   return t('The same day as last time.')
 }
