@@ -97,6 +97,7 @@ PLAIN = {
     "first_season_n", "grams", "release_days", "pct", "ml", "fractions", "medium", "very_high",
     "before", "now", "explained", "estimate", "likely", "spread", "works", "minutes", "bag_price",
     "mix_cost", "poured", "carbon_to_n", "cans", "minutes_with_losses", "times", "each",
+    "hoped", "start", "values",
 }  # fmt: skip
 """Numbers whose unit stands beside them, or that have none."""
 
@@ -271,6 +272,11 @@ def test_every_language_says_the_catalogue(locale: str) -> None:
     said |= {text for row in rows.recipes for text in (row.name, row.say)}
     for school in rows.programmes.values():
         said |= {school.name, school.idea, school.evidence}
+    sick = rows.symptoms
+    said |= {row.name for row in (*sick.signs.values(), *sick.causes.values())}
+    said |= {row.text for row in sick.answers.values()} | {row.basis for row in sick.ratios}
+    said |= {text for row in sick.facts.values() for text in (row.holds, row.fails)}
+    said |= {text for row in sick.checks for text in (row.ask, row.says)}
     assert words(locale).catalogue.keys() == said
 
 

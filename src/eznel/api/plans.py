@@ -22,6 +22,7 @@ from eznel.core.document import (
     GardenFile,
     Harvest,
     Log,
+    Look,
     MoveJob,
     Noted,
     Observed,
@@ -38,6 +39,7 @@ from eznel.core.document import (
     StageSeen,
     StockMove,
     TaskDone,
+    Trial,
     Variety,
     Walked,
     Watered,
@@ -73,6 +75,7 @@ class Changes(BaseModel):
     benches: list[Bench] = []
     recipes: list[Recipe] = []
     aims: list[Aim] = []
+    trials: list[Trial] = []
     pins: list[MoveJob] = []
     blends: list[SeasonBlend] = []
     feeds: list[FeedEntry] = []
@@ -86,6 +89,7 @@ class Changes(BaseModel):
     walks: list[Walked] = []
     harvests: list[Harvest] = []
     notes: list[Noted] = []
+    looks: list[Look] = []
 
 
 @router.get("/plan", response_model=SeasonPlan)

@@ -8,23 +8,31 @@ from typing import TypeVar
 
 from eznel.core.document import Programme
 from eznel.core.reference import (
+    Answer,
     Band,
     Catalogue,
+    Cause,
+    Check,
     Climate,
+    Commonness,
     Country,
     Crop,
+    Fact,
     Holding,
     KeyStep,
     Material,
     Picked,
     Practice,
     Preset,
+    Ratio,
     ReadyRecipe,
     Row,
     Seed,
+    Sign,
     Stage,
     Substrate,
     SufficiencyRate,
+    Symptoms,
     Task,
     WaterUse,
 )
@@ -106,7 +114,20 @@ def load() -> Catalogue:
         picked={row.crop: row for row in rows("pieces.csv", Picked)},
         substrates={row.key: row for row in rows("substrates.csv", Substrate)},
         recipes=tuple(ReadyRecipe.model_validate(r) for r in _records("recipes.toml", "recipe")),
+        symptoms=_symptoms(),
         texture_key=tuple(KeyStep.model_validate(s) for s in _records("texture.toml", "step")),
+    )
+
+
+def _symptoms() -> Symptoms:
+    return Symptoms(
+        signs={row.key: row for row in rows("signs.csv", Sign)},
+        answers={row.key: row for row in rows("answers.csv", Answer)},
+        causes={row.key: row for row in rows("causes.csv", Cause)},
+        commonness=rows("commonness.csv", Commonness),
+        facts={row.key: row for row in rows("facts.csv", Fact)},
+        checks=rows("checks.csv", Check),
+        ratios=rows("ratios.csv", Ratio),
     )
 
 

@@ -107,6 +107,13 @@ def _book(log: Log, plantings: dict[UUID, Where], places: dict[UUID, str]) -> It
         much, unit = _seen(note)
         what = "lesson" if note.lesson else "note"
         yield note.on, what, *where, "", much, unit, "", "", "", note.words
+    for look in log.looks:
+        seen = ", ".join(look.signs)
+        count = "" if look.affected is None else float(look.affected)
+        unit = "" if look.of is None else f"of {look.of} plants"
+        taken = look.turned_out or look.decided or ""
+        said = " ".join(part for part in (seen, taken, look.came or "", look.note) if part)
+        yield look.on, "look", *plantings[look.planting], "", count, unit, "", "", "", said
 
 
 def _where(note: Noted, plantings: dict[UUID, Where], places: dict[UUID, str]) -> Where:

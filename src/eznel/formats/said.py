@@ -45,7 +45,12 @@ def said_in(plan: SeasonPlan, said: Words) -> SeasonPlan:
         )
         for one in plan.plantings
     )
-    return replace(plan, plantings=plantings, places=tuple(_place(p, said) for p in plan.places))
+    return replace(
+        plan,
+        plantings=plantings,
+        places=tuple(_place(p, said) for p in plan.places),
+        looks=tuple(replace(one, cause=said.of_row(one.cause)) for one in plan.looks),
+    )
 
 
 def _place(place: PlacePlan, said: Words) -> PlacePlan:

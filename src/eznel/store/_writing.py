@@ -392,6 +392,8 @@ def _users(file: GardenFile, kind: Kind, key: str) -> list[str]:
                 *((s.planting, s.on) for s in log.sprays),
                 *((h.planting, h.on) for h in log.harvests),
                 *((n.planting, n.on) for n in log.notes),
+                *((one.planting, one.on) for one in log.looks),
+                *((p.planting, one.on) for one in garden.trials for p in one.plants),
             )
             if str(planting) == key
         ]

@@ -15,7 +15,8 @@ from eznel.store.kinds import KINDS, Kind, Row
 
 _FIRST = (
     "scoops", "products", "benches", "places", "features", "programmes", "varieties", "plantings",
-    "bands", "reports", "preparations", "recipes", "aims", "blends", "pins",
+    "bands", "reports", "preparations", "recipes", "aims", "trials", "blends",
+    "pins",
 )  # fmt: skip
 """In which order things are taken up: what others name comes before them. The log comes last."""
 

@@ -12,6 +12,7 @@ from eznel.core.document import (
     Feature,
     FeedEntry,
     Harvest,
+    Look,
     MoveJob,
     Noted,
     Observed,
@@ -28,6 +29,7 @@ from eznel.core.document import (
     StageSeen,
     StockMove,
     TaskDone,
+    Trial,
     Variety,
     Walked,
     Watered,
@@ -76,6 +78,7 @@ KINDS = {
         Kind("benches", Bench, tables.BenchRow, "garden", "bench"),
         Kind("recipes", Recipe, tables.RecipeRow, "garden", "recipe"),
         Kind("aims", Aim, tables.AimRow, "garden", "aim"),
+        Kind("trials", Trial, tables.TrialRow, "garden", "trial"),
         Kind("pins", MoveJob, tables.PinRow, "garden", "pin"),
         Kind("blends", SeasonBlend, tables.SeasonBlendRow, "garden", "blend"),
         Kind("feeds", FeedEntry, tables.FeedEntryRow, "log", "feed"),
@@ -88,6 +91,7 @@ KINDS = {
         Kind("walks", Walked, tables.WalkedRow, "log", "walk"),
         Kind("harvests", Harvest, tables.HarvestRow, "log", "harvest"),
         Kind("notes", Noted, tables.NotedRow, "log", "note"),
+        Kind("looks", Look, tables.LookRow, "log", "look"),
         Kind("stock_moves", StockMove, tables.StockMoveRow, "log", "stock_move"),
     )
 }

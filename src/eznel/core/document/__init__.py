@@ -28,6 +28,7 @@ from eznel.core.document.log import (
     Watered,
     WeatherDay,
 )
+from eznel.core.document.looking import Came, CheckMade, Look
 from eznel.core.document.place import (
     Bed,
     Drained,
@@ -96,6 +97,7 @@ from eznel.core.document.shape import (
     Row,
     Trough,
 )
+from eznel.core.document.trial import Left, Treatment, Trial, TrialMeasure, TrialPlant
 from eznel.core.document.variety import Variety
 from eznel.core.document.water import MixedWater, NamedWater, OtherWater, Water
 
@@ -111,7 +113,9 @@ __all__ = [
     "Bench",
     "Body",
     "BufferPh",
+    "Came",
     "Charge",
+    "CheckMade",
     "Circle",
     "Conductivity",
     "Corner",
@@ -143,9 +147,11 @@ __all__ = [
     "LabelFigure",
     "LabelRead",
     "Layer",
+    "Left",
     "Lesson",
     "Liming",
     "Log",
+    "Look",
     "Measure",
     "MixedWater",
     "MoveJob",
@@ -192,6 +198,10 @@ __all__ = [
     "TaskDone",
     "Texture",
     "Thing",
+    "Treatment",
+    "Trial",
+    "TrialMeasure",
+    "TrialPlant",
     "Trough",
     "Tub",
     "Variety",

@@ -21,6 +21,7 @@ from eznel.core.document.programme import Programme
 from eznel.core.document.raising import Bench, PotSize, Raising
 from eznel.core.document.recipe import Charge, Ingredient, Recipe
 from eznel.core.document.report import BandTable, SoilReport
+from eznel.core.document.trial import Trial
 from eznel.core.document.variety import Variety
 from eznel.core.document.water import MixedWater, NamedWater, OtherWater, Water
 from eznel.core.quantities import Volume
@@ -170,6 +171,7 @@ class Garden(Thing):
     benches: tuple[Bench, ...] = ()
     recipes: tuple[Recipe, ...] = ()
     aims: tuple[Aim, ...] = ()
+    trials: tuple[Trial, ...] = ()
     pins: tuple[MoveJob, ...] = ()
     blends: tuple[SeasonBlend, ...] = ()
 
@@ -178,8 +180,8 @@ class Garden(Thing):
         places, products = _ids(self.places), _ids(self.products)
         for kind in (
             "places", "features", "reports", "bands", "preparations", "products", "scoops",
-            "plantings", "varieties", "benches", "recipes", "aims", "pins",
-            "blends",
+            "plantings", "varieties", "benches", "recipes", "aims", "trials",
+            "pins", "blends",
         ):  # fmt: skip
             _unique(kind, (thing.id for thing in getattr(self, kind)))
         _unique("programmes", (programme.key for programme in self.programmes))
@@ -213,6 +215,10 @@ class Garden(Thing):
         for n, report in enumerate(self.reports):
             for m, place in enumerate(report.places):
                 yield Named(f"reports.{n}.places.{m}", place, places)
+        plantings = _ids(self.plantings)
+        for n, trial in enumerate(self.trials):
+            for m, plant in enumerate(trial.plants):
+                yield Named(f"trials.{n}.plants.{m}.planting", plant.planting, plantings)
         yield from self._products_named(places, products)
 
     def _products_named(self, places: set[UUID], products: set[UUID]) -> Iterator[Named]:
@@ -260,11 +266,11 @@ class GardenFile(Entry):
     """The file that leaves and enters: one garden with its log, in one version of the format."""
 
     format: Literal["eznel garden"] = "eznel garden"
-    version: Literal[17] = 17
+    version: Literal[18] = 18
     garden: Garden
     log: Log = Log()
     photos: Annotated[tuple[Photo, ...], Field(max_length=200)] = ()
-    """What its products and notes show, where the garden leaves or enters; loaded without them."""
+    """What products, notes and looks show, where the garden leaves or enters; else not loaded."""
 
     @model_validator(mode="after")
     def _hangs_together(self) -> "GardenFile":
@@ -287,7 +293,7 @@ class GardenFile(Entry):
 
     def _log_hangs_together(self, plantings: set[UUID], products: set[UUID]) -> None:
         """What the log says besides feeds and stages is of what there is."""
-        for kind in ("observed", "tasks", "sprays", "harvests"):
+        for kind in ("observed", "tasks", "sprays", "harvests", "looks"):
             _unique(f"log.{kind}", (one.id for one in getattr(self.log, kind)))
             for n, one in enumerate(getattr(self.log, kind)):
                 _known(f"log.{kind}.{n}.planting", one.planting, plantings)

@@ -7,6 +7,7 @@ from pydantic import BeforeValidator, Field, model_validator
 
 from eznel.core.document._base import Day, Entry, Key, Name, Note, Thing, fault
 from eznel.core.document.book import Harvest, Noted
+from eznel.core.document.looking import Look
 from eznel.core.document.product import Amount
 from eznel.core.quantities import Mass, Volume
 
@@ -228,3 +229,4 @@ class Log(Entry):
     walks: tuple[Walked, ...] = ()
     harvests: tuple[Harvest, ...] = ()
     notes: tuple[Noted, ...] = ()
+    looks: tuple[Look, ...] = ()

@@ -12,6 +12,7 @@ from eznel.core.moisture.watering import PlaceWater
 from eznel.core.nutrients import Amounts, Nutrient
 from eznel.core.outlines import Point
 from eznel.core.plan.lessons import LessonDue
+from eznel.core.plan.looks_due import LookDue
 from eznel.core.plan.place_result import PlacePlan
 from eznel.core.plan.to_measure import ToMeasure
 from eznel.core.plan.weather_ahead import WeatherAhead
@@ -306,4 +307,5 @@ class SeasonPlan:
     to_measure: tuple[ToMeasure, ...]
     ahead: tuple[WeatherAhead, ...]
     lessons: tuple[LessonDue, ...]
+    looks: tuple[LookDue, ...]
     findings: tuple[Finding, ...]

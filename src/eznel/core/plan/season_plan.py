@@ -19,6 +19,7 @@ from eznel.core.plan.cans import shared_cans
 from eznel.core.plan.changes import changes
 from eznel.core.plan.leached import leached
 from eznel.core.plan.lessons import lessons
+from eznel.core.plan.looks_due import looks_due
 from eznel.core.plan.measures import standing as standing_of
 from eznel.core.plan.moisture_advice import of_water
 from eznel.core.plan.pace import day_walk
@@ -143,6 +144,7 @@ def make(
             to_measure=to_measure(workings),
             ahead=weather_ahead([season.stand for season in workings.seasons], today),
             lessons=lessons(stands),
+            looks=looks_due(stands),
             findings=(
                 *plausibility.of_garden(garden, today, catalogue.materials),
                 *plausibility.of_log(log, today),

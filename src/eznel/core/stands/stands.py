@@ -36,6 +36,7 @@ from eznel.core.poured import poured
 from eznel.core.products.fertiliser import Fertiliser, fertiliser
 from eznel.core.reference import Catalogue
 from eznel.core.stands.calendars import NOTHING_SEEN, Calendar, Seen, calendar_of, through_winter
+from eznel.core.stands.known import knows_the_book
 from eznel.core.stands.ledger import Ledger
 from eznel.core.stands.sharing import Sharing
 from eznel.core.stands.stand import InTub, Method, OnGround, Stand
@@ -68,7 +69,7 @@ class Stands:
             catalogue.crop(planting.crop, f"plantings.{n}.crop")
         for at, substrate in garden.substrates:
             catalogue.substrate(substrate, at)
-        _knows_the_book(garden, log, catalogue)
+        knows_the_book(garden, log, catalogue)
         self.kept = kept or Kept(())
         self.places: dict[UUID, Place] = {place.id: place for place in garden.places}
         self.weather: Weather = self.kept.part("weather", (), self._weather)
@@ -415,21 +416,6 @@ class Stands:
             if other.place == planting.place and other.planted_on > planting.planted_on
         ]
         return through_winter(calendar, grown, place, weather, after)
-
-
-def _knows_the_book(garden: Garden, log: Log, catalogue: Catalogue) -> None:
-    """Refuse aims and lessons of crops and stages that there are not."""
-    for n, aim in enumerate(garden.aims):
-        if aim.crop is not None:
-            catalogue.crop(aim.crop, f"aims.{n}.crop")
-    for n, note in enumerate(log.notes):
-        lesson = note.lesson
-        if lesson is None or lesson.crop is None:
-            continue
-        catalogue.crop(lesson.crop, f"notes.{n}.lesson.crop")
-        known = {stage.key for stage in catalogue.stages[lesson.crop]}
-        if lesson.stage is not None and lesson.stage not in known:
-            raise Unknown(f"notes.{n}.lesson.stage", "unknown_stage", name=lesson.stage)
 
 
 def _outside(spans: Sequence[tuple[date, date]], day: date) -> date:

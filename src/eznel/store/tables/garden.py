@@ -302,3 +302,19 @@ class AimRow(Recorded, Base):
     weekly: Mapped[Nested | None]
     stored: Mapped[Nested | None]
     outcome: Mapped[str] = mapped_column(Text)
+
+
+class TrialRow(Recorded, Base):
+    """Two treatments on plants that were allotted by lot."""
+
+    __tablename__ = "trial"
+
+    name: Mapped[str]
+    on: Mapped[date]
+    treatments: Mapped[Nested]
+    measures: Mapped[Nested]
+    plants: Mapped[Nested]
+    ended_on: Mapped[date | None]
+    repeats: Mapped[str | None] = mapped_column(String(60))
+    outside: Mapped[str] = mapped_column(Text)
+    conclusion: Mapped[str] = mapped_column(Text)

@@ -147,3 +147,23 @@ class WalkedRow(Recorded, Base):
 
     on: Mapped[date]
     minutes: Mapped[float]
+
+
+class LookRow(Recorded, Base):
+    """What is the matter with a planting, and what was decided."""
+
+    __tablename__ = "look"
+
+    planting: Mapped[str] = mapped_column(String(60), index=True)
+    on: Mapped[date]
+    signs: Mapped[Nested]
+    since: Mapped[date | None]
+    affected: Mapped[int | None]
+    of: Mapped[int | None]
+    checks: Mapped[Nested]
+    decided: Mapped[str | None] = mapped_column(String(60))
+    again_on: Mapped[date | None]
+    came: Mapped[str | None] = mapped_column(String(60))
+    turned_out: Mapped[str | None] = mapped_column(String(60))
+    note: Mapped[str] = mapped_column(Text)
+    photos: Mapped[Nested]
