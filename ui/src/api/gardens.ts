@@ -85,6 +85,7 @@ const LOGGED: readonly Kind[] = [
   'walks',
   'harvests',
   'notes',
+  'looks',
   'stock_moves',
 ]
 

@@ -400,6 +400,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/book/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Look
+         * @description Read what may be behind what was seen, and what to do; nothing is stored.
+         */
+        post: operations["read_look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/book/look/{planting}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Look Page
+         * @description Read what can be seen on a planting, the likeliest now in front, and every cause.
+         */
+        get: operations["read_look_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/book/season": {
         parameters: {
             query?: never;
@@ -795,6 +835,42 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace several of looks, all or none */
+        put: operations["replace_looks"];
+        /** Record several of looks, all or none */
+        post: operations["save_looks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/looks/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of looks */
+        put: operations["save_look"];
+        post?: never;
+        /** Remove one of looks */
+        delete: operations["remove_look"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2042,6 +2118,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace several of trials, all or none */
+        put: operations["replace_trials"];
+        /** Record several of trials, all or none */
+        post: operations["save_trials"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/trials/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Create or replace one of trials */
+        put: operations["save_trial"];
+        post?: never;
+        /** Remove one of trials */
+        delete: operations["remove_trial"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/undo/{number}": {
         parameters: {
             query?: never;
@@ -3249,6 +3361,16 @@ export interface components {
             texture_key: components["schemas"]["KeyStep"][];
         };
         /**
+         * CauseSaid
+         * @description A cause by its name.
+         */
+        CauseSaid: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * Change
          * @description A value since the test before: what the log explains of it. [mg/kg]
          */
@@ -3365,6 +3487,11 @@ export interface components {
              */
             harvests: components["schemas"]["Harvest"][];
             /**
+             * Looks
+             * @default []
+             */
+            looks: components["schemas"]["Look"][];
+            /**
              * Notes
              * @default []
              */
@@ -3440,6 +3567,11 @@ export interface components {
              */
             tasks: components["schemas"]["TaskDone"][];
             /**
+             * Trials
+             * @default []
+             */
+            trials: components["schemas"]["Trial"][];
+            /**
              * Varieties
              * @default []
              */
@@ -3496,6 +3628,28 @@ export interface components {
          */
         CheapestView: {
             set: components["schemas"]["CheapestSet"] | null;
+        };
+        /**
+         * CheckMade
+         * @description A check that was made, and how it came out.
+         */
+        CheckMade: {
+            /** Check */
+            check: string;
+            /** Outcome */
+            outcome: string;
+        };
+        /**
+         * CheckSaid
+         * @description The check that would tell the two likeliest apart.
+         */
+        CheckSaid: {
+            /** Ask */
+            ask: string;
+            /** Check */
+            check: string;
+            /** Outcomes */
+            outcomes: components["schemas"]["OutcomeSaid"][];
         };
         /**
          * ChoiceView
@@ -4027,6 +4181,30 @@ export interface components {
             width: components["schemas"]["Length"];
         };
         /**
+         * EvidenceSaid
+         * @description What speaks for a cause or against it, by which factor.
+         */
+        EvidenceSaid: {
+            /** Basis */
+            basis: string;
+            /**
+             * Confidence
+             * @enum {string}
+             */
+            confidence: "high" | "medium" | "low";
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "sign" | "fact" | "check";
+            /** Numbers */
+            numbers: components["schemas"]["ShownQuantity"][];
+            /** Ratio */
+            ratio: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * ExchangeView
          * @description Exchange capacity and each cation's share of it. [cmol/kg, %]
          */
@@ -4413,6 +4591,11 @@ export interface components {
             /** Stands On */
             stands_on?: string | null;
             /**
+             * Trials
+             * @default []
+             */
+            trials: components["schemas"]["Trial"][];
+            /**
              * Varieties
              * @default []
              */
@@ -4434,6 +4617,7 @@ export interface components {
              * @default {
              *       "feeds": [],
              *       "harvests": [],
+             *       "looks": [],
              *       "notes": [],
              *       "observed": [],
              *       "sprays": [],
@@ -4453,10 +4637,10 @@ export interface components {
             photos: components["schemas"]["Photo"][];
             /**
              * Version
-             * @default 17
+             * @default 18
              * @constant
              */
-            version: 17;
+            version: 18;
         };
         /**
          * GardenListed
@@ -5238,6 +5422,11 @@ export interface components {
              */
             harvests: components["schemas"]["Harvest"][];
             /**
+             * Looks
+             * @default []
+             */
+            looks: components["schemas"]["Look"][];
+            /**
              * Notes
              * @default []
              */
@@ -5282,6 +5471,153 @@ export interface components {
              * @default []
              */
             weather: components["schemas"]["WeatherDay"][];
+        };
+        /**
+         * Look
+         * @description Something that is the matter with a planting: what is seen, and what is done about it.
+         */
+        Look: {
+            /** Affected */
+            affected?: number | null;
+            /** Again On */
+            again_on?: string | null;
+            /** Came */
+            came?: ("better" | "same" | "worse") | null;
+            /**
+             * Checks
+             * @default []
+             */
+            checks: components["schemas"]["CheckMade"][];
+            /** Decided */
+            decided?: string | null;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Of */
+            of?: number | null;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Photos
+             * @default []
+             */
+            photos: string[];
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+            /** Signs */
+            signs: string[];
+            /** Since */
+            since?: string | null;
+            /** Turned Out */
+            turned_out?: string | null;
+        };
+        /**
+         * LookAsked
+         * @description What was seen.
+         */
+        LookAsked: {
+            /** Affected */
+            affected?: number | null;
+            /**
+             * Checks
+             * @default []
+             */
+            checks: components["schemas"]["CheckMade"][];
+            /** Look */
+            look?: string | null;
+            /** Of */
+            of?: number | null;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+            /** Signs */
+            signs: string[];
+            /** Since */
+            since?: string | null;
+        };
+        /**
+         * LookDue
+         * @description A look whose day to look again has come.
+         */
+        LookDue: {
+            /**
+             * Again On
+             * Format: date
+             */
+            again_on: string;
+            /** Cause */
+            cause: string;
+            /**
+             * Look
+             * Format: uuid
+             */
+            look: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+        };
+        /**
+         * LookPage
+         * @description What can be seen on a planting, and what can be behind it.
+         */
+        LookPage: {
+            /** Causes */
+            causes: components["schemas"]["CauseSaid"][];
+            /** Signs */
+            signs: components["schemas"]["SignSaid"][];
+        };
+        /**
+         * LookedSaid
+         * @description What follows from what was seen.
+         */
+        LookedSaid: {
+            /**
+             * Again On
+             * Format: date
+             */
+            again_on: string;
+            /** Answer */
+            answer: string;
+            check: components["schemas"]["CheckSaid"] | null;
+            /** Named */
+            named: components["schemas"]["SuspectSaid"][];
+            /** Nothing */
+            nothing: boolean;
+            /** Others */
+            others: components["schemas"]["SuspectSaid"][];
+            /** Plan Answers */
+            plan_answers: ("growth_restarted" | "plants_lost" | "flooded" | "dried_out" | "rank_leaf" | "tip_burn" | "salts" | "magnesium_short" | "end_rot" | "split" | "bitter" | "fed_unknown") | null;
+            /** Share High */
+            share_high: number | null;
+            /** Share Low */
+            share_low: number | null;
         };
         /**
          * ManyYears
@@ -5906,6 +6242,16 @@ export interface components {
          * @enum {string}
          */
         Origin: "measured" | "label" | "lab" | "typed" | "typical" | "assumed" | "computed" | "fixed" | "plan";
+        /**
+         * OutcomeSaid
+         * @description How a check can come out.
+         */
+        OutcomeSaid: {
+            /** Outcome */
+            outcome: string;
+            /** Says */
+            says: string;
+        };
         /**
          * OwnView
          * @description A garden's own yield of a crop, as a multiple of the usual.
@@ -7710,6 +8056,8 @@ export interface components {
             garden: string;
             /** Lessons */
             lessons: components["schemas"]["LessonDue"][];
+            /** Looks */
+            looks: components["schemas"]["LookDue"][];
             /** Places */
             places: components["schemas"]["PlacePlan"][];
             /** Plantings */
@@ -7860,6 +8208,18 @@ export interface components {
             };
             /** Things */
             things: components["schemas"]["Harvest"][];
+        };
+        /** Several[Look] */
+        Several_Look_: {
+            /**
+             * Based On
+             * @default {}
+             */
+            based_on: {
+                [key: string]: number;
+            };
+            /** Things */
+            things: components["schemas"]["Look"][];
         };
         /** Several[MoveJob] */
         Several_MoveJob_: {
@@ -8041,6 +8401,18 @@ export interface components {
             /** Things */
             things: components["schemas"]["TaskDone"][];
         };
+        /** Several[Trial] */
+        Several_Trial_: {
+            /**
+             * Based On
+             * @default {}
+             */
+            based_on: {
+                [key: string]: number;
+            };
+            /** Things */
+            things: components["schemas"]["Trial"][];
+        };
         /** Several[Variety] */
         Several_Variety_: {
             /**
@@ -8221,6 +8593,21 @@ export interface components {
             result: string;
             /** Sentence */
             sentence: string;
+        };
+        /**
+         * SignSaid
+         * @description Something that can be seen on a part.
+         */
+        SignSaid: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "old_leaf" | "young_leaf" | "leaf_edge" | "between_veins" | "leaf_under" | "stem" | "flower" | "fruit_end" | "fruit" | "root" | "whole";
         };
         /**
          * Site
@@ -8903,6 +9290,29 @@ export interface components {
             parts: string[];
         };
         /**
+         * SuspectSaid
+         * @description A cause with its odds and their working.
+         */
+        SuspectSaid: {
+            /** Answer */
+            answer: string;
+            /** Cause */
+            cause: string;
+            /** Evidence */
+            evidence: components["schemas"]["EvidenceSaid"][];
+            /** In 100 */
+            in_100: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "water" | "climate" | "soil" | "feed" | "place" | "nature" | "harm" | "pest" | "disease" | "other";
+            /** Name */
+            name: string;
+            /** Share */
+            share: number;
+        };
+        /**
          * TakeAlong
          * @description What a job besides feeding takes, for each plant, square metre or planting.
          */
@@ -9159,6 +9569,99 @@ export interface components {
             price: number;
             /** Size */
             size: components["schemas"]["Mass"] | components["schemas"]["Volume"];
+        };
+        /**
+         * Treatment
+         * @description One of the two ways that are compared.
+         */
+        Treatment: {
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
+         * Trial
+         * @description Two treatments on plants that were allotted by lot.
+         */
+        Trial: {
+            /**
+             * Conclusion
+             * @default
+             */
+            conclusion: string;
+            /** Ended On */
+            ended_on?: string | null;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Measures */
+            measures: components["schemas"]["TrialMeasure"][];
+            /** Name */
+            name: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Outside
+             * @default
+             */
+            outside: string;
+            /** Plants */
+            plants: components["schemas"]["TrialPlant"][];
+            /** Repeats */
+            repeats?: string | null;
+            /** Treatments */
+            treatments: [
+                components["schemas"]["Treatment"],
+                components["schemas"]["Treatment"]
+            ];
+        };
+        /**
+         * TrialMeasure
+         * @description What is measured of every plant.
+         */
+        TrialMeasure: {
+            /** Hoped */
+            hoped?: number | null;
+            /** Name */
+            name: string;
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
+        };
+        /**
+         * TrialPlant
+         * @description A plant of a planting, or a whole planting, in a trial.
+         */
+        TrialPlant: {
+            /** Left */
+            left?: ("died" | "swapped" | "other") | null;
+            /** Plant */
+            plant?: number | null;
+            /**
+             * Planting
+             * Format: uuid
+             */
+            planting: string;
+            /** Side */
+            side: number;
+            /** Start */
+            start?: number | null;
+            /**
+             * Values
+             * @default []
+             */
+            values: (number | null)[];
         };
         /**
          * TriedOut
@@ -12766,6 +13269,181 @@ export interface operations {
             };
         };
     };
+    read_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookedSaid"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_look_page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+                planting: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookPage"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     read_next_season: {
         parameters: {
             query?: {
@@ -15270,6 +15948,372 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    replace_looks: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Several_Look_"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_looks: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Look"][];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_look: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Look"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_look: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
             };
             /** @description Unauthorized */
             401: {
@@ -23774,6 +24818,372 @@ export interface operations {
         };
     };
     remove_task: {
+        parameters: {
+            query: {
+                based_on: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    replace_trials: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Several_Trial_"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_trials: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Trial"][];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_trial: {
+        parameters: {
+            query?: {
+                based_on?: number;
+            };
+            header?: {
+                "x-eznel-who"?: string;
+            };
+            path: {
+                garden_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Trial"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_trial: {
         parameters: {
             query: {
                 based_on: number;

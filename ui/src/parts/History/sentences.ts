@@ -106,6 +106,9 @@ const TELLING: Record<string, (thing: Thing, known: Known) => string> = {
     t('{planting}: picked on {day}', { planting: planting(thing, known), day: day(thing) }),
   notes: (thing) =>
     t('Note of {day}: {words}', { day: day(thing), words: String(thing.words ?? '') }),
+  looks: (thing, known) =>
+    t('{planting}: looked at on {day}', { planting: planting(thing, known), day: day(thing) }),
+  trials: (thing) => t('Trial: {name}', { name: String(thing.name) }),
   aims: (thing) =>
     t('Aim of {year}: {words}', { year: Number(thing.year), words: String(thing.words) }),
   walks: (thing) =>

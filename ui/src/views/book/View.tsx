@@ -5,13 +5,15 @@ import { t } from '../../lib/words'
 import { Aims } from './Aims'
 import { Days } from './Days'
 import { Harvest } from './Harvest'
+import { Look } from './Look'
 import { Years } from './Years'
 import './book.css'
 
-const PAGES = ['harvest', 'days', 'years', 'aims'] as const
+const PAGES = ['harvest', 'look', 'days', 'years', 'aims'] as const
 type Page = (typeof PAGES)[number]
 
 const pageNames = (): Record<Page, string> => ({
+  look: t('Look'),
   harvest: t('Harvest'),
   days: t('Days'),
   years: t('Years'),
@@ -41,6 +43,7 @@ export function View() {
 }
 
 function OnPage({ page, gardenId }: { page: Page; gardenId: string }) {
+  if (page === 'look') return <Look gardenId={gardenId} />
   if (page === 'days') return <Days gardenId={gardenId} />
   if (page === 'years') return <Years gardenId={gardenId} />
   if (page === 'aims') return <Aims gardenId={gardenId} />

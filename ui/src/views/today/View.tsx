@@ -37,6 +37,7 @@ import { Later } from '../../parts/Later'
 
 const Filter = lazy(() => import('./Filter'))
 const Water = lazy(() => import('./Water'))
+const LookAgain = lazy(() => import('./LookAgain'))
 const WaterLine = lazy(() => import('./WaterLines'))
 
 /** From so many jobs on, a day is worth narrowing. */
@@ -89,6 +90,11 @@ export function View() {
         )}
         <NotToPick gardenId={gardenId} />
         <Lessons gardenId={gardenId} />
+        {plan.looks.length > 0 && (
+          <Later>
+            <LookAgain gardenId={gardenId} />
+          </Later>
+        )}
         <Waits waits={state.waits} today={plan.as_of} gardenId={gardenId} />
         <Tasks gardenId={gardenId} tasks={state.tasks} today={plan.as_of} />
         <Looks looks={state.looks} today={plan.as_of} gardenId={gardenId} />
