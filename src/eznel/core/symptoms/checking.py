@@ -8,10 +8,10 @@ from eznel.core.symptoms.odds import Case, Suspect, named
 
 WORTH = log(4.0)
 """A check is worth its while where its outcomes move two causes by this against each other."""
+CLEAR = 5.0
+"""Who is this many times likelier than the next needs no check."""
 FIRST = "check_first"
 """What is done while a check is still to decide."""
-TELLS = "something_else"
-"""The cause that stands for all that is not in the tables."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,7 +44,8 @@ def verdict(case: Case, of: tuple[Suspect, ...], symptoms: Symptoms) -> Verdict:
         is done before it.
     """
     told = named(of)
-    check = best_check(case, of[0].cause, of[1].cause, symptoms) if len(of) > 1 else None
+    near = len(of) > 1 and of[1].share * CLEAR > of[0].share
+    check = best_check(case, of[0].cause, of[1].cause, symptoms) if near else None
     answers = {symptoms.causes[one.cause].answer for one in told}
     answer = symptoms.causes[told[0].cause].answer
     undecided = len(answers) > 1 and check is not None
