@@ -277,6 +277,8 @@ def test_every_language_says_the_catalogue(locale: str) -> None:
     said |= {row.text for row in sick.answers.values()} | {row.basis for row in sick.ratios}
     said |= {text for row in sick.facts.values() for text in (row.holds, row.fails)}
     said |= {text for row in sick.checks for text in (row.ask, row.says)}
+    ideas = rows.trials
+    said |= {text for row in ideas for text in (row.name, row.first, row.second, row.measure)}
     assert words(locale).catalogue.keys() == said
 
 

@@ -52,6 +52,8 @@ PAGES = (
     "soil?page=all",
     "book?page=days",
     "book?page=aims",
+    "book?page=look",
+    "book?page=trials",
 )
 
 

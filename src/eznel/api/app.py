@@ -34,6 +34,7 @@ from eznel.api import (
     source_water,
     sums,
     things,
+    trials,
     weather,
 )
 from eznel.api.services import Services
@@ -75,6 +76,7 @@ def create_app(
     for module in (
         gardens,
         things,
+        trials,
         history,
         looking,
         plans,

@@ -34,6 +34,7 @@ from eznel.core.reference import (
     SufficiencyRate,
     Symptoms,
     Task,
+    TrialIdea,
     WaterUse,
 )
 
@@ -114,6 +115,7 @@ def load() -> Catalogue:
         picked={row.crop: row for row in rows("pieces.csv", Picked)},
         substrates={row.key: row for row in rows("substrates.csv", Substrate)},
         recipes=tuple(ReadyRecipe.model_validate(r) for r in _records("recipes.toml", "recipe")),
+        trials=tuple(TrialIdea.model_validate(t) for t in _records("trials.toml", "trial")),
         symptoms=_symptoms(),
         texture_key=tuple(KeyStep.model_validate(s) for s in _records("texture.toml", "step")),
     )

@@ -121,3 +121,26 @@ def assigned(costs: Sequence[Sequence[float]]) -> list[int]:
         return []
     _, columns = _scipy().linear_sum_assignment(np.asarray(costs, dtype=float))
     return [int(column) for column in columns]
+
+
+@cache
+def student_t(share: float, freedom: float) -> float:
+    """Return where a share of Student's distribution lies below.
+
+    Parameters
+    ----------
+    share : float
+        Between 0 and 1. [1/1]
+    freedom : float
+        Degrees of freedom; without end for a normal distribution. [count]
+
+    Returns
+    -------
+    float
+        In standard errors. [1]
+    """
+    from scipy import special
+
+    return float(
+        special.ndtri(share) if freedom == float("inf") else special.stdtrit(freedom, share)
+    )

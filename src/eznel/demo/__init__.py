@@ -26,6 +26,7 @@ from eznel.core.document import (
 from eznel.core.plan import plan
 from eznel.core.plan.result import JobView
 from eznel.core.reference import Catalogue
+from eznel.demo import tried
 from eznel.demo.slip import FIRST_DAY, SLIP, STANDS_ON, garden, id_of, measure_of
 from eznel.formats.weather_file import simulated_day
 from eznel.standins.weather_station import weather_of
@@ -46,7 +47,7 @@ def garden_file(catalogue: Catalogue) -> GardenFile:
     GardenFile
         Equal at every call.
     """
-    slip = garden()
+    slip = garden().model_copy(update={"trials": tried.trials()})
     log = Log(
         stages=_stages_seen(),
         stock_moves=_stock_moves(),
@@ -55,6 +56,7 @@ def garden_file(catalogue: Catalogue) -> GardenFile:
         watered=_watered(),
         harvests=_harvests(),
         notes=_notes(),
+        looks=tried.looks(),
     )
     day = FIRST_DAY
     while True:

@@ -440,6 +440,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/book/lots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Draw Lots
+         * @description Draw which plant gets which treatment: the same for the same trial.
+         */
+        post: operations["draw_lots"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/book/season": {
         parameters: {
             query?: never;
@@ -452,6 +472,26 @@ export interface paths {
          * @description Read what a season begins from: what stays, and what is planted again, where and when.
          */
         get: operations["read_next_season"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/book/trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Trials
+         * @description Read every trial with what it shows, the latest first, and questions to begin from.
+         */
+        get: operations["read_trials"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4140,6 +4180,30 @@ export interface components {
             simulated: boolean;
         };
         /**
+         * Difference
+         * @description The first treatment less the second.
+         */
+        Difference: {
+            /** By Chance */
+            by_chance: number;
+            /** Estimate */
+            estimate: number;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /**
+             * Shows
+             * @enum {string}
+             */
+            shows: "too_few" | "none_shown" | "shown";
+            /** Sides */
+            sides: [
+                components["schemas"]["SideOf"],
+                components["schemas"]["SideOf"]
+            ];
+        };
+        /**
          * Dilution
          * @description So much of a product in so much water or potting mix, as printed: 15 mL in 10 L.
          */
@@ -5620,6 +5684,19 @@ export interface components {
             share_low: number | null;
         };
         /**
+         * LotsAsked
+         * @description Whose plants take part in which trial.
+         */
+        LotsAsked: {
+            /** Plantings */
+            plantings: string[];
+            /**
+             * Trial
+             * Format: uuid
+             */
+            trial: string;
+        };
+        /**
          * ManyYears
          * @description What a planting's season may be.
          */
@@ -6860,6 +6937,20 @@ export interface components {
             kind: "polygon";
         };
         /**
+         * Pooled
+         * @description A trial and the one it repeats, taken together.
+         */
+        Pooled: {
+            /** Estimate */
+            estimate: number;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Trials */
+            trials: number;
+        };
+        /**
          * PotSize
          * @description One size of the grower's pots.
          */
@@ -7649,6 +7740,24 @@ export interface components {
              * @enum {string}
              */
             use: "seed" | "potting" | "tub" | "bed";
+        };
+        /**
+         * ReadyTrial
+         * @description A question that growers disagree on, to begin from.
+         */
+        ReadyTrial: {
+            /** First */
+            first: string;
+            /** Key */
+            key: string;
+            /** Measure */
+            measure: string;
+            /** Name */
+            name: string;
+            /** Second */
+            second: string;
+            /** Unit */
+            unit: string;
         };
         /**
          * Recipe
@@ -8593,6 +8702,18 @@ export interface components {
             result: string;
             /** Sentence */
             sentence: string;
+        };
+        /**
+         * SideOf
+         * @description One side of a measure: plants that were measured, their mean, and how they spread.
+         */
+        SideOf: {
+            /** Mean */
+            mean: number;
+            /** Plants */
+            plants: number;
+            /** Spread */
+            spread: number;
         };
         /**
          * SignSaid
@@ -9662,6 +9783,33 @@ export interface components {
              * @default []
              */
             values: (number | null)[];
+        };
+        /**
+         * TrialShown
+         * @description A trial with what can be said of it.
+         */
+        TrialShown: {
+            /** Differences */
+            differences: (components["schemas"]["Difference"] | null)[];
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            pooled: components["schemas"]["Pooled"] | null;
+            wanted: components["schemas"]["Shown"] | null;
+        };
+        /**
+         * TrialsView
+         * @description Trials, and ready-made ones.
+         */
+        TrialsView: {
+            /** Ready */
+            ready: components["schemas"]["ReadyTrial"][];
+            /** Trials */
+            trials: components["schemas"]["TrialShown"][];
         };
         /**
          * TriedOut
@@ -13444,6 +13592,95 @@ export interface operations {
             };
         };
     };
+    draw_lots: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LotsAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialPlant"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     read_next_season: {
         parameters: {
             query?: {
@@ -13464,6 +13701,91 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NextSeason"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_trials: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialsView"];
                 };
             };
             /** @description Unauthorized */

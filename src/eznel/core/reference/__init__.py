@@ -55,6 +55,7 @@ from eznel.core.reference.tasks import (
     PracticeChoice,
     TakeAlong,
     Task,
+    TrialIdea,
 )
 
 __all__ = [
@@ -97,6 +98,7 @@ __all__ = [
     "Symptoms",
     "TakeAlong",
     "Task",
+    "TrialIdea",
     "UnitSystem",
     "WaterUse",
     "names_of",

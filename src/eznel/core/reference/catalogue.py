@@ -9,7 +9,7 @@ from eznel.core.reference.growing import Crop, Holding, Picked, Seed, Stage, Wat
 from eznel.core.reference.starting import Climate, Country, KeyStep, Preset
 from eznel.core.reference.substances import Band, Material, ReadyRecipe, Substrate, SufficiencyRate
 from eznel.core.reference.symptoms import Symptoms
-from eznel.core.reference.tasks import Practice, Task
+from eznel.core.reference.tasks import Practice, Task, TrialIdea
 
 
 @dataclass(frozen=True)
@@ -34,6 +34,7 @@ class Catalogue:
     picked: Mapping[str, Picked] = field(default_factory=dict)
     substrates: Mapping[str, Substrate] = field(default_factory=dict)
     recipes: tuple[ReadyRecipe, ...] = ()
+    trials: tuple[TrialIdea, ...] = ()
     symptoms: Symptoms = field(default_factory=lambda: Symptoms({}, {}, {}, (), {}, (), ()))
 
     def crop(self, key: str, at: str = "crop") -> Crop:

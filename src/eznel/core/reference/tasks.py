@@ -82,3 +82,14 @@ class Practice(Row):
         if self.usual not in {one.key for one in self.choices}:
             raise ValueError(f"{self.usual} is no choice of {self.key}")
         return self
+
+
+class TrialIdea(Row):
+    """A question with two treatments, and the one measure that settles it."""
+
+    key: Key
+    name: str
+    first: str
+    second: str
+    measure: str
+    unit: str

@@ -6,10 +6,11 @@ import { Aims } from './Aims'
 import { Days } from './Days'
 import { Harvest } from './Harvest'
 import { Look } from './Look'
+import { Trials } from './Trials'
 import { Years } from './Years'
 import './book.css'
 
-const PAGES = ['harvest', 'look', 'days', 'years', 'aims'] as const
+const PAGES = ['harvest', 'look', 'days', 'years', 'trials', 'aims'] as const
 type Page = (typeof PAGES)[number]
 
 const pageNames = (): Record<Page, string> => ({
@@ -17,6 +18,7 @@ const pageNames = (): Record<Page, string> => ({
   harvest: t('Harvest'),
   days: t('Days'),
   years: t('Years'),
+  trials: t('Trials'),
   aims: t('Aims'),
 })
 
@@ -29,6 +31,7 @@ export function View() {
     <div className="stack">
       <h1 className="visually-hidden">{t('Book')}</h1>
       <Tabs
+        className="book-pages"
         activeKey={page}
         destroyOnHidden
         items={PAGES.map((key) => ({
@@ -45,6 +48,7 @@ export function View() {
 function OnPage({ page, gardenId }: { page: Page; gardenId: string }) {
   if (page === 'look') return <Look gardenId={gardenId} />
   if (page === 'days') return <Days gardenId={gardenId} />
+  if (page === 'trials') return <Trials gardenId={gardenId} />
   if (page === 'years') return <Years gardenId={gardenId} />
   if (page === 'aims') return <Aims gardenId={gardenId} />
   return <Harvest gardenId={gardenId} />

@@ -1,0 +1,126 @@
+"""Book > Look and Trials: by touch, on a phone and by keyboard; what is kept and comes back."""
+
+import re
+
+from playwright.sync_api import Page, expect
+
+from ui.conftest import PHONE
+from ui.picking import pick
+from ui.test_access import faults_of
+from ui.test_book import book
+from ui.test_views import read
+
+
+def seen(page: Page, part: str, sign: str) -> None:
+    page.get_by_role("button", name=part, exact=True).click()
+    page.get_by_label(sign).check()
+
+
+def test_what_is_the_matter_on_a_phone(slip_page: Page) -> None:
+    """Three of four: between 36 and 94 in a hundred."""
+    slip_page.set_viewport_size(PHONE)
+    book(slip_page, "?page=look")
+    slip_page.get_by_role("button", name=re.compile("^Tomato")).click()
+    behind = slip_page.get_by_role("region", name="What may be behind it")
+    expect(behind).to_contain_text("Touch the plant where something is the matter")
+    seen(slip_page, "Old leaves", "Rolled upwards, firm and green")
+    expect(behind).to_contain_text("Do nothing: it harms nothing.")
+    card = behind.get_by_role("article", name="Leaf roll without harm")
+    expect(card).to_contain_text("× 25")
+    slip_page.get_by_label("How many have it").fill("3")
+    slip_page.get_by_label("of how many").fill("4")
+    expect(behind).to_contain_text("between 36 % and 94 %")
+    assert faults_of(slip_page) == []
+    slip_page.get_by_role("button", name="Write it down").click()
+    expect(slip_page.get_by_text("It is written down. Today says when")).to_be_visible()
+    kept = read(slip_page)["file"]["log"]["looks"][-1]
+    assert (kept["decided"], kept["again_on"]) == ("leaf_roll", "2026-07-03")
+    assert (kept["affected"], kept["of"]) == (3, 4)
+
+
+def test_the_check_decides_and_another_cause_can_be_taken(slip_page: Page) -> None:
+    book(slip_page, "?page=look")
+    slip_page.get_by_role("button", name=re.compile("^Tomato")).press("Enter")
+    slip_page.get_by_role("button", name="Fruit's end", exact=True).press("Enter")
+    slip_page.get_by_label("Sunken, brown to black, dry as leather").press("Space")
+    check = slip_page.get_by_role("group", name="The check that would tell")
+    expect(check).to_contain_text("Dig a hand deep")
+    check.get_by_role("button", name="It is dry there").press("Enter")
+    behind = slip_page.get_by_role("region", name="What may be behind it")
+    dry = behind.get_by_role("article", name="Dry spells between waterings")
+    expect(dry).to_contain_text("It is dry there")
+    behind.get_by_text("What else it could be").click()
+    other = behind.get_by_role("article").nth(1)
+    other.get_by_role("button", name=re.compile("^Take it for this")).press("Enter")
+    expect(other.get_by_role("button", name=re.compile("^Taken for it"))).to_be_visible()
+    slip_page.get_by_role("button", name="Write it down").press("Enter")
+    expect(slip_page.get_by_text("It is written down. Today says when")).to_be_visible()
+    kept = read(slip_page)["file"]["log"]["looks"][-1]
+    assert kept["decided"] != "dryness"
+    assert kept["checks"] == [{"check": "dig", "outcome": "dry"}]
+
+
+def test_a_drawn_part_is_touched(slip_page: Page) -> None:
+    book(slip_page, "?page=look")
+    slip_page.get_by_role("button", name=re.compile("^Tomato")).click()
+    slip_page.locator(".plant-touch .is-flower .plant-finger").click()
+    expect(slip_page.get_by_role("group", name="Flower: what does it look like?")).to_be_visible()
+
+
+def test_today_asks_to_look_again_until_it_is_said(slip_page: Page) -> None:
+    again = slip_page.get_by_role("region", name="Look again")
+    expect(again).to_contain_text("Leaf roll without harm")
+    again.get_by_role("link").click()
+    came = slip_page.get_by_role("radiogroup", name=re.compile("^What came of it"))
+    came.get_by_text("better").click()
+    looks = slip_page.get_by_role("region", name="Looked at before")
+    expect(looks).to_contain_text("Leaf roll without harm")
+    slip_page.get_by_role("link", name="Today", exact=True).click()
+    expect(slip_page.get_by_role("region", name="Learned before")).to_be_visible()
+    expect(again).to_be_hidden()
+    kept = read(slip_page)["file"]["log"]["looks"][0]
+    assert (kept["came"], kept["turned_out"]) == ("better", "leaf_roll")
+
+
+def test_a_trial_is_set_up_by_lot_and_measured(slip_page: Page) -> None:
+    """Twelve strawberries: six each, and nothing is shown before anything is measured."""
+    book(slip_page, "?page=trials")
+    shown = slip_page.get_by_role("article", name="Mulch, or bare ground")
+    expect(shown).to_contain_text("A difference shows: “mulched” less “bare” is +0.075 kg")
+    none = slip_page.get_by_role("article", name=re.compile("^A little water"))
+    expect(none).to_contain_text("No difference shown")
+    slip_page.get_by_role("button", name="A new trial").click()
+    pick(slip_page, "Begin from a question", "Calcium in the planting hole, or none")
+    expect(slip_page.get_by_label("First treatment")).to_have_value("calcium in the hole")
+    pick(slip_page, "Whose plants take part", "Strawberry")
+    slip_page.keyboard.press("Escape")
+    drawn = slip_page.get_by_role("img", name=re.compile("^Strawberry Pennant: full"))
+    expect(drawn).to_be_visible()
+    slip_page.get_by_role("button", name="Save", exact=True).click()
+    expect(slip_page.get_by_text("The trial is written down.")).to_be_visible()
+    card = slip_page.get_by_role("article", name="Calcium in the planting hole, or none")
+    expect(card).to_contain_text("Nothing is measured yet.")
+    kept = read(slip_page)["file"]["garden"]["trials"][-1]
+    assert sorted(one["side"] for one in kept["plants"]) == [0] * 6 + [1] * 6
+    card.get_by_role("button", name=re.compile("^Measure and change")).click()
+    slip_page.get_by_text("What each plant brought").click()
+    plants = slip_page.get_by_role("group", name=re.compile(r"^\d+: "))
+    for n in range(4):
+        plants.nth(n).get_by_label("fruits with a brown end").fill(str(n))
+    assert faults_of(slip_page) == []
+    slip_page.get_by_role("button", name="Save", exact=True).click()
+    expect(card).to_contain_text("Too few to say")
+
+
+def test_two_treatments_of_one_name_are_refused_at_the_field(slip_page: Page) -> None:
+    book(slip_page, "?page=trials")
+    slip_page.get_by_role("button", name="A new trial").click()
+    slip_page.get_by_label("The question").fill("Seaweed?")
+    slip_page.get_by_label("First treatment").fill("seaweed")
+    slip_page.get_by_label("Second treatment").fill("Seaweed")
+    slip_page.get_by_label("The measure that decides").fill("weight")
+    pick(slip_page, "Whose plants take part", "Strawberry")
+    slip_page.keyboard.press("Escape")
+    slip_page.get_by_role("button", name="Save", exact=True).click()
+    expect(slip_page.get_by_text("Both treatments are called the same")).to_be_visible()
+    assert len(read(slip_page)["file"]["garden"]["trials"]) == 2
