@@ -77,6 +77,14 @@ def read_a_label(page: Page) -> None:
     page.get_by_role("button", name="Check it and save it").wait_for()
 
 
+def look_at_tomatoes(page: Page) -> None:
+    page.get_by_role("button", name=re.compile("^Tomato")).click()
+    page.get_by_role("button", name="Fruit's end", exact=True).click()
+    page.get_by_label("Sunken, brown to black, dry as leather").check()
+    page.get_by_role("group", name="The check that would tell").wait_for()
+    page.get_by_role("tab", name="Look").scroll_into_view_if_needed()
+
+
 def read_german(page: Page) -> None:
     page.get_by_role("button", name="Skerrin Slip").click()
     page.get_by_label("Language").select_option("de")
@@ -118,7 +126,7 @@ PICTURES = [
     ("soil-schools", "soil", DESK, compare_schools),
     ("soil-reading", "soil", DESK, read_a_report),
     ("today", "today", DESK, None),
-    ("book-days", "book?page=days", DESK, None),
+    ("book-look", "book?page=look", DESK, look_at_tomatoes),
     ("today-german", "today", DESK, read_german),
     ("begin", "../../new", DESK, hold_plants),
     ("shed-compare", "shed?page=compare", DESK, compare_for_tomatoes),
