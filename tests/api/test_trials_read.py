@@ -48,6 +48,10 @@ def test_one_trial_of_last_year_shows_a_difference_and_one_does_not(book: TestCl
     assert water["shows"] == "none_shown"
     assert water["low"] < 0 < water["high"]
     assert len(found["ready"]) == 6
+    table = book.get(f"{GARDEN}/log.csv").text.splitlines()
+    rows = [row for row in table if "trial harvest" in row]
+    assert len(rows) == 24
+    assert all(row.startswith("2025-09-20,trial harvest ") and ",kg," in row for row in rows)
 
 
 def test_half_of_the_plants_draw_each_treatment(book: TestClient) -> None:

@@ -11,6 +11,7 @@ from eznel.core.document import GardenFile, Noted
 from eznel.core.harvest.ahead import Harvesting
 from eznel.core.harvest.aims import aims
 from eznel.core.plan.season_plan import make
+from eznel.core.questions.trials import trials
 from eznel.formats.year_book import YearTold, write_year
 from eznel.words import LOCALES, words
 from formats.test_season_sheet import plain, text_of
@@ -31,7 +32,8 @@ def told(slip: GardenFile, year: int, photos: dict[str, bytes] | None = None) ->
     harvesting = Harvesting(made.workings.stands)
     return YearTold(
         year=year, file=slip, plan=made.plan, given=harvesting.given,
-        aims=aims(harvesting, day), photos=photos or {},
+        aims=aims(harvesting, day), photos=photos or {}, trials=trials(made.workings),
+        causes={one.key: one.name for one in catalogue.load().symptoms.causes.values()},
     )  # fmt: skip
 
 
@@ -47,6 +49,21 @@ def test_last_year_is_told_whole(slip: GardenFile, locale: str) -> None:
     ):  # fmt: skip
         assert plain(part) in text, part
     assert plain(said.terms["book.learned"]) in text
+
+
+@pytest.mark.parametrize("locale", LOCALES)
+def test_trials_and_what_was_looked_at_are_told(slip: GardenFile, locale: str) -> None:
+    """Mulched beans gave 75 g more each; what was watered otherwise shows no difference."""
+    said = words(locale)
+    text = plain(text_of(write_year(told(slip, 2025), said, "a4")))
+    for part in (
+        said.terms["book.trials"], "Mulch, or bare ground", "0.075".replace(".", said.decimal),
+        "Mulch the beans in the first week of June.",
+    ):  # fmt: skip
+        assert plain(part) in text, part
+    now = plain(text_of(write_year(told(slip, 2026), said, "a4")))
+    assert plain(said.of_row("Leaf roll without harm")) in now
+    assert plain("Mulch, or bare ground") not in now
 
 
 def test_only_its_own_year(slip: GardenFile) -> None:

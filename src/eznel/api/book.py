@@ -17,6 +17,7 @@ from eznel.core.harvest.yields import Yielded
 from eznel.core.nutrients import Amounts
 from eznel.core.questions.harvest_costs import per_cost, per_litre
 from eznel.core.questions.next_season import NextSeason, next_season
+from eznel.core.questions.trials import trials
 from eznel.core.questions.year_beside_year import TwoSeasons, years_beside
 from eznel.core.reference import Picked, Piece
 from eznel.core.season.workings import Workings
@@ -163,6 +164,10 @@ def write_year_book(
     shown = dict.fromkeys(
         photo for note in file.log.notes if note.on.year == year for photo in note.photos
     )
+    shown |= dict.fromkeys(
+        photo for look in file.log.looks if look.on.year == year for photo in look.photos
+    )
+    causes = services.catalogue.symptoms.causes
     told = YearTold(
         year=year,
         file=file,
@@ -170,6 +175,8 @@ def write_year_book(
         given=harvesting.given,
         aims=aims(harvesting, day),
         photos={one: photos.read(session, str(garden_id), one) for one in shown},
+        trials=trials(made.workings),
+        causes={key: cause.name for key, cause in causes.items()},
     )
     return Response(
         write_year(told, speech, paper, units),

@@ -2,7 +2,7 @@
 
 import csv
 import io
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from datetime import date
 from uuid import UUID
 
@@ -14,6 +14,8 @@ from eznel.core.document import (
     Log,
     Noted,
     ScoopOf,
+    Trial,
+    TrialPlant,
     Watered,
     Weighed,
     WeighedOf,
@@ -83,6 +85,7 @@ def _rows(file: GardenFile) -> Iterator[Row]:
         where = plantings[spray.planting]
         yield spray.on, "sprayed", *where, spray.name, "", "", "", "", "", spray.note
     yield from _book(log, plantings, places)
+    yield from _tried(garden.trials, plantings)
     for poured in log.watered:
         much, unit = _how_wet(poured)
         name = places.get(poured.place, "")
@@ -114,6 +117,23 @@ def _book(log: Log, plantings: dict[UUID, Where], places: dict[UUID, str]) -> It
         taken = look.turned_out or look.decided or ""
         said = " ".join(part for part in (seen, taken, look.came or "", look.note) if part)
         yield look.on, "look", *plantings[look.planting], "", count, unit, "", "", "", said
+
+
+def _tried(trials: Iterable[Trial], plantings: dict[UUID, Where]) -> Iterator[Row]:
+    for trial in trials:
+        for plant in trial.plants:
+            yield from _brought(trial, plant, plantings[plant.planting])
+
+
+def _brought(trial: Trial, plant: TrialPlant, where: Where) -> Iterator[Row]:
+    """What a plant of a trial brought, by the day on which the trial ended."""
+    named = "" if plant.plant is None else f" {plant.plant + 1}"
+    treatment = trial.treatments[plant.side].name
+    note = " ".join(part for part in (f"{trial.name}: {treatment}", plant.left or "") if part)
+    for measure, value in zip(trial.measures, plant.values, strict=False):
+        if value is not None:
+            on, what = trial.ended_on or trial.on, f"trial {measure.name}{named}"
+            yield on, what, *where, "", value, measure.unit, "", "", "", note
 
 
 def _where(note: Noted, plantings: dict[UUID, Where], places: dict[UUID, str]) -> Where:

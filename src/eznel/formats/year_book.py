@@ -14,6 +14,8 @@ from eznel.core.document import GardenFile, Noted
 from eznel.core.harvest.aims import AimView
 from eznel.core.harvest.yields import Yielded
 from eznel.core.plan.result import PlantingPlan, SeasonPlan
+from eznel.core.questions.trials import TrialRead
+from eznel.core.trials.difference import Difference
 from eznel.formats.paper import HEAD, LINE, SMALL, TEXT, TITLE, Paper, page_of, paragraph
 from eznel.formats.reader import Reader
 from eznel.formats.text import number
@@ -34,6 +36,9 @@ class YearTold:
     aims: tuple[AimView, ...]
     photos: Mapping[str, bytes]
     """JPEG, by id; of those that are not there nothing is shown."""
+    trials: tuple[TrialRead, ...]
+    causes: Mapping[str, str]
+    """Names of what can be the matter with a plant, by key."""
 
 
 def write_year(of: YearTold, said: Words, paper: Paper, system: System = "metric") -> bytes:
@@ -64,6 +69,8 @@ def write_year(of: YearTold, said: Words, paper: Paper, system: System = "metric
         ("book.aims", [*_aims(of, read)]),
         ("book.grew", [*_grew(of, read, page.width)]),
         ("book.learned", [*_learned(of)]),
+        ("book.trials", [*_trials(of, read)]),
+        ("book.looks", [*_looks(of, read)]),
         ("book.days", [*_days(of, read)]),
     ):
         if part:
@@ -134,6 +141,45 @@ def _learned(of: YearTold) -> Iterator[Any]:
     for note in _notes(of):
         if note.lesson is not None:
             yield paragraph(note.words, TEXT)
+
+
+def _trials(of: YearTold, read: Reader) -> Iterator[Any]:
+    """Each trial that began in the year, with what it shows of the measure that decides."""
+    for one in of.trials:
+        trial = one.trial
+        if trial.on.year != of.year:
+            continue
+        first, second = (treatment.name for treatment in trial.treatments)
+        measure = trial.measures[0]
+        said = [f"{first} \u2013 {second}", f"{measure.name}: {_shows(one.differences[0], read)}"]
+        yield paragraph(trial.name, TEXT)
+        yield paragraph(f"{'. '.join(said)} {measure.unit}".strip(), SMALL)
+        if trial.conclusion:
+            yield paragraph(trial.conclusion, TEXT)
+
+
+def _shows(of: Difference | None, read: Reader) -> str:
+    if of is None:
+        return read.terms["book.trial_open"]
+    if of.shows == "too_few":
+        return read.terms["book.trial_few"]
+    estimate, low, high = (number(one, read.words) for one in (of.estimate, of.low, of.high))
+    return read.terms[f"book.trial_{of.shows}"].format(difference=estimate, low=low, high=high)
+
+
+def _looks(of: YearTold, read: Reader) -> Iterator[Any]:
+    """What was the matter, what it was taken for or turned out to be, and what came of it."""
+    plantings = {one.id: one for one in of.plan.plantings}
+    for look in sorted(of.file.log.looks, key=lambda one: (one.on, str(one.id))):
+        planting = plantings.get(look.planting)
+        if look.on.year != of.year or planting is None:
+            continue
+        cause = look.turned_out or look.decided
+        said = [read.words.of_row(of.causes[cause])] if cause is not None else []
+        said += [read.terms[f"came.{look.came}"]] if look.came else []
+        said += [look.note] if look.note else []
+        yield paragraph(f"{read.day(look.on)}, {read.planting(planting)}", SMALL)
+        yield paragraph(" \u00b7 ".join(said), TEXT)
 
 
 def _days(of: YearTold, read: Reader) -> Iterator[Any]:

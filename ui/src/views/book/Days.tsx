@@ -263,6 +263,10 @@ function telling(terms: Record<string, string>) {
       ]
         .filter(Boolean)
         .join(' · '),
+    looked: (one: Log['looks'][number]) =>
+      [t('something was the matter'), one.came && terms[`came.${one.came}`], one.note]
+        .filter(Boolean)
+        .join(' · '),
     watered: (outcome: string) =>
       ({ rained: t('rain'), not_today: t('put off'), found: t('ground looked at') })[outcome] ?? '',
   }

@@ -155,11 +155,9 @@ function Speaks({ title, of }: { title: string; of: Suspect['evidence'] }) {
                 </span>
               )}
             </span>
-            <span
-              className="book-factor"
-              title={`${one.basis} (${sureness(one.confidence, terms)})`}
-            >
-              × {showNumber(one.ratio)}
+            <span className="book-factor" title={one.basis}>
+              × {showNumber(one.ratio)}{' '}
+              <span className="soft small">{sureness(one.confidence, terms)}</span>
             </span>
           </li>
         ))}

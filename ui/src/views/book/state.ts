@@ -61,6 +61,7 @@ export interface Telling {
   fed: (given: boolean) => string
   picked: (one: Log['harvests'][number]) => string
   note: (one: Log['notes'][number]) => string
+  looked: (one: Log['looks'][number]) => string
   watered: (outcome: string) => string
 }
 
@@ -90,6 +91,11 @@ export function dayItems(log: Log, telling: Telling): DayItem[] {
     ...log.observed.map((one) => ({
       ...of(one, 'seen'),
       text: [terms[`sight.${one.kind}`] ?? one.kind, one.note].filter(Boolean).join('. '),
+    })),
+    ...log.looks.map((one) => ({
+      ...of(one, 'seen'),
+      text: telling.looked(one),
+      photos: one.photos ?? [],
     })),
     ...log.tasks.map((one) => ({
       ...of(one, 'done'),
