@@ -3,6 +3,7 @@
 import base64
 import io
 import json
+import zipfile
 from pathlib import Path
 
 import pytest
@@ -171,3 +172,21 @@ def test_more_points_than_any_camera_has_are_refused(garden: TestClient) -> None
 def test_a_garden_that_is_not_there_keeps_none(garden: TestClient) -> None:
     sent = garden.post(f"/api/gardens/{OTHER}/photos", json={"file": encoded(photo())})
     assert sent.status_code == 404
+
+
+def test_all_photos_in_a_zip(garden: TestClient) -> None:
+    """The bag's by its name; two of a day by the day, numbered; one that is lost is left out."""
+    bag = kept(garden)
+    other = garden.post(f"{GARDEN}/photos", json={"file": encoded(photo(400, 300))}).json()["id"]
+    words = {"on": "2026-06-16", "words": "a/b: it flowers", "photos": [bag, other, "f" * 40]}
+    name = make.uid("note")
+    put = garden.put(f"{GARDEN}/notes/{name}?based_on=0", json={"id": name, **words})
+    assert put.status_code == 200
+    said = garden.get(f"{GARDEN}/photos.zip")
+    assert said.headers["content-type"] == "application/zip"
+    with zipfile.ZipFile(io.BytesIO(said.content)) as packed:
+        names = packed.namelist()
+        assert [one.rpartition(" ")[2] for one in names] == ["1.jpg", "1.jpg", "2.jpg"]
+        assert [one.startswith("2026-06-16 ") for one in names] == [False, True, True]
+        assert Image.open(io.BytesIO(packed.read(names[2]))).size == (400, 300)
+        assert packed.getinfo(names[1]).date_time[:3] == (2026, 6, 16)

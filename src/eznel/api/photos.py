@@ -6,10 +6,13 @@ from uuid import UUID
 from fastapi import APIRouter, Response
 from pydantic import Base64Bytes, BaseModel, Field
 
+from eznel.api.downloads import attachment
 from eznel.api.problems import RESPONSES
 from eznel.api.services import TheServices, TheSession
+from eznel.formats.photo_zip import write_photos
 from eznel.formats.photos import small_photo
 from eznel.store import photos
+from eznel.store.reading import Missing
 
 router = APIRouter(prefix="/api/gardens/{garden_id}/photos", tags=["photos"], responses=RESPONSES)
 
@@ -36,6 +39,24 @@ def keep_photo(
     """Keep a photo, small and without where it was taken."""
     jpeg = services.apart(small_photo, brought.file)
     return PhotoKept(id=photos.keep(session, str(garden_id), jpeg))
+
+
+@router.get(".zip", response_class=Response)
+def write_photo_zip(garden_id: UUID, session: TheSession, services: TheServices) -> Response:
+    """Save all photos that the garden shows, called by their day and what they show."""
+    file = services.stored(session, str(garden_id)).file
+
+    def jpeg_of(photo: str) -> bytes | None:
+        try:
+            return photos.read(session, str(garden_id), photo)
+        except Missing:
+            return None
+
+    return Response(
+        write_photos(file, jpeg_of),
+        media_type="application/zip",
+        headers=attachment(file.garden, services.clock(file.garden), "photos", "zip"),
+    )
 
 
 @router.get("/{photo}.jpg", response_class=Response)

@@ -190,6 +190,11 @@ function Listed(props: {
           {t('Save {year} to print (PDF)', { year })}
         </a>
       </p>
+      <p>
+        <a className="small" href={`/api/gardens/${props.gardenId}/photos.zip`} download>
+          {t('Save all photos (zip)')}
+        </a>
+      </p>
       <DaysStrip
         year={year}
         lanes={laneNames()}
