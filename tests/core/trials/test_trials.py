@@ -162,8 +162,8 @@ def test_how_many_plants_a_difference_takes() -> None:
     assert known.value == pytest.approx(15.70, abs=0.01)
 
 
-def keys(of: Trial) -> set[str]:
-    return {one.key for one in unfair(of)}
+def keys(of: Trial, beside: dict[Candidate, int] | None = None) -> set[str]:
+    return {one.key for one in unfair(of, beside or {})}
 
 
 def test_what_is_not_fair_is_said() -> None:
@@ -194,3 +194,11 @@ def test_a_treatment_that_has_a_planting_to_itself_is_confounded() -> None:
     assert keys(trial([0], [0], plants=plants)) == {"trial_confounded"}
     whole = [{"planting": str(of), "side": side} for side, of in enumerate((ONE, OTHER))]
     assert "trial_by_places" in keys(trial([0], [0], plants=whole))
+
+
+def test_neighbours_that_one_side_has_more_of_are_said() -> None:
+    """Of eight plants in a row the two at the ends have one neighbour, the others two."""
+    row = {Candidate(ONE, n): 1 if n in (0, 7) else 2 for n in range(8)}
+    assert keys(trial([None] * 4, [None] * 4), row) == set()  # 1.75 against 1.75
+    inside = {Candidate(ONE, n): 1 if n < 4 else 3 for n in range(8)}
+    assert keys(trial([None] * 4, [None] * 4), inside) == {"trial_neighbours"}

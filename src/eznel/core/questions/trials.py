@@ -2,10 +2,12 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from math import hypot, sqrt
 from uuid import UUID
 
 from eznel.core.document import Trial
 from eznel.core.errors import Impossible, Unknown
+from eznel.core.places import plant_area
 from eznel.core.season.workings import Workings
 from eznel.core.trials.difference import Difference, Pooled, differences, pooled
 from eznel.core.trials.fair import unfair, wanted
@@ -15,6 +17,8 @@ from eznel.core.working import Finding, Worked
 GRAMS = {"kg": 1000.0, "g": 1.0}
 """Units of a measure that is a weight. [g]"""
 MOST_PLANTS = 400
+BESIDE_TIMES = 1.2
+"""Plants within this many times the side of the ground each has stand beside one another. [m/m]"""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -88,11 +92,26 @@ def _read(trial: Trial, workings: Workings) -> TrialRead:
     found = differences(trial)
     return TrialRead(
         trial=trial,
-        findings=unfair(trial),
+        findings=unfair(trial, _neighbours(trial, workings)),
         wanted=wanted(trial, _usual(trial, workings)),
         differences=found,
         pooled=_pooled(trial, found[0], workings),
     )
+
+
+def _neighbours(trial: Trial, workings: Workings) -> dict[Candidate, int]:
+    """How many others stand beside each plant; nothing of tubs, where nobody crowds another."""
+    found: dict[Candidate, int] = {}
+    for stand in workings.stands.all:
+        if stand.where == "tub" or not any(one.planting == stand.id for one in trial.plants):
+            continue
+        near = BESIDE_TIMES * sqrt(plant_area(stand.spacing).value)
+        for n, here in enumerate(stand.points):
+            found[Candidate(stand.id, n)] = sum(
+                0 < hypot(here.x_m - other.x_m, here.y_m - other.y_m) <= near
+                for other in stand.points
+            )
+    return found
 
 
 def _usual(trial: Trial, workings: Workings) -> float | None:

@@ -1,7 +1,7 @@
 """Whether a trial is fair: an equal start, both sides everywhere, enough plants, nobody swapped."""
 
 from collections import Counter
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from math import sqrt
 
 import numpy as np
@@ -9,30 +9,41 @@ import numpy as np
 from eznel.core.document import Trial
 from eznel.core.solving import student_t
 from eznel.core.trials.difference import FEWEST, SURE, measured
+from eznel.core.trials.lots import Candidate
 from eznel.core.working import Finding, Level, Origin, Quantity, Worked
 
 POWER = 0.8
 """How often a trial of the size that is told would show the difference hoped for. [1/1]"""
 PLANT_SPREAD = 0.35
 """Yields of neighbouring plants differ by this share of their mean. [standard deviations/mean]"""
+MORE_BESIDE = 0.75
+"""Sides whose plants have so many more neighbours on average are not alike. [count]"""
 UNEQUAL = 0.5
 """Sides whose start lies further apart than this begin unequally. [standard deviations]"""
 
 
-def unfair(trial: Trial) -> tuple[Finding, ...]:
+def unfair(trial: Trial, neighbours: Mapping[Candidate, int]) -> tuple[Finding, ...]:
     """Return what is not fair about a trial, or has ceased to be.
 
     Parameters
     ----------
     trial : Trial
         As it is set up, with what became of its plants.
+    neighbours : mapping
+        How many others stand beside a plant, where that is drawn. [count]
 
     Returns
     -------
     tuple of Finding
         The gravest first.
     """
-    return (*_numbers(trial), *_start(trial), *_places(trial), *_left(trial))
+    return (
+        *_numbers(trial),
+        *_start(trial),
+        *_places(trial),
+        *_neighbours(trial, neighbours),
+        *_left(trial),
+    )
 
 
 def wanted(trial: Trial, mean: float | None) -> Worked | None:
@@ -111,6 +122,21 @@ def _places(trial: Trial) -> Iterator[Finding]:
             sides.setdefault(one.planting, set()).add(one.side)
     if len(sides) > 1 and any(len(side) == 1 for side in sides.values()):
         yield Finding("trial_confounded", Level.WARNING, "plants")
+
+
+def _neighbours(trial: Trial, of: Mapping[Candidate, int]) -> Iterator[Finding]:
+    """Who stands at the edge has more light and ground than who stands between others."""
+    beside: tuple[list[int], list[int]] = ([], [])
+    for one in trial.plants:
+        count = of.get(Candidate(one.planting, one.plant))
+        if count is not None and one.left is None:
+            beside[one.side].append(count)
+    if min(len(beside[0]), len(beside[1])) < FEWEST:
+        return
+    first, second = (sum(side) / len(side) for side in beside)
+    if abs(first - second) > MORE_BESIDE:
+        numbers = (Quantity("first", round(first, 1), ""), Quantity("second", round(second, 1), ""))
+        yield Finding("trial_neighbours", Level.NOTE, "plants", numbers=numbers)
 
 
 def _left(trial: Trial) -> Iterator[Finding]:

@@ -222,7 +222,9 @@ function Drawing(props: { gardenId: string; of: Trial; fixed: boolean; onChange:
       {!fixed && (
         <PickManyField
           label={t('Whose plants take part')}
-          hint={t('Half of every planting draws each treatment; nobody chooses.')}
+          hint={t(
+            'Half of every planting draws each treatment, so that soil, pot and light are alike; nobody chooses.',
+          )}
           value={chosen}
           faults={faultsOf(lots.error)}
           options={plan.plantings
