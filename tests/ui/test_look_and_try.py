@@ -38,6 +38,17 @@ def test_what_is_the_matter_on_a_phone(slip_page: Page) -> None:
     assert (kept["affected"], kept["of"]) == (3, 4)
 
 
+def test_the_season_leads_to_the_plant_itself(slip_page: Page) -> None:
+    slip_page.goto(re.sub(r"/today.*$", "/season", slip_page.url))
+    slip_page.get_by_role("button", name=re.compile("^Leek")).press("Enter")
+    slip_page.get_by_role("link", name="What is the matter with it?").click()
+    offered = slip_page.get_by_role("region", name="Which one?").get_by_role("button")
+    expect(offered).to_have_count(1)
+    offered.click()
+    slip_page.get_by_role("button", name="Root or bulb", exact=True).click()
+    expect(slip_page.get_by_label("White felt with black grains at the base")).to_be_visible()
+
+
 def test_the_check_decides_and_another_cause_can_be_taken(slip_page: Page) -> None:
     book(slip_page, "?page=look")
     slip_page.get_by_role("button", name=re.compile("^Tomato")).press("Enter")

@@ -1,4 +1,5 @@
 import { Button } from 'antd'
+import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { useDevice } from '../../api/devices'
 import { useEditing } from '../../api/editing'
@@ -68,6 +69,13 @@ export function Sighted(props: {
             {t('Something else was seen')}
           </Button>
         </div>
+      )}
+      {!thing && planting.planted_on <= plan.as_of && (
+        <p>
+          <Link to={`/g/${gardenId}/book?page=look&of=${planting.id}`}>
+            {t('What is the matter with it?')}
+          </Link>
+        </p>
       )}
       {thing && (
         <>
