@@ -252,7 +252,7 @@ def test_who_did_it(small: TestClient, engine: Engine) -> None:
         assert who.scalar() == "Jörn"
 
 
-FILES = ("/file", ".csv", ".json", ".ics", ".pdf", ".jpg")
+FILES = ("/file", ".csv", ".json", ".ics", ".pdf", ".jpg", ".zip")
 """What is answered with a file."""
 
 
