@@ -90,6 +90,15 @@ def test_a_look_is_refused_at_its_field(
     assert all(one["problem"] and one["remedy"] for one in said.json()["faults"])
 
 
+def test_a_day_that_nobody_can_mean_is_refused(book: TestClient) -> None:
+    for field in ("on", "since"):
+        said = book.post(f"{GARDEN}/book/look", json=asked(**{field: "9999-01-01"}))
+        assert said.status_code == 422
+        assert (said.json()["faults"][0]["field"], said.json()["faults"][0]["key"]) == (
+            field, "day_out_of_range",
+        )  # fmt: skip
+
+
 def test_what_is_written_down_comes_back_on_its_day(book: TestClient) -> None:
     name = make.uid("look")
     sent = {

@@ -10,7 +10,7 @@ from pydantic import BaseModel, Field
 from eznel.api.problems import RESPONSES
 from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech, Units
-from eznel.core.document import CheckMade, Entry, Sight
+from eznel.core.document import CheckMade, Day, Entry, Sight
 from eznel.core.plan.season_plan import Made
 from eznel.core.questions.looking import Looked, Seen, looked, what_can_be_seen
 from eznel.core.questions.records import Known
@@ -52,9 +52,9 @@ class LookAsked(Entry):
     """What was seen."""
 
     planting: UUID
-    on: date
+    on: Day
     signs: Annotated[list[str], Field(min_length=1, max_length=8)]
-    since: date | None = None
+    since: Day | None = None
     affected: Annotated[int, Field(ge=0, le=5000)] | None = None
     of: Annotated[int, Field(ge=1, le=5000)] | None = None
     checks: Annotated[tuple[CheckMade, ...], Field(max_length=12)] = ()

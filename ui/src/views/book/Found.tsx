@@ -1,6 +1,6 @@
 import { Button } from 'antd'
 import type { Schemas } from '../../api/client'
-import { useWrites } from '../../api/gardens'
+import { useGarden, useWrites } from '../../api/gardens'
 import type { LookedSaid } from '../../api/looking'
 import { useWords } from '../../api/reference'
 import { showDate } from '../../lib/dates'
@@ -175,8 +175,12 @@ function PlanAnswers(props: { gardenId: string; look: Look; of: LookedSaid }) {
   const { terms } = useWords()
   const toast = useToast()
   const { save, remove } = useWrites(props.gardenId)
+  const { observed = [] } = useGarden(props.gardenId).file.log
   const kind = of.plan_answers
-  if (!kind) return null
+  const known = observed.some(
+    (one) => one.planting === look.planting && one.kind === kind && one.on === look.on,
+  )
+  if (!kind || known) return null
   const id = newId()
   const tell = () =>
     save.mutate(
