@@ -21,7 +21,6 @@ export function useDevice(gardenId: string, kind: Kind, place?: string): Device 
     queryKey: ['garden', gardenId, 'devices'],
     queryFn: ({ signal }) => get<Schemas['DeviceList']>(`/api/gardens/${gardenId}/devices`, signal),
     staleTime: Infinity,
-    retry: false,
   })
   const mine = data?.devices.find((one) => one.kind === kind)
   const read = useMutation({

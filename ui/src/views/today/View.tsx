@@ -19,7 +19,7 @@ import { NotToPick } from './NotToPick'
 import { Pace } from './Pace'
 import { Places } from './Places'
 import { Shared } from './Shared'
-import { byWalk, type PlaceWater } from './watering'
+import { byWalk, feedWaits, type PlaceWater } from './watering'
 import {
   shows,
   showsPlace,
@@ -179,9 +179,7 @@ function Walk(props: {
       {dry
         .filter((one) => one.place === place)
         .map((one) => (
-          <Later key="water">
-            <WaterStop of={one} gardenId={gardenId} />
-          </Later>
+          <WaterStop key="water" of={one} gardenId={gardenId} />
         ))}
       {props.jobs
         .filter((due) => placeOf(due) === place)
@@ -198,13 +196,17 @@ function Walk(props: {
 
 const placeOf = (due: Due) => due.planting.place
 
-/** A place of the walk that wants water. */
+/** A place of the walk that wants water; what follows it stays where it is as it arrives. */
 function WaterStop(props: { gardenId: string; of: PlaceWater }) {
   const { places } = useGarden(props.gardenId).file.garden
+  const plan = usePlan(props.gardenId)
   const name = places.find((one) => one.id === props.of.place)?.name ?? ''
+  const waits = feedWaits(props.of, plan) ? 'water-waits with-feed' : 'water-waits'
   return (
     <article className="job-line water-stop" aria-label={t('{place}, water', { place: name })}>
-      <WaterLine {...props} />
+      <Later waiting={<b className={waits}>{name}</b>}>
+        <WaterLine {...props} />
+      </Later>
     </article>
   )
 }
