@@ -33,6 +33,7 @@ from eznel.api import (
     soil_files,
     source_water,
     sums,
+    taught,
     things,
     trials,
     weather,
@@ -76,6 +77,7 @@ def create_app(
     for module in (
         gardens,
         things,
+        taught,
         trials,
         history,
         looking,

@@ -11,7 +11,7 @@ from eznel.api.downloads import attachment
 from eznel.api.problems import RESPONSES
 from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech, Units
-from eznel.core.harvest.ahead import CropAhead, Harvesting, weeks_ahead
+from eznel.core.harvest.ahead import CropAhead, Harvesting, own_share, weeks_ahead
 from eznel.core.harvest.aims import Aimed, AimView, aims
 from eznel.core.harvest.yields import Yielded
 from eznel.core.nutrients import Amounts
@@ -197,7 +197,11 @@ def _yield(
         low_kg=of.low_kg,
         high_kg=of.high_kg,
         complete=of.complete,
-        expected_kg=of.stand.kg_yield if of.complete else harvesting.expected_kg(of.stand),
+        expected_kg=(
+            harvesting.stands.usual_kg(of.stand.planting)
+            if of.complete
+            else harvesting.expected_kg(of.stand)
+        ),
         per_plant=show(of.per_plant, speech, units),
         per_ground=shown(of.per_ground),
         per_cost=shown(per_cost(of, workings)),
@@ -219,8 +223,8 @@ def _own(crop: str, harvesting: Harvesting, speech: Words, units: System) -> Own
     own = harvesting.own(crop)
     return OwnView(
         crop=crop,
-        seasons=own.seasons,
-        share=show(own.share, speech, units),
+        seasons=len(own.seen),
+        share=show(own_share(harvesting, crop), speech, units),
         low=own.low,
         high=own.high,
     )

@@ -63,16 +63,59 @@ def growing(planting: Planting, varieties: Iterable[Variety], catalogue: Catalog
     if own is None:
         return Growing(planting, crop, stages, None, 1.0)
     factor = own.yield_share * VIGOUR_N[own.vigour]
-    yields = {
-        "yield_kg_m2": crop.yield_kg_m2 * own.yield_share,
-        "yield_kg_plant": crop.yield_kg_plant * own.yield_share,
-    }
     return Growing(
         planting,
-        crop.model_copy(update=yields),
+        yielding(crop, own.yield_share),
         _timed(stages, own),
         own,
         min(max(factor, LEAST_RATE), MOST_RATE),
+    )
+
+
+def yielding(crop: Crop, share: float) -> Crop:
+    """Return a crop that yields so many times as much.
+
+    Parameters
+    ----------
+    crop : Crop
+        The crop.
+    share : float
+        Of what it usually yields. [kg/kg]
+
+    Returns
+    -------
+    Crop
+        The same for 1.
+    """
+    if share == 1.0:
+        return crop
+    yields = {
+        "yield_kg_m2": crop.yield_kg_m2 * share,
+        "yield_kg_plant": crop.yield_kg_plant * share,
+    }
+    return crop.model_copy(update=yields)
+
+
+def paced(stages: tuple[Stage, ...], by: float) -> tuple[Stage, ...]:
+    """Return stages that take so many times their warmth from planting to the first harvest.
+
+    Parameters
+    ----------
+    stages : tuple of Stage
+        A planting's: of what is planted out, those before it stay.
+    by : float
+        Of their usual warmth and days. [g/g]
+
+    Returns
+    -------
+    tuple of Stage
+        How long is picked stays.
+    """
+    keys = [stage.key for stage in stages]
+    first = keys.index("transplant_establishment") if "transplant_establishment" in keys else 0
+    last = keys.index("harvest") if "harvest" in keys else len(keys)
+    return tuple(
+        _stretched(stage, by if first <= n < last else 1.0) for n, stage in enumerate(stages)
     )
 
 

@@ -174,9 +174,9 @@ class Weather:
         reached = int(np.searchsorted(warmth, before + degree_days))
         return max(reached - index + 1, 1)
 
-    def warmth(self, start: date, end: date, limits_c: Limits) -> float:
-        """Return the site's degree days from a start to before an end, within a year. [°C day]"""
-        along = self._warmth_of(start.year, limits_c, 0.0)
+    def warmth(self, start: date, end: date, limits_c: Limits, warmer_by_c: float = 0.0) -> float:
+        """Return the degree days from a start to before an end, within a year. [°C day]"""
+        along = self._warmth_of(start.year, limits_c, warmer_by_c)
         first = (start - date(start.year, 1, 1)).days
         last = first + (end - start).days
         before = along[first - 1] if first else 0.0

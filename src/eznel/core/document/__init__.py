@@ -11,7 +11,7 @@ from eznel.core.document.book import (
     Noted,
     Weighed,
 )
-from eznel.core.document.garden import Garden, GardenFile, Preferences, Site
+from eznel.core.document.garden import Garden, GardenFile, Learning, Preferences, Site
 from eznel.core.document.log import (
     FeedEntry,
     Log,
@@ -147,6 +147,7 @@ __all__ = [
     "LabelFigure",
     "LabelRead",
     "Layer",
+    "Learning",
     "Left",
     "Lesson",
     "Liming",

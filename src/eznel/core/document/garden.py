@@ -107,6 +107,14 @@ def _day_in(year: int, month_day: MonthDay | None) -> date | None:
     return date(year, month, min(day, monthrange(2001, month)[1]))
 
 
+class Learning(Entry):
+    """Whether the garden's own records move the catalogue's figures, and from which day on."""
+
+    on: bool = True
+    since: Day | None = None
+    """What was written down before is forgotten."""
+
+
 class Preferences(Entry):
     """How this gardener measures."""
 
@@ -134,6 +142,7 @@ class Preferences(Entry):
     """Usual jobs that are not to stand on it. [keys]"""
     practices: Annotated[tuple[PracticeChosen, ...], Field(max_length=40)] = ()
     """How this gardener does what others do in another way; as is usual where nothing is said."""
+    learning: Learning = Learning()
 
     @model_validator(mode="after")
     def _is_a_can(self) -> "Preferences":
@@ -266,7 +275,7 @@ class GardenFile(Entry):
     """The file that leaves and enters: one garden with its log, in one version of the format."""
 
     format: Literal["eznel garden"] = "eznel garden"
-    version: Literal[18] = 18
+    version: Literal[19] = 19
     garden: Garden
     log: Log = Log()
     photos: Annotated[tuple[Photo, ...], Field(max_length=200)] = ()

@@ -11,18 +11,13 @@ from functools import cached_property
 from math import exp
 from uuid import UUID
 
+from eznel.core.beliefs import EIGHT_IN_TEN, Belief
 from eznel.core.document import Aim
-from eznel.core.harvest.yields import (
-    BETWEEN_YEARS,
-    EIGHT_IN_TEN,
-    OwnYield,
-    Yielded,
-    own_yield,
-    yields,
-)
+from eznel.core.harvest.yields import Yielded, yields
+from eznel.core.stands.own_evidence import YIELD_BETWEEN_YEARS
 from eznel.core.stands.stand import Stand
 from eznel.core.stands.stands import Stands
-from eznel.core.working import Finding, Level, Quantity
+from eznel.core.working import Finding, Level, Origin, Quantity, Worked
 
 WEEKS = 8
 RISING, FALLING = 1 / 3, 1 / 5
@@ -112,13 +107,13 @@ class Harvesting:
         """The same, by planting."""
         return {one.stand.id: one for one in self.given}
 
-    def own(self, crop: str) -> OwnYield:
-        """Return the garden's own yield of a crop, as a multiple of the usual."""
-        return own_yield(crop, self.given)
+    def own(self, crop: str) -> Belief:
+        """Return the garden's own yield of a crop, as a multiple of the usual. [kg/kg]"""
+        return self.stands.own.yield_of(crop)
 
     def expected_kg(self, stand: Stand) -> float:
         """Return what a planting's whole season should bring, before anything of it is weighed."""
-        return stand.kg_yield * self.own(stand.crop.key).share.value
+        return self.stands.usual_kg(stand.planting) * self.own(stand.crop.key).value
 
     def factor(self, stand: Stand, day: date) -> tuple[float, int]:
         """Return by how much more comes than was expected, and of how many weighings one knows it.
@@ -208,7 +203,7 @@ def _week(
         share = picked_share(stand, end) - picked_share(stand, start)
         comes = harvesting.expected_kg(stand) * factor * share
         # What is known of the year makes the rest of it surer.
-        spread = EIGHT_IN_TEN * BETWEEN_YEARS * (WEIGHINGS / (WEIGHINGS + count)) ** 0.5
+        spread = EIGHT_IN_TEN * YIELD_BETWEEN_YEARS * (WEIGHINGS / (WEIGHINGS + count)) ** 0.5
         kg, low, high = kg + comes, low + comes * exp(-spread), high + comes * exp(spread)
     return kg, low, high
 
@@ -227,3 +222,28 @@ def _glut(weeks: list[WeekAhead], today: date) -> list[Finding]:
 
 def _monday(day: date) -> date:
     return day - timedelta(day.weekday())
+
+
+def own_share(harvesting: Harvesting, crop: str) -> Worked:
+    """Return a garden's own yield of a crop, as its seasons and what is usual make it.
+
+    Parameters
+    ----------
+    harvesting : Harvesting
+        The garden's.
+    crop : str
+        Its key.
+
+    Returns
+    -------
+    Worked
+        1 where no season of it is written down whole. [kg/kg]
+    """
+    own = harvesting.own(crop)
+    return Worked.first(
+        "own_factor",
+        own.value,
+        "",
+        Quantity("weight_share", own.weight, "", Origin.COMPUTED),
+        Quantity("gave_share", own.gave, "", Origin.MEASURED),
+    )

@@ -6,7 +6,7 @@ from math import ceil
 from uuid import UUID
 
 from eznel.core.document import Aim
-from eznel.core.harvest.ahead import Harvesting
+from eznel.core.harvest.ahead import Harvesting, own_share
 from eznel.core.nutrients import Amounts
 from eznel.core.stands.stand import Stand
 from eznel.core.working import Finding, Level, Origin, Quantity, Worked
@@ -100,25 +100,25 @@ def _year(stand: Stand) -> int:
 
 
 def _aimed(key: str, wanted_kg: float, stands: list[Stand], harvesting: Harvesting) -> Aimed:
-    crop, own = harvesting.stands.catalogue.crop(key), harvesting.own(key)
+    crop, own = harvesting.stands.catalogue.crop(key), own_share(harvesting, key)
     wanted = Quantity("wanted_kg", wanted_kg, "kg", Origin.TYPED)
-    share = Quantity("own_share", own.share.value, "", Origin.COMPUTED)
+    share = Quantity("own_share", own.value, "", Origin.COMPUTED)
     plants = Worked.first(
         "plants_for_aim",
-        wanted_kg / (crop.yield_kg_plant * own.share.value),
+        wanted_kg / (crop.yield_kg_plant * own.value),
         "",
         wanted,
         Quantity("yield_kg", crop.yield_kg_plant, "kg", Origin.TYPICAL, crop.name),
         share,
-    ).after(own.share)
+    ).after(own)
     ground = Worked.first(
         "ground_for_aim",
-        wanted_kg / (crop.yield_kg_m2 * own.share.value),
+        wanted_kg / (crop.yield_kg_m2 * own.value),
         "m²",
         wanted,
         Quantity("yield_kg_m2", crop.yield_kg_m2, "kg/m²", Origin.TYPICAL, crop.name),
         share,
-    ).after(own.share)
+    ).after(own)
     return Aimed(
         wanted_kg=wanted_kg,
         plants=plants,
@@ -127,7 +127,7 @@ def _aimed(key: str, wanted_kg: float, stands: list[Stand], harvesting: Harvesti
         planted_kg=sum(_brings(stand, harvesting) for stand in stands),
         planted=tuple(stand.id for stand in stands),
         picked_kg=sum(one.kg for one in harvesting.given if one.stand in stands),
-        seasons=own.seasons,
+        seasons=len(harvesting.own(key).seen),
     )
 
 

@@ -149,7 +149,7 @@ def _way(job: _Sized, portions: Portions, choices: list[Choice], shed: Shed, she
     )
     answers = blend(portions.need, scale, items, (*hard, *along.yielding), never, along.thrifty)
     useful_ones = tuple(one for one in answers if any(one.mix.counts))
-    return _Way(portions, choices, Limits(hard, along.thrifty), useful_ones)
+    return _Way(portions, choices, Limits(hard, along), useful_ones)
 
 
 def _misses(way: _Way) -> float:

@@ -8,8 +8,8 @@ from dataclasses import dataclass
 from math import inf
 from typing import NamedTuple
 
-from eznel.core.blend import MOST_MEASURES, Cap
-from eznel.core.mixing.caps import Choice, DueJob, Portions, dissolved_in, water_ec_ds_m
+from eznel.core.blend import FEEDING, MOST_MEASURES, Cap
+from eznel.core.mixing.caps import Along, Choice, DueJob, Portions, dissolved_in, water_ec_ds_m
 from eznel.core.nutrients import NUTRIENTS
 from eznel.core.shed.rules import Refused
 from eznel.core.shed.shelf import Shed
@@ -32,7 +32,7 @@ class Limits(NamedTuple):
     """What limits the measures of a job."""
 
     hard: tuple[Cap, ...]
-    thrifty: tuple[Cap, ...]
+    along: Along
     """On what comes along unasked."""
 
 
@@ -81,12 +81,16 @@ def _of_choice(
     due: DueJob, portions: Portions, n: int, choice: Choice, limits: Limits, shed: Shed
 ) -> Refusal:
     names = (shed.by_size[choice.size].name, choice.product.product.name)
-    binding = max(limits.hard, key=lambda cap: _over(cap, n), default=None)
+    bounds = (*limits.hard, *limits.along.yielding)
+    binding = max(bounds, key=lambda cap: _over(cap, n), default=None)
     if binding is None or _over(binding, n) <= JUST_OVER:
         most = MOST_MEASURES if binding is None else int(1 / max(_over(binding, n), LEAST_USE))
         unused = _no_use(portions, choice, names, min(most, MOST_MEASURES))
-        along = max(limits.thrifty, key=lambda cap: _over(cap, n), default=None)
-        if unused.finding.key != "too_little" or along is None or _over(along, n) <= JUST_OVER:
+        along = max(limits.along.thrifty, key=lambda cap: _over(cap, n), default=None)
+        yields = any(portions.need[x] > 0 for x in FEEDING)
+        if unused.finding.key != "too_little" or yields or along is None:
+            return unused
+        if _over(along, n) <= JUST_OVER:
             return unused
         return Refusal(unused.over, _said(along, n, portions, choice, names, 0.0))
     own_ds_m = water_ec_ds_m(due.stand.poured) if binding.key == "feed_ec" else 0.0
@@ -135,7 +139,8 @@ def _said(
         Quantity("most", most, unit),
         Quantity("water_l", water_l, "L"),
     )
-    return Finding(f"refused_{cap.key}", Level.WARNING, numbers=numbers, names=names)
+    key = cap.key.replace("along_", "season_")
+    return Finding(f"refused_{key}", Level.WARNING, numbers=numbers, names=names)
 
 
 def nothing_fits(

@@ -10,7 +10,11 @@ from eznel.core.document import InHoles, PerPlant
 from eznel.core.ground.preparing import given_in
 from eznel.core.nutrients import Nutrient
 from eznel.core.places import density_g_ml, soil_mass
-from eznel.core.soil.supply import held_in_layer, organic_matter_credit
+from eznel.core.soil.supply import (
+    MOST_MINERAL_OM_PCT,
+    held_in_layer,
+    organic_matter_credit,
+)
 from eznel.core.stands.rotation import crop_before
 from eznel.core.stands.stand import InTub, OnGround, Stand
 from eznel.core.stands.stands import Stands
@@ -73,11 +77,28 @@ def _om_credit(stand: OnGround) -> Worked | None:
         return None
     begins, stop = stand.calendar.begins, stand.calendar.stop
     warmth = stand.weather.means_c(begins, stop, stand.warmer_by_c)
-    return organic_matter_credit(
-        om_pct=report.om_pct,
+    own = _as_own_ground_frees(report.om_pct, stand)
+    credit = organic_matter_credit(
+        om_pct=report.om_pct if own is None else own.value,
         depth_m=stand.place.depth.m,
         season_mean_c=sum(warmth) / len(warmth) if warmth else 0.0,
         season_rate_g_m2=stand.crop.season_n_g_m2,
+    )
+    return credit if own is None else credit.after(own)
+
+
+def _as_own_ground_frees(om_pct: float, stand: OnGround) -> Worked | None:
+    """How much organic matter would usually free what this garden's does; None as usual."""
+    freed = stand.own.nitrogen
+    if freed == 1.0 or om_pct > MOST_MINERAL_OM_PCT:
+        return None
+    return Worked.first(
+        "own_om",
+        min(om_pct * freed, MOST_MINERAL_OM_PCT),
+        "%",
+        Quantity("om_pct", om_pct, "%", Origin.LAB),
+        Quantity("own_freed", freed, "", Origin.MEASURED),
+        Quantity("most_mineral_om_pct", MOST_MINERAL_OM_PCT, "%", Origin.FIXED),
     )
 
 
@@ -217,6 +238,14 @@ def organic_credit(stand: Stand, nutrient: Nutrient, *, since: date | None) -> W
         spread = isinstance(one.preparation.how, InHoles | PerPlant)
         ground = room.fed_m2 if spread else room.ground_m2
         before, works = found.value if found else 0.0, gives.worked(nutrient)
+        if nutrient == "N" and stand.own.nitrogen != 1.0 and works.value > 0:
+            works = works.then(
+                "own_freed_g",
+                works.value * stand.own.nitrogen,
+                "g",
+                Quantity("works_g", works.value, "g"),
+                Quantity("own_freed", stand.own.nitrogen, "", Origin.MEASURED),
+            )
         origin = Origin.COMPUTED if works.steps else Origin.TYPICAL
         step = Worked.first(
             "credit_organic",

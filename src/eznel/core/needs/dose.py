@@ -147,7 +147,8 @@ def _season_rate(stand: OnGround) -> tuple[float, Quantity]:
     if stand.n_factor == 1.0:
         return usual, Quantity("season_rate", usual, "g/m²", Origin.TYPICAL, stand.crop.name)
     rate, name = usual * stand.n_factor, stand.planting.variety
-    return rate, Quantity("season_rate", rate, "g/m²", Origin.TYPED, name)
+    origin = Origin.TYPED if stand.own.season_n == 1.0 else Origin.MEASURED
+    return rate, Quantity("season_rate", rate, "g/m²", origin, name)
 
 
 def _nitrogen_of_mix(stand: OnGround, nutrient: Nutrient, rate: float, season: Quantity) -> Need:
@@ -276,6 +277,7 @@ def question_of(stand: OnGround) -> Question:
         below_range=acidity is not None and acidity.below,
         exchange=stand.soil.exchange,
         carried=stand.carried,
+        moves=stand.own.moves,
     )
 
 

@@ -88,10 +88,30 @@ def of_stand(stand: Stand, stands: Stands, fits: int) -> list[Finding]:
     found += _of_programme(stand)
     found += _flush(stand)
     found += _of_sights(stand)
+    found += _of_own(stand)
     ca_class = stand.soil_class("Ca")
     if ca_class in ("low", "very_low") and acidity is not None and acidity.below:
         found.append(Finding("calcium_comes_with_lime", Level.NOTE))
     return sorted(found, key=lambda f: _ORDER[f.level])
+
+
+OWN_WORTH_SAYING = 0.02
+"""A factor of the garden's own that is off by less is not worth a word. [g/g]"""
+
+
+def _of_own(stand: Stand) -> list[Finding]:
+    """What of the garden's own records reaches a planting."""
+    own = {
+        "own_pace": stand.own.pace,
+        "own_yields": stand.own.yields,
+        "own_freed": stand.own.nitrogen,
+    }
+    numbers = tuple(
+        Quantity(key, factor, "", Origin.MEASURED)
+        for key, factor in own.items()
+        if abs(factor - 1) >= OWN_WORTH_SAYING
+    )
+    return [Finding("own_figures", Level.NOTE, numbers=numbers)] if numbers else []
 
 
 def _of_programme(stand: Stand) -> list[Finding]:

@@ -4,22 +4,18 @@ Given less removed, over the soil's mass and its buffer, moves the test. Only wh
 as given; what a usual yield takes away counts as removed once its season is over.
 """
 
-from dataclasses import dataclass
-from datetime import date
 from math import hypot
 
 from eznel.core.document import Bed
-from eznel.core.nutrients import Nutrient
-from eznel.core.places import bed_soil_mass
 from eznel.core.plan.place_result import Change
-from eznel.core.soil.ratings import Rating
-from eznel.core.soil.schools import buffer_of
-from eznel.core.soil.units import by_mass
-from eznel.core.stands.ledger import Account
-from eznel.core.stands.stands import CARRIED, Stands
-
-MOVED_OFF_SHARE = 0.3
-"""How far what was given and taken away since may be off: nobody weighs every harvest. [g/g]"""
+from eznel.core.stands.own_ground import (
+    CARRIED,
+    MOVED_OFF_SHARE,
+    moved_between,
+    tests_of,
+    usual_move,
+)
+from eznel.core.stands.stands import Stands
 
 
 def changes(bed: Bed, stands: Stands) -> tuple[Change, ...]:
@@ -40,14 +36,19 @@ def changes(bed: Bed, stands: Stands) -> tuple[Change, ...]:
     soil, found = stands.soil_of(bed), []
     for nutrient in CARRIED:
         rating = soil.reading.ratings.get(nutrient)
-        earlier = _earlier(rating, bed, stands) if rating else None
-        if rating is None or earlier is None or rating.per_mass is None:
+        if rating is None or rating.per_mass is None:
+            continue
+        now, now_on = rating.per_mass.value, rating.report.sampled_on
+        tests = tests_of(bed, stands.garden.reports, nutrient).get(rating.extractant, [])
+        earlier = max((one for one in tests if one.on < now_on), default=None)
+        if earlier is None:
             continue
         before, before_on = earlier.mg_kg, earlier.on
-        now, now_on = rating.per_mass.value, rating.report.sampled_on
-        one = 1000 / bed_soil_mass(bed).value / buffer_of(nutrient, bed.texture, mix=soil.rich)
-        then = _between(bed, nutrient, stands, before_on, now_on)
-        since = _between(bed, nutrient, stands, now_on, stands.today)
+        usual = usual_move(bed, nutrient, mix=soil.rich)
+        # What these two tests taught explains nothing of them, but what came since.
+        one = usual if soil.rich else usual * stands.own.move_of(nutrient).value
+        then = moved_between(bed, nutrient, soil, stands.ledger, before_on, now_on)
+        since = moved_between(bed, nutrient, soil, stands.ledger, now_on, stands.today)
         moved = (since.given + since.removed) * one
         off = hypot(rating.spread * now, MOVED_OFF_SHARE * moved)
         estimate = max(now + (since.given - since.removed) * one, 0.0)
@@ -60,41 +61,10 @@ def changes(bed: Bed, stands: Stands) -> tuple[Change, ...]:
                 now_on=now_on,
                 given_g_m2=then.given,
                 removed_g_m2=then.removed,
-                explained=(then.given - then.removed) * one,
+                explained=(then.given - then.removed) * usual,
                 estimate=estimate,
                 low=max(estimate - off, 0.0),
                 high=estimate + off,
             )
         )
     return tuple(found)
-
-
-@dataclass(frozen=True, slots=True, order=True)
-class _Tested:
-    on: date
-    mg_kg: float
-
-
-def _earlier(rating: Rating, bed: Bed, stands: Stands) -> _Tested | None:
-    """The same by the same extractant, in the newest report before."""
-    values = [
-        _Tested(report.sampled_on, mass.value)
-        for report in stands.garden.reports
-        if bed.id in report.places and report.sampled_on < rating.report.sampled_on
-        for value in report.values
-        if value.analyte == rating.analyte
-        and (value.extractant or report.extractant) == rating.extractant
-        and (mass := by_mass(value, report)) is not None
-    ]
-    return max(values, default=None)
-
-
-def _between(bed: Bed, nutrient: Nutrient, stands: Stands, start: date, end: date) -> Account:
-    """Given, compost and the like included, and removed between two days."""
-    account, soil = stands.ledger.between(bed, nutrient, start, end), stands.soil_of(bed)
-    worked_in = sum(
-        one.first_g[nutrient] / soil.room.ground_m2
-        for one in soil.prepared
-        if one.preparation.done and start < one.preparation.on <= end
-    )
-    return Account(account.given + worked_in, account.removed)

@@ -119,6 +119,8 @@ def _interval_kept(season: Season) -> Iterator[Finding]:
     if not feeds or plan.interval_days >= wanted_days:
         return
     wanted = feed_dates(first.hold_end, first.stop, interval_of(stand.programme, first.starts))
+    if not wanted:  # its hold outlasts the feeding: growth that restarted earlier ended it
+        return
     starts = [day.on for day in wanted]
     ends = (*starts[1:], first.stop)
     at_once_g = (

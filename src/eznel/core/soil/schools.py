@@ -43,6 +43,8 @@ class Question:
     exchange: Exchange | None
     carried: Mapping[Nutrient, float] = field(default_factory=dict)
     """What the years since the test took from the soil or left in it, by nutrient. [g/m²]"""
+    moves: Mapping[Nutrient, float] = field(default_factory=dict)
+    """How far a gram moves this garden's tests, of what is usual. [g/g]"""
 
 
 def table_rate(
@@ -156,7 +158,9 @@ def _build(
     most = table_rate(crop, nutrient, "very_low", catalogue, tested=True).value
     if rating.soil_class == "very_high":
         return Worked.first("build_nothing", 0.0, "g/m²").after(mass)
-    buffer = buffer_of(nutrient, question.texture, mix=question.mix)
+    moves = 1.0 if question.mix else question.moves.get(nutrient, 1.0)
+    buffer = buffer_of(nutrient, question.texture, mix=question.mix) / moves
+    known = Quantity("buffer", buffer, "g/g", Origin.TYPICAL if moves == 1.0 else Origin.MEASURED)
     carried = question.carried.get(nutrient, 0.0)
     now = mass.value + carried / question.soil_kg_m2.value * 1000 / buffer
     gap = max(critical - now, 0.0) if rating.soil_class != "high" else 0.0
@@ -168,7 +172,7 @@ def _build(
         Quantity("tested", mass.value, "mg/kg"),
         Quantity("carried", carried, "g/m²", Origin.PLAN),
         Quantity("soil_kg_m2", question.soil_kg_m2.value, "kg/m²"),
-        Quantity("buffer", buffer, "g/g", Origin.TYPICAL),
+        known,
     )
     return Worked.first(
         "build",
@@ -178,7 +182,7 @@ def _build(
         Quantity("carried", carried, "g/m²", Origin.PLAN),
         Quantity("gap", gap, "mg/kg"),
         Quantity("soil_kg_m2", question.soil_kg_m2.value, "kg/m²"),
-        Quantity("buffer", buffer, "g/g", Origin.TYPICAL),
+        known,
         Quantity("build_years", BUILD_YEARS, "years", Origin.FIXED),
         Quantity("most", most, "g/m²", Origin.TYPICAL),
     ).after(mass, question.soil_kg_m2, short, removal)

@@ -105,7 +105,7 @@ def calendar_of(
     if crop.habit == "perennial":
         anchors = _regrown(growing, place, weather, stages, begins)
     else:
-        anchors = _anchors(planting, stages)
+        anchors = anchors_of(planting, stages)
     since = begins - timedelta(EARLIER_DAYS)
     known = {stage.key for stage in stages}
     fresh = {k: day for k, day in seen.stages.items() if day >= since and k in known}
@@ -223,7 +223,21 @@ def _first_frost_after(day: date, site: Site) -> date | None:
     return next((frost for frost in frosts if frost is not None and frost > day), None)
 
 
-def _anchors(planting: Planting, stages: tuple[Stage, ...]) -> dict[str, Anchor]:
+def anchors_of(planting: Planting, stages: tuple[Stage, ...]) -> dict[str, Anchor]:
+    """Return the days of stages that follow from when a planting is sown and planted.
+
+    Parameters
+    ----------
+    planting : Planting
+        No perennial.
+    stages : tuple of Stage
+        The crop's.
+
+    Returns
+    -------
+    dict of str to Anchor
+        By stage.
+    """
     if _begins_there(planting, stages):
         return {stages[0].key: Anchor(planting.planted_on, False)}
     anchors = {"transplant_establishment": Anchor(planting.planted_on, False)}

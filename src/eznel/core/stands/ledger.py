@@ -12,7 +12,7 @@ from eznel.core import places
 from eznel.core.crops.picked import complete_kg
 from eznel.core.document import FeedEntry, Harvest, Place, Planting, Scoop
 from eznel.core.nutrients import Nutrient
-from eznel.core.products.fertiliser import Fertiliser, fraction
+from eznel.core.products.fertiliser import Fertiliser, first_season, fraction
 from eznel.core.products.masses import mass_of
 from eznel.core.reference import Catalogue, Crop
 from eznel.core.stands.sharing import Sharing
@@ -53,6 +53,15 @@ class Ledger:
             )
         ground = places.area(place).value
         return Account(given / ground, removed / ground)
+
+    def nitrogen_g(self, entry: FeedEntry) -> float:
+        """Return the nitrogen of a logged feed that works in its season. [g]"""
+        total = 0.0
+        for amount in entry.amounts:
+            product = self.fertilisers[amount.product]
+            grams = mass_of(amount, product, self.scoops)
+            total += grams * fraction(product, "N").value * first_season(product, "N").value
+        return total
 
     def _picked_kg(self, planting: Planting, crop: Crop) -> float:
         """What a season took away: as weighed where all is written down, else as is usual."""

@@ -25,6 +25,7 @@ from eznel.core.places import area
 from eznel.core.poured import Poured
 from eznel.core.reference import Crop, Stage
 from eznel.core.stands.calendars import Calendar
+from eznel.core.stands.own import OwnFactors
 from eznel.core.working import Worked
 
 FILLS = 0.9
@@ -62,8 +63,10 @@ class _Stand:
     today: date
     """The garden's date."""
     weather: Weather
+    own: OwnFactors
+    """What the garden's own records make of the catalogue's figures."""
     n_factor: float
-    """Of the crop's usual nitrogen, for its variety. [g/g]"""
+    """Of the crop's usual nitrogen, for its variety and what the garden yields. [g/g]"""
     variety: Variety | None
     """As the grower has described it, if so."""
     observed: tuple[Observed, ...]

@@ -1,14 +1,15 @@
 """A planting in its place: everything about it that does not depend on feeding."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass
-from datetime import date, timedelta
+from datetime import date
 from functools import cached_property, partial
-from typing import Any
+from typing import Any, TypeVar
 from uuid import UUID
 
 from eznel.core import places
-from eznel.core.crops.varieties import Growing, growing
+from eznel.core.beliefs import Evidence
+from eznel.core.crops.varieties import Growing, growing, yielding
 from eznel.core.crops.weather import Weather
 from eznel.core.document import (
     Bed,
@@ -23,21 +24,25 @@ from eznel.core.document import (
     Programme,
     SoilReport,
     StageSeen,
-    Thing,
     Tub,
 )
 from eznel.core.errors import Unknown
-from eznel.core.ground.mending import MANURE_DAYS, loses_ammonia
+from eznel.core.ground.mending import loses_ammonia
 from eznel.core.ground.preparing import Prepared, worked_in_of
-from eznel.core.ground.soils import Common, Grown, Soil, soil_of
+from eznel.core.ground.soils import Common, Soil, soil_of
 from eznel.core.kept import Kept
 from eznel.core.nutrients import Nutrient
 from eznel.core.poured import poured
 from eznel.core.products.fertiliser import Fertiliser, fertiliser
 from eznel.core.reference import Catalogue
 from eznel.core.stands.calendars import NOTHING_SEEN, Calendar, Seen, calendar_of, through_winter
+from eznel.core.stands.grown import grown_in
 from eznel.core.stands.known import knows_the_book
 from eznel.core.stands.ledger import Ledger
+from eznel.core.stands.own import Own, OwnFactors
+from eznel.core.stands.own_evidence import Records
+from eznel.core.stands.own_ground import CARRIED
+from eznel.core.stands.own_pace import at_own_pace, pace_seen
 from eznel.core.stands.sharing import Sharing
 from eznel.core.stands.stand import InTub, Method, OnGround, Stand
 from eznel.core.working import Origin, Quantity, Worked
@@ -55,7 +60,7 @@ class _Known:
     The same object as long as nothing of it changes.
     """
 
-    things: tuple[Thing, ...]
+    things: tuple[object, ...]
 
 
 class Stands:
@@ -86,12 +91,12 @@ class Stands:
         measured = tuple(d for d in self.log.weather if practice or d.source != "simulated")
         return Weather(self.garden.site, measured)
 
-    def _inputs(self) -> dict[UUID, list[Thing]]:
+    def _inputs(self) -> dict[UUID, list[object]]:
         """Everything that a place and what stands in it are computed from."""
-        found: dict[UUID, list[Thing]] = {place.id: [place] for place in self.garden.places}
+        found: dict[UUID, list[object]] = {place.id: [place] for place in self.garden.places}
         where = {planting.id: planting.place for planting in self.garden.plantings}
         for planting in self.garden.plantings:
-            found[planting.place].append(planting)
+            found[planting.place] += [planting, self.paces[planting.id]]
         sights: list[StageSeen | Observed] = [*self.log.stages, *self.log.observed]
         for seen in sights:
             found[where[seen.planting]].append(seen)
@@ -111,16 +116,48 @@ class Stands:
         """Every planting, in the order of planting out."""
         order = sorted(self.garden.plantings, key=lambda p: (p.planted_on, str(p.id)))
         return tuple(
-            self.kept.part(("stand", p.id), (self.known[p.place],), partial(self._stand, p))
+            self.kept.part(
+                ("stand", p.id), (self.known[p.place], self._own_of(p)), partial(self._stand, p)
+            )
             for p in order
         )
 
+    def _own_of(self, planting: Planting) -> OwnFactors:
+        """What of the garden's own factors reaches a planting."""
+        bed, pace = isinstance(self.places[planting.place], Bed), self.paces[planting.id]
+        begins = self.calendars[planting.id].begins
+        return self.own.reaching(planting.crop, begins, pace, in_ground=bed)
+
+    @cached_property
+    def own(self) -> Own:
+        """What the garden's records say of its own factors."""
+        records = Records(
+            garden=self.garden,
+            ledger=self.ledger,
+            weather=self.weather,
+            usual=self.usual,
+            calendars=self.calendars,
+            usual_kg=self.usual_kg,
+            soil_of=self.soil_of,
+        )
+        return Own(
+            learning=self.garden.preferences.learning,
+            paces=self._paces_seen,
+            yields=records.yields(),
+            moved=records.moved(),
+            freed=records.freed(),
+        )
+
+    def usual_kg(self, planting: Planting) -> float:
+        """Return what a season of a planting usually brings, whatever its garden taught. [kg]"""
+        crop, place = self.usual[planting.id].crop, self.places[planting.place]
+        if isinstance(place, Tub):
+            return crop.yield_kg_plant * self.sharing.plants_of(planting)
+        return crop.yield_kg_m2 * self._ground(planting, place).value
+
     @cached_property
     def _by_place(self) -> dict[UUID, list[Stand]]:
-        found: dict[UUID, list[Stand]] = {}
-        for stand in self.all:
-            found.setdefault(stand.place.id, []).append(stand)
-        return found
+        return _grouped(self.all, lambda one: one.place.id)
 
     def in_place(self, place: UUID) -> list[Stand]:
         """Return all stands of a place, of whatever year."""
@@ -161,7 +198,7 @@ class Stands:
         return self._dates(mine, weather, stages)
 
     def unseen(self, planting: UUID) -> Calendar:
-        """Return a planting's dates by the weather as measured, without what was seen of it.
+        """Return a planting's dates by the weather as measured, without what was seen here.
 
         Parameters
         ----------
@@ -173,18 +210,16 @@ class Stands:
         Calendar
             Its dates.
         """
-        mine = next(one for one in self.garden.plantings if one.id == planting)
-        return self._calendar(mine, self.weather, NOTHING_SEEN)
+        return self._calendar(self.usual[planting], self.weather, NOTHING_SEEN)
 
     def _dates(self, planting: Planting, weather: Weather, stages: dict[str, date]) -> Calendar:
         """By what was seen; what is picked before its time says that its time has come."""
-        found = self._calendar(planting, weather, self._seen(planting, stages))
+        grown = self.growing[planting.id]
+        found = self._calendar(grown, weather, self._seen(planting, stages))
         picked, begins = self._picked_first.get(planting.id), found.start_of("harvest")
         if picked is None or begins is None or not 0 < (begins - picked).days <= EARLY_DAYS:
             return found
-        return self._calendar(
-            planting, weather, self._seen(planting, {**stages, "harvest": picked})
-        )
+        return self._calendar(grown, weather, self._seen(planting, {**stages, "harvest": picked}))
 
     @cached_property
     def _picked_first(self) -> dict[UUID, date]:
@@ -216,16 +251,40 @@ class Stands:
     @cached_property
     def observed(self) -> dict[UUID, list[Observed]]:
         """What was seen at each planting besides stages, in order of days."""
-        found: dict[UUID, list[Observed]] = {}
-        for one in sorted(self.log.observed, key=lambda o: (o.on, str(o.id))):
-            found.setdefault(one.planting, []).append(one)
-        return found
+        in_order = sorted(self.log.observed, key=lambda o: (o.on, str(o.id)))
+        return _grouped(in_order, lambda one: one.planting)
 
     @cached_property
-    def growing(self) -> dict[UUID, Growing]:
+    def usual(self) -> dict[UUID, Growing]:
         """Each planting's crop and stages as its variety has them."""
         varieties, catalogue = self.garden.varieties, self.catalogue
         return {p.id: growing(p, varieties, catalogue) for p in self.garden.plantings}
+
+    @cached_property
+    def growing(self) -> dict[UUID, Growing]:
+        """The same at the garden's own pace, as it was known when each was planted."""
+        return {id_: at_own_pace(one, self.paces[id_]) for id_, one in self.usual.items()}
+
+    @cached_property
+    def paces(self) -> dict[UUID, float]:
+        """The warmth that each planting takes, of what the catalogue gives it. [g/g]"""
+        own = Own(learning=self.garden.preferences.learning, paces=self._paces_seen)
+        return {p.id: own.pace_of(p.crop, before=p.planted_on).value for p in self.garden.plantings}
+
+    @cached_property
+    def _paces_seen(self) -> dict[str, tuple[Evidence, ...]]:
+        found: dict[str, list[Evidence]] = {}
+        for p in self.garden.plantings:
+            stages = {one.stage: one.on for one in self._stages_seen if one.planting == p.id}
+            place = self.places[p.place]
+            seen = self.kept.part(
+                ("pace", p.id),
+                (p, place, stages),
+                partial(pace_seen, self.usual[p.id], place, self.weather, stages),
+            )
+            if seen is not None:
+                found.setdefault(p.crop, []).append(seen)
+        return {crop: tuple(seen) for crop, seen in found.items()}
 
     @cached_property
     def sharing(self) -> Sharing:
@@ -244,7 +303,7 @@ class Stands:
             place,
             self._reports.get(place.id, ()),
             self._preparations.get(place.id, ()),
-            self._grown(place),
+            grown_in(place, self.sharing, self._manured(place), self.today),
             self._common,
         )
 
@@ -278,34 +337,7 @@ class Stands:
 
     @cached_property
     def _preparations(self) -> dict[UUID, list[Preparation]]:
-        found: dict[UUID, list[Preparation]] = {}
-        for one in self.garden.preparations:
-            found.setdefault(one.place, []).append(one)
-        return found
-
-    def _grown(self, place: Place) -> Grown:
-        """The plantings whose season is not over, the main crop first; all, where it is for all."""
-        here = self.sharing.in_place.get(place.id, [])
-        last = self.sharing.last_pick
-        now = [p for p in here if last[p.id] >= self.today] or here
-        spans = [(p.planted_on, last[p.id]) for p in here]
-        free = _outside(spans, self.today)
-        near = timedelta(MANURE_DAYS)
-        kept = [(day - near + timedelta(1), day + near) for day in self._manured(place)]
-        keys = dict.fromkeys(p.crop for p in now)
-        return Grown(
-            crops=tuple(self.catalogue.crop(key) for key in keys),
-            plants=sum(self.sharing.plants_of(p) for p in now),
-            wanted_m2=sum(self.sharing.wanted_m2(p) for p in now),
-            free_from=free,
-            lime_from=_outside([*spans, *kept], free),
-            stands_for_years=any(
-                self.catalogue.crop(p.crop).habit == "perennial"
-                and p.ends_on is None
-                and p.planted_on <= self.today
-                for p in here
-            ),
-        )
+        return _grouped(self.garden.preparations, lambda one: one.place)
 
     def _manured(self, place: Place) -> Iterator[date]:
         """Days on which manure went in, or goes in."""
@@ -316,10 +348,11 @@ class Stands:
 
     def _stand(self, planting: Planting) -> Stand:
         place, grown = self.places[planting.place], self.growing[planting.id]
-        calendar = self.calendars[planting.id]
+        calendar, own = self.calendars[planting.id], self._own_of(planting)
         whatever_place: dict[str, Any] = {
             "planting": planting,
-            "crop": grown.crop,
+            "crop": yielding(grown.crop, own.yields),
+            "own": own,
             "stages": calendar.stages,
             "programme": self._programme(planting),
             "spacing": places.spacing_of(planting, grown.crop),
@@ -328,14 +361,14 @@ class Stands:
             "warmer_by_c": place.warmer_by_c,
             "soil": self.soil_of(place),
             "calendar": calendar,
-            "first_calendar": self._calendar(planting, self._usual_weather, NOTHING_SEEN),
+            "first_calendar": self._calendar(grown, self._usual_weather, NOTHING_SEEN),
             "follows": self.sharing.follows(planting),
             "poured": poured(self.garden.site, place.water),
             "feeding_day": self.garden.preferences.feeding_day,
             "phosphorus_by_test": self.garden.preferences.phosphorus_by_test,
             "today": self.today,
             "weather": self.weather,
-            "n_factor": grown.n_factor * (1 - calendar.past),
+            "n_factor": grown.n_factor * own.season_n * (1 - calendar.past),
             "variety": grown.variety,
             "observed": tuple(
                 one for one in self.observed.get(planting.id, ()) if one.on >= calendar.begins
@@ -367,12 +400,8 @@ class Stands:
     @cached_property
     def ledger(self) -> Ledger:
         """What went in and what was taken out, season by season."""
-        feeds: dict[UUID, list[FeedEntry]] = {}
-        for entry in self.log.feeds:
-            feeds.setdefault(entry.planting, []).append(entry)
-        picked: dict[UUID, list[Harvest]] = {}
-        for one in self.log.harvests:
-            picked.setdefault(one.planting, []).append(one)
+        feeds = _grouped(self.log.feeds, lambda one: one.planting)
+        picked = _grouped(self.log.harvests, lambda one: one.planting)
         scoops = {scoop.id: scoop for scoop in self.garden.scoops}
         return Ledger(self.fertilisers, scoops, self.catalogue, self.sharing, feeds, picked)
 
@@ -406,8 +435,8 @@ class Stands:
             raise Unknown("programme", "unknown_programme", name=planting.programme)
         return self.programmes[planting.programme]
 
-    def _calendar(self, planting: Planting, weather: Weather, seen: Seen) -> Calendar:
-        grown, place = self.growing[planting.id], self.places[planting.place]
+    def _calendar(self, grown: Growing, weather: Weather, seen: Seen) -> Calendar:
+        planting, place = grown.planting, self.places[grown.planting.place]
         programme = self._programme(planting)
         calendar = calendar_of(grown, place, weather, programme, seen, self.today)
         after = [
@@ -418,12 +447,12 @@ class Stands:
         return through_winter(calendar, grown, place, weather, after)
 
 
-def _outside(spans: Sequence[tuple[date, date]], day: date) -> date:
-    """The first day from one on that lies in none of some spans, each up to its end."""
-    while ends := [end for start, end in spans if start <= day < end]:
-        day = max(ends)
-    return day
+T = TypeVar("T")
 
 
-CARRIED: tuple[Nutrient, ...] = ("P", "K")
-"""Nutrients whose tests are carried forward: what the buffer is known for."""
+def _grouped(things: Iterable[T], of: Callable[[T], UUID]) -> dict[UUID, list[T]]:
+    """Things by what each is of, in their order."""
+    found: dict[UUID, list[T]] = {}
+    for one in things:
+        found.setdefault(of(one), []).append(one)
+    return found
