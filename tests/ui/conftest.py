@@ -1,6 +1,7 @@
 """A real browser on the whole application."""
 
 import os
+from collections import Counter
 from collections.abc import Iterator
 
 import pytest
@@ -49,7 +50,14 @@ def page(browser: Browser, address: str) -> Iterator[Page]:
     page.on("console", lambda said: wrong.append(said.text) if said.type == "error" else None)
     page.on("request", lambda asked: None if asked.url.startswith((address, "data:", "blob:"))
             else wrong.append(f"left the machine: {asked.url}"))  # fmt: skip
+    waiting: Counter[str] = Counter()
+    page.on("request", lambda asked: waiting.update({asked.url: 1}))
+    page.on("requestfinished", lambda asked: waiting.update({asked.url: -1}))
+    page.on("requestfailed", lambda asked: waiting.update({asked.url: -1}))
     yield page
+    # Shown where a test fails: what the page still waited for, and what stood on it.
+    print("unanswered:", *(url for url, count in waiting.items() if count > 0))
+    print("" if page.is_closed() else page.evaluate("document.body.innerText.slice(0, 2000)"))
     context.close()
     # Refusals (422), conflicts (409), a store that is down (503) and a network that is cut are part
     # of the tests; the browser reports them all the same.

@@ -64,6 +64,7 @@ async function send<T>(path: string, init: RequestInit): Promise<T> {
   const headers = { 'Accept-Language': language, 'X-Eznel-Units': system, ...init.headers }
   try {
     response = await fetch(path, { ...init, headers })
+    if (response.ok) return (await response.json()) as T
   } catch (error) {
     if (error instanceof DOMException && error.name === 'AbortError') throw error
     throw new ProblemError(0, { title: t('Eznel does not answer. What you typed is kept.') })
@@ -72,15 +73,16 @@ async function send<T>(path: string, init: RequestInit): Promise<T> {
     refused = true
     window.dispatchEvent(new Event(SIGN_IN))
   }
-  if (!response.ok) {
-    throw new ProblemError(response.status, await response.json().catch(() => ({})))
-  }
-  return (await response.json()) as T
+  throw new ProblemError(response.status, await response.json().catch(() => ({})))
 }
+
+/** A connection over which nothing came for so long is a dead one: what was read is asked again. */
+const ANSWERS_WITHIN_MS = 30_000
 
 /** Reads something. */
 export function get<T>(path: string, signal?: AbortSignal): Promise<T> {
-  return send<T>(path, { signal })
+  const late = AbortSignal.timeout(ANSWERS_WITHIN_MS)
+  return send<T>(path, { signal: signal ? AbortSignal.any([signal, late]) : late })
 }
 
 /** Writes something, in the name kept by this browser. */

@@ -23,8 +23,10 @@ const queries = new QueryClient({
       retry: (count, error) =>
         count < RETRIES && error instanceof ProblemError && error.unreachable,
       retryDelay: (count) => Math.min(300 * 2 ** count, 3000),
+      // Eznel may be on this very machine: it is asked whatever the browser thinks of its connection.
+      networkMode: 'always',
+      refetchOnReconnect: true,
     },
-    // A write reaches the outbox whatever the browser thinks of its connection.
     mutations: { networkMode: 'always' },
   },
 })
