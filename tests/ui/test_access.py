@@ -54,6 +54,7 @@ PAGES = (
     "book?page=aims",
     "book?page=look",
     "book?page=trials",
+    "book?page=learned",
 )
 
 

@@ -12,7 +12,8 @@ from eznel.api.problems import RESPONSES
 from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech, Units
 from eznel.core.beliefs import Evidence
-from eznel.core.questions.taught import Kind, Taught, Unit, taught
+from eznel.core.questions.taught import Kind, Taught, taught
+from eznel.core.working import Worked
 from eznel.formats.taught_table import write_taught
 from eznel.formats.text import Shown, show
 from eznel.formats.units import System
@@ -34,11 +35,10 @@ class TaughtView(BaseModel):
 
     kind: Kind
     of: str | None
-    unit: Unit
-    before: float
+    before: Shown
     after: Shown
-    low: float
-    high: float
+    low: Shown
+    high: Shown
     weight: float
     seen: list[EvidenceView]
     apart: list[EvidenceView]
@@ -79,14 +79,16 @@ def write_taught_table(garden_id: UUID, session: TheSession, services: TheServic
 
 
 def _view(of: Taught, speech: Words, units: System) -> TaughtView:
+    def shown(value: float) -> Shown:
+        return show(Worked(value=value, unit=of.unit), speech, units)
+
     return TaughtView(
         kind=of.kind,
         of=of.of,
-        unit=of.unit,
-        before=of.before,
+        before=shown(of.before),
         after=show(of.after, speech, units),
-        low=of.low,
-        high=of.high,
+        low=shown(of.low),
+        high=shown(of.high),
         weight=of.weight,
         seen=[_evidence(one) for one in of.seen],
         apart=[_evidence(one) for one in of.apart],

@@ -59,7 +59,7 @@ def believed(seen: Iterable[Evidence], prior: float, scale: Scale) -> Belief:
     seen : iterable of Evidence
         Observations, each of the factor as the catalogue has it.
     prior : float
-        The spread between gardens: standard deviation, of the logarithm or of the factor.
+        The spread between gardens: standard deviation, of the logarithm or of the factor. [1]
     scale : str
         Whether the factor multiplies ("log") or adds ("linear").
 

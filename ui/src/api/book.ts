@@ -4,6 +4,7 @@ import { get, type Schemas } from './client'
 export type HarvestBook = Schemas['HarvestBook']
 export type TwoSeasons = Schemas['TwoSeasons']
 export type NextSeason = Schemas['NextSeason']
+export type TaughtBook = Schemas['TaughtBook']
 
 /** What was picked, what is to come, and the aims; every write renews it. */
 export function useHarvestBook(gardenId: string) {
@@ -29,5 +30,13 @@ export function useYearsBeside(gardenId: string) {
   return useQuery({
     queryKey: ['garden', gardenId, 'years-beside'] as const,
     queryFn: ({ signal }) => get<TwoSeasons[]>(`/api/gardens/${gardenId}/book/years`, signal),
+  })
+}
+
+/** What the garden's own records made of what is usual. */
+export function useTaught(gardenId: string) {
+  return useQuery({
+    queryKey: ['garden', gardenId, 'taught'] as const,
+    queryFn: ({ signal }) => get<TaughtBook>(`/api/gardens/${gardenId}/book/taught`, signal),
   })
 }

@@ -155,7 +155,11 @@ export function useWrites(id: string) {
   })
   const saveSettings = useMutation({
     mutationFn: ({ settings, basedOn }: { settings: Schemas['Settings']; basedOn: number }) =>
-      write('PUT', `/api/gardens/${id}/settings?based_on=${basedOn}`, settings),
+      write<Schemas['WrittenView']>(
+        'PUT',
+        `/api/gardens/${id}/settings?based_on=${basedOn}`,
+        settings,
+      ),
     onSettled: () => {
       void client.invalidateQueries({ queryKey: gardenQueries.list.queryKey })
       renew()

@@ -480,6 +480,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/book/taught": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Taught
+         * @description Read what the garden's own records made of the catalogue's figures.
+         */
+        get: operations["read_taught"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/book/taught.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Write Taught Table
+         * @description Save what the garden taught as a table.
+         */
+        get: operations["write_taught_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/book/trials": {
         parameters: {
             query?: never;
@@ -3220,6 +3260,9 @@ export interface components {
              *       },
              *       "currency": "EUR",
              *       "kitchen": "metric",
+             *       "learning": {
+             *         "on": true
+             *       },
              *       "no_animal_products": false,
              *       "organic_only": false,
              *       "phosphorus_by_test": false,
@@ -4289,6 +4332,24 @@ export interface components {
             text: string;
         };
         /**
+         * EvidenceView
+         * @description One observation: of a planting or a place, how many times the usual.
+         */
+        EvidenceView: {
+            /** Factor */
+            factor: number;
+            /**
+             * Of
+             * Format: uuid
+             */
+            of: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+        };
+        /**
          * ExchangeView
          * @description Exchange capacity and each cation's share of it. [cmol/kg, %]
          */
@@ -4629,6 +4690,9 @@ export interface components {
              *       },
              *       "currency": "EUR",
              *       "kitchen": "metric",
+             *       "learning": {
+             *         "on": true
+             *       },
              *       "no_animal_products": false,
              *       "organic_only": false,
              *       "phosphorus_by_test": false,
@@ -4721,10 +4785,10 @@ export interface components {
             photos: components["schemas"]["Photo"][];
             /**
              * Version
-             * @default 18
+             * @default 19
              * @constant
              */
-            version: 18;
+            version: 19;
         };
         /**
          * GardenListed
@@ -5333,6 +5397,19 @@ export interface components {
              */
             by: "layer";
             thickness: components["schemas"]["Length"];
+        };
+        /**
+         * Learning
+         * @description Whether the garden's own records move the catalogue's figures, and from which day on.
+         */
+        Learning: {
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /** Since */
+            since?: string | null;
         };
         /**
          * LeftOver
@@ -7063,6 +7140,12 @@ export interface components {
              * @enum {string}
              */
             kitchen: "us" | "metric" | "imperial" | "au";
+            /**
+             * @default {
+             *       "on": true
+             *     }
+             */
+            learning: components["schemas"]["Learning"];
             /**
              * No Animal Products
              * @default false
@@ -9636,6 +9719,46 @@ export interface components {
             takes: components["schemas"]["TakenAlong"][];
             /** Task */
             task: string;
+        };
+        /**
+         * TaughtBook
+         * @description All that a garden taught, and whether it is used.
+         */
+        TaughtBook: {
+            /** Factors */
+            factors: components["schemas"]["TaughtView"][];
+            /** Since */
+            since: string | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "on" | "off";
+        };
+        /**
+         * TaughtView
+         * @description A factor of the garden's own, with what it was and what it rests on.
+         */
+        TaughtView: {
+            after: components["schemas"]["Shown"];
+            /** Apart */
+            apart: components["schemas"]["EvidenceView"][];
+            before: components["schemas"]["Shown"];
+            high: components["schemas"]["Shown"];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "pace" | "yield" | "buffer" | "nitrogen";
+            low: components["schemas"]["Shown"];
+            /** Of */
+            of: string | null;
+            /** Seen */
+            seen: components["schemas"]["EvidenceView"][];
+            /** Used By */
+            used_by: string[];
+            /** Weight */
+            weight: number;
         };
         /**
          * Tide
@@ -13722,6 +13845,174 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["NextSeason"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_taught: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TaughtBook"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    write_taught_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

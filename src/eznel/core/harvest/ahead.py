@@ -244,6 +244,6 @@ def own_share(harvesting: Harvesting, crop: str) -> Worked:
         "own_factor",
         own.value,
         "",
-        Quantity("weight_share", own.weight, "", Origin.COMPUTED),
+        Quantity("weight_share", own.weight, "", Origin.TYPICAL),
         Quantity("gave_share", own.gave, "", Origin.MEASURED),
     )

@@ -200,6 +200,6 @@ def _added(belief: Belief) -> Worked:
 
 def _numbers(belief: Belief) -> tuple[Quantity, Quantity]:
     return (
-        Quantity("weight_share", belief.weight, "", Origin.COMPUTED),
+        Quantity("weight_share", belief.weight, "", Origin.TYPICAL),
         Quantity("gave_share", belief.gave, "", Origin.MEASURED),
     )

@@ -109,8 +109,10 @@ def moved_between(
         The bed's.
     ledger : Ledger
         Of the garden.
-    start, end : date
-        After the first, up to the second.
+    start : date
+        After it.
+    end : date
+        Up to it.
 
     Returns
     -------

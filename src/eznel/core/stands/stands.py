@@ -1,10 +1,10 @@
 """A planting in its place: everything about it that does not depend on feeding."""
 
-from collections.abc import Callable, Iterable, Iterator
+from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import date
 from functools import cached_property, partial
-from typing import Any, TypeVar
+from typing import Any
 from uuid import UUID
 
 from eznel.core import places
@@ -36,6 +36,7 @@ from eznel.core.poured import poured
 from eznel.core.products.fertiliser import Fertiliser, fertiliser
 from eznel.core.reference import Catalogue
 from eznel.core.stands.calendars import NOTHING_SEEN, Calendar, Seen, calendar_of, through_winter
+from eznel.core.stands.grouping import grouped
 from eznel.core.stands.grown import grown_in
 from eznel.core.stands.known import knows_the_book
 from eznel.core.stands.ledger import Ledger
@@ -157,7 +158,7 @@ class Stands:
 
     @cached_property
     def _by_place(self) -> dict[UUID, list[Stand]]:
-        return _grouped(self.all, lambda one: one.place.id)
+        return grouped(self.all, lambda one: one.place.id)
 
     def in_place(self, place: UUID) -> list[Stand]:
         """Return all stands of a place, of whatever year."""
@@ -252,7 +253,7 @@ class Stands:
     def observed(self) -> dict[UUID, list[Observed]]:
         """What was seen at each planting besides stages, in order of days."""
         in_order = sorted(self.log.observed, key=lambda o: (o.on, str(o.id)))
-        return _grouped(in_order, lambda one: one.planting)
+        return grouped(in_order, lambda one: one.planting)
 
     @cached_property
     def usual(self) -> dict[UUID, Growing]:
@@ -337,7 +338,7 @@ class Stands:
 
     @cached_property
     def _preparations(self) -> dict[UUID, list[Preparation]]:
-        return _grouped(self.garden.preparations, lambda one: one.place)
+        return grouped(self.garden.preparations, lambda one: one.place)
 
     def _manured(self, place: Place) -> Iterator[date]:
         """Days on which manure went in, or goes in."""
@@ -400,8 +401,8 @@ class Stands:
     @cached_property
     def ledger(self) -> Ledger:
         """What went in and what was taken out, season by season."""
-        feeds = _grouped(self.log.feeds, lambda one: one.planting)
-        picked = _grouped(self.log.harvests, lambda one: one.planting)
+        feeds = grouped(self.log.feeds, lambda one: one.planting)
+        picked = grouped(self.log.harvests, lambda one: one.planting)
         scoops = {scoop.id: scoop for scoop in self.garden.scoops}
         return Ledger(self.fertilisers, scoops, self.catalogue, self.sharing, feeds, picked)
 
@@ -445,14 +446,3 @@ class Stands:
             if other.place == planting.place and other.planted_on > planting.planted_on
         ]
         return through_winter(calendar, grown, place, weather, after)
-
-
-T = TypeVar("T")
-
-
-def _grouped(things: Iterable[T], of: Callable[[T], UUID]) -> dict[UUID, list[T]]:
-    """Things by what each is of, in their order."""
-    found: dict[UUID, list[T]] = {}
-    for one in things:
-        found.setdefault(of(one), []).append(one)
-    return found

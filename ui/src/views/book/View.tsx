@@ -6,11 +6,12 @@ import { Aims } from './Aims'
 import { Days } from './Days'
 import { Harvest } from './Harvest'
 import { Look } from './Look'
+import { Taught } from './Taught'
 import { Trials } from './Trials'
 import { Years } from './Years'
 import './book.css'
 
-const PAGES = ['harvest', 'look', 'days', 'years', 'trials', 'aims'] as const
+const PAGES = ['harvest', 'look', 'days', 'years', 'trials', 'learned', 'aims'] as const
 type Page = (typeof PAGES)[number]
 
 const pageNames = (): Record<Page, string> => ({
@@ -19,6 +20,7 @@ const pageNames = (): Record<Page, string> => ({
   days: t('Days'),
   years: t('Years'),
   trials: t('Trials'),
+  learned: t('Learned'),
   aims: t('Aims'),
 })
 
@@ -50,6 +52,7 @@ function OnPage({ page, gardenId }: { page: Page; gardenId: string }) {
   if (page === 'days') return <Days gardenId={gardenId} />
   if (page === 'trials') return <Trials gardenId={gardenId} />
   if (page === 'years') return <Years gardenId={gardenId} />
+  if (page === 'learned') return <Taught gardenId={gardenId} />
   if (page === 'aims') return <Aims gardenId={gardenId} />
   return <Harvest gardenId={gardenId} />
 }
