@@ -3,6 +3,7 @@ import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router'
 import { onLateArrival } from '../api/outbox'
+import { onPhotoArrival } from '../api/photoBox'
 import { ProblemError } from '../api/client'
 import '../theme/base.css'
 import { WhereTo } from '../lib/useAddress'
@@ -31,7 +32,9 @@ const queries = new QueryClient({
   },
 })
 
-onLateArrival((garden) => void queries.invalidateQueries({ queryKey: ['garden', garden] }))
+const renew = (garden: string) => void queries.invalidateQueries({ queryKey: ['garden', garden] })
+onLateArrival(renew)
+onPhotoArrival(renew)
 
 const whereTo = () => (router.state.navigation.location ?? router.state.location).pathname
 

@@ -13,10 +13,11 @@ import { paper, system } from '../../lib/units'
 import { useToast } from '../../lib/useToast'
 import { t } from '../../lib/words'
 import { unitName } from '../../parts/Field'
+import { useWaitingPhotos } from '../../api/photoBox'
 import { PickField } from '../../parts/Pick'
 import { plantingName } from '../../parts/names'
 import { NoteForm } from './NoteForm'
-import { Shown } from './Photos'
+import { Shown, Waiting } from './Photos'
 import { dayItems, linesOf, type DayItem } from './state'
 
 type Log = Schemas['Log']
@@ -127,12 +128,14 @@ export function Days({ gardenId }: { gardenId: string }) {
 
 /** The photos of a note, in a row. */
 function Pictures({ of, gardenId }: { of: DayItem; gardenId: string }) {
-  if (!of.photos?.length) return null
+  const waiting = useWaitingPhotos(gardenId).filter((one) => one.of === of.key)
+  if (!of.photos?.length && waiting.length === 0) return null
   return (
     <span className="row">
-      {of.photos.map((one) => (
+      {of.photos?.map((one) => (
         <Shown key={one} gardenId={gardenId} photo={one} />
       ))}
+      <Waiting of={waiting} />
     </span>
   )
 }

@@ -160,6 +160,7 @@ function LookForm({ gardenId, editing }: { gardenId: string; editing: ThingEditi
         </div>
         <PhotosOf
           gardenId={gardenId}
+          of={{ kind: 'looks', id: thing.id }}
           photos={thing.photos ?? []}
           onChange={(photos) => change({ ...thing, photos })}
         />

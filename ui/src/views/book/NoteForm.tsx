@@ -81,6 +81,7 @@ export function NoteForm(props: { gardenId: string; editing: ThingEditing<Note> 
       </div>
       <PhotosOf
         gardenId={gardenId}
+        of={{ kind: 'notes', id: thing.id }}
         photos={thing.photos ?? []}
         onChange={(photos) => change({ ...thing, photos })}
       />

@@ -1,5 +1,14 @@
 import { Button } from 'antd'
-import { faultsOf } from '../../api/client'
+import { useEffect } from 'react'
+import { faultsOf, ProblemError } from '../../api/client'
+import {
+  dropPhoto,
+  holdPhotosOf,
+  keepPhotoHere,
+  useWaitingPhotos,
+  type ShowsPhotos,
+  type WaitingPhoto,
+} from '../../api/photoBox'
 import { photoAt, useKeepPhoto } from '../../api/photos'
 import { base64, smallPhoto } from '../../lib/files'
 import { t } from '../../lib/words'
@@ -11,14 +20,23 @@ const MOST = 6
 /** Photos of a note, and a way to take another: from the phone's camera or a file. */
 export function PhotosOf(props: {
   gardenId: string
+  of: { kind: ShowsPhotos; id: string }
   photos: readonly string[]
   onChange: (photos: string[]) => void
 }) {
-  const { photos, onChange } = props
-  const keep = useKeepPhoto(props.gardenId)
+  const { gardenId, of, photos, onChange } = props
+  const keep = useKeepPhoto(gardenId)
+  const waiting = useWaitingPhotos(gardenId).filter((one) => one.of === of.id)
+  useEffect(() => holdPhotosOf(of.id), [of.id])
   const take = async (file: File) => {
-    keep.mutate(await base64(await smallPhoto(file)), {
+    const small = await base64(await smallPhoto(file))
+    keep.mutate(small, {
       onSuccess: ({ id }) => onChange([...photos.filter((one) => one !== id), id]),
+      onError: (error) => {
+        if (!(error instanceof ProblemError) || !error.unreachable) return
+        const kept = keepPhotoHere({ garden: gardenId, kind: of.kind, of: of.id, file: small })
+        void kept.then(keep.reset, () => undefined) // else the error stays: it is kept nowhere
+      },
     })
   }
   return (
@@ -36,7 +54,8 @@ export function PhotosOf(props: {
           </Button>
         </figure>
       ))}
-      {photos.length < MOST && (
+      <Waiting of={waiting} onDrop={(id) => void dropPhoto(id)} />
+      {photos.length + waiting.length < MOST && (
         <FileDrop
           label={t('A photo')}
           name={t('A photo')}
@@ -48,6 +67,28 @@ export function PhotosOf(props: {
       <Refused faults={faultsOf(keep.error)} />
     </div>
   )
+}
+
+/** Photos that wait in this browser: they are sent once Eznel answers and their note is stored. */
+export function Waiting(props: { of: readonly WaitingPhoto[]; onDrop?: (id: string) => void }) {
+  const { of, onDrop } = props
+  return of.map((one) => (
+    <figure key={one.id}>
+      <img
+        className="book-photo"
+        src={`data:image/jpeg;base64,${one.file}`}
+        alt={t('Photo of this day')}
+      />
+      <figcaption className="small soft">
+        {one.refused || t('Kept in this browser until Eznel answers.')}
+      </figcaption>
+      {onDrop && (
+        <Button size="small" type="text" onClick={() => onDrop(one.id)}>
+          {t('Take it off')}
+        </Button>
+      )}
+    </figure>
+  ))
 }
 
 /** A photo of a day, small; touched it opens whole. */
