@@ -202,18 +202,15 @@ def test_what_was_picked_is_told_in_the_history(slip_page: Page) -> None:
     expect(told).to_contain_text("Strawberry Pennant in North half-barrels: picked on 19 June")
 
 
-HERE = "performance.getEntriesByType('resource').some(one => one.name.includes('/Notice-'))"
-"""What the page says things with has been fetched."""
-
-
 def test_a_photo_without_a_network_waits_in_the_browser(slip_page: Page, tmp_path: Path) -> None:
     """Taken and saved where nobody answers; it outlives the page, and is sent once."""
     taken = tmp_path / "leaf.jpg"
     Image.new("RGB", (900, 600), (40, 90, 40)).save(taken)
-    book(slip_page, "?page=days")
+    # What it says things with comes when the page has settled; without it the browser complains.
+    with slip_page.expect_response(re.compile("/Notice-")):
+        book(slip_page, "?page=days")
     slip_page.get_by_role("button", name="Write something down").click()
     slip_page.get_by_label("Words", exact=True).fill("A leaf as it should be")
-    slip_page.wait_for_function(HERE)  # else it speaks plainly, and the browser calls that wrong
     slip_page.context.set_offline(True)
     slip_page.locator("input[type=file]").set_input_files(taken)
     expect(slip_page.get_by_text("Kept in this browser until Eznel answers.")).to_be_visible()
