@@ -1,7 +1,9 @@
 """Book > Look and Trials: by touch, on a phone and by keyboard; what is kept and comes back."""
 
 import re
+from pathlib import Path
 
+from PIL import Image
 from playwright.sync_api import Page, expect
 
 from ui.conftest import PHONE
@@ -135,3 +137,26 @@ def test_two_treatments_of_one_name_are_refused_at_the_field(slip_page: Page) ->
     slip_page.get_by_role("button", name="Save", exact=True).click()
     expect(slip_page.get_by_text("Both treatments are called the same")).to_be_visible()
     assert len(read(slip_page)["file"]["garden"]["trials"]) == 2
+
+
+def test_photos_of_both_sides_stand_side_by_side(slip_page: Page, tmp_path: Path) -> None:
+    taken = tmp_path / "row.jpg"
+    Image.new("RGB", (900, 600), (90, 40, 40)).save(taken)
+    book(slip_page, "?page=trials")
+    change = slip_page.get_by_role("button", name=re.compile("^Measure and change")).first
+    name = str(change.get_attribute("aria-label")).removeprefix("Measure and change: ")
+    change.click()
+    sides = slip_page.get_by_role("group", name=re.compile("^Photos of"))
+    expect(sides).to_have_count(2)
+    sides.last.locator("input[type=file]").set_input_files(taken)
+    expect(sides.last.get_by_role("button", name="Take it off: photo 1")).to_be_visible()
+    slip_page.get_by_role("button", name="Save", exact=True).click()
+    card = slip_page.get_by_role("article", name=name)
+    expect(card.get_by_role("link", name="Photo of this day")).to_have_count(1)
+    assert faults_of(slip_page) == []
+    (trial,) = [one for one in read(slip_page)["file"]["garden"]["trials"] if one["name"] == name]
+    assert [len(way["photos"]) for way in trial["treatments"]] == [0, 1]
+    exported = slip_page.request.get(
+        re.sub(r"/g/([^/]+)/.*", r"/api/gardens/\1/file", slip_page.url)
+    )
+    assert [photo["id"] for photo in exported.json()["photos"]] == trial["treatments"][1]["photos"]

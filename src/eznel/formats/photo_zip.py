@@ -15,7 +15,7 @@ MOST_SIGNS = 60
 
 
 def write_photos(file: GardenFile, jpeg_of: Callable[[str], bytes | None]) -> bytes:
-    """Return the photos that a garden's bags, notes and looks show.
+    """Return the photos that a garden's bags, notes, looks and trials show.
 
     Parameters
     ----------
@@ -57,6 +57,10 @@ def _shown(file: GardenFile) -> Iterator[tuple[date | None, str, str]]:
     for look in sorted(file.log.looks, key=lambda one: (one.on, str(one.id))):
         for photo in look.photos:
             yield look.on, plantings[look.planting], photo
+    for trial in sorted(garden.trials, key=lambda one: (one.on, str(one.id))):
+        for way in trial.treatments:
+            for photo in way.photos:
+                yield trial.on, f"{trial.name} {way.name}", photo
 
 
 def _fit(name: str) -> str:

@@ -101,7 +101,7 @@ def read(session: Session, garden_id: str, photo: str) -> bytes:
 
 
 def with_photos(session: Session, file: GardenFile) -> GardenFile:
-    """Return a garden with the photos that its products, notes and looks show, to leave the store.
+    """Return a garden with the photos that its products, notes, looks and trials show, to leave the store.
 
     Parameters
     ----------
@@ -118,6 +118,7 @@ def with_photos(session: Session, file: GardenFile) -> GardenFile:
     shown = {one.photo for one in file.garden.products if one.photo}
     shown |= {photo for note in file.log.notes for photo in note.photos}
     shown |= {photo for look in file.log.looks for photo in look.photos}
+    shown |= {photo for one in file.garden.trials for way in one.treatments for photo in way.photos}
     if not shown:
         return file
     rows = session.execute(

@@ -9846,6 +9846,11 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * Photos
+             * @default []
+             */
+            photos: string[];
         };
         /**
          * Trial

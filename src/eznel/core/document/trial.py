@@ -6,6 +6,7 @@ from uuid import UUID
 from pydantic import Field, model_validator
 
 from eznel.core.document._base import Day, Entry, Name, Note, Thing, fault
+from eznel.core.document.product import PhotoId
 
 Figure = Annotated[float, Field(ge=-1e6, le=1e6, allow_inf_nan=False)]
 Side = Annotated[int, Field(ge=0, le=1)]
@@ -19,6 +20,7 @@ class Treatment(Entry):
 
     name: Name
     note: Note = ""
+    photos: Annotated[tuple[PhotoId, ...], Field(max_length=6)] = ()
 
 
 class TrialMeasure(Entry):

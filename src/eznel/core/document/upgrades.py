@@ -99,7 +99,7 @@ def _to_18(data: Data) -> Data:
 
 
 def _to_19(data: Data) -> Data:
-    """Version 19 knows whether a garden's own records move what is usual."""
+    """Version 19 knows whether a garden's own records move what is usual, and trials' photos."""
     return data
 
 

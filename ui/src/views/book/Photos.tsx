@@ -20,20 +20,22 @@ const MOST = 6
 /** Photos of a note, and a way to take another: from the phone's camera or a file. */
 export function PhotosOf(props: {
   gardenId: string
-  of: { kind: ShowsPhotos; id: string }
+  /** The note or look that it is of: its photos can wait for it without a network. */
+  of?: { kind: ShowsPhotos; id: string }
   photos: readonly string[]
   onChange: (photos: string[]) => void
 }) {
   const { gardenId, of, photos, onChange } = props
   const keep = useKeepPhoto(gardenId)
-  const waiting = useWaitingPhotos(gardenId).filter((one) => one.of === of.id)
-  useEffect(() => holdPhotosOf(of.id), [of.id])
+  const waiting = useWaitingPhotos(gardenId).filter((one) => one.of === of?.id)
+  const thing = of?.id
+  useEffect(() => (thing ? holdPhotosOf(thing) : undefined), [thing])
   const take = async (file: File) => {
     const small = await base64(await smallPhoto(file))
     keep.mutate(small, {
       onSuccess: ({ id }) => onChange([...photos.filter((one) => one !== id), id]),
       onError: (error) => {
-        if (!(error instanceof ProblemError) || !error.unreachable) return
+        if (!of || !(error instanceof ProblemError) || !error.unreachable) return
         const kept = keepPhotoHere({ garden: gardenId, kind: of.kind, of: of.id, file: small })
         void kept.then(keep.reset, () => undefined) // else the error stays: it is kept nowhere
       },

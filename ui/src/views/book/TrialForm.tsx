@@ -12,6 +12,7 @@ import { PickField, PickManyField } from '../../parts/Pick'
 import { SaveBar } from '../../parts/SaveBar'
 import { WorkingSteps } from '../../parts/WorkingSteps'
 import { plantingName } from '../../parts/names'
+import { PhotosOf } from './Photos'
 import { TrialPlants } from './TrialPlants'
 
 type Trial = Schemas['Trial']
@@ -77,6 +78,7 @@ export function TrialForm(props: {
       <Drawing gardenId={gardenId} of={thing} fixed={measured} onChange={change} />
       <Refused faults={faultsAt(faults, 'plants')} />
       <TrialPlants of={thing} onChange={change} />
+      {stored && <SidePhotos gardenId={gardenId} of={thing} onChange={change} />}
       <TextField
         label={t('What else was different')}
         value={thing.outside ?? ''}
@@ -100,6 +102,32 @@ export function TrialForm(props: {
   )
 }
 
+/** Photos of each side, to be seen side by side. */
+function SidePhotos(props: { gardenId: string; of: Trial; onChange: Change }) {
+  const { gardenId, of, onChange } = props
+  const [first, second] = of.treatments
+  return (
+    <div className="book-sides">
+      {of.treatments.map((one, n) => (
+        <fieldset key={n}>
+          <legend>{t('Photos of “{treatment}”', { treatment: one.name })}</legend>
+          <PhotosOf
+            gardenId={gardenId}
+            photos={one.photos ?? []}
+            onChange={(photos) =>
+              onChange({
+                ...of,
+                treatments:
+                  n === 0 ? [{ ...first, photos }, second] : [first, { ...second, photos }],
+              })
+            }
+          />
+        </fieldset>
+      ))}
+    </div>
+  )
+}
+
 /** Questions that growers disagree on, to begin from. */
 function Ready(props: { ready: TrialsView['ready']; of: Trial; onChange: Change }) {
   const { ready, of, onChange } = props
@@ -110,8 +138,8 @@ function Ready(props: { ready: TrialsView['ready']; of: Trial; onChange: Change 
       ...of,
       name: one.name,
       treatments: [
-        { name: one.first, note: '' },
-        { name: one.second, note: '' },
+        { ...of.treatments[0], name: one.first, note: '' },
+        { ...of.treatments[1], name: one.second, note: '' },
       ],
       measures: [{ name: one.measure, unit: one.unit, hoped: null }],
     })

@@ -13,6 +13,7 @@ import { useToast } from '../../lib/useToast'
 import { t } from '../../lib/words'
 import { Findings } from '../../parts/Findings'
 import { Waiting } from '../../parts/Waiting'
+import { Shown } from './Photos'
 import { TrialForm } from './TrialForm'
 
 type Trial = Schemas['Trial']
@@ -38,8 +39,8 @@ export function Trials({ gardenId }: { gardenId: string }) {
     name: '',
     on: plan.as_of,
     treatments: [
-      { name: '', note: '' },
-      { name: '', note: '' },
+      { name: '', note: '', photos: [] },
+      { name: '', note: '', photos: [] },
     ],
     measures: [{ name: '', unit: '', hoped: null }],
     plants: [],
@@ -69,6 +70,7 @@ export function Trials({ gardenId }: { gardenId: string }) {
         return (
           trial && (
             <Card
+              gardenId={gardenId}
               key={one.id}
               today={plan.as_of}
               of={one}
@@ -82,7 +84,13 @@ export function Trials({ gardenId }: { gardenId: string }) {
   )
 }
 
-function Card(props: { of: TrialShown; trial: Trial; today: string; onChange: () => void }) {
+function Card(props: {
+  gardenId: string
+  of: TrialShown
+  trial: Trial
+  today: string
+  onChange: () => void
+}) {
   const { of, trial } = props
   const words = useWords()
   return (
@@ -112,6 +120,18 @@ function Card(props: { of: TrialShown; trial: Trial; today: string; onChange: ()
           </div>
         )
       })}
+      {trial.treatments.some((one) => one.photos?.length) && (
+        <div className="book-sides">
+          {trial.treatments.map((one, n) => (
+            <figure key={n}>
+              <figcaption className="small">{one.name}</figcaption>
+              {one.photos?.map((photo) => (
+                <Shown key={photo} gardenId={props.gardenId} photo={photo} />
+              ))}
+            </figure>
+          ))}
+        </div>
+      )}
       {of.pooled && (
         <p>
           {t('{n} trials together: {estimate} ({low} to {high}).', {
