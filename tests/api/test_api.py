@@ -50,7 +50,7 @@ def test_list_read_export_and_import(slip_client: TestClient, slip: GardenFile) 
     assert (listed["name"], listed["stands_on"]) == ("Skerrin Slip", "2026-06-19")
     whole = slip_client.get(SLIP).json()
     assert whole["today"] == "2026-06-19"
-    assert GardenFile.model_validate(whole["file"]) == slip
+    assert GardenFile.model_validate(whole["file"]) == slip.model_copy(update={"photos": ()})
     exported = slip_client.get(f"{SLIP}/file")
     assert "attachment" in exported.headers["content-disposition"]
     assert garden_file.loads(exported.content) == slip

@@ -61,7 +61,7 @@ def scoop(name: str = "scoop", ml: float = 30) -> Scoop:
 
 
 def test_the_demo_garden_comes_back_as_it_went_in(engine: Engine, slip: GardenFile) -> None:
-    assert loaded(engine, keep(engine, slip)).file == slip
+    assert loaded(engine, keep(engine, slip)).file == slip.model_copy(update={"photos": ()})
 
 
 @settings(deadline=None, max_examples=25, suppress_health_check=list(HealthCheck), database=None)
@@ -163,7 +163,7 @@ def test_what_is_in_use_is_not_removed(engine: Engine, slip: GardenFile) -> None
         }[kind]
         with Session(engine) as session, pytest.raises(gardens.InUse):
             gardens.remove(session, garden, KINDS[kind], str(used), based_on=1, who="test")
-    assert loaded(engine, garden).file == slip
+    assert loaded(engine, garden).file == slip.model_copy(update={"photos": ()})
 
 
 def test_a_planting_is_in_use_by_what_was_seen_and_done_there(engine: Engine) -> None:

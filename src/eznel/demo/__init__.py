@@ -27,6 +27,7 @@ from eznel.core.plan import plan
 from eznel.core.plan.result import JobView
 from eznel.core.reference import Catalogue
 from eznel.demo import tried
+from eznel.demo.drawn import truss
 from eznel.demo.slip import FIRST_DAY, SLIP, STANDS_ON, garden, id_of, measure_of
 from eznel.formats.weather_file import simulated_day
 from eznel.standins.weather_station import weather_of
@@ -78,7 +79,8 @@ def garden_file(catalogue: Catalogue) -> GardenFile:
         ]
         log = log.model_copy(update={"feeds": (*log.feeds, *entries)})
         day += timedelta(1)
-    return GardenFile(garden=slip, log=log)
+    photos = sorted((truss(), *tried.beans_drawn()), key=lambda one: one.id)
+    return GardenFile(garden=slip, log=log, photos=tuple(photos))
 
 
 def _outside(log: Log) -> int:
@@ -156,7 +158,8 @@ def _notes() -> tuple[Noted, ...]:
             ("2025-10-02", {"words": "Two courgettes are enough for us.",
                             "lesson": {"crop": "courgette"}}),
             ("2026-06-16", {"words": "First open flower on the lowest truss, bees at it.",
-                            "planting": id_of("tomatoes"), "height": measure_of(74, "cm")}),
+                            "planting": id_of("tomatoes"), "height": measure_of(74, "cm"),
+                            "photos": [truss().id]}),
         )
     )  # fmt: skip
 

@@ -1,10 +1,12 @@
 """What was tried at Skerrin Slip last year, and what was looked at this year."""
 
+from functools import cache
 from typing import Any
 from uuid import UUID
 
-from eznel.core.document import Look, Trial
+from eznel.core.document import Look, Photo, Trial
 from eznel.core.trials.lots import Candidate, draw
+from eznel.demo.drawn import beans
 from eznel.demo.slip import id_of
 
 BEANS = "beans of last year"
@@ -24,9 +26,11 @@ def trials() -> tuple[Trial, ...]:
     tuple of Trial
         Both on the beans: twelve plants each.
     """
+    mulch = _trial("Mulch, or bare ground", ("mulched", "bare"), range(12), (MULCHED, BARE))
+    for way, photo in zip(mulch["treatments"], beans_drawn(), strict=True):
+        way["photos"] = [photo.id]
     found = (
-        _trial("Mulch, or bare ground", ("mulched", "bare"), range(12), (MULCHED, BARE))
-        | {"conclusion": "Mulch the beans in the first week of June."},
+        mulch | {"conclusion": "Mulch the beans in the first week of June."},
         _trial(
             "A little water every day, or much every third",
             ("a little every day", "much every third day"),
@@ -35,6 +39,18 @@ def trials() -> tuple[Trial, ...]:
         ),
     )
     return tuple(Trial.model_validate(one) for one in found)
+
+
+@cache
+def beans_drawn() -> tuple[Photo, Photo]:
+    """Return the beans of last year, on mulch and on bare ground.
+
+    Returns
+    -------
+    tuple of Photo
+        In the order of the treatments.
+    """
+    return beans(mulched=True), beans(mulched=False)
 
 
 def _trial(

@@ -7,7 +7,7 @@ from collections import Counter
 from collections.abc import Callable, Iterator
 from datetime import date
 
-from eznel.core.document import GardenFile
+from eznel.core.document import Garden, GardenFile
 
 _UNFIT = re.compile(r'[\\/:*?"<>|\x00-\x1f]+')
 """Signs that some file systems do not take."""
@@ -57,6 +57,10 @@ def _shown(file: GardenFile) -> Iterator[tuple[date | None, str, str]]:
     for look in sorted(file.log.looks, key=lambda one: (one.on, str(one.id))):
         for photo in look.photos:
             yield look.on, plantings[look.planting], photo
+    yield from _of_trials(garden)
+
+
+def _of_trials(garden: Garden) -> Iterator[tuple[date | None, str, str]]:
     for trial in sorted(garden.trials, key=lambda one: (one.on, str(one.id))):
         for way in trial.treatments:
             for photo in way.photos:

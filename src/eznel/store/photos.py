@@ -101,7 +101,7 @@ def read(session: Session, garden_id: str, photo: str) -> bytes:
 
 
 def with_photos(session: Session, file: GardenFile) -> GardenFile:
-    """Return a garden with the photos that its products, notes, looks and trials show, to leave the store.
+    """Return a garden with the photos that it shows anywhere, to leave the store.
 
     Parameters
     ----------
