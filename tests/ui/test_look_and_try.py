@@ -10,7 +10,7 @@ from ui.conftest import PHONE
 from ui.picking import pick
 from ui.test_access import faults_of
 from ui.test_book import book
-from ui.test_views import read
+from ui.test_views import go, read
 
 
 def seen(page: Page, part: str, sign: str) -> None:
@@ -160,3 +160,23 @@ def test_photos_of_both_sides_stand_side_by_side(slip_page: Page, tmp_path: Path
         re.sub(r"/g/([^/]+)/.*", r"/api/gardens/\1/file", slip_page.url)
     )
     assert trial["treatments"][1]["photos"][0] in [one["id"] for one in exported.json()["photos"]]
+
+
+def test_a_trial_that_runs_is_drawn_on_the_plot(slip_page: Page) -> None:
+    """As many full dots as plants of the first treatment: each is two arcs from one start."""
+    book(slip_page, "?page=trials")
+    slip_page.get_by_role("button", name="A new trial").click()
+    slip_page.get_by_label("The question").fill("Netted or not")
+    slip_page.get_by_label("First treatment").fill("netted")
+    slip_page.get_by_label("Second treatment").fill("open")
+    slip_page.get_by_label("The measure that decides").fill("leaves eaten")
+    pick(slip_page, "Whose plants take part", "Kale Tall Rope")
+    slip_page.keyboard.press("Escape")
+    slip_page.get_by_role("button", name="Save", exact=True).click()
+    expect(slip_page.get_by_text("The trial is written down.")).to_be_visible()
+    plants = read(slip_page)["file"]["garden"]["trials"][-1]["plants"]
+    go(slip_page, "Plot")
+    strip = slip_page.locator("[data-place]").filter(has_text="● netted ○ open")
+    expect(strip).to_have_count(1)
+    dots = str(strip.locator(".plot-lots").get_attribute("d"))
+    assert dots.count("M") == sum(one["side"] == 0 for one in plants) > 0

@@ -74,6 +74,7 @@ function Outline({ place, chosen }: { place: PlotPlace; chosen: boolean }) {
           pointerEvents="none"
         />
       )}
+      <Lots of={place} />
       {later && (
         <path
           className="plants-later"
@@ -87,6 +88,31 @@ function Outline({ place, chosen }: { place: PlotPlace; chosen: boolean }) {
       )}
     </g>
   ))
+}
+
+const DOT = 0.34
+
+/** The plants of a trial: a full dot for the first treatment, an open one for the second. */
+function Lots({ of }: { of: PlotPlace }) {
+  const dots = (side: number) =>
+    circlesOf(
+      of.plants
+        .filter((one) => one.side === side)
+        .map((one) => ({ ...one, across: one.across * DOT })),
+    )
+  if (!of.sides) return null
+  return (
+    <>
+      <path className="plot-lots" d={dots(0)} fill="var(--ink)" pointerEvents="none" />
+      <path
+        d={dots(1)}
+        fill="var(--sheet)"
+        stroke="var(--ink)"
+        strokeWidth={0.014}
+        pointerEvents="none"
+      />
+    </>
+  )
 }
 
 function Label({ place, px, full }: { place: PlotPlace; px: number; full: boolean }) {
@@ -117,6 +143,7 @@ const LINE_PX = 14
 function Below({ place, px, top }: { place: PlotPlace; px: number; top: number }) {
   const grows = [...new Set(place.crops.map((one) => one.name))].join(', ')
   const lines = [
+    ...(place.sides ? [place.sides] : []),
     ...(place.next ? [place.next] : []),
     ...(place.tubs || !grows ? [measured(place)] : []),
   ]

@@ -28,7 +28,16 @@ export interface PlotPlace {
   perLine: number
   tone: Tone
   /** Where plants stand from the middle of the place or tub, and how wide each is drawn. */
-  plants: readonly { x: number; y: number; across: number; later: boolean }[]
+  plants: readonly {
+    x: number
+    y: number
+    across: number
+    later: boolean
+    /** Which treatment it has in a trial. */
+    side: number | null
+  }[]
+  /** The treatments of a trial there, by their marks: "● mulched ○ bare"; empty where none runs. */
+  sides: string
   note: string
   /** What grows there now, as it is called. */
   crops: readonly { crop: string; name: string }[]

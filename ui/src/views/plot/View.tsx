@@ -34,8 +34,8 @@ export function View() {
   const { plan } = sheet.ofPlace
   const [question, setQuestion] = useState<Question>('feed')
   const drawn = useMemo(
-    () => sheetPlaces(places, plan, live, question),
-    [places, plan, live, question],
+    () => sheetPlaces(places, plan, live, question, garden.trials),
+    [places, plan, live, question, garden.trials],
   )
   const lines = useMemo(() => sheetFeatures(features), [features])
   const close = () => sheet.choose(null)

@@ -15,6 +15,7 @@ export type Feature = Schemas['Feature']
 type Plan = Schemas['SeasonPlan']
 type Facts = Plan['places'][number]
 type Standing = Schemas['PlaceMeasures']
+type Trial = Schemas['Trial']
 
 /** The one question that the drawing's colour answers. */
 export const QUESTIONS = ['feed', 'water', 'nitrogen', 'ph', 'test', 'family', 'room'] as const
@@ -29,6 +30,7 @@ export function sheetPlaces(
   plan: Plan,
   drawn: Standing | null,
   question: Question,
+  trials: readonly Trial[] = [],
 ): PlotPlace[] {
   const known = new Map(plan.places.map((one) => [one.id, one]))
   const growing = new Map<string, Plan['plantings']>()
@@ -43,9 +45,12 @@ export function sheetPlaces(
     const live = drawn?.place.id === place.id ? drawn : null
     const facts = live?.place ?? known.get(place.id)
     if (!facts) return []
-    const drawnOne = one(place, facts, growing.get(place.id) ?? [], live, plan.as_of, question)
+    const grows = growing.get(place.id) ?? []
+    const trial = facts.tubs ? undefined : running(grows, plan.as_of, trials)
+    const drawnOne = one(place, facts, grows, { live, trial }, plan.as_of, question)
     const next = nextOf(later.get(place.id) ?? [], plan.as_of)
-    return [{ ...drawnOne, ...(question === 'water' && { tone: waterTone(place.id, plan) }), next }]
+    const tone = question === 'water' ? { tone: waterTone(place.id, plan) } : {}
+    return [{ ...drawnOne, ...tone, next }]
   })
 }
 
@@ -53,11 +58,12 @@ function one(
   place: Place,
   facts: Facts,
   growing: Plan['plantings'],
-  live: Standing | null,
+  { live, trial }: { live: Standing | null; trial: Trial | undefined },
   today: string,
   question: Question,
 ): PlotPlace {
   const { shape } = place
+  const sides = new Map(trial?.plants.map((each) => [`${each.planting} ${each.plant}`, each.side]))
   const standing = new Map(live?.standing.map((s) => [s.planting, s]))
   return {
     id: place.id,
@@ -78,10 +84,11 @@ function one(
     perLine: facts.per_line,
     tone: tone(facts, growing, today, question),
     plants: growing.flatMap((p) =>
-      (standing.get(p.id) ?? p).points.map((point) => ({
+      (standing.get(p.id) ?? p).points.map((point, n) => ({
         x: point.x_m,
         y: point.y_m,
         later: p.planted_on > today,
+        side: sides.get(`${p.id} ${n}`) ?? null,
         across: Math.min(
           Math.sqrt((standing.get(p.id) ?? p).plant_area_m2) * 0.82,
           facts.tubs ? facts.width_m * 0.42 : 9,
@@ -92,10 +99,26 @@ function one(
       .filter((p) => p.planted_on <= today)
       .map((p) => ({ crop: p.crop, name: p.crop_name })),
     next: '',
+    sides: trial ? `● ${trial.treatments[0].name}  ○ ${trial.treatments[1].name}` : '',
     note: facts.tubs
       ? t('{n} × {litres} of mix', { n: facts.tubs, litres: showLitres(facts.filled_l) })
       : growing.map((p) => `${p.plants} ${p.crop_name.toLowerCase()}`).join(', ') || t('empty'),
   }
+}
+
+/** The trial that runs with plants of a bed, if one does. */
+function running(
+  growing: Plan['plantings'],
+  today: string,
+  trials: readonly Trial[],
+): Trial | undefined {
+  const here = new Set(growing.map((one) => one.id))
+  return trials.find(
+    (one) =>
+      one.on <= today &&
+      (one.ended_on == null || one.ended_on >= today) &&
+      one.plants.some((plant) => here.has(plant.planting)),
+  )
 }
 
 /** Whether a place wants water, is not known, or has enough. */
