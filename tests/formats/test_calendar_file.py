@@ -136,3 +136,17 @@ def test_the_next_watering_is_one_event_that_moves() -> None:
     assert min(found["watered"].values()) > today
     assert list(found["put off"].values()) == [today + timedelta(1)]
     assert found["unknown"] == {}
+
+
+def test_a_plant_is_looked_at_again_on_its_day_and_then_every_day() -> None:
+    garden = gardens.garden(**PARTS)
+    look = {
+        "id": gardens.uid("look"), "planting": gardens.uid("cucumber"), "on": "2026-06-05",
+        "signs": ["old_roll"], "again_on": "2026-06-12",
+    }  # fmt: skip
+    log = Log.model_validate({"looks": [look]})
+    for today, on in (("2026-06-05", "2026-06-12"), ("2026-06-14", "2026-06-14")):
+        plan = gardens.plan_of(garden, log, date.fromisoformat(today))
+        event = events(plan, garden)[f"{look['id']}@eznel.garden"]
+        assert str(event["summary"]) == "Cucumber: look again"
+        assert event.decoded("dtstart") == date.fromisoformat(on)

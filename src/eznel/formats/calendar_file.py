@@ -11,6 +11,7 @@ from uuid import UUID, uuid5
 from icalendar import Calendar, Event
 
 from eznel.core.document import Garden
+from eznel.core.plan.looks_due import LookDue
 from eznel.core.plan.place_result import PlaceJob, PlacePlan
 from eznel.core.plan.result import JobView, PlantingPlan, SeasonPlan, TaskView
 from eznel.formats.reader import Reader
@@ -77,6 +78,8 @@ def _events(plan: SeasonPlan, read: Reader) -> Iterator[Event]:
         for work in place.jobs:
             if work.status in SHOWN:
                 yield _of_place(work, place, read)
+    for look in plan.looks:
+        yield _of_look(look, plan, read)
     for water in plan.waters:
         on = water.due_on(plan.as_of)
         # What is watered every day wants no event for it.
@@ -116,6 +119,14 @@ def _of_place(work: PlaceJob, place: PlacePlan, read: Reader) -> Event:
         lines.append(bulk)
     lines += [read.words.cautions[key] for key in work.cautions]
     return _event(work.key, work.due_on, _ticked(title, work.status), "\n".join(lines))
+
+
+def _of_look(look: LookDue, plan: SeasonPlan, read: Reader) -> Event:
+    """What came of it is asked on its day, and as long as nobody says it, today."""
+    planting = next(one for one in plan.plantings if one.id == look.planting)
+    title = read.terms["calendar.look_again"].format(planting=read.planting(planting))
+    text = "\n".join([read.place(planting.place), *([look.cause] if look.cause else [])])
+    return _event(look.look, max(look.again_on, plan.as_of), title, text)
 
 
 def _ticked(title: str, status: str) -> str:

@@ -12,7 +12,7 @@ LAPSES_DAYS = 28
 
 @dataclass(frozen=True, slots=True)
 class LookDue:
-    """A look whose day to look again has come."""
+    """A look whose day to look again has come, or is to come."""
 
     look: UUID
     planting: UUID
@@ -23,7 +23,7 @@ class LookDue:
 
 
 def looks_due(stands: Stands) -> tuple[LookDue, ...]:
-    """Return what is to be looked at again today.
+    """Return what is to be looked at again, today or on a day to come.
 
     Parameters
     ----------
@@ -51,5 +51,5 @@ def looks_due(stands: Stands) -> tuple[LookDue, ...]:
         if one.again_on is not None and one.came is None
     ]
     lapsed = stands.today - timedelta(LAPSES_DAYS)
-    now = (one for one in due if lapsed <= one.again_on <= stands.today)
+    now = (one for one in due if lapsed <= one.again_on)
     return tuple(sorted(now, key=lambda one: (one.again_on, str(one.look))))

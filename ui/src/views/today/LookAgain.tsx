@@ -7,10 +7,11 @@ import { plantingName } from '../../parts/names'
 /** Plants whose day to look again has come. */
 export default function LookAgain({ gardenId }: { gardenId: string }) {
   const plan = usePlan(gardenId)
+  const due = plan.looks.filter((one) => one.again_on <= plan.as_of)
   return (
     <section className="sheet stack" aria-label={t('Look again')}>
       <h2>{t('Look again')}</h2>
-      {plan.looks.map((one) => {
+      {due.map((one) => {
         const planting = plan.plantings.find((each) => each.id === one.planting)
         const name = planting ? plantingName(planting) : ''
         return (

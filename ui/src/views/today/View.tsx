@@ -90,7 +90,7 @@ export function View() {
         )}
         <NotToPick gardenId={gardenId} />
         <Lessons gardenId={gardenId} />
-        {plan.looks.length > 0 && (
+        {plan.looks.some((one) => one.again_on <= plan.as_of) && (
           <Later>
             <LookAgain gardenId={gardenId} />
           </Later>
