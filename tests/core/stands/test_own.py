@@ -114,6 +114,31 @@ def test_own_yields_are_what_is_expected_next() -> None:
     assert now.n_factor == pytest.approx(1.15)
 
 
+def test_in_tubs_too_a_good_yield_wants_little_more_nitrogen() -> None:
+    """Potassium as much more as the yield, 1.592 times; nitrogen 1.15 times at most.
+
+    Of a tub's need, whatever its mix brings: 3.15 kg × 2.6 g N ÷ 0.8 = 10.24 g, and 15 % of it.
+    """
+    usual, now = (
+        gardens.plan_of(
+            gardens.garden(
+                places=[gardens.tub(), gardens.tub("other")],
+                plantings=[
+                    gardens.planting("tomato", "tub", **LAST),
+                    gardens.planting("tomato", "other", name="next"),
+                ],
+            ),
+            Log.model_validate({"harvests": some}),
+        ).plantings[-1]
+        for some in ([], [picked(6.3)])
+    )
+    more = [b.total_g - a.total_g for a, b in zip(usual.needs, now.needs, strict=True)]
+    kg = 3.15 / 0.8
+    assert more[0] == pytest.approx(0.15 * kg * 2.6, rel=1e-3)
+    uptake_k = catalogue.load().crop("tomato").uptake_k
+    assert more[2] == pytest.approx(0.592 * kg * uptake_k, rel=1e-3)
+
+
 def test_a_season_that_is_not_all_written_down_teaches_nothing() -> None:
     assert in_tubs(picked(6.3, complete=False)).kg_yield == in_tubs().kg_yield
 

@@ -49,7 +49,13 @@ def coated_sizes(stand: Stand, stands: Stands) -> tuple[CoatedSize, ...]:
         return ()
     litres = stand.litres
     fixed = stand.crop.n_fixing_share
-    wanted = stand.kg_yield * stand.crop.uptake_n * (1 - fixed) / RECOVERED_IN_TUB
+    wanted = (
+        stand.kg_yield
+        * stand.own.of_yield("N")
+        * stand.crop.uptake_n
+        * (1 - fixed)
+        / RECOVERED_IN_TUB
+    )
     found = []
     for product in stands.fertilisers.values():
         share = fraction(product, "N").value

@@ -396,8 +396,7 @@ def _ceiling(stand: Stand, nutrient: Nutrient, need_g: float) -> float:
 def _tub_need(stand: InTub, stands: Stands, nutrient: Nutrient) -> Need:
     crop = stand.crop
     fixed = crop.n_fixing_share if nutrient == "N" else 0.0
-    uptake = crop.uptake(nutrient)
-    charge = charge_of(stand, stands, nutrient)
+    uptake, charge = crop.uptake(nutrient), charge_of(stand, stands, nutrient)
     water = tub_water(stand, nutrient)
     if water is not None:
         charge = charge.after(water).then(
@@ -419,12 +418,13 @@ def _tub_need(stand: InTub, stands: Stands, nutrient: Nutrient) -> Need:
         )
         uptake = of_variety.value
         known.append(of_variety)
-    whole = crop.yield_kg_plant * uptake * (1 - fixed) / RECOVERED_IN_TUB
+    kg = crop.yield_kg_plant * stand.own.of_yield(nutrient)
+    whole = kg * uptake * (1 - fixed) / RECOVERED_IN_TUB
     per = Worked.first(
         "tub_need",
         max(whole - charge.value, 0.0),
         "g",
-        Quantity("yield_kg", crop.yield_kg_plant, "kg", Origin.TYPICAL, crop.name),
+        Quantity("yield_kg", kg, "kg", stand.own.origin, crop.name),
         Quantity("uptake_g_kg", uptake, "g/kg", Origin.TYPICAL, crop.name),
         Quantity("fixed_share", fixed, "", Origin.TYPICAL),
         Quantity("recovered", RECOVERED_IN_TUB, "", Origin.TYPICAL),

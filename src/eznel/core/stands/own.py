@@ -14,6 +14,7 @@ from eznel.core.document import Learning
 from eznel.core.nutrients import Nutrient
 from eznel.core.stands import own_pace
 from eznel.core.stands.own_ground import BETWEEN_GROUNDS
+from eznel.core.working import Origin
 
 YIELD_BETWEEN_GARDENS = 0.5
 """Spread of the logarithm of yields between gardens: two in three within 0.6 and 1.65 times."""
@@ -38,6 +39,15 @@ class OwnFactors:
     def season_n(self) -> float:
         """Of the crop's season rate of nitrogen, by what it yields. [g/g]"""
         return min(max(self.yields, LEAST_N), MOST_N)
+
+    @property
+    def origin(self) -> Origin:
+        """Where the yield comes from that is reckoned with."""
+        return Origin.TYPICAL if self.yields == 1.0 else Origin.MEASURED
+
+    def of_yield(self, nutrient: Nutrient) -> float:
+        """Return the part of the own yield that a need is reckoned with: all but for nitrogen."""
+        return self.season_n / self.yields if nutrient == "N" else 1.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
