@@ -5718,7 +5718,7 @@ export interface components {
         };
         /**
          * LookDue
-         * @description A look whose day to look again has come.
+         * @description A look whose day to look again has come, or is to come.
          */
         LookDue: {
             /**
