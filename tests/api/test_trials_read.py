@@ -98,3 +98,24 @@ def test_a_trial_is_kept_and_its_planting_with_it(book: TestClient) -> None:
     kept = book.delete(f"{GARDEN}/plantings/{BERRIES}", params={"based_on": 1})
     assert kept.status_code == 409
     assert sent["on"] in json.dumps(kept.json())
+
+
+def test_lots_and_measures_stay_once_something_was_measured(book: TestClient) -> None:
+    """The demo's trial is measured; without its figures it may be drawn anew."""
+    whole = book.get(GARDEN).json()
+    stored = whole["file"]["garden"]["trials"][0]
+    at = f"{GARDEN}/trials/{stored['id']}?based_on={whole['revisions'][stored['id']]}"
+    turned = [{**one, "side": 1 - one["side"]} for one in stored["plants"]]
+    other = [{**stored["measures"][0], "name": "leaves"}]
+    for more, key in (
+        ({"plants": turned}, "lots_are_fixed"),
+        ({"measures": other}, "measures_are_fixed"),
+    ):
+        said = book.put(at, json={**stored, **more})
+        assert [one["key"] for one in said.json()["faults"]] == [key]
+    bare = {**stored, "plants": [{**one, "values": []} for one in stored["plants"]]}
+    done = book.put(at, json=bare)
+    assert done.status_code == 200
+    again = f"{GARDEN}/trials/{stored['id']}?based_on={done.json()['revision']}"
+    without = [{**one, "values": []} for one in turned]
+    assert book.put(again, json={**stored, "plants": without}).status_code == 200

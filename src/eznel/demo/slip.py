@@ -347,6 +347,7 @@ def garden() -> Garden:
                 | {"parts": _slip_mix(), "charge": _slip_charge()}
             ],
             "preferences": {
+                "shared_miss_pct": 20,
                 "reminders": [
                     "pot_on",
                     "harden_off",

@@ -156,6 +156,8 @@ def put(
             thing = merged_thing(kind, base, mine, theirs, had)
             if theirs == dumped(thing):
                 return Written(had, stored.revision)
+        if theirs and kind.stays:
+            kind.stays(kind.parse(theirs), thing)
         return Written(*write_thing(session, stored, kind, thing, check, Actor(who)))
 
 
@@ -203,6 +205,8 @@ def add(
                 continue
             if theirs is not None and stored.revisions[key] != based_on.get(key, 0):
                 raise Stale(dumped(theirs), stored.revisions[key])
+            if theirs is not None and kind.stays:
+                kind.stays(theirs, thing)
             new.append(thing)
         number = write_things(session, stored, kind, new, check, Actor(who)) if new else 0
         return Written(number or stored.revision, number or stored.revision)

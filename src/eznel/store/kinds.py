@@ -1,5 +1,6 @@
 """How each kind of thing becomes rows and comes back. A new kind is a new line here."""
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
@@ -35,6 +36,7 @@ from eznel.core.document import (
     Watered,
     WeatherDay,
 )
+from eznel.core.trials.fair import stays_fair
 from eznel.store import tables
 from eznel.store.tables import Base
 
@@ -50,6 +52,8 @@ class Kind:
     table: type[Base]
     part: str
     label: str
+    stays: Callable[[Any, Any], None] | None = None
+    """Refuses what may not become of a thing, whatever its shape allows."""
 
     @property
     def path(self) -> str:
@@ -78,7 +82,7 @@ KINDS = {
         Kind("benches", Bench, tables.BenchRow, "garden", "bench"),
         Kind("recipes", Recipe, tables.RecipeRow, "garden", "recipe"),
         Kind("aims", Aim, tables.AimRow, "garden", "aim"),
-        Kind("trials", Trial, tables.TrialRow, "garden", "trial"),
+        Kind("trials", Trial, tables.TrialRow, "garden", "trial", stays_fair),
         Kind("pins", MoveJob, tables.PinRow, "garden", "pin"),
         Kind("blends", SeasonBlend, tables.SeasonBlendRow, "garden", "blend"),
         Kind("feeds", FeedEntry, tables.FeedEntryRow, "log", "feed"),

@@ -7,6 +7,7 @@ from math import sqrt
 import numpy as np
 
 from eznel.core.document import Trial
+from eznel.core.errors import Impossible
 from eznel.core.solving import student_t
 from eznel.core.trials.difference import FEWEST, SURE, measured
 from eznel.core.trials.lots import Candidate
@@ -20,6 +21,30 @@ MORE_BESIDE = 0.75
 """Sides whose plants have so many more neighbours on average are not alike. [count]"""
 UNEQUAL = 0.5
 """Sides whose start lies further apart than this begin unequally. [standard deviations]"""
+
+
+def stays_fair(before: Trial, after: Trial) -> None:
+    """Refuse what would make a trial unfair after the fact: other lots or another measure.
+
+    Parameters
+    ----------
+    before : Trial
+        As it is stored.
+    after : Trial
+        As it is to be.
+
+    Raises
+    ------
+    Impossible
+        Once something was measured; figures are removed first.
+    """
+    if all(value is None for plant in before.plants for value in plant.values):
+        return
+    lots = [{(one.planting, one.plant): one.side for one in of.plants} for of in (before, after)]
+    if lots[0] != lots[1]:
+        raise Impossible("plants", "lots_are_fixed")
+    if [one.name for one in before.measures] != [one.name for one in after.measures]:
+        raise Impossible("measures", "measures_are_fixed")
 
 
 def unfair(trial: Trial, neighbours: Mapping[Candidate, int]) -> tuple[Finding, ...]:

@@ -76,7 +76,7 @@ export function TrialForm(props: {
         </details>
       )}
       <Drawing gardenId={gardenId} of={thing} fixed={measured} onChange={change} />
-      <Refused faults={faultsAt(faults, 'plants')} />
+      <Refused faults={[...faultsAt(faults, 'plants'), ...faultsAt(faults, 'measures')]} />
       <TrialPlants of={thing} onChange={change} />
       {stored && <SidePhotos gardenId={gardenId} of={thing} onChange={change} />}
       <TextField
