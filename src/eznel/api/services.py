@@ -26,6 +26,8 @@ from eznel.store import reading
 from eznel.store.reading import Stored
 from eznel.words import Words
 
+CLOSE_AT_ONCE = 8
+"""Sessions that are closed at once. [count]"""
 MOST_KEPT = 16
 """Gardens whose last document and plan stay in memory: a cache, not truth."""
 
@@ -60,6 +62,9 @@ class Services:
     """Scale, probe, pen and gauge: real ones where they were named, else for practice."""
     apart: Apart = field(default_factory=Apart)
     """Reads what people bring, in a process of its own."""
+    closing: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(CLOSE_AT_ONCE))
+    """Threads of their own for closing: behind those that wait for a connection they would wait
+    too. Each application has its own: who waits for one of another loop is never woken."""
     _stored: OrderedDict[str, Stored] = field(default_factory=OrderedDict)
     _kept: OrderedDict[tuple[str, date], _Kept] = field(default_factory=OrderedDict)
     _last: OrderedDict[str, Made] = field(default_factory=OrderedDict)
@@ -151,16 +156,12 @@ async def _services(request: Request) -> Services:
     return services
 
 
-_CLOSING = CapacityLimiter(8)
-"""Threads of their own for closing: behind those that wait for a connection they would wait too."""
-
-
 async def _session(request: Request) -> AsyncIterator[Session]:
     session = Session(request.app.state.services.engine)
     try:
         yield session
     finally:
-        await to_thread.run_sync(session.close, limiter=_CLOSING)
+        await to_thread.run_sync(session.close, limiter=request.app.state.services.closing)
 
 
 async def _who(x_eznel_who: Annotated[str, Header(max_length=80)] = "") -> str:
