@@ -4,7 +4,7 @@ import re
 from pathlib import Path
 
 from PIL import Image
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from ui.conftest import PHONE
 from ui.picking import pick
@@ -200,6 +200,24 @@ def test_what_was_picked_is_told_in_the_history(slip_page: Page) -> None:
     slip_page.get_by_role("button", name="Everything that was changed").click()
     told = slip_page.get_by_role("dialog").last.locator("tbody tr.ant-table-row").first
     expect(told).to_contain_text("Strawberry Pennant in North half-barrels: picked on 19 June")
+
+
+def test_what_is_typed_while_a_photo_is_sent_stays(slip_page: Page, tmp_path: Path) -> None:
+    held: list[Route] = []
+    slip_page.route("**/photos", lambda asked: held.append(asked))
+    taken = tmp_path / "leaf.jpg"
+    Image.new("RGB", (900, 600), (40, 90, 40)).save(taken)
+    book(slip_page, "?page=days")
+    slip_page.get_by_role("button", name="Write something down").click()
+    with slip_page.expect_request("**/photos"):
+        slip_page.locator("input[type=file]").set_input_files(taken)
+    slip_page.get_by_label("Words", exact=True).fill("Typed meanwhile")
+    expect(slip_page.get_by_role("button", name="Save", exact=True)).to_be_disabled()
+    held[0].continue_()
+    slip_page.get_by_role("button", name="Save", exact=True).click()
+    expect(slip_page.get_by_role("button", name="Save", exact=True)).to_have_count(0)
+    note = read(slip_page)["file"]["log"]["notes"][-1]
+    assert (note["words"], len(note["photos"])) == ("Typed meanwhile", 1)
 
 
 def test_a_photo_without_a_network_waits_in_the_browser(slip_page: Page, tmp_path: Path) -> None:

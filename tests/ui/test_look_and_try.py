@@ -4,7 +4,7 @@ import re
 from pathlib import Path
 
 from PIL import Image
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from ui.conftest import PHONE
 from ui.picking import pick
@@ -137,6 +137,24 @@ def test_two_treatments_of_one_name_are_refused_at_the_field(slip_page: Page) ->
     slip_page.get_by_role("button", name="Save", exact=True).click()
     expect(slip_page.get_by_text("Both treatments are called the same")).to_be_visible()
     assert len(read(slip_page)["file"]["garden"]["trials"]) == 2
+
+
+def test_what_is_typed_while_lots_are_drawn_stays(slip_page: Page) -> None:
+    """A slow answer neither takes back what was typed, nor is it saved without."""
+    held: list[Route] = []
+    slip_page.route("**/book/lots", lambda asked: held.append(asked))
+    book(slip_page, "?page=trials")
+    slip_page.get_by_role("button", name="A new trial").click()
+    with slip_page.expect_request("**/book/lots"):
+        pick(slip_page, "Whose plants take part", "Strawberry")
+    slip_page.keyboard.press("Escape")
+    slip_page.get_by_label("The question").fill("Seaweed?")
+    save = slip_page.get_by_role("button", name="Save", exact=True)
+    expect(save).to_be_disabled()
+    held[0].continue_()
+    expect(save).to_be_enabled()
+    expect(slip_page.get_by_label("The question")).to_have_value("Seaweed?")
+    expect(slip_page.locator(".book-lots figure")).to_have_count(1)
 
 
 def test_photos_of_both_sides_stand_side_by_side(slip_page: Page, tmp_path: Path) -> None:

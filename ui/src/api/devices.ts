@@ -1,5 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { faultsOf, get, write, type Fault, type Schemas } from './client'
+import { intoDraft } from './editing'
 
 export type DeviceReading = Schemas['DeviceReading']
 type Kind = DeviceReading['kind']
@@ -24,6 +25,7 @@ export function useDevice(gardenId: string, kind: Kind, place?: string): Device 
   })
   const mine = data?.devices.find((one) => one.kind === kind)
   const read = useMutation({
+    mutationKey: intoDraft(gardenId),
     mutationFn: () => readDevice(gardenId, kind, place),
   })
   return {

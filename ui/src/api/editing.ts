@@ -1,3 +1,4 @@
+import { useIsMutating } from '@tanstack/react-query'
 import { conflictOf, faultsOf, type Conflict, type Fault, type Schemas } from './client'
 import { useDraft } from './draft'
 import { revisionOf, useGarden, usePlan, useWrites, type Changes, type Plan } from './gardens'
@@ -15,7 +16,7 @@ export interface Editing<T> {
   basedOn: number
   /** What is wrong with it, and what was refused when it was saved. */
   faults: Fault[]
-  /** Whether it is so wrong that it cannot be saved. */
+  /** Whether it is so wrong that it cannot be saved, or something of it is still to come. */
   blocked: boolean
   /** Both versions, where somebody else has changed it in the meantime. */
   conflict: Conflict | null
@@ -51,6 +52,9 @@ interface Options<T> {
   onRemoved?: () => void
 }
 
+/** What is asked for to go into what is being typed: that is not saved before the answer is here. */
+export const intoDraft = (gardenId: string) => ['into a draft', gardenId] as const
+
 /** Edits a thing of a garden: draft, what-if, save, conflict, remove. */
 export function useEditing<K extends Kind>(
   gardenId: string,
@@ -65,6 +69,7 @@ export function useEditing<K extends Kind>(
   const whatIf = useWhatIf(gardenId, changes)
   const would = changes ? whatIf.plan : undefined
   const faults = draft.thing ? whatIf.faults : []
+  const awaited = useIsMutating({ mutationKey: intoDraft(gardenId) }) > 0
   const begin = (thing: ThingOf<K>) => {
     save.reset()
     draft.begin(thing, revisionOf(garden, keyOf(thing)))
@@ -79,7 +84,7 @@ export function useEditing<K extends Kind>(
     plan: would ?? stored,
     before: would ? stored : null,
     faults: [...faults, ...faultsOf(save.error)],
-    blocked: faults.length > 0,
+    blocked: awaited || faults.length > 0,
     conflict: conflictOf(save.error),
     saving: save.isPending,
     begin,

@@ -1,5 +1,6 @@
 import { createStore, del, set, values } from 'idb-keyval'
 import { useSyncExternalStore } from 'react'
+import { base64, smallPhoto } from '../lib/files'
 import { newId } from '../lib/ids'
 import { get, ProblemError, write, type Schemas } from './client'
 import { onLateArrival, post } from './outbox'
@@ -35,9 +36,16 @@ async function changed(): Promise<void> {
 }
 
 /** Keeps a photo in this browser; over a reload too. */
-export async function keepPhotoHere(photo: Omit<WaitingPhoto, 'id' | 'refused'>): Promise<void> {
+export async function keepPhotoHere(photo: {
+  garden: string
+  kind: ShowsPhotos
+  of: string
+  taken: File
+}): Promise<void> {
+  const { taken, ...rest } = photo
   const id = newId()
-  await set(id, { ...photo, id, refused: '' }, shelf)
+  const file = await base64(await smallPhoto(taken))
+  await set(id, { ...rest, id, file, refused: '' }, shelf)
   await changed()
 }
 

@@ -1,11 +1,16 @@
 import { useMutation } from '@tanstack/react-query'
+import { base64, smallPhoto } from '../lib/files'
 import { write, type Schemas } from './client'
+import { intoDraft } from './editing'
 
 /** Keeps a photo; a product or a note names it by its id. */
 export function useKeepPhoto(id: string) {
   return useMutation({
-    mutationFn: (file: string) =>
-      write<Schemas['PhotoKept']>('POST', `/api/gardens/${id}/photos`, { file }),
+    mutationKey: intoDraft(id),
+    mutationFn: async (taken: File) => {
+      const file = await base64(await smallPhoto(taken))
+      return write<Schemas['PhotoKept']>('POST', `/api/gardens/${id}/photos`, { file })
+    },
   })
 }
 

@@ -1,5 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { get, write, type Schemas } from './client'
+import { intoDraft } from './editing'
 
 export type TrialsView = Schemas['TrialsView']
 export type TrialShown = Schemas['TrialShown']
@@ -16,6 +17,7 @@ export function useTrials(gardenId: string) {
 /** Draws which plant gets which treatment. */
 export function useLots(gardenId: string) {
   return useMutation({
+    mutationKey: intoDraft(gardenId),
     mutationFn: (asked: Schemas['LotsAsked']) =>
       write<TrialPlant[]>('POST', `/api/gardens/${gardenId}/book/lots`, asked),
   })

@@ -1,4 +1,5 @@
 import { Button } from 'antd'
+import { useLatest } from '../lib/useLatest'
 import { t } from '../lib/words'
 import { Refused, type FaultAt } from './Field'
 
@@ -18,11 +19,16 @@ export function ReadDevice<Reading>(props: {
   onRead: (reading: Reading) => void
 }) {
   const { of } = props
+  const latest = useLatest(props.onRead)
   if (!of.there) return null
   return (
     <div className="stack small">
       <div className="row">
-        <Button size="small" loading={of.pending} onClick={() => of.read(props.onRead)}>
+        <Button
+          size="small"
+          loading={of.pending}
+          onClick={() => of.read((reading) => latest.current(reading))}
+        >
           {props.label}
         </Button>
         {of.simulated && <span className="soft">{t('simulated, for practice')}</span>}

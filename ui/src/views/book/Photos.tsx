@@ -10,7 +10,7 @@ import {
   type WaitingPhoto,
 } from '../../api/photoBox'
 import { photoAt, useKeepPhoto } from '../../api/photos'
-import { base64, smallPhoto } from '../../lib/files'
+import { useLatest } from '../../lib/useLatest'
 import { t } from '../../lib/words'
 import { Refused } from '../../parts/Field'
 import { FileDrop } from '../../parts/FileDrop'
@@ -30,17 +30,19 @@ export function PhotosOf(props: {
   const waiting = useWaitingPhotos(gardenId).filter((one) => one.of === of?.id)
   const thing = of?.id
   useEffect(() => (thing ? holdPhotosOf(thing) : undefined), [thing])
-  const take = async (file: File) => {
-    const small = await base64(await smallPhoto(file))
-    keep.mutate(small, {
-      onSuccess: ({ id }) => onChange([...photos.filter((one) => one !== id), id]),
+  const latest = useLatest(props)
+  const take = (taken: File) =>
+    keep.mutate(taken, {
+      onSuccess: ({ id }) => {
+        const { photos: now, onChange: put } = latest.current
+        put([...now.filter((one) => one !== id), id])
+      },
       onError: (error) => {
         if (!of || !(error instanceof ProblemError) || !error.unreachable) return
-        const kept = keepPhotoHere({ garden: gardenId, kind: of.kind, of: of.id, file: small })
+        const kept = keepPhotoHere({ garden: gardenId, kind: of.kind, of: of.id, taken })
         void kept.then(keep.reset, () => undefined) // else the error stays: it is kept nowhere
       },
     })
-  }
   return (
     <div className="row book-photos">
       {photos.map((one, n) => (
@@ -63,7 +65,7 @@ export function PhotosOf(props: {
           name={t('A photo')}
           accept="image/*"
           busy={keep.isPending}
-          onFile={(file) => void take(file)}
+          onFile={take}
         />
       )}
       <Refused faults={faultsOf(keep.error)} />

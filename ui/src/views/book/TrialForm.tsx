@@ -5,6 +5,7 @@ import { useGarden, usePlan } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { useLots, useTrials, type TrialsView } from '../../api/trials'
 import { Lots } from '../../drawing/Lots'
+import { useLatest } from '../../lib/useLatest'
 import { plural, t } from '../../lib/words'
 import { DateField } from '../../parts/DateField'
 import { NumberField, Refused, TextField, faultsAt } from '../../parts/Field'
@@ -241,9 +242,13 @@ function Drawing(props: { gardenId: string; of: Trial; fixed: boolean; onChange:
   const lots = useLots(gardenId)
   const place = new Map(places.map((one) => [one.id, one.name]))
   const chosen = [...new Set(of.plants.map((one) => one.planting))]
+  const latest = useLatest(props)
   const draw = (plantings: string[]) => {
     if (plantings.length === 0) return onChange({ ...of, plants: [] })
-    lots.mutate({ trial: of.id, plantings }, { onSuccess: (plants) => onChange({ ...of, plants }) })
+    lots.mutate(
+      { trial: of.id, plantings },
+      { onSuccess: (plants) => latest.current.onChange({ ...latest.current.of, plants }) },
+    )
   }
   return (
     <>

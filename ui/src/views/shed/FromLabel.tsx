@@ -3,7 +3,7 @@ import { faultsOf } from '../../api/client'
 import { useWords } from '../../api/reference'
 import { photoAt, useKeepPhoto } from '../../api/photos'
 import { showDate } from '../../lib/dates'
-import { base64, smallPhoto } from '../../lib/files'
+import { useLatest } from '../../lib/useLatest'
 import { showNumber } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { Refused } from '../../parts/Field'
@@ -64,11 +64,8 @@ export function PhotoOfBag(props: {
   onChange: (photo: string | null) => void
 }) {
   const keep = useKeepPhoto(props.gardenId)
-  const take = async (file: File) => {
-    keep.mutate(await base64(await smallPhoto(file)), {
-      onSuccess: (kept) => props.onChange(kept.id),
-    })
-  }
+  const latest = useLatest(props.onChange)
+  const take = (taken: File) => keep.mutate(taken, { onSuccess: (kept) => latest.current(kept.id) })
   return (
     <div className="row">
       {props.photo && <Photo {...props} photo={props.photo} />}
@@ -77,7 +74,7 @@ export function PhotoOfBag(props: {
         name={t('Photo of the bag')}
         accept="image/*"
         busy={keep.isPending}
-        onFile={(file) => void take(file)}
+        onFile={take}
       />
       {props.photo && (
         <Button type="text" onClick={() => props.onChange(null)}>
