@@ -75,6 +75,14 @@ def slip() -> GardenFile:
 
 
 @pytest.fixture
+def slip_client(client: TestClient, slip: GardenFile) -> TestClient:
+    """The application with the demo garden in it."""
+    sent = client.put(f"/api/gardens/{demo.SLIP}/file", json=slip.model_dump(mode="json"))
+    assert sent.status_code == 200
+    return client
+
+
+@pytest.fixture
 def address(services: Services) -> Iterator[str]:
     """The whole application, interface included, on a loopback port."""
     with served(create_app(services, UI)) as found:

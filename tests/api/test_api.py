@@ -18,13 +18,6 @@ SLIP = f"/api/gardens/{demo.SLIP}"
 
 
 @pytest.fixture
-def slip_client(client: TestClient, slip: GardenFile) -> TestClient:
-    sent = client.put(f"{SLIP}/file", json=json.loads(garden_file.dumps(slip)))
-    assert sent.status_code == 200
-    return client
-
-
-@pytest.fixture
 def small(client: TestClient) -> TestClient:
     file = make.garden_file(
         places=[make.bed()],

@@ -118,29 +118,31 @@ class Stands:
         order = sorted(self.garden.plantings, key=lambda p: (p.planted_on, str(p.id)))
         return tuple(
             self.kept.part(
-                ("stand", p.id), (self.known[p.place], self._own_of(p)), partial(self._stand, p)
+                ("stand", p.id), (self.known[p.place], self._own_of[p.id]), partial(self._stand, p)
             )
             for p in order
         )
 
-    def _own_of(self, planting: Planting) -> OwnFactors:
-        """What of the garden's own factors reaches a planting."""
-        bed, pace = isinstance(self.places[planting.place], Bed), self.paces[planting.id]
-        begins = self.calendars[planting.id].begins
-        return self.own.reaching(planting.crop, begins, pace, in_ground=bed)
+    @cached_property
+    def _own_of(self) -> dict[UUID, OwnFactors]:
+        """What of the garden's own factors reaches each planting."""
+        return {
+            p.id: self.own.reaching(
+                p.crop,
+                self.calendars[p.id].begins,
+                self.paces[p.id],
+                in_ground=isinstance(self.places[p.place], Bed),
+            )
+            for p in self.garden.plantings
+        }
 
     @cached_property
     def own(self) -> Own:
         """What the garden's records say of its own factors."""
         records = Records(
-            garden=self.garden,
-            ledger=self.ledger,
-            weather=self.weather,
-            usual=self.usual,
-            calendars=self.calendars,
-            usual_kg=self.usual_kg,
-            soil_of=self.soil_of,
-        )
+            garden=self.garden, ledger=self.ledger, weather=self.weather, usual=self.usual,
+            calendars=self.calendars, usual_kg=self.usual_kg, soil_of=self.soil_of,
+        )  # fmt: skip
         return Own(
             learning=self.garden.preferences.learning,
             paces=self._paces_seen,
@@ -349,7 +351,7 @@ class Stands:
 
     def _stand(self, planting: Planting) -> Stand:
         place, grown = self.places[planting.place], self.growing[planting.id]
-        calendar, own = self.calendars[planting.id], self._own_of(planting)
+        calendar, own = self.calendars[planting.id], self._own_of[planting.id]
         whatever_place: dict[str, Any] = {
             "planting": planting,
             "crop": yielding(grown.crop, own.yields),
