@@ -22,10 +22,14 @@ expect.set_options(timeout=PATIENCE_MS)
 
 
 def window(browser: Browser) -> BrowserContext:
-    """A window of its own, without motion: a button that moves in takes a press and no click."""
+    """A window of its own, without motion: a button that moves in takes a press and no click.
+
+    No service worker stands between it and what a test puts in the way of its requests.
+    """
     return browser.new_context(
-        viewport=DESK, locale="en-GB", timezone_id="Etc/UTC", reduced_motion="reduce"
-    )
+        viewport=DESK, locale="en-GB", timezone_id="Etc/UTC", reduced_motion="reduce",
+        service_workers="block",
+    )  # fmt: skip
 
 
 @pytest.fixture(scope="session")

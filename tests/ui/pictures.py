@@ -182,7 +182,9 @@ def take(address: str) -> None:
         )
         for name, view, (width, height), act in PICTURES:
             size = {"width": width, "height": height}
-            page = browser.new_context(viewport=size, locale="en-GB").new_page()
+            page = browser.new_context(
+                viewport=size, locale="en-GB", service_workers="block"
+            ).new_page()
             page.goto(f"{address}/{view}")
             page.wait_for_load_state("networkidle")
             if act:

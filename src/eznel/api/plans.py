@@ -1,6 +1,7 @@
 """The plan of a garden, why its numbers are what they are, and what a change would do."""
 
 import gzip
+from datetime import date, timedelta
 from typing import Any
 from uuid import UUID
 
@@ -45,7 +46,7 @@ from eznel.core.document import (
     Watered,
     WeatherDay,
 )
-from eznel.core.plan import SeasonPlan, explain, measures
+from eznel.core.plan import SeasonPlan, explain, explained, measures, near_numbers
 from eznel.core.plan.result import PlaceMeasures
 from eznel.formats.log_file import write_log
 from eznel.formats.plan_text import as_csv
@@ -57,6 +58,9 @@ from eznel.store.kinds import KINDS, key_of
 from eznel.words import spoken
 
 router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["plan"], responses=RESPONSES)
+
+NEAR_DAYS = 14
+"""Of the next days' numbers a browser keeps the working. [days]"""
 
 
 class Changes(BaseModel):
@@ -158,6 +162,31 @@ def read_why(
     workings = before.workings if before else None
     worked = explain(file.garden, file.log, day, services.catalogue, key, workings)
     return show(worked, speech, units)
+
+
+class NearView(BaseModel):
+    """How the numbers of the next days came about, to be kept where there may be no network."""
+
+    revision: int
+    """Of the garden whose numbers they are."""
+    as_of: date
+    numbers: dict[str, Shown]
+    """By the key that `why` takes."""
+
+
+@router.get("/near")
+def read_near(
+    garden_id: UUID, session: TheSession, services: TheServices, speech: Speech, units: Units
+) -> NearView:
+    """Read why all numbers of the next days are what they are."""
+    stored = services.stored(session, str(garden_id))
+    made = services.made(stored.file, services.clock(stored.file.garden))
+    keys = near_numbers(made.plan, made.plan.as_of + timedelta(days=NEAR_DAYS))
+    return NearView(
+        revision=stored.revision,
+        as_of=made.plan.as_of,
+        numbers={key: show(explained(made.workings, key), speech, units) for key in keys},
+    )
 
 
 @router.post("/what-if", response_model=SeasonPlan)

@@ -1,7 +1,9 @@
 import type { components } from './schema'
+import { gardenOf, KEPT, keepNothing, keeps } from '../lib/kept'
 import { recall } from '../lib/memory'
 import { system } from '../lib/units'
 import { language, t } from '../lib/words'
+import { standsIn, unanswered } from './reach'
 
 export type Schemas = components['schemas']
 export type Fault = Schemas['FaultView']
@@ -59,18 +61,41 @@ let refused = false
 /** Whether a request was refused for want of the password, perhaps before anybody listened. */
 export const signInAsked = () => refused
 
+/** When each address was answered, or a garden written, since the page was opened. [ms] */
+const seen = new Map<string, number>()
+
+const silent = () => {
+  unanswered()
+  return new ProblemError(0, { title: t('Eznel does not answer. What you typed is kept.') })
+}
+
 async function send<T>(path: string, init: RequestInit): Promise<T> {
   let response: Response
   const headers = { 'Accept-Language': language, 'X-Eznel-Units': system, ...init.headers }
+  const garden = gardenOf(path)
+  const cache = garden && !keeps(garden) ? 'no-store' : 'default'
   try {
-    response = await fetch(path, { ...init, headers })
-    if (response.ok) return (await response.json()) as T
+    response = await fetch(path, { ...init, cache, headers })
+    if (response.ok) {
+      const answer = (await response.json()) as T
+      const kept = response.headers.get(KEPT)
+      const at = Date.parse(kept ?? response.headers.get('Date') ?? '')
+      if (kept === null) seen.set(path, at)
+      else if (at < (seen.get(path) ?? 0))
+        throw silent() // what is shown is newer
+      else standsIn(at)
+      // What was kept before a write does not know of it.
+      if (init.method && garden) seen.set(`/api/gardens/${garden}`, at + 1)
+      return answer
+    }
   } catch (error) {
+    if (error instanceof ProblemError) throw error
     if (error instanceof DOMException && error.name === 'AbortError') throw error
-    throw new ProblemError(0, { title: t('Eznel does not answer. What you typed is kept.') })
+    throw silent()
   }
   if (response.status === 401 && !path.startsWith('/api/door')) {
     refused = true
+    void keepNothing()
     window.dispatchEvent(new Event(SIGN_IN))
   }
   throw new ProblemError(response.status, await response.json().catch(() => ({})))

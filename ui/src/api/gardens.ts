@@ -1,8 +1,14 @@
-import { queryOptions, useMutation, useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
+import {
+  queryOptions,
+  useMutation,
+  useQueryClient,
+  useSuspenseQuery,
+  type QueryClient,
+} from '@tanstack/react-query'
 import { saved } from '../lib/files'
 import { newId } from '../lib/ids'
-import { get, write, type Schemas } from './client'
-import { post, type Kind, type Thing } from './outbox'
+import { get, ProblemError, write, type Schemas } from './client'
+import { PATIENCE_MS, post, unsent, type Kind, type Thing } from './outbox'
 
 export type GardenView = Schemas['GardenView']
 export type Plan = Schemas['SeasonPlan']
@@ -20,7 +26,13 @@ export const gardenQueries = {
   document: (id: string) =>
     queryOptions({
       queryKey: ['garden', id, 'document'] as const,
-      queryFn: ({ signal }) => get<GardenView>(`/api/gardens/${id}`, signal),
+      queryFn: async ({ signal }) => {
+        const garden = await get<GardenView>(`/api/gardens/${id}`, signal)
+        return unsent(id).reduce(
+          (known, one) => patched(known, one.kind, one.key, one.thing, one.basedOn),
+          garden,
+        )
+      },
     }),
   plan: (id: string) =>
     queryOptions({
@@ -30,7 +42,19 @@ export const gardenQueries = {
   why: (id: string, key: string) =>
     queryOptions({
       queryKey: ['garden', id, 'why', key] as const,
-      queryFn: ({ signal }) => get<Schemas['Shown']>(`/api/gardens/${id}/why/${key}`, signal),
+      queryFn: async ({ client, signal }) => {
+        try {
+          return await get<Schemas['Shown']>(`/api/gardens/${id}/why/${key}`, signal)
+        } catch (error) {
+          if (!(error instanceof ProblemError) || !error.unreachable) throw error
+          return keptWorking(client, id, key, error)
+        }
+      },
+    }),
+  near: (id: string) =>
+    queryOptions({
+      queryKey: ['garden', id, 'near'] as const,
+      queryFn: ({ signal }) => get<Schemas['NearView']>(`/api/gardens/${id}/near`, signal),
     }),
   journal: (id: string, thing: string | null) =>
     queryOptions({
@@ -56,6 +80,16 @@ export const gardenQueries = {
       retry: false,
       gcTime: 30_000,
     }),
+}
+
+/** A working that was taken along: only with the plan that it belongs to. */
+async function keptWorking(client: QueryClient, id: string, key: string, silent: ProblemError) {
+  const near = await client.ensureQueryData(gardenQueries.near(id))
+  const garden = client.getQueryData(gardenQueries.document(id).queryKey)
+  const plan = client.getQueryData(gardenQueries.plan(id).queryKey)
+  const shown = near.numbers[key]
+  if (!shown || near.revision !== garden?.revision || near.as_of !== plan?.as_of) throw silent
+  return shown
 }
 
 /** A garden whole. */
@@ -106,7 +140,7 @@ function patched(
     ...garden,
     revisions: { ...garden.revisions, [key]: revision },
     file: { ...garden.file, [part]: { ...garden.file[part], [kind]: changed } },
-  }
+  } as GardenView
 }
 
 interface Save {
@@ -127,7 +161,7 @@ export function useWrites(id: string) {
     const sent = await post({ garden: id, kind, key, thing, basedOn: from })
     client.setQueryData(
       document,
-      (garden) => garden && (patched(garden, kind, key, thing, sent.revision) as GardenView),
+      (garden) => garden && patched(garden, kind, key, thing, sent.revision),
     )
     return sent
   }
@@ -141,8 +175,16 @@ export function useWrites(id: string) {
     onSettled: renew,
   })
   const saveAll = useMutation({
-    mutationFn: ({ kind, things }: { kind: Kind; things: Thing[] }) =>
-      write('POST', `/api/gardens/${id}/${kind}`, things),
+    mutationFn: async ({ kind, things }: { kind: Kind; things: Thing[] }) => {
+      const late = AbortSignal.timeout(PATIENCE_MS)
+      try {
+        return await write('POST', `/api/gardens/${id}/${kind}`, things, late)
+      } catch (error) {
+        // Each waits here by itself; what had arrived all the same is not written twice.
+        if (!(error instanceof ProblemError) || !error.unreachable) throw error
+        return Promise.all(things.map((one) => send(kind, one.id ?? one.key ?? '', one)))
+      }
+    },
     onSettled: renew,
   })
   const replaceAll = useMutation({

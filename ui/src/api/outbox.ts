@@ -1,6 +1,7 @@
 import { useSyncExternalStore } from 'react'
 import { newId } from '../lib/ids'
 import { ProblemError, write, type Schemas } from './client'
+import { answers } from './reach'
 import { browserDrawer, LetterBox, type Letter, type Letters } from './letters'
 
 export type { Kind, Letter, Thing } from './letters'
@@ -14,6 +15,8 @@ export interface Sent {
 const PAUSES_MS = [250, 600, 1500, 3000]
 const ANSWER_MS = 20_000
 const TRIES_BEFORE_KEPT = 3
+/** Nobody stands longer before a tick than this, whatever the network does. */
+export const PATIENCE_MS = 4000
 
 const box = new LetterBox(browserDrawer)
 const waiting = new Map<string, { done: (sent: Sent) => void; failed: (error: unknown) => void }>()
@@ -27,6 +30,7 @@ export function post(letter: Omit<Letter, 'id' | 'refused' | 'tried'>): Promise<
   return new Promise((done, failed) => {
     waiting.set(id, { done, failed })
     void deliver()
+    setTimeout(() => release(id), answers() ? PATIENCE_MS : 0)
   })
 }
 
@@ -108,19 +112,29 @@ function refuse(letter: Letter, error: ProblemError): void {
 }
 
 /** Nobody answers: what was typed is safe here, so people need not wait for it. */
-function releaseAll(): void {
-  box.change((all) => all.map((one) => ({ ...one, tried: true })))
-  for (const letter of box.get().all) {
-    waiting.get(letter.id)?.done({ kept: true, revision: letter.basedOn })
-    waiting.delete(letter.id)
-  }
+const releaseAll = () => box.get().all.forEach((letter) => release(letter.id))
+
+function release(id: string): void {
+  const letter = box.get().all.find((one) => one.id === id)
+  if (!letter) return
+  box.change((all) => all.map((one) => (one.id === id ? { ...one, tried: true } : one)))
+  waiting.get(id)?.done({ kept: true, revision: letter.basedOn })
+  waiting.delete(id)
 }
+
+/** What waits to be written into a garden, in order. */
+export const unsent = (garden: string) =>
+  box.get().all.filter((one) => one.garden === garden && one.refused === null)
 
 /** The writes of a garden that are not answered yet, and whether the browser keeps them. */
 export function useOutbox(garden: string): Letters {
   const found = useSyncExternalStore(box.subscribe, box.get)
   return { ...found, all: found.all.filter((one) => one.garden === garden) }
 }
+
+/** Whether something waits here until Eznel answers: what was ticked is not ticked twice. */
+export const useWaits = (garden: string, about: (letter: Letter) => boolean): boolean =>
+  useOutbox(garden).all.some((one) => one.refused === null && one.tried && about(one))
 
 /** Calls back when a write has arrived that nobody waits for any more. */
 export function onLateArrival(tell: (garden: string) => void): void {

@@ -1,4 +1,5 @@
 import { useMutation } from '@tanstack/react-query'
+import { keeps } from '../lib/kept'
 import { base64, smallPhoto } from '../lib/files'
 import { write, type Schemas } from './client'
 import { intoDraft } from './editing'
@@ -14,6 +15,6 @@ export function useKeepPhoto(id: string) {
   })
 }
 
-/** Where a kept photo is shown from. */
+/** Where a kept photo is shown from; the browser is told where it may not keep it. */
 export const photoAt = (gardenId: string, photo: string) =>
-  `/api/gardens/${gardenId}/photos/${photo}.jpg`
+  `/api/gardens/${gardenId}/photos/${photo}.jpg${keeps(gardenId) ? '' : '?keep=no'}`

@@ -4,6 +4,9 @@ import { get, write, type Schemas } from './client'
 type Product = Schemas['Product']
 type GivesAsked = Pick<Schemas['GivesAsked'], 'product' | 'place' | 'can'>
 
+/** The list to take along is for so many days, until others are asked for. */
+export const LIST_DAYS = 30
+
 /** Questions to the shed; each begins with the garden's key, so that a write renews it. */
 export const shedQueries = {
   gives: (id: string, asked: GivesAsked) =>

@@ -16,6 +16,7 @@ import { CalendarPart } from './CalendarPart'
 import ImportButton from './ImportButton'
 import { WaterPart } from './WaterPart'
 import { WeatherPart } from './WeatherPart'
+import { KeptHere } from './KeptHere'
 import { PreferenceFields } from './PreferenceFields'
 import { Reading } from './Reading'
 import { RemoveGarden } from './RemoveGarden'
@@ -65,6 +66,7 @@ export default function GardenDrawer(props: { gardenId: string; onClose: () => v
         <CalendarPart gardenId={gardenId} />
         <h2>{t('This browser')}</h2>
         <Who />
+        <KeptHere gardenId={gardenId} />
         <Reading />
         <h2>{t('File and history')}</h2>
         <div className="row">

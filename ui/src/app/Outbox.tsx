@@ -1,20 +1,27 @@
 import { Button } from 'antd'
 import { again, damageSeen, deliver, forget, useOutbox, type Letter } from '../api/outbox'
 import { plural, t } from '../lib/words'
+import { useReach } from '../api/reach'
 import { useWords } from '../api/reference'
+import { Reachable } from './Reachable'
+import { useNewer } from './worker'
 
 /** What waits because nobody answered, what was refused meanwhile, and what cannot be kept. */
 export function OutboxBanner({ gardenId }: { gardenId: string }) {
   const { all, onlyHere, damaged } = useOutbox(gardenId)
   const refused = all.filter((one) => one.refused)
   const waits = all.filter((one) => !one.refused && one.tried)
-  if (waits.length === 0 && refused.length === 0 && !damaged) return null
+  const { since } = useReach()
+  const newer = useNewer()
+  const quiet = since === null && newer === null
+  if (waits.length === 0 && refused.length === 0 && !damaged && quiet) return null
   return (
     <div className="outbox small" role="status">
+      <Reachable waits={waits.length > 0} />
       {waits.length > 0 && (
         <p className="row">
           <span>
-            <b>{t('Eznel does not answer.')}</b>{' '}
+            {since === null && <b>{t('Eznel does not answer.')}</b>}{' '}
             {onlyHere
               ? plural(
                   waits.length,

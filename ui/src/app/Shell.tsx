@@ -1,6 +1,7 @@
 import { Button } from 'antd'
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
 import { Link, NavLink, Outlet, useLocation, useParams } from 'react-router'
+import { useTakenAlong } from '../api/along'
 import { useGarden, useWrites } from '../api/gardens'
 import { useCatalogue, useWords } from '../api/reference'
 import { addDays, showDate } from '../lib/dates'
@@ -14,6 +15,7 @@ import { AskProvider } from '../parts/Ask'
 import { ExplainProvider } from '../parts/Why'
 import { AsideBanner } from './AsideBanner'
 import { OutboxBanner } from './Outbox'
+import { BeingRead } from './Reachable'
 import { Shortcuts } from './Shortcuts'
 import { useThemeMode } from './ThemeProvider'
 import { UndoRedo } from './UndoRedo'
@@ -44,7 +46,7 @@ const views = () =>
 /** What stands around every view: the garden's name, the views, and the drawers. */
 export function Shell() {
   return (
-    <Suspense fallback={<Waiting />}>
+    <Suspense fallback={<BeingRead />}>
       <Page />
     </Suspense>
   )
@@ -57,6 +59,7 @@ function Page() {
   const [settings, setSettings] = useState(false)
   const [asked, setAsked] = useState<string | null>(null)
   const garden = useGarden(gardenId)
+  useTakenAlong(gardenId, garden.revision)
   const words = useWords()
   // Read before any view, or a form that needs it would blank the view around it.
   const { crops, materials } = useCatalogue()

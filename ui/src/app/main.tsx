@@ -2,8 +2,9 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router'
-import { onLateArrival } from '../api/outbox'
-import { onPhotoArrival } from '../api/photoBox'
+import { deliver, onLateArrival } from '../api/outbox'
+import { deliverPhotos, onPhotoArrival } from '../api/photoBox'
+import { onComeback } from '../api/reach'
 import { ProblemError } from '../api/client'
 import '../theme/base.css'
 import { WhereTo } from '../lib/useAddress'
@@ -13,6 +14,7 @@ import { loadWords, spellAs } from '../lib/words'
 import { router } from './routes'
 import { Door } from './SignIn'
 import { ThemeProvider } from './ThemeProvider'
+import { keepPage } from './worker'
 
 const RETRIES = 20
 
@@ -35,6 +37,14 @@ const queries = new QueryClient({
 const renew = (garden: string) => void queries.invalidateQueries({ queryKey: ['garden', garden] })
 onLateArrival(renew)
 onPhotoArrival(renew)
+onComeback(() => {
+  void deliver()
+  void deliverPhotos()
+  void queries.invalidateQueries()
+})
+// What was asked for before the worker came is asked for again, so that it keeps that. A browser
+// that may keep nothing works on with the network.
+keepPage(() => void queries.invalidateQueries()).catch(() => undefined)
 
 const whereTo = () => (router.state.navigation.location ?? router.state.location).pathname
 

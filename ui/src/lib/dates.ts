@@ -63,13 +63,21 @@ export function showWeekday(date: string): string {
 }
 
 /** "18 Jun, 14:05", of a moment in the journal. */
-export function showMoment(moment: string): string {
+export function showMoment(moment: string | number): string {
   return new Date(moment).toLocaleString(locale, {
     day: 'numeric',
     month: 'short',
     hour: 'numeric',
     minute: '2-digit',
   })
+}
+
+/** "14:05" of a moment today, "18 Jun, 14:05" of an earlier one. */
+export function showTime(moment: number): string {
+  const at = new Date(moment)
+  return at.toDateString() === new Date().toDateString()
+    ? at.toLocaleTimeString(locale, { hour: 'numeric', minute: '2-digit' })
+    : showMoment(moment)
 }
 
 const SUNDAY_REGIONS = ['US', 'CA', 'MX', 'BR', 'JP', 'IN', 'AU', 'ZA', 'IL', 'CO', 'PE', 'VE']

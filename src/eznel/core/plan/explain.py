@@ -90,11 +90,33 @@ def explain(
     Unknown
         When the key names no number of this plan.
     """
+    return explained(Workings(garden, log, today, catalogue, earlier), key)
+
+
+def explained(workings: Workings, key: str) -> Worked:
+    """Return the working of one number of a plan that was made.
+
+    Parameters
+    ----------
+    workings : Workings
+        What the plan was made from.
+    key : str
+        Which number; see the module.
+
+    Returns
+    -------
+    Worked
+        The same value as in the plan, with its steps. [unit]
+
+    Raises
+    ------
+    Unknown
+        When the key names no number of this plan.
+    """
     kind, *path = key.split("/")
     found = _KINDS.get(kind)
     if found is None or not _fits(found, path):
         raise Unknown("key", "no_such_number", name=key)
-    workings = Workings(garden, log, today, catalogue, earlier)
     try:
         worked = found(workings, *path)
     except NotThere as error:  # anything else is a mistake of ours, and stays one

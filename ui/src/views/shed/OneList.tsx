@@ -3,7 +3,7 @@ import { Button } from 'antd'
 import { useState } from 'react'
 import { faultsOf, type Schemas } from '../../api/client'
 import { useGarden, usePlan, useWrites, type Plan } from '../../api/gardens'
-import { shedQueries } from '../../api/shed'
+import { LIST_DAYS, shedQueries } from '../../api/shed'
 import { addDays, showDate } from '../../lib/dates'
 import { newId } from '../../lib/ids'
 import { recall, remember } from '../../lib/memory'
@@ -20,7 +20,6 @@ type Item = Schemas['ListItem']
 type Aisle = Item['aisle']
 
 const AISLES = ['feed', 'ground', 'mix', 'raising', 'tools'] as const
-const MONTH = 30
 
 const aisleName = (aisle: Aisle): string =>
   ({
@@ -35,7 +34,7 @@ const aisleName = (aisle: Aisle): string =>
 export function OneList({ gardenId }: { gardenId: string }) {
   const plan = usePlan(gardenId)
   const { currency } = useGarden(gardenId).file.garden.preferences
-  const [until, setUntil] = useState(addDays(plan.as_of, MONTH))
+  const [until, setUntil] = useState(addDays(plan.as_of, LIST_DAYS))
   const { data, error } = useQuery(shedQueries.list(gardenId, until))
   const [got, tick] = useTicks(gardenId)
   return (

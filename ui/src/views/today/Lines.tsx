@@ -77,7 +77,9 @@ export function JobLine(props: {
         </Button>
       )}
       {waits && (
-        <span className="small soft">{t('Kept in this browser until Eznel answers.')}</span>
+        <span className="small soft job-line-waits">
+          {t('Kept in this browser until Eznel answers.')}
+        </span>
       )}
     </Line>
   )

@@ -1,5 +1,6 @@
 import { Button } from 'antd'
 import { useMoveJob, useWrites } from '../../api/gardens'
+import { useWaits } from '../../api/outbox'
 import { useCatalogue, useWords } from '../../api/reference'
 import { addDays, showDistance } from '../../lib/dates'
 import { newId } from '../../lib/ids'
@@ -127,6 +128,12 @@ function Line({ due, gardenId, today }: { due: TaskDue; gardenId: string; today:
   const { save, remove } = useWrites(gardenId)
   const { move, pending } = useMoveJob(gardenId)
   const name = plantingName(planting)
+  const waits = useWaits(
+    gardenId,
+    ({ kind, thing }) =>
+      (kind === 'tasks' && thing?.planting === planting.id && thing.task === task.task) ||
+      (kind === 'pins' && thing?.job === task.key),
+  )
   const done = () => {
     const id = newId()
     save.mutate(
@@ -149,25 +156,29 @@ function Line({ due, gardenId, today }: { due: TaskDue; gardenId: string; today:
       <span>
         {name} <span className="soft small">({showDistance(task.due_on, today)})</span>
       </span>
-      <span className="row">
-        <Button
-          size="small"
-          aria-label={t('Done: {what}, {planting}', { what: task.name, planting: name })}
-          disabled={save.isPending}
-          onClick={done}
-        >
-          {t('Done')}
-        </Button>
-        <Button
-          size="small"
-          type="text"
-          aria-label={t('Not yet: {what}, {planting}', { what: task.name, planting: name })}
-          disabled={pending}
-          onClick={later}
-        >
-          {t('Not yet')}
-        </Button>
-      </span>
+      {waits ? (
+        <span className="small soft">{t('Kept in this browser until Eznel answers.')}</span>
+      ) : (
+        <span className="row">
+          <Button
+            size="small"
+            aria-label={t('Done: {what}, {planting}', { what: task.name, planting: name })}
+            disabled={save.isPending}
+            onClick={done}
+          >
+            {t('Done')}
+          </Button>
+          <Button
+            size="small"
+            type="text"
+            aria-label={t('Not yet: {what}, {planting}', { what: task.name, planting: name })}
+            disabled={pending}
+            onClick={later}
+          >
+            {t('Not yet')}
+          </Button>
+        </span>
+      )}
       {task.notes.map((one) => (
         <Findings key={one.key} of={[one]} words={words} />
       ))}

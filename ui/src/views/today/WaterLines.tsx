@@ -1,5 +1,6 @@
 import { Button } from 'antd'
 import { useGarden, usePlan, useWrites } from '../../api/gardens'
+import { useWaits } from '../../api/outbox'
 import { showDay } from '../../lib/dates'
 import { newId } from '../../lib/ids'
 import { showLitres, showNumber } from '../../lib/numbers'
@@ -48,6 +49,10 @@ export default function WaterLine(props: { gardenId: string; of: PlaceWater }) {
   const [, go] = useAddress()
   const { save, remove } = useWrites(props.gardenId)
   const toast = useToast()
+  const waits = useWaits(
+    props.gardenId,
+    ({ kind, thing }) => kind === 'watered' && thing?.place === of.place,
+  )
   const record = (outcome: Outcome) => {
     const thing = watering(of, plan.as_of, outcome)
     save.mutate(
@@ -87,7 +92,8 @@ export default function WaterLine(props: { gardenId: string; of: PlaceWater }) {
           {t('Water ran off below on most days of this week: roots want air. Give less.')}
         </p>
       )}
-      {of.state !== 'later' && (
+      {waits && <p className="small">{t('Kept in this browser until Eznel answers.')}</p>}
+      {of.state !== 'later' && !waits && (
         <div className="row small">
           {offered(of).map((outcome) => (
             <Button

@@ -1,0 +1,34 @@
+"""What is kept for the garden: the numbers of the next days, and no others."""
+
+from datetime import timedelta
+
+from eznel import catalogue, demo
+from eznel.clock import today
+from eznel.core.nutrients import NUTRIENTS
+from eznel.core.plan import Made, explained, make, near_numbers
+
+
+def slip() -> Made:
+    known = catalogue.load()
+    file = demo.garden_file(known)
+    return make(file.garden, file.log, today(file.garden), known)
+
+
+def test_every_near_number_has_its_working() -> None:
+    made = slip()
+    for key in near_numbers(made.plan, made.plan.as_of + timedelta(days=14)):
+        assert explained(made.workings, key).unit or key.startswith("ph/")
+
+
+def test_the_jobs_of_the_days_are_in_it_and_later_ones_are_not() -> None:
+    made = slip()
+    until = made.plan.as_of + timedelta(days=14)
+    keys = near_numbers(made.plan, until)
+    jobs = [job for one in made.plan.plantings for job in one.jobs if job.status == "planned"]
+    for job in jobs:
+        mine = [key for key in keys if key.startswith(f"brings/{job.key}/0/")]
+        brings = job.mixes[0].brings_g if job.mixes else dict.fromkeys(NUTRIENTS, 0.0)
+        shown = sum(brings[x] > 0.005 for x in NUTRIENTS)
+        assert len(mine) == (shown if job.due_on <= until else 0)
+    assert any(job.due_on > until for job in jobs)
+    assert len(set(keys)) == len(keys)
