@@ -22,6 +22,7 @@ from eznel import catalogue
 from eznel.api.app import description
 from eznel.core import document
 from eznel.core.plan import place_result, result
+from eznel.core.questions import one_list
 from eznel.core.working import Level, Origin
 from eznel.store.kinds import KINDS
 from eznel.words import LOCALES, formulas, words
@@ -268,6 +269,7 @@ def test_every_language_says_the_catalogue(locale: str) -> None:
         said |= {way.name, *(text for one in way.choices for text in (one.name, one.say))}
     for task in rows.tasks:
         said |= {task.name, task.say, *(one.name for one in task.materials)}
+    said |= {one_list.CAN}
     said |= {row.name for row in rows.substrates.values()}
     said |= {text for row in rows.recipes for text in (row.name, row.say)}
     for school in rows.programmes.values():

@@ -1,11 +1,17 @@
 """The Book: what is weighed, written down and aimed for, and a season begun from the last one."""
 
 import re
+from datetime import date
 from pathlib import Path
 
 from PIL import Image
 from playwright.sync_api import Page, Route, expect
+from sqlalchemy import Engine
+from sqlalchemy.orm import Session
 
+from eznel import demo
+from eznel.core.document import GardenFile
+from eznel.store import gardens
 from ui.conftest import PHONE
 from ui.picking import pick
 from ui.test_access import faults_of
@@ -246,3 +252,23 @@ def test_a_photo_without_a_network_waits_in_the_browser(slip_page: Page, tmp_pat
         if one["words"] == "A leaf as it should be"
     ]
     assert len(note["photos"]) == 1
+
+
+def test_aims_of_a_year_that_is_over_are_called_to_mind(
+    page: Page, address: str, engine: Engine, slip: GardenFile
+) -> None:
+    winter = slip.garden.model_copy(update={"stands_on": date(2027, 1, 10)})
+    with Session(engine) as session:
+        file = slip.model_copy(update={"garden": winter})
+        gardens.replace(session, file, based_on=0, who="demo", check=lambda file: None)
+    page.goto(f"{address}/g/{demo.SLIP}/today")
+    back = page.get_by_role("region", name="Aims to look back at")
+    link = back.get_by_role("link").first
+    name = str(link.text_content()).removeprefix("Say what came of it: ")
+    link.click()
+    page.get_by_role("article", name=name).get_by_role("button").click()
+    page.get_by_label("What came of it").fill("Enough of it")
+    page.get_by_role("button", name="Save", exact=True).click()
+    expect(page.get_by_text("Enough of it")).to_be_visible()
+    go(page, "Today")
+    expect(back.get_by_text(name, exact=True)).to_have_count(0)

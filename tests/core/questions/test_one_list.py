@@ -43,10 +43,13 @@ def test_pots_and_mix_of_what_is_raised() -> None:
         "benches": [SHELF], "places": [gardens.bed("bed", 30)], "plantings": [raised()],
     }  # fmt: skip
     soon = listed("2026-04-01", **parts)
-    assert amounts(soon) == {"raising trays": 1, "raising mix": pytest.approx(1.4)}
+    assert amounts(soon) == {
+        "raising trays": 1, "raising labels": 1, "raising mix": pytest.approx(1.4),
+    }  # fmt: skip
     later = listed("2026-04-12", **parts)
     assert amounts(later) == {
-        "raising trays": 1, "raising mix": pytest.approx(13.3), "raising × 9 cm": 27,
+        "raising trays": 1, "raising labels": 1, "raising mix": pytest.approx(13.3),
+        "raising × 9 cm": 27,
     }  # fmt: skip
     assert {one.needed_on for one in later.items if one.key == "raising mix"} == {date(2026, 3, 15)}
     sown = listed("2026-04-01", **parts | {"plantings": [raised(sown=40)]})
@@ -137,3 +140,33 @@ def test_layers_of_a_raised_bed_stand_on_it_until_they_are_filled() -> None:
     filled = gardens.bed(fill={"layers": [layer], "filled_on": "2026-03-01"})
     there = listed("2026-06-01", places=[filled], plantings=grows, **quiet)
     assert all(one.aisle != "ground" for one in there.items)
+
+
+def test_a_label_for_each_planting_and_a_can_until_something_was_given() -> None:
+    """Two come by the day, one stands already; a soluble feed wants a can, but only the first."""
+    tub, cucumber, garlic = gardens.tub("tub", 30, 2), gardens.uid("c"), gardens.uid("g")
+    parts: dict[str, Any] = {
+        "places": [gardens.bed("bed", 30), tub],
+        "products": [gardens.product("feed", "soluble", N=24, P2O5=8, K2O=16)],
+        "scoops": [gardens.scoop()],
+        "plantings": [
+            gardens.planting("tomato", planted_on="2026-05-12", plants=4),
+            gardens.planting("cucumber", "tub", planted_on="2026-05-20", plants=2, id=cucumber),
+            gardens.planting("garlic", planted_on="2025-10-20", plants=20, id=garlic),
+        ],
+    }  # fmt: skip
+    found = {one.key: one for one in listed("2026-05-25", **parts).items}
+    assert found["tools labels"].amount == 2
+    assert found["tools labels"].needed_on == date(2026, 5, 12)
+    assert "tools can" not in found  # the first feed in water comes later
+    later = {one.key: one for one in listed("2026-07-30", **parts).items}
+    assert later["tools can"].amount == 1
+    plan = gardens.plan_of(gardens.garden(**parts), today=date(2026, 7, 1))
+    job = next(j for p in plan.plantings for j in p.jobs if j.mixes and j.mixes[0].water_l > 0)
+    planting = next(p for p in plan.plantings if job in p.jobs)
+    fed = {"feeds": [{
+        "id": str(job.key), "planting": str(planting.id), "job": str(job.key),
+        "on": "2026-06-30", "outcome": "given", "amounts": [],
+    }]}  # fmt: skip
+    given = listed("2026-07-30", today="2026-07-01", log=fed, **parts)
+    assert "tools can" not in {one.key for one in given.items}

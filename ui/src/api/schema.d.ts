@@ -2746,6 +2746,24 @@ export interface components {
             year: number;
         };
         /**
+         * AimDue
+         * @description An aim whose year is over in the garden, since its last day of picking.
+         */
+        AimDue: {
+            /**
+             * Aim
+             * Format: uuid
+             */
+            aim: string;
+            /**
+             * Over On
+             * Format: date
+             */
+            over_on: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * AimShown
          * @description An aim as it stands.
          */
@@ -8291,6 +8309,8 @@ export interface components {
         SeasonPlan: {
             /** Ahead */
             ahead: components["schemas"]["WeatherAhead"][];
+            /** Aims */
+            aims: components["schemas"]["AimDue"][];
             /**
              * As Of
              * Format: date

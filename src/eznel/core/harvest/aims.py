@@ -9,6 +9,7 @@ from eznel.core.document import Aim
 from eznel.core.harvest.ahead import Harvesting, own_share
 from eznel.core.nutrients import Amounts
 from eznel.core.stands.stand import Stand
+from eznel.core.stands.stands import Stands
 from eznel.core.working import Finding, Level, Origin, Quantity, Worked
 
 NEARLY = 0.9
@@ -78,11 +79,10 @@ def _aim(of: Aim, harvesting: Harvesting, today: date) -> AimView:
     stands: list[Stand] = []
     if of.crop is not None:
         harvesting.stands.catalogue.crop(of.crop, "crop")
-        stands = [s for s in harvesting.stands.all if s.crop.key == of.crop and _year(s) == of.year]
+        stands = _serving(of, harvesting.stands)
     if of.crop is not None and of.wanted is not None:
         aimed = _aimed(of.crop, of.wanted.g / 1000, stands, harvesting)
-    last = max((s.calendar.last_pick for s in stands), default=date(of.year, 12, 31))
-    over = last < today
+    over = over_after(of, harvesting.stands) < today
     return AimView(
         id=of.id,
         year=of.year,
@@ -92,6 +92,30 @@ def _aim(of: Aim, harvesting: Harvesting, today: date) -> AimView:
         over=over,
         findings=tuple(_said(aimed, over)) if aimed is not None else (),
     )
+
+
+def over_after(of: Aim, stands: Stands) -> date:
+    """Return the last day of picking for an aim.
+
+    Parameters
+    ----------
+    of : Aim
+        Of a crop, or of the garden as a whole.
+    stands : Stands
+        The garden.
+
+    Returns
+    -------
+    date
+        Of what is planted for it that year; the year's last day where that is nothing.
+    """
+    last = (stand.calendar.last_pick for stand in _serving(of, stands))
+    return max(last, default=date(of.year, 12, 31))
+
+
+def _serving(of: Aim, stands: Stands) -> list[Stand]:
+    """What is planted for it; for an aim of no crop, nothing."""
+    return [one for one in stands.all if one.crop.key == of.crop and _year(one) == of.year]
 
 
 def _year(stand: Stand) -> int:

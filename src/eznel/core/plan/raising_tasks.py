@@ -78,7 +78,11 @@ def _all_due(made: Raised, stand: Stand, stands: Stands) -> Iterator[TaskView]:
     counted = planting.raising is not None and planting.raising.sown is not None
     if not counted and made.to_sow is not None:
         cells = made.pottings[0].mix.value
-        takes = (TakenAlong("trays", made.trays, ""), TakenAlong("mix", round(cells, 1), "L"))
+        takes = (
+            TakenAlong("trays", made.trays, ""),
+            TakenAlong("labels", made.trays, ""),
+            TakenAlong("mix", round(cells, 1), "L"),
+        )
         yield _due(SOW, 1, made.sow_on, takes, _sowing(made))
     for n, potting in enumerate(made.pottings[1:] if made.plants else (), start=1):
         yield _due(POT_ON, n, potting.since, _takes(potting), _potting(potting))

@@ -11,6 +11,7 @@ from eznel.core.mixing.concentrates import Concentrate
 from eznel.core.moisture.watering import PlaceWater
 from eznel.core.nutrients import Amounts, Nutrient
 from eznel.core.outlines import Point
+from eznel.core.plan.aims_due import AimDue
 from eznel.core.plan.lessons import LessonDue
 from eznel.core.plan.looks_due import LookDue
 from eznel.core.plan.place_result import PlacePlan
@@ -308,4 +309,6 @@ class SeasonPlan:
     ahead: tuple[WeatherAhead, ...]
     lessons: tuple[LessonDue, ...]
     looks: tuple[LookDue, ...]
+    aims: tuple[AimDue, ...]
+    """To be looked at again."""
     findings: tuple[Finding, ...]

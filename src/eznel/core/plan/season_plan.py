@@ -15,6 +15,7 @@ from eznel.core.needs.dose import Need, totals_g
 from eznel.core.nutrients import Amounts
 from eznel.core.places import walking_order
 from eznel.core.plan import advice, season_advice
+from eznel.core.plan.aims_due import aims_due
 from eznel.core.plan.cans import shared_cans
 from eznel.core.plan.changes import changes
 from eznel.core.plan.leached import leached
@@ -145,6 +146,7 @@ def make(
             ahead=weather_ahead([season.stand for season in workings.seasons], today),
             lessons=lessons(stands),
             looks=looks_due(stands),
+            aims=aims_due(stands),
             findings=(
                 *plausibility.of_garden(garden, today, catalogue.materials),
                 *plausibility.of_log(log, today),

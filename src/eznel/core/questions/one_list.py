@@ -2,10 +2,11 @@
 
 Bags that run out by then, in whole packs; what would fill what stays short; lime and compost; what
 raised beds and tubs are still to be filled with; pots, trays and mix for what is raised; stakes,
-nets and the like of the jobs that are switched on. What lies in the shed is not on it.
+nets and the like of the jobs that are switched on; a label for each planting; a can for who has
+never fed from one. What lies in the shed is not on it.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
 from datetime import date
 from typing import Literal
@@ -13,11 +14,13 @@ from uuid import UUID
 
 from eznel.core.document import Garden
 from eznel.core.plan.raising_tasks import RAISING
-from eznel.core.plan.result import PlantingPlan, SeasonPlan, TakenAlong
+from eznel.core.plan.result import JobView, PlantingPlan, SeasonPlan, TakenAlong
 from eznel.core.quantities import Mass
 from eznel.core.questions.stock import Shopping, ToTake
 
 Aisle = Literal["feed", "ground", "mix", "raising", "tools"]
+LABELS = "labels"
+CAN = "watering can"
 AISLES: tuple[Aisle, ...] = ("feed", "ground", "mix", "raising", "tools")
 
 
@@ -94,7 +97,8 @@ def one_list(garden: Garden, plan: SeasonPlan, shopping: Shopping, until: date) 
         *_ground(plan, until),
         *_fills(plan, until),
         *_mixes(plan, until),
-        *_jobs(plan, until),
+        *_added((*_jobs(plan, until), *_labels(plan, until))),
+        *_can(plan, until),
     ]
     items = sorted(found, key=lambda one: (AISLES.index(one.aisle), one.needed_on, one.name))
     costs = [one.cost for one in items]
@@ -218,8 +222,7 @@ def _stands(one: PlantingPlan, day: date) -> bool:
 
 
 def _jobs(plan: SeasonPlan, until: date) -> Iterator[ListItem]:
-    """What the jobs besides feeding take, added up by name."""
-    found: dict[str, ListItem] = {}
+    """What the jobs besides feeding take, planting by planting."""
     for planting in plan.plantings:
         for task in planting.tasks:
             if task.done is not None or task.due_on > until:
@@ -227,10 +230,8 @@ def _jobs(plan: SeasonPlan, until: date) -> Iterator[ListItem]:
             raising = task.task in RAISING
             for one in task.takes:
                 aisle: Aisle = "raising" if raising else "ground" if one.unit else "tools"
-                key = f"{aisle} {one.name}"
-                known = found.get(key)
-                found[key] = ListItem(
-                    key=key,
+                yield ListItem(
+                    key=f"{aisle} {one.name}",
                     aisle=aisle,
                     name=one.name,
                     amount=one.amount,
@@ -239,15 +240,56 @@ def _jobs(plan: SeasonPlan, until: date) -> Iterator[ListItem]:
                     reckoned=_reckoned(one, planting.id),
                     plantings=(planting.id,),
                 )
-                if known is not None:
-                    found[key] = replace(
-                        known,
-                        amount=known.amount + one.amount,
-                        reckoned=(*known.reckoned, *_reckoned(one, planting.id)),
-                        needed_on=min(known.needed_on, found[key].needed_on),
-                        plantings=tuple(dict.fromkeys((*known.plantings, planting.id))),
-                    )
-    yield from found.values()
+
+
+def _labels(plan: SeasonPlan, until: date) -> Iterator[ListItem]:
+    """One for each planting that is to come into its place."""
+    for planting in plan.plantings:
+        if plan.as_of <= planting.planted_on <= until:
+            yield ListItem(
+                key=f"tools {LABELS}",
+                aisle="tools",
+                name=LABELS,
+                amount=1,
+                unit="",
+                needed_on=planting.planted_on,
+                reckoned=(Reckoned(planting.id, 1, "planting", 1),),
+                plantings=(planting.id,),
+            )
+
+
+def _added(items: Iterable[ListItem]) -> Iterable[ListItem]:
+    """What has the same name, once."""
+    found: dict[str, ListItem] = {}
+    for one in items:
+        known = found.get(one.key)
+        found[one.key] = (
+            one
+            if known is None
+            else replace(
+                known,
+                amount=known.amount + one.amount,
+                reckoned=(*known.reckoned, *one.reckoned),
+                needed_on=min(known.needed_on, one.needed_on),
+                plantings=tuple(dict.fromkeys((*known.plantings, *one.plantings))),
+            )
+        )
+    return found.values()
+
+
+def _can(plan: SeasonPlan, until: date) -> Iterator[ListItem]:
+    """One for the first feed in water, where nothing was ever given."""
+    jobs = [job for planting in plan.plantings for job in planting.jobs]
+    if any(job.status == "given" for job in jobs):
+        return
+    planned = [job for job in jobs if job.status == "planned" and job.due_on <= until]
+    first = min((job.due_on for job in planned if _in_water(job)), default=None)
+    if first is not None:
+        yield ListItem(key="tools can", aisle="tools", name=CAN, amount=1, unit="", needed_on=first)
+
+
+def _in_water(job: JobView) -> bool:
+    return bool(job.mixes) and job.mixes[0].water_l > 0
 
 
 def _reckoned(of: TakenAlong, planting: UUID) -> tuple[Reckoned, ...]:

@@ -38,6 +38,7 @@ import { Later } from '../../parts/Later'
 const Filter = lazy(() => import('./Filter'))
 const Water = lazy(() => import('./Water'))
 const LookAgain = lazy(() => import('./LookAgain'))
+const LookBack = lazy(() => import('./LookBack'))
 const WaterLine = lazy(() => import('./WaterLines'))
 
 /** From so many jobs on, a day is worth narrowing. */
@@ -93,6 +94,11 @@ export function View() {
         {plan.looks.some((one) => one.again_on <= plan.as_of) && (
           <Later>
             <LookAgain gardenId={gardenId} />
+          </Later>
+        )}
+        {plan.aims.length > 0 && (
+          <Later>
+            <LookBack gardenId={gardenId} />
           </Later>
         )}
         <Waits waits={state.waits} today={plan.as_of} gardenId={gardenId} />
