@@ -3,6 +3,7 @@
 import re
 from pathlib import Path
 
+import pytest
 from PIL import Image
 from playwright.sync_api import Page, Route, expect
 
@@ -180,7 +181,8 @@ def test_photos_of_both_sides_stand_side_by_side(slip_page: Page, tmp_path: Path
     assert trial["treatments"][1]["photos"][0] in [one["id"] for one in exported.json()["photos"]]
 
 
-def test_a_trial_that_runs_is_drawn_on_the_plot(slip_page: Page) -> None:
+@pytest.mark.parametrize("planting", ["Kale Tall Rope", "Cucumber Slipline"], ids=["bed", "tubs"])
+def test_a_trial_that_runs_is_drawn_on_the_plot(slip_page: Page, planting: str) -> None:
     """As many full dots as plants of the first treatment: each is two arcs from one start."""
     book(slip_page, "?page=trials")
     slip_page.get_by_role("button", name="A new trial").click()
@@ -188,7 +190,7 @@ def test_a_trial_that_runs_is_drawn_on_the_plot(slip_page: Page) -> None:
     slip_page.get_by_label("First treatment").fill("netted")
     slip_page.get_by_label("Second treatment").fill("open")
     slip_page.get_by_label("The measure that decides").fill("leaves eaten")
-    pick(slip_page, "Whose plants take part", "Kale Tall Rope")
+    pick(slip_page, "Whose plants take part", planting)
     slip_page.keyboard.press("Escape")
     slip_page.get_by_role("button", name="Save", exact=True).click()
     expect(slip_page.get_by_text("The trial is written down.")).to_be_visible()
@@ -196,5 +198,6 @@ def test_a_trial_that_runs_is_drawn_on_the_plot(slip_page: Page) -> None:
     go(slip_page, "Plot")
     strip = slip_page.locator("[data-place]").filter(has_text="● netted ○ open")
     expect(strip).to_have_count(1)
-    dots = str(strip.locator(".plot-lots").get_attribute("d"))
+    lots = strip.locator(".plot-lots").all()  # one for a bed, one for each of three troughs
+    dots = "".join(str(one.get_attribute("d")) for one in lots)
     assert dots.count("M") == sum(one["side"] == 0 for one in plants) > 0

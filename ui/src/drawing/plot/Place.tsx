@@ -74,7 +74,7 @@ function Outline({ place, chosen }: { place: PlotPlace; chosen: boolean }) {
           pointerEvents="none"
         />
       )}
-      <Lots of={place} />
+      <Lots of={place} tub={n} />
       {later && (
         <path
           className="plants-later"
@@ -93,11 +93,11 @@ function Outline({ place, chosen }: { place: PlotPlace; chosen: boolean }) {
 const DOT = 0.34
 
 /** The plants of a trial: a full dot for the first treatment, an open one for the second. */
-function Lots({ of }: { of: PlotPlace }) {
+function Lots({ of, tub }: { of: PlotPlace; tub: number }) {
   const dots = (side: number) =>
     circlesOf(
       of.plants
-        .filter((one) => one.side === side)
+        .filter((one) => one.sides[tub] === side)
         .map((one) => ({ ...one, across: one.across * DOT })),
     )
   if (!of.sides) return null

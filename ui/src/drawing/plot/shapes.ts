@@ -33,8 +33,8 @@ export interface PlotPlace {
     y: number
     across: number
     later: boolean
-    /** Which treatment it has in a trial. */
-    side: number | null
+    /** Which treatment it has in a trial: one for a bed, one for each tub. */
+    sides: readonly (number | null)[]
   }[]
   /** The treatments of a trial there, by their marks: "● mulched ○ bare"; empty where none runs. */
   sides: string

@@ -46,7 +46,7 @@ export function sheetPlaces(
     const facts = live?.place ?? known.get(place.id)
     if (!facts) return []
     const grows = growing.get(place.id) ?? []
-    const trial = facts.tubs ? undefined : running(grows, plan.as_of, trials)
+    const trial = running(grows, plan.as_of, trials)
     const drawnOne = one(place, facts, grows, { live, trial }, plan.as_of, question)
     const next = nextOf(later.get(place.id) ?? [], plan.as_of)
     const tone = question === 'water' ? { tone: waterTone(place.id, plan) } : {}
@@ -63,7 +63,7 @@ function one(
   question: Question,
 ): PlotPlace {
   const { shape } = place
-  const sides = new Map(trial?.plants.map((each) => [`${each.planting} ${each.plant}`, each.side]))
+  const sideOf = lotsOf(trial)
   const standing = new Map(live?.standing.map((s) => [s.planting, s]))
   return {
     id: place.id,
@@ -84,11 +84,13 @@ function one(
     perLine: facts.per_line,
     tone: tone(facts, growing, today, question),
     plants: growing.flatMap((p) =>
-      (standing.get(p.id) ?? p).points.map((point, n) => ({
+      (standing.get(p.id) ?? p).points.map((point, n, all) => ({
         x: point.x_m,
         y: point.y_m,
         later: p.planted_on > today,
-        side: sides.get(`${p.id} ${n}`) ?? null,
+        sides: Array.from({ length: facts.tubs || 1 }, (_, tub) =>
+          sideOf(p.id, tub * all.length + n),
+        ),
         across: Math.min(
           Math.sqrt((standing.get(p.id) ?? p).plant_area_m2) * 0.82,
           facts.tubs ? facts.width_m * 0.42 : 9,
@@ -119,6 +121,15 @@ function running(
       (one.ended_on == null || one.ended_on >= today) &&
       one.plants.some((plant) => here.has(plant.planting)),
   )
+}
+
+/** Which treatment a plant has; a whole planting may have one. */
+function lotsOf(trial: Trial | undefined): (planting: string, plant: number) => number | null {
+  const sides = new Map(
+    trial?.plants.map((each) => [`${each.planting} ${each.plant ?? 'all'}`, each.side]),
+  )
+  return (planting, plant) =>
+    sides.get(`${planting} ${plant}`) ?? sides.get(`${planting} all`) ?? null
 }
 
 /** Whether a place wants water, is not known, or has enough. */
