@@ -203,3 +203,23 @@ def test_a_newer_page_is_said_and_loaded_without_losing_what_is_typed(
         expect(page.get_by_role("button", name="Load it")).to_have_count(0)
         expect(page.get_by_label("Name", exact=True)).to_have_value("Half a name")
         page.context.close()
+
+
+def test_what_was_kept_and_has_arrived_is_changed_on_without_a_conflict(page: Page) -> None:
+    """Typed while nobody answers, opened again, sent meanwhile, and saved once more."""
+    origin, slow = page.url.split("/today")[0], re.compile("/scoops/")
+    page.goto(f"{origin}/shed")
+    held: list[Route] = []
+    page.context.route(slow, lambda one: one.continue_() if held else held.append(one))
+    called = page.get_by_label("Called")
+    page.get_by_role("button", name=re.compile("tin mug")).last.click()
+    called.fill("blue mug")
+    page.get_by_role("button", name="Save", exact=True).click()
+    page.get_by_role("button", name=re.compile("^blue mug")).click()
+    with page.expect_response(slow):
+        held[0].continue_()
+    called.fill("red mug")
+    page.get_by_role("button", name="Save", exact=True).click()
+    expect(called).to_have_count(0)
+    whole = page.request.get(f"{origin.replace('/g/', '/api/gardens/')}").json()
+    assert "red mug" in {one["name"] for one in whole["file"]["garden"]["scoops"]}

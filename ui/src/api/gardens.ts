@@ -8,7 +8,7 @@ import {
 import { saved } from '../lib/files'
 import { newId } from '../lib/ids'
 import { get, ProblemError, write, type Schemas } from './client'
-import { PATIENCE_MS, post, unsent, type Kind, type Thing } from './outbox'
+import { PATIENCE_MS, post, provisional, settled, unsent, type Kind, type Thing } from './outbox'
 
 export type GardenView = Schemas['GardenView']
 export type Plan = Schemas['SeasonPlan']
@@ -29,7 +29,7 @@ export const gardenQueries = {
       queryFn: async ({ signal }) => {
         const garden = await get<GardenView>(`/api/gardens/${id}`, signal)
         return unsent(id).reduce(
-          (known, one) => patched(known, one.kind, one.key, one.thing, one.basedOn),
+          (known, one) => patched(known, one.kind, one.key, one.thing, provisional(one.basedOn)),
           garden,
         )
       },
@@ -190,7 +190,9 @@ export function useWrites(id: string) {
   const replaceAll = useMutation({
     mutationFn: ({ kind, things }: { kind: Kind; things: readonly Thing[] }) => {
       const keys = things.map((one) => one.id ?? one.key ?? '')
-      const based_on = Object.fromEntries(keys.map((key) => [key, revisionOf(known(), key)]))
+      const based_on = Object.fromEntries(
+        keys.map((key) => [key, settled(id, key, revisionOf(known(), key))]),
+      )
       return write('PUT', `/api/gardens/${id}/${kind}`, { things, based_on })
     },
     onSettled: renew,

@@ -26,7 +26,8 @@ let sending = false
 /** Sends a write, and keeps it until it is answered: over a lost connection, and over a reload. */
 export function post(letter: Omit<Letter, 'id' | 'refused' | 'tried'>): Promise<Sent> {
   const id = newId()
-  box.change((all) => [...all, { ...letter, id, tried: false, refused: null }])
+  const basedOn = settled(letter.garden, letter.key, letter.basedOn)
+  box.change((all) => [...all, { ...letter, basedOn, id, tried: false, refused: null }])
   return new Promise((done, failed) => {
     waiting.set(id, { done, failed })
     void deliver()
@@ -86,8 +87,20 @@ function deliverOne(letter: Letter): Promise<Schemas['WrittenView']> {
     : write('PUT', address, letter.thing, signal)
 }
 
+const arrived = new Map<string, number>()
+
+/** The revision of what waits here: between the one it is based on and the one it will have. */
+export const provisional = (basedOn: number) => Math.floor(basedOn) + 0.5
+
+/** The revision as it is stored: of what has arrived meanwhile, or what that which waits is based on. */
+export function settled(garden: string, key: string, revision: number): number {
+  if (Number.isInteger(revision)) return revision
+  return arrived.get(`${garden} ${key}`) ?? Math.floor(revision)
+}
+
 /** What was sent is dropped, and later letters about the same thing build on it. */
 function acknowledge(sent: Letter, revision: number): void {
+  arrived.set(`${sent.garden} ${sent.key}`, revision)
   box.change((all) =>
     all
       .filter((one) => one.id !== sent.id)
@@ -118,7 +131,7 @@ function release(id: string): void {
   const letter = box.get().all.find((one) => one.id === id)
   if (!letter) return
   box.change((all) => all.map((one) => (one.id === id ? { ...one, tried: true } : one)))
-  waiting.get(id)?.done({ kept: true, revision: letter.basedOn })
+  waiting.get(id)?.done({ kept: true, revision: provisional(letter.basedOn) })
   waiting.delete(id)
 }
 
