@@ -11,7 +11,9 @@ from eznel.core.document import GardenFile, Noted
 from eznel.core.harvest.ahead import Harvesting
 from eznel.core.harvest.aims import aims
 from eznel.core.plan.season_plan import make
+from eznel.core.questions.taught import taught
 from eznel.core.questions.trials import trials
+from eznel.formats.text import number
 from eznel.formats.year_book import YearTold, write_year
 from eznel.words import LOCALES, words
 from formats.test_season_sheet import plain, text_of
@@ -33,6 +35,7 @@ def told(slip: GardenFile, year: int, photos: dict[str, bytes] | None = None) ->
     return YearTold(
         year=year, file=slip, plan=made.plan, given=harvesting.given,
         aims=aims(harvesting, day), photos=photos or {}, trials=trials(made.workings),
+        taught=taught(made.workings.stands),
         causes={one.key: one.name for one in catalogue.load().symptoms.causes.values()},
     )  # fmt: skip
 
@@ -49,6 +52,23 @@ def test_last_year_is_told_whole(slip: GardenFile, locale: str) -> None:
     ):  # fmt: skip
         assert plain(part) in text, part
     assert plain(said.terms["book.learned"]) in text
+
+
+@pytest.mark.parametrize("locale", LOCALES)
+def test_what_the_garden_taught_is_told_in_the_year_that_taught_it(
+    slip: GardenFile, locale: str
+) -> None:
+    """What was picked last year moves the yields; nothing of this year is whole yet."""
+    said = words(locale)
+    last = told(slip, 2025)
+    (yields,) = [one for one in last.taught if (one.kind, one.of) == ("yield", "climbing_bean")]
+    text = plain(text_of(write_year(last, said, "a4")))
+    what = said.terms["taught.yield"].format(of="Climbing bean")
+    assert plain(said.terms["book.taught"]) in text
+    assert plain(f"{what}:") in text
+    assert plain(number(yields.after.value, said)) in text
+    now = plain(text_of(write_year(told(slip, 2026), said, "a4")))
+    assert plain(f"{what}:") not in now
 
 
 @pytest.mark.parametrize("locale", LOCALES)

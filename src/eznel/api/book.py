@@ -17,6 +17,7 @@ from eznel.core.harvest.yields import Yielded
 from eznel.core.nutrients import Amounts
 from eznel.core.questions.harvest_costs import per_cost, per_litre
 from eznel.core.questions.next_season import NextSeason, next_season
+from eznel.core.questions.taught import taught
 from eznel.core.questions.trials import trials
 from eznel.core.questions.year_beside_year import TwoSeasons, years_beside
 from eznel.core.reference import Picked, Piece
@@ -176,6 +177,7 @@ def write_year_book(
         aims=aims(harvesting, day),
         photos={one: photos.read(session, str(garden_id), one) for one in shown},
         trials=trials(made.workings),
+        taught=taught(made.workings.stands),
         causes={key: cause.name for key, cause in causes.items()},
     )
     return Response(

@@ -14,6 +14,7 @@ from eznel.core.document import GardenFile, Noted
 from eznel.core.harvest.aims import AimView
 from eznel.core.harvest.yields import Yielded
 from eznel.core.plan.result import PlantingPlan, SeasonPlan
+from eznel.core.questions.taught import Taught
 from eznel.core.questions.trials import TrialRead
 from eznel.core.trials.difference import Difference
 from eznel.formats.paper import HEAD, LINE, SMALL, TEXT, TITLE, Paper, page_of, paragraph
@@ -37,6 +38,7 @@ class YearTold:
     photos: Mapping[str, bytes]
     """JPEG, by id; of those that are not there nothing is shown."""
     trials: tuple[TrialRead, ...]
+    taught: tuple[Taught, ...]
     causes: Mapping[str, str]
     """Names of what can be the matter with a plant, by key."""
 
@@ -69,6 +71,7 @@ def write_year(of: YearTold, said: Words, paper: Paper, system: System = "metric
         ("book.aims", [*_aims(of, read)]),
         ("book.grew", [*_grew(of, read, page.width)]),
         ("book.learned", [*_learned(of)]),
+        ("book.taught", [*_taught(of, read)]),
         ("book.trials", [*_trials(of, read)]),
         ("book.looks", [*_looks(of, read)]),
         ("book.days", [*_days(of, read)]),
@@ -141,6 +144,22 @@ def _learned(of: YearTold) -> Iterator[Any]:
     for note in _notes(of):
         if note.lesson is not None:
             yield paragraph(note.words, TEXT)
+
+
+def _taught(of: YearTold, read: Reader) -> Iterator[Any]:
+    """The garden's own factors of which something was seen in the year."""
+    crops = {one.crop: one.crop_name for one in of.plan.plantings}
+    for one in of.taught:
+        if any(seen.on.year == of.year for seen in one.seen):
+            name = crops.get(one.of or "", one.of)
+            kind = "plant" if (one.kind, one.unit) == ("yield", "kg") else one.kind
+            figures = (one.after.value, one.before, one.low, one.high)
+            after, before, low, high = (read.amount(each, one.unit) for each in figures)
+            line = read.terms["taught.line"].format(
+                what=read.terms[f"taught.{kind}"].format(of=name),
+                after=after, before=before, low=low, high=high,
+            )  # fmt: skip
+            yield paragraph(line, TEXT)
 
 
 def _trials(of: YearTold, read: Reader) -> Iterator[Any]:
