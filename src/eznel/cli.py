@@ -69,6 +69,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     serving.add_argument("--no-demo", action="store_true")
     serving.add_argument("--share", action="store_true")
     serving.add_argument("--behind", default="", metavar="ADDRESS")
+    serving.add_argument("--certificate", type=Path, nargs=2, metavar=("CERTIFICATE", "KEY"))
     serving.add_argument("--device", action="append", default=[], metavar="KIND=HOST:PORT")
     for name, about in (
         ("backup", "write all gardens into a file"),
@@ -159,8 +160,12 @@ def _schema(given: argparse.Namespace) -> int:
 
 
 def _start(given: argparse.Namespace) -> int:
+    from eznel.certificates import Shown
     from eznel.devices import KINDS, Devices
-    from eznel.serve import serve  # imports the web framework, which other verbs do without
+    from eznel.serve import (  # imports the web framework, which other verbs do without
+        Sharing,
+        serve,
+    )
 
     try:
         named = dict(one.split("=", 1) for one in given.device)
@@ -171,10 +176,14 @@ def _start(given: argparse.Namespace) -> int:
         print(f"--device wants one of {', '.join(KINDS)} as KIND=HOST:PORT", file=sys.stderr)
         return 2
     faulthandler.enable()
-    password_hash = ""
+    shown = Shown(*given.certificate) if given.certificate else None
+    if unread := [str(one) for one in given.certificate or () if not os.access(one, os.R_OK)]:
+        print(f"Cannot be read: {', '.join(unread)}", file=sys.stderr)
+        return 2
+    sharing = None
     if given.share:
         try:
-            password_hash = (given.data / PASSWORD).read_text()
+            sharing = Sharing((given.data / PASSWORD).read_text(), given.behind, shown)
         except OSError:
             print("Sharing needs a password first: ./eznel password", file=sys.stderr)
             return 2
@@ -184,8 +193,7 @@ def _start(given: argparse.Namespace) -> int:
         ui=given.ui,
         demo_garden=not given.no_demo,
         devices=devices,
-        password_hash=password_hash,
-        behind=given.behind,
+        sharing=sharing,
     )
 
 

@@ -1,22 +1,27 @@
 """Start database and application, keep both alive, save what they hold, and stop both cleanly."""
 
+import asyncio
 import os
 import socket
 import sys
 import threading
 import time
 from collections.abc import Callable
-from contextlib import ExitStack
+from contextlib import ExitStack, suppress
+from dataclasses import dataclass
 from datetime import UTC, date, datetime
 from pathlib import Path
 
 import uvicorn
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
+from starlette.types import ASGIApp
 
 from eznel import catalogue, demo
 from eznel.api.app import create_app
 from eznel.api.services import Services
+from eznel.api.trust import PAGE, Trust, printed
+from eznel.certificates import Shown, authority, vouched
 from eznel.clock import today
 from eznel.devices import Devices
 from eznel.standins import weather_station
@@ -28,14 +33,35 @@ SWITCH_S = 0.001
 """How soon a thread that computes lets a waiting one go on: readers wait less beside a writer."""
 
 
+@dataclass(frozen=True, slots=True)
+class Sharing:
+    """How the application is shared in the local network."""
+
+    password_hash: str
+    behind: str = ""
+    """Address of a proxy whose word about who asks is believed, and which serves https; without
+    one we serve it ourselves. [address]"""
+    shown: Shown | None = None
+    """A certificate of one's own; without one we make it."""
+
+
+@dataclass(frozen=True, slots=True)
+class _Door:
+    """Where the application is asked."""
+
+    host: str
+    port: int
+    data: Path
+    sharing: Sharing | None
+
+
 def serve(
     *,
     port: int,
     data: Path,
     ui: Path,
     demo_garden: bool,
-    password_hash: str = "",
-    behind: str = "",
+    sharing: Sharing | None = None,
     devices: Devices | None = None,
 ) -> int:
     """Serve the application until it is interrupted: on loopback, or with a password to all.
@@ -43,18 +69,15 @@ def serve(
     Parameters
     ----------
     port : int
-        Of the application.
+        Of the application; the next one is for https where it is shared.
     data : Path
         Folder of the private database.
     ui : Path
         Folder of the built interface.
     demo_garden : bool
         Whether a new store gets the demo garden.
-    password_hash : str
-        Of the password with which it is shared in the local network; empty for loopback.
-    behind : str
-        Address of a proxy whose word about who asks is believed; nobody's where it is empty.
-        [address]
+    sharing : Sharing or None
+        How it is shared in the local network; None for loopback.
     devices : Devices or None
         Real measuring devices; simulated ones stand in for practice where None.
 
@@ -63,10 +86,11 @@ def serve(
     int
         0 when it was stopped, 2 when it could not start.
     """
-    host = "0.0.0.0" if password_hash else "127.0.0.1"
-    if not _free(host, port):
-        print(f"Port {port} is in use. Stop what uses it, or choose another: --port N", flush=True)
-        return 2
+    host = "127.0.0.1" if sharing is None else "0.0.0.0"
+    for one in (port,) if sharing is None or sharing.behind else (port, port + 1):
+        if not _free(host, one):
+            print(f"Port {one} is in use. Stop what uses it, or choose another: --port N")
+            return 2
     with ExitStack() as stack:
         new = not (data / "database").exists()
         who = f"Eznel at http://127.0.0.1:{port} (process {os.getpid()})"
@@ -91,16 +115,75 @@ def serve(
         if demo_garden:
             _load_demo(services)
         opening.beside(stack, lambda ended: _save_daily(engine, data, ended))
-        for address in _addresses() if password_hash else ():
-            print(f"In your network: http://{address}:{port}", flush=True)
-        print(f"Eznel is at http://127.0.0.1:{port}  (Ctrl-C stops it)", flush=True)
         sys.setswitchinterval(SWITCH_S)
-        uvicorn.run(
-            create_app(services, ui, password_hash), host=host, port=port, log_level="warning",
-            timeout_graceful_shutdown=3, proxy_headers=bool(behind), forwarded_allow_ips=behind,
-        )  # fmt: skip
+        _run(services, ui, _Door(host, port, data, sharing))
     print("Stopped.", flush=True)
     return 0
+
+
+def _run(services: Services, ui: Path, door: _Door) -> None:
+    """Serve until somebody interrupts: http, and https too where we serve that ourselves."""
+    sharing = door.sharing
+    hashed = "" if sharing is None else sharing.password_hash
+    here = f"http://127.0.0.1:{door.port}"
+    if sharing is None or sharing.behind:
+        behind = "" if sharing is None else sharing.behind
+        for address in _addresses() if sharing else ():
+            print(f"In your network: http://{address}:{door.port}", flush=True)
+        print(f"Eznel is at {here}  (Ctrl-C stops it)", flush=True)
+        app = create_app(services, ui, hashed)
+        _until_stopped(_server(app, door, door.port, behind=behind))
+        return
+    shown, trust = _trusted(door, sharing)
+    print(f"In your network: {trust.https}", flush=True)
+    if trust.certificate is not None:
+        print(f"{printed(trust.http)}\nHow a phone comes to trust it: {trust.http}\n"
+              f"Its fingerprint: {trust.fingerprint}", flush=True)  # fmt: skip
+    print(f"Eznel is at {here}  (Ctrl-C stops it)", flush=True)
+    app = create_app(services, ui, hashed, trust)
+    plain, safe = _server(app, door, door.port), _server(app, door, door.port + 1, shown=shown)
+    _until_stopped(plain, safe)
+
+
+def _trusted(door: _Door, sharing: Sharing) -> tuple[Shown, Trust]:
+    """The certificate that is shown, and how others come to trust it."""
+    name = f"{socket.gethostname().lower()}.local"
+    names = (*_addresses(), name, "127.0.0.1", "localhost")
+    mine = sharing.shown is None
+    address = next(one for one in names if not mine or vouched(one))
+    https, http = f"https://{address}:{door.port + 1}", f"http://{address}:{door.port}{PAGE}"
+    if sharing.shown is not None:
+        return sharing.shown, Trust(https, http, None)
+    now = datetime.now(UTC)
+    own = authority(door.data / "https", now)
+    return own.shown_for(names, now), Trust(https, http, own.certificate, own.fingerprint)
+
+
+def _server(
+    app: ASGIApp, door: _Door, port: int, *, behind: str = "", shown: Shown | None = None
+) -> uvicorn.Server:
+    config = uvicorn.Config(
+        app, host=door.host, port=port, log_level="warning", timeout_graceful_shutdown=3,
+        proxy_headers=bool(behind), forwarded_allow_ips=behind,
+        ssl_certfile=shown.certificate if shown else None, ssl_keyfile=shown.key if shown else None,
+    )  # fmt: skip
+    return uvicorn.Server(config)
+
+
+def _until_stopped(*servers: uvicorn.Server) -> None:
+    with suppress(KeyboardInterrupt):  # raised again once all was answered
+        asyncio.run(_all(*servers))
+
+
+async def _all(*servers: uvicorn.Server) -> None:
+    """Serve until the first of them is told to stop; then none is left."""
+    serving = [asyncio.create_task(one.serve()) for one in servers]
+    try:
+        await asyncio.wait(serving, return_when=asyncio.FIRST_COMPLETED)
+    finally:
+        for one in servers:
+            one.should_exit = True
+        await asyncio.gather(*serving, return_exceptions=True)
 
 
 def _save_daily(engine: Engine, data: Path, ended: threading.Event) -> None:

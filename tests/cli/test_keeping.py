@@ -2,6 +2,7 @@
 
 import gzip
 import json
+import ssl
 import time
 import urllib.error
 import urllib.request
@@ -174,6 +175,11 @@ def test_a_password_is_stored_as_a_hash_and_shares(
     run = Running(tmp_path, "--share")
     with pytest.raises(AssertionError, match="sign_in_first"):
         run.ask()
+    knows = ssl.create_default_context(cafile=tmp_path / "https/authority.crt")
+    with urllib.request.urlopen(
+        f"https://localhost:{run.port + 1}/api/door", context=knows
+    ) as told:
+        assert json.load(told) == {"shut": True, "inside": False}
     for n in range(7):  # whose word about an address is worth nothing
         guess = urllib.request.Request(
             f"http://127.0.0.1:{run.port}/api/door", b'{"password": "guess"}',

@@ -39,13 +39,17 @@ from eznel.api import (
     weather,
 )
 from eznel.api.services import Services
+from eznel.api.trust import Elsewhere, Trust
 
 # On loopback without sign-in, the name asked for is the guard against pages elsewhere.
 HOSTS = ["127.0.0.1", "localhost", "[::1]"]
 
 
 def create_app(
-    services: Services | None, ui: Path | None = None, password_hash: str = ""
+    services: Services | None,
+    ui: Path | None = None,
+    password_hash: str = "",
+    trust: Trust | None = None,
 ) -> FastAPI:
     """Return the application.
 
@@ -58,6 +62,8 @@ def create_app(
     password_hash : str
         Of the password of a garden that is shared in the local network; empty for loopback
         alone, where nobody is asked.
+    trust : Trust or None
+        How it is asked from elsewhere over https; None where it serves no https of its own.
 
     Returns
     -------
@@ -103,6 +109,8 @@ def create_app(
         app.include_router(module.router)
     problems.install(app)
     app.add_middleware(door.Guard)
+    if trust is not None:
+        app.add_middleware(Elsewhere, trust=trust)
     app.add_middleware(limits.Queue)
     app.add_middleware(limits.Bounded)
     app.add_middleware(GZipMiddleware, minimum_size=1000, compresslevel=3)

@@ -30,7 +30,8 @@ from eznel.api.problems import MEDIA_TYPE, RESPONSES, Busy, TooManyTries, WrongP
 from eznel.api.speech import locale_of
 from eznel.store import ended_sessions
 
-COOKIE = "eznel_session"
+COOKIE, SAFE_COOKIE = "eznel_session", "__Host-eznel_session"
+"""Over https a browser takes the second from this very host alone, and never over http."""
 SESSION_S = 60 * 24 * 3600
 MOST_FAILURES = 5
 MOST_KNOWN = 10_000
@@ -147,7 +148,10 @@ def enter(
     if door.shut and not _inside(request):  # who is in is not kept out by somebody's guesses
         address = request.client.host if request.client else ""
         session = door.enter(password, address)
-        response.set_cookie(COOKIE, session, max_age=SESSION_S, httponly=True, samesite="strict")
+        response.set_cookie(
+            _cookie(request), session, max_age=SESSION_S, httponly=True, samesite="strict",
+            secure=_safe(request),
+        )  # fmt: skip
     return DoorView(shut=door.shut, inside=True)
 
 
@@ -155,19 +159,30 @@ def enter(
 def leave(request: Request, response: Response) -> DoorView:
     """Leave: the session ends, whoever may still have it."""
     door: Door = request.app.state.door
-    key = door.key_of(request.cookies.get(COOKIE, "")) if door.shut else None
+    key = door.key_of(request.cookies.get(_cookie(request), "")) if door.shut else None
     if key is not None:
         with Session(request.app.state.services.engine) as session:
             ended_sessions.end(session, key, SESSION_S)
-    response.delete_cookie(COOKIE, httponly=True, samesite="strict")
+    response.delete_cookie(
+        _cookie(request), httponly=True, samesite="strict", secure=_safe(request)
+    )
     return DoorView(shut=door.shut, inside=False)
+
+
+def _safe(request: Request) -> bool:
+    """Whether nobody can read along."""
+    return request.url.scheme == "https"
+
+
+def _cookie(request: Request) -> str:
+    return SAFE_COOKIE if _safe(request) else COOKIE
 
 
 def _inside(request: Request) -> bool:
     door: Door = request.app.state.door
     if not door.shut:
         return True
-    key = door.key_of(request.cookies.get(COOKIE, ""))
+    key = door.key_of(request.cookies.get(_cookie(request), ""))
     if key is None:
         return False
     with Session(request.app.state.services.engine) as session:

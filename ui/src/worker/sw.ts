@@ -30,7 +30,9 @@ precacheAndRoute(self.__WB_MANIFEST)
 cleanupOutdatedCaches()
 clientsClaim()
 registerRoute(
-  new NavigationRoute(createHandlerBoundToURL('/index.html'), { denylist: [/^\/api\//] }),
+  new NavigationRoute(createHandlerBoundToURL('/index.html'), {
+    denylist: [/^\/(api\/|trust$|eznel\.crt$)/],
+  }),
 )
 
 /** An answer is kept for the language and the units that it was given in. */
