@@ -144,7 +144,7 @@ def test_with_a_certificate_that_all_trust_plain_http_leads_there(services: Serv
 @pytest.mark.parametrize("locale", LOCALES)
 def test_the_page_is_said_in_every_language(trust: Trust, locale: str) -> None:
     said = page(trust, words(locale))
-    assert said.count("<li>") == 6
+    assert said.count("<li>") == 4 + 3
     assert "{" not in said.split("</style>")[1]
 
 

@@ -20,7 +20,8 @@ from eznel.api.speech import locale_of
 from eznel.words import Words
 
 PAGE, CERTIFICATE = "/trust", "/eznel.crt"
-STEPS = ("get", "phone", "apple", "computer", "compare", "open")
+STEPS = ("get", "compare", "install", "open")
+WAYS = ("android", "apple", "computer")
 QUIET = 4
 """Modules of paper around a code, or no camera finds it."""
 
@@ -86,8 +87,10 @@ def page(trust: Trust, said: Words) -> str:
     link = f'<a href="{CERTIFICATE}">{escape(said.terms["trust.certificate"])}</a>'
     way = f'<a href="{trust.https}">{trust.https}</a>'
     print_ = f"<code>{trust.fingerprint}</code>"
+    ways = "".join(f"<li>{escape(said.terms[f'trust.{one}'])}</li>" for one in WAYS)
     steps = (
         escape(said.terms[f"trust.{one}"]).format(certificate=link, fingerprint=print_, address=way)
+        + (f"<ul>{ways}</ul>" if one == "install" else "")
         for one in STEPS
     )
     lines = "".join(f"<li>{one}</li>" for one in steps)
