@@ -33,9 +33,17 @@ def served(app: FastAPI) -> Iterator[str]:
     thread.start()
     while not server.started:
         time.sleep(0.02)
+    app.state.working = server.server_state.tasks
     yield f"http://127.0.0.1:{port}"
     server.should_exit = True
     thread.join(10)
+
+
+def settled(app: FastAPI) -> None:
+    """Wait until a served application works on no request any more; not for one that is stuck."""
+    latest = time.monotonic() + 20
+    while app.state.working and time.monotonic() < latest:
+        time.sleep(0.02)
 
 
 started: list["subprocess.Popen[str]"] = []

@@ -5,13 +5,17 @@ from collections import Counter
 from collections.abc import Iterator
 
 import pytest
+from fastapi import FastAPI
 from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
 from eznel import demo
+from eznel.api.app import create_app
+from eznel.api.services import Services
 from eznel.core.document import GardenFile
 from eznel.store import gardens
+from running import UI, served, settled
 
 DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
@@ -43,11 +47,34 @@ def browser() -> Iterator[Browser]:
         found.close()
 
 
+@pytest.fixture(scope="session")
+def application() -> Iterator[tuple[FastAPI, str]]:
+    """The whole application on one port for all tests, so that a browser keeps its scripts."""
+    app = create_app(None, UI)
+    with served(app) as found:
+        yield app, found
+
+
 @pytest.fixture
-def page(browser: Browser, address: str) -> Iterator[Page]:
+def address(application: tuple[FastAPI, str], services: Services) -> Iterator[str]:
+    """Where the application is, with a store and plans of this test alone."""
+    app, found = application
+    app.state.services = services
+    yield found
+    settled(app)  # what a test did not wait for ends before the next begins
+
+
+@pytest.fixture(scope="session")
+def shared_window(browser: Browser) -> Iterator[BrowserContext]:
+    found = window(browser)
+    yield found
+    found.close()
+
+
+@pytest.fixture
+def page(shared_window: BrowserContext, address: str) -> Iterator[Page]:
     """A page that fails its test when anything goes wrong in it or leaves the machine."""
-    context = window(browser)
-    page = context.new_page()
+    page = shared_window.new_page()
     page.set_default_timeout(PATIENCE_MS)
     wrong: list[str] = []
     page.on("pageerror", lambda error: wrong.append(str(error)))
@@ -62,11 +89,26 @@ def page(browser: Browser, address: str) -> Iterator[Page]:
     # Shown where a test fails: what the page still waited for, and what stood on it.
     print("unanswered:", *(url for url, count in waiting.items() if count > 0))
     print("" if page.is_closed() else page.evaluate("document.body.innerText.slice(0, 2000)"))
-    context.close()
+    emptied(shared_window, address)
     # Refusals (422), conflicts (409), a store that is down (503) and a network that is cut are part
     # of the tests; the browser reports them all the same.
     expected = ("status of 409", "status of 422", "status of 503", "INTERNET_DISCONNECTED")
     assert [text for text in wrong if not any(status in text for status in expected)] == []
+
+
+def emptied(context: BrowserContext, address: str) -> None:
+    """Close the pages of a window and drop all that they kept, but for scripts."""
+    context.set_offline(False)
+    context.unroute_all(behavior="ignoreErrors")
+    keeper = context.new_page()
+    for page in context.pages:
+        if page is not keeper:
+            page.close()
+    context.new_cdp_session(keeper).send(
+        "Storage.clearDataForOrigin",
+        {"origin": address, "storageTypes": "cookies,local_storage,indexeddb,cache_storage"},
+    )
+    keeper.close()
 
 
 @pytest.fixture
