@@ -59,7 +59,7 @@ from eznel.words import spoken
 
 router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["plan"], responses=RESPONSES)
 
-NEAR_DAYS = 14
+NEAR_DAYS = 7
 """Of the next days' numbers a browser keeps the working. [days]"""
 
 
