@@ -43,7 +43,7 @@ def _keys(plan: SeasonPlan, until: date) -> Iterator[str]:
         (job, planting)
         for planting in plan.plantings
         for job in planting.jobs
-        if job.status in ("planned", "unconfirmed") and job.due_on <= until
+        if job.mixes and job.status in ("planned", "unconfirmed") and job.due_on <= until
     ]
     for job, planting in sorted(due, key=lambda one: one[0].due_on):
         yield from _of_job(job)
