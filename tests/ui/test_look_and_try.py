@@ -201,3 +201,28 @@ def test_a_trial_that_runs_is_drawn_on_the_plot(slip_page: Page, planting: str) 
     lots = strip.locator(".plot-lots").all()  # one for a bed, one for each of three troughs
     dots = "".join(str(one.get_attribute("d")) for one in lots)
     assert dots.count("M") == sum(one["side"] == 0 for one in plants) > 0
+
+
+def test_a_trial_s_harvest_is_marked_as_such_and_its_end_is_told(slip_page: Page) -> None:
+    book(slip_page, "?page=trials")
+    slip_page.get_by_role("button", name="A new trial").click()
+    pick(slip_page, "Begin from a question", "Mulch, or bare ground")
+    whole = slip_page.get_by_role("checkbox", name=re.compile("^It is all that a plant brought"))
+    expect(whole).to_be_checked()
+    slip_page.get_by_label("Unit", exact=True).fill("fruits")
+    pick(slip_page, "Whose plants take part", "Strawberry")
+    slip_page.keyboard.press("Escape")
+    slip_page.get_by_role("button", name="Save", exact=True).click()
+    expect(slip_page.get_by_text("What was picked is told by weight")).to_be_visible()
+    whole.uncheck()
+    slip_page.get_by_label("The question").fill("Mulch again")
+    slip_page.get_by_role("button", name="Save", exact=True).click()
+    slip_page.get_by_role("button", name="Measure and change: Mulch again").click()
+    slip_page.get_by_label("Ended on").fill("19/06/2026")
+    slip_page.get_by_label("Ended on").press("Tab")
+    slip_page.get_by_role("button", name="Save", exact=True).click()
+    expect(slip_page.get_by_label("Ended on")).to_have_count(0)
+    (trial,) = [
+        one for one in read(slip_page)["file"]["garden"]["trials"] if one["name"] == "Mulch again"
+    ]
+    assert (trial["ended_on"], trial["measures"][0]["harvest"]) == ("2026-06-19", False)

@@ -36,6 +36,7 @@ class ReadyTrial(BaseModel):
     second: str
     measure: str
     unit: str
+    harvest: bool
 
 
 class TrialShown(BaseModel):
@@ -71,6 +72,7 @@ def read_trials(
                 second=speech.of_row(one.second),
                 measure=speech.of_row(one.measure),
                 unit=one.unit,
+                harvest=one.harvest,
             )
             for one in services.catalogue.trials
         ],

@@ -114,6 +114,45 @@ def test_own_yields_are_what_is_expected_next() -> None:
     assert now.n_factor == pytest.approx(1.15)
 
 
+def tried(*values: float | None, ended_on: str | None = "2025-09-20", **measure: Any) -> Stands:
+    """A trial of four tomatoes in a tub each, in grams, and the same again this year."""
+    plants = [
+        {"planting": gardens.uid("last"), "plant": n, "side": n % 2, "values": [value]}
+        for n, value in enumerate(values)
+    ]
+    trial = {
+        "id": gardens.uid("trial"), "name": "mulch or none", "on": "2025-06-01",
+        "treatments": [{"name": "mulch"}, {"name": "none"}], "plants": plants,
+        "measures": [{"name": "harvest", "unit": "g", "harvest": True, **measure}],
+        "ended_on": ended_on,
+    }  # fmt: skip
+    return stands(
+        places=[gardens.tub(count=4)],
+        plantings=[gardens.planting("tomato", "tub", plants=4, **LAST)],
+        trials=[trial],
+    )
+
+
+def test_what_the_plants_of_a_trial_brought_tells_their_yield() -> None:
+    """5.3, 7.3 and 6.3 kg are 6.3 kg each, twice the usual 3.15 kg; the fourth was not weighed."""
+    (seen,) = tried(5300, 7300, 6300, None).own.yields["tomato"]
+    assert seen.factor == pytest.approx(2.0)
+    assert seen.on == date(2025, 9, 20)
+
+
+@pytest.mark.parametrize(
+    "of",
+    [
+        tried(5300, 7300, None, None),  # two are too few
+        tried(5300, 7300, 6300, 6300, ended_on=None),  # more may come
+        tried(5300, 7300, 6300, 6300, harvest=False),  # a fruit's weight, perhaps
+    ],
+    ids=["few", "running", "other"],
+)
+def test_what_is_no_whole_harvest_of_a_trial_tells_nothing(of: Stands) -> None:
+    assert of.own.yields == {}
+
+
 def test_in_tubs_too_a_good_yield_wants_little_more_nitrogen() -> None:
     """Potassium as much more as the yield, 1.592 times; nitrogen 1.15 times at most.
 

@@ -6,9 +6,10 @@ from uuid import UUID, uuid5
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from pydantic import ValidationError
 
 import gardens
-from eznel.core.document import Trial
+from eznel.core.document import Trial, TrialMeasure
 from eznel.core.trials.difference import differences, holm, pooled
 from eznel.core.trials.fair import unfair, wanted
 from eznel.core.trials.lots import Candidate, draw
@@ -202,3 +203,9 @@ def test_neighbours_that_one_side_has_more_of_are_said() -> None:
     assert keys(trial([None] * 4, [None] * 4), row) == set()  # 1.75 against 1.75
     inside = {Candidate(ONE, n): 1 if n < 4 else 3 for n in range(8)}
     assert keys(trial([None] * 4, [None] * 4), inside) == {"trial_neighbours"}
+
+
+def test_all_that_was_picked_is_told_by_weight() -> None:
+    with pytest.raises(ValidationError, match="harvest_by_weight"):
+        TrialMeasure(name="fruits", unit="pieces", harvest=True)
+    assert TrialMeasure(name="fruits", unit="lb", harvest=True).harvest

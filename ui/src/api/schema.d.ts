@@ -4823,10 +4823,10 @@ export interface components {
             photos: components["schemas"]["Photo"][];
             /**
              * Version
-             * @default 19
+             * @default 20
              * @constant
              */
-            version: 19;
+            version: 20;
         };
         /**
          * GardenListed
@@ -7906,6 +7906,8 @@ export interface components {
         ReadyTrial: {
             /** First */
             first: string;
+            /** Harvest */
+            harvest: boolean;
             /** Key */
             key: string;
             /** Measure */
@@ -9955,6 +9957,11 @@ export interface components {
          * @description What is measured of every plant.
          */
         TrialMeasure: {
+            /**
+             * Harvest
+             * @default false
+             */
+            harvest: boolean;
             /** Hoped */
             hoped?: number | null;
             /** Name */

@@ -11,6 +11,7 @@ from eznel.core.document.product import PhotoId
 Figure = Annotated[float, Field(ge=-1e6, le=1e6, allow_inf_nan=False)]
 Side = Annotated[int, Field(ge=0, le=1)]
 """Which of the two treatments."""
+WEIGHED = ("kg", "g", "lb", "oz")
 Left = Literal["died", "swapped", "other"]
 """Why a plant counts no more: it died, it got the other's treatment, or something else."""
 
@@ -30,6 +31,14 @@ class TrialMeasure(Entry):
     unit: Annotated[str, Field(max_length=20)] = ""
     hoped: Annotated[float, Field(gt=0, le=1e6, allow_inf_nan=False)] | None = None
     """The difference that would be worth something, in its unit."""
+    harvest: bool = False
+    """Whether it is all that was picked, by weight: from it the garden learns yields."""
+
+    @model_validator(mode="after")
+    def _harvest_is_weighed(self) -> "TrialMeasure":
+        if self.harvest and self.unit not in WEIGHED:
+            raise fault("harvest_by_weight", "unit", units=", ".join(WEIGHED))
+        return self
 
 
 class TrialPlant(Entry):

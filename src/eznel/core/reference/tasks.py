@@ -93,3 +93,5 @@ class TrialIdea(Row):
     second: str
     measure: str
     unit: str
+    harvest: bool = False
+    """Whether that is all that a plant brings."""

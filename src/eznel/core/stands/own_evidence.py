@@ -12,9 +12,10 @@ from eznel.core.crops.picked import complete_kg
 from eznel.core.crops.uptake import uptake_curve
 from eznel.core.crops.varieties import Growing
 from eznel.core.crops.weather import Weather
-from eznel.core.document import Bed, Garden, Harvest, Planting, SoilReport
+from eznel.core.document import Bed, Garden, Harvest, Planting, SoilReport, Trial
 from eznel.core.ground.soils import Soil
 from eznel.core.nutrients import Nutrient
+from eznel.core.quantities import Mass
 from eznel.core.reference import Crop
 from eznel.core.stands.calendars import Calendar
 from eznel.core.stands.ledger import Ledger
@@ -22,6 +23,8 @@ from eznel.core.stands.own_ground import CARRIED, Nitrogen, freed_seen, moves_se
 
 YIELD_BETWEEN_YEARS = 0.35
 """Spread of the logarithm of yields between the years of one garden."""
+LEAST_TRIED = 3
+"""Of fewer plants of a trial nothing is said. [count]"""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -43,13 +46,29 @@ class Records:
         found: dict[str, list[Evidence]] = {}
         for planting in self.garden.plantings:
             crop = self.usual[planting.id].crop
-            for picked in self._seasons(planting, crop):
-                kg = complete_kg(picked, self.ledger.catalogue.picked[crop.key])
-                if kg:
-                    on, factor = max(one.on for one in picked), kg / self.usual_kg(planting)
-                    seen = Evidence(on, planting.id, factor, YIELD_BETWEEN_YEARS)
-                    found.setdefault(crop.key, []).append(seen)
+            seen = [*self._picked(planting, crop)] or [*self._tried(planting, crop)]
+            if seen:
+                found.setdefault(crop.key, []).extend(seen)
         return {crop: tuple(seen) for crop, seen in found.items()}
+
+    def _picked(self, planting: Planting, crop: Crop) -> Iterator[Evidence]:
+        for picked in self._seasons(planting, crop):
+            kg = complete_kg(picked, self.ledger.catalogue.picked[crop.key])
+            if kg:
+                on, factor = max(one.on for one in picked), kg / self.usual_kg(planting)
+                yield Evidence(on, planting.id, factor, YIELD_BETWEEN_YEARS)
+
+    def _tried(self, planting: Planting, crop: Crop) -> Iterator[Evidence]:
+        """What the plants of a trial brought, both treatments together, once it has ended."""
+        if crop.habit == "perennial":  # a trial is of one year, and says of which it is
+            return
+        for trial in self.garden.trials:
+            kg = _each_kg(trial, planting)
+            if trial.ended_on is not None and len(kg) >= LEAST_TRIED:
+                usual = self.usual_kg(planting) / self.ledger.sharing.plants_of(planting)
+                factor = sum(kg) / len(kg) / usual
+                if factor > 0:
+                    yield Evidence(trial.ended_on, planting.id, factor, YIELD_BETWEEN_YEARS)
 
     def _seasons(self, planting: Planting, crop: Crop) -> Iterable[Sequence[Harvest]]:
         """What was picked of a planting; of a perennial, year by year."""
@@ -119,3 +138,19 @@ class Records:
         share = curve.at(end) - curve.at(start)
         whole = crop.uptake("N") * (1 - crop.n_fixing_share) * self.usual_kg(planting)
         return share * whole
+
+
+def _each_kg(trial: Trial, planting: Planting) -> list[float]:
+    """What each plant of a planting brought that still counts. [kg]"""
+    at = next((n for n, one in enumerate(trial.measures) if one.harvest), None)
+    if at is None:
+        return []
+    unit = trial.measures[at].unit
+    mine = (one for one in trial.plants if one.planting == planting.id and one.plant is not None)
+    counting = (one.values for one in mine if one.left is None)
+    values = (some[at] for some in counting if len(some) > at)
+    return [
+        Mass.model_validate({"value": value, "unit": unit}).g / 1000
+        for value in values
+        if value is not None
+    ]

@@ -1,4 +1,4 @@
-import { Button } from 'antd'
+import { Button, Checkbox } from 'antd'
 import { faultsOf, type Schemas } from '../../api/client'
 import type { ThingEditing } from '../../api/editing'
 import { useGarden, usePlan } from '../../api/gardens'
@@ -21,6 +21,7 @@ type Change = (trial: Trial) => void
 
 const NONE = 'none'
 const MOST_MEASURES = 4
+const WEIGHED: readonly string[] = ['kg', 'g', 'lb', 'oz']
 
 /** A trial being set up or measured. */
 export function TrialForm(props: {
@@ -52,6 +53,14 @@ export function TrialForm(props: {
           faults={faultsAt(faults, 'on')}
           onChange={(on) => on && change({ ...thing, on })}
         />
+        {stored && (
+          <DateField
+            label={t('Ended on')}
+            value={thing.ended_on ?? null}
+            faults={faultsAt(faults, 'ended_on')}
+            onChange={(day) => change({ ...thing, ended_on: day })}
+          />
+        )}
         <PickField
           label={t('Repeats')}
           value={thing.repeats ?? NONE}
@@ -77,7 +86,12 @@ export function TrialForm(props: {
         </details>
       )}
       <Drawing gardenId={gardenId} of={thing} fixed={measured} onChange={change} />
-      <Refused faults={[...faultsAt(faults, 'plants'), ...faultsAt(faults, 'measures')]} />
+      <Refused
+        faults={[
+          ...faultsAt(faults, 'plants'),
+          ...faults.filter((one) => one.field === 'measures'),
+        ]}
+      />
       <TrialPlants of={thing} onChange={change} />
       {stored && <SidePhotos gardenId={gardenId} of={thing} onChange={change} />}
       <TextField
@@ -142,7 +156,7 @@ function Ready(props: { ready: TrialsView['ready']; of: Trial; onChange: Change 
         { ...of.treatments[0], name: one.first, note: '' },
         { ...of.treatments[1], name: one.second, note: '' },
       ],
-      measures: [{ name: one.measure, unit: one.unit, hoped: null }],
+      measures: [{ name: one.measure, unit: one.unit, hoped: null, harvest: one.harvest }],
     })
   }
   return (
@@ -207,6 +221,14 @@ function Measures(props: {
             faults={faultsAt(faults, `measures.${n}.unit`)}
             onChange={(unit) => !fixed && put(n, { unit })}
           />
+          {(one.harvest || WEIGHED.includes(one.unit ?? '')) && (
+            <Checkbox
+              checked={one.harvest ?? false}
+              onChange={(event) => put(n, { harvest: event.target.checked })}
+            >
+              {t('It is all that a plant brought: the garden learns its yield from it')}
+            </Checkbox>
+          )}
           {n === 0 && (
             <NumberField
               label={t('Difference hoped for')}
@@ -223,7 +245,10 @@ function Measures(props: {
           <Button
             size="small"
             onClick={() =>
-              onChange({ ...of, measures: [...of.measures, { name: '', unit: '', hoped: null }] })
+              onChange({
+                ...of,
+                measures: [...of.measures, { name: '', unit: '', hoped: null, harvest: false }],
+              })
             }
           >
             {t('Measure something else too')}

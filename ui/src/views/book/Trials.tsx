@@ -42,7 +42,7 @@ export function Trials({ gardenId }: { gardenId: string }) {
       { name: '', note: '', photos: [] },
       { name: '', note: '', photos: [] },
     ],
-    measures: [{ name: '', unit: '', hoped: null }],
+    measures: [{ name: '', unit: '', hoped: null, harvest: false }],
     plants: [],
     outside: '',
     conclusion: '',
