@@ -214,7 +214,8 @@ def test_a_trial_s_harvest_is_marked_as_such_and_its_end_is_told(slip_page: Page
     slip_page.keyboard.press("Escape")
     slip_page.get_by_role("button", name="Save", exact=True).click()
     expect(slip_page.get_by_text("What was picked is told by weight")).to_be_visible()
-    whole.uncheck()
+    slip_page.get_by_text("It is all that a plant brought").click()
+    expect(whole).to_have_count(0)  # of fruits that are counted it is not asked
     slip_page.get_by_label("The question").fill("Mulch again")
     slip_page.get_by_role("button", name="Save", exact=True).click()
     slip_page.get_by_role("button", name="Measure and change: Mulch again").click()
