@@ -43,6 +43,7 @@ BATCHES = (
     "eleventh",
     "twelfth",
     "thirteenth",
+    "fourteenth",
 )
 """Besides the first two thirds: what was kept away from them, and what was written afterwards."""
 VERDICTS = ("right", "asked", "missed", "wrong")

@@ -433,7 +433,8 @@ def _question(
     if not lines and form != "mix" and not limes:
         draft.ask("no_analysis")
     unsaid = form is None and product.get("material") is None
-    if unsaid or (form in _SOLID and _is_only_poured(product)):
+    meal = form == "granular" and product.get("animal") is True  # of bone, blood, droppings
+    if unsaid or meal or (form in _SOLID and _is_only_poured(product)):
         draft.ask("which_form")
 
 
