@@ -44,6 +44,7 @@ BATCHES = (
     "twelfth",
     "thirteenth",
     "fourteenth",
+    "fifteenth",
 )
 """Besides the first two thirds: what was kept away from them, and what was written afterwards."""
 VERDICTS = ("right", "asked", "missed", "wrong")

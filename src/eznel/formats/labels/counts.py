@@ -31,8 +31,8 @@ _DAYS = tuple((days, re.compile(pattern)) for days, pattern in _UNITS)
 
 _EVERY = re.compile(
     rf"(?:(?<![^\W_])(?:every|alle|cada|tou(?:te)?s les|elke|om de|ogni|once in|once every"
-    rf"|(?:again|nach|wait|repeat|wiederholen nach)(?: after| every)?(?: at least)?|apart by"
-    rf"|(?:at least|mindestens)|intervals? of(?: not less than| at least)?)"
+    rf"|(?:again|nach|wait|repeat|wiederholen nach)(?: after| every| within)?(?: at least)?"
+    rf"|apart by|(?:at least|mindestens)|intervals? of(?: not less than| at least)?)"
     rf" (?:(?P<n>{_N})(?: ?(?:-|to|bis|[aà]|or) ?(?:{_N}))? ?)?(?P<unit>{_UNIT})(?![^\W_]))"
     rf"(?P<apart> (?:apart|between|abstand))?"
 )

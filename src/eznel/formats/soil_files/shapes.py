@@ -288,9 +288,13 @@ LEAST_RESULTS = 2
 """Headings of results that make a line the head of a table. [count]"""
 
 
+_CLASSED = re.compile(r"(?<=\S) (?=\((?:index|rating|class|klasse|classe|clase)\))", re.IGNORECASE)
+"""Before a column of its own, however near it stands to its neighbour."""
+
+
 def _heads(line: str) -> list[Cell] | None:
     """The headings in a line; nothing where it holds numbers, or too few that we know."""
-    found = cells(line)
+    found = cells(_CLASSED.sub("  ", line))
     if len(found) < LEAST_KNOWN or any(read_number(one.text) is not None for one in found):
         return None
     known = {named(one.text).meaning for one in found[: HEAD_ROWS * 2]}
@@ -298,9 +302,15 @@ def _heads(line: str) -> list[Cell] | None:
 
 
 def _named(heads: list[Cell], below: list[str]) -> list[Cell]:
-    """Headings with one for the names, where nothing stands above them."""
+    """Headings with one for the names, where nothing stands above them.
+
+    A row with one cell more says so only where the first heading is of a result: else that may
+    name the samples, and two headings elsewhere stand too close to be told apart.
+    """
     first = [here[0] for line in below if (here := cells(line))]
-    one_more = any(len(cells(line)) == len(heads) + 1 for line in below)
+    one_more = named(heads[0].text).meaning in RESULTS and any(
+        len(cells(line)) == len(heads) + 1 for line in below
+    )
     apart = first and (one_more or first[0].end < heads[0].start)
     if apart and read_number(first[0].text) is None:
         return [Cell(0, first[0].end, "Sample"), *heads]
