@@ -1,13 +1,17 @@
 """The simulated weather station: the same weather for one seed, over a real connection."""
 
+import os
+import threading
 from collections.abc import Iterator
 from datetime import date, timedelta
+from pathlib import Path
 from urllib.error import HTTPError
 from urllib.request import urlopen
 
 import pytest
 
 from eznel.standins import weather_station
+from eznel.standins.process import Standin
 from eznel.standins.weather_station import FORECAST_DAYS, StationSilent, weather_of
 
 LOW = [1, 1, 2, 4, 7, 10, 12, 12, 10, 7, 4, 2]
@@ -69,3 +73,19 @@ def test_a_silent_station_is_an_error_of_its_own() -> None:
     server.server_close()
     with pytest.raises(StationSilent):
         days(at)
+
+
+def children() -> set[int]:
+    listed = Path(f"/proc/{os.getpid()}/task/{threading.get_native_id()}/children")
+    return {int(one) for one in listed.read_text().split()}
+
+
+def test_ctrl_c_is_not_for_it() -> None:
+    """A terminal interrupts a group of processes: the station is in one of its own."""
+    before = children()
+    station = Standin("eznel.standins.weather_station")
+    try:
+        (mine,) = children() - before
+        assert os.getpgid(mine) == mine
+    finally:
+        station.end()

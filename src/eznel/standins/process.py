@@ -29,6 +29,7 @@ class Standin:
             stdin=subprocess.PIPE,
             stdout=subprocess.PIPE,
             text=True,
+            start_new_session=True,  # Ctrl-C is for the application, which ends this
         )
         late = threading.Timer(STARTS_WITHIN_S, self._process.kill)
         late.start()
