@@ -135,9 +135,9 @@ function release(id: string): void {
   waiting.delete(id)
 }
 
-/** What waits to be written into a garden, in order. */
+/** What waits here because nobody answered, in order; not what is on its way for the first time. */
 export const unsent = (garden: string) =>
-  box.get().all.filter((one) => one.garden === garden && one.refused === null)
+  box.get().all.filter((one) => one.garden === garden && one.refused === null && one.tried)
 
 /** The writes of a garden that are not answered yet, and whether the browser keeps them. */
 export function useOutbox(garden: string): Letters {
@@ -156,6 +156,9 @@ export function onLateArrival(tell: (garden: string) => void): void {
 
 /** The reader has been told of what was damaged. */
 export const damageSeen = () => box.seen()
+
+// What an earlier life of the page left was not answered in it.
+if (box.get().all.length > 0) box.change((all) => all.map((one) => ({ ...one, tried: true })))
 
 window.addEventListener('storage', box.refresh)
 window.addEventListener('online', () => void deliver())
