@@ -78,6 +78,15 @@ def test_still_ground_loses_nothing_and_gives_no_more_than_comes(
     assert (gone.taken <= np.minimum(came, wanted) + 1e-9).all()
 
 
+@given(seasons)
+def test_what_is_held_fast_is_taken_as_day_by_day(season: list[tuple[float, float, float]]) -> None:
+    """Two layers without a drop that drains, all of them rooted, are folded day by day."""
+    still = through(1, 12.5, *((comes, wants, 0.0) for comes, wants, _ in season))
+    folded = through(2, 12.5, *((comes, wants, 0.0) for comes, wants, _ in season))
+    assert still.taken[0].tolist() == pytest.approx(folded.taken[0].tolist(), abs=1e-9)
+    assert still.left[0].tolist() == pytest.approx(folded.left[0].tolist(), abs=1e-9)
+
+
 def test_a_crop_that_is_behind_catches_up_by_and_by() -> None:
     """1 g a day is wanted and nothing there for five days, then plenty: 3 g a day until even."""
     days = [(0.0, 1.0, 0.0)] * 5 + [(20.0, 1.0, 0.0)] + [(0.0, 1.0, 0.0)] * 3

@@ -34,6 +34,11 @@ class Layered:
         """Return ground that holds fast what comes to it."""
         return cls(1, 1.0, [0.0] * days, [1] * days)
 
+    @property
+    def is_still(self) -> bool:
+        """Whether nothing moves in it and roots reach all of it."""
+        return self.layers == 1 and not any(self.drained_mm)
+
 
 @dataclass(frozen=True, slots=True)
 class Gone:
@@ -65,26 +70,39 @@ def through_layers(came: Floats, wanted: Floats, ground: Layered) -> Gone:
     Gone
         Added up, and what is left. [g]
     """
+    if ground.is_still:
+        return _held_fast(came, wanted)
     rows, count = came.shape
     held = np.zeros((ground.layers, rows))
     taken_so_far, lost_so_far = np.zeros(rows), np.zeros(rows)
     taken, lost, left = (np.empty((count, rows)) for _ in range(3))
     comes = np.diff(came, axis=1, prepend=0.0).T.copy()
     wants = wanted.T.copy()
+    most = CATCHES_UP * np.diff(wants, axis=0, prepend=0.0)
+    top = held[0]
     for n in range(count):
-        held[0] += comes[n]
+        top += comes[n]
         if ground.drained_mm[n] > 0:
             lost_so_far = lost_so_far + _drain(held, ground.drained_mm[n], ground.layer_mm)
-        owed = wants[n] - taken_so_far
-        most = CATCHES_UP * (wants[n] - (wants[n - 1] if n else 0.0))
         reached = held[: min(max(ground.rooted[n], 1), ground.layers)]
-        there = reached.sum(axis=0)
-        takes = np.minimum(np.minimum(np.maximum(owed, 0.0), most), there)
+        there = np.add.reduce(reached)
+        takes = np.minimum(np.minimum(wants[n] - taken_so_far, most[n]), there)
         # Taken alike from all layers that roots reach.
         reached *= 1 - takes / np.maximum(there, 1e-300)
         taken_so_far = taken_so_far + takes
-        taken[n], lost[n], left[n] = taken_so_far, lost_so_far, held.sum(axis=0)
+        taken[n], lost[n], left[n] = taken_so_far, lost_so_far, np.add.reduce(held)
     return Gone(taken.T, lost.T, left.T)
+
+
+def _held_fast(came: Floats, wanted: Floats) -> Gone:
+    """Where things are that no water moves: at once, since none of it depends on a layer.
+
+    T(n) = least of W(n), C(n) and T(n − 1) + 3 (W(n) − W(n − 1)), so that T − 3 W is the least so
+    far of what either allows.
+    """
+    behind = CATCHES_UP * wanted
+    taken = behind + np.minimum.accumulate(np.minimum(wanted, came) - behind, axis=1)
+    return Gone(taken, np.zeros_like(taken), came - taken)
 
 
 def _drain(held: Floats, drained_mm: float, layer_mm: float) -> Floats:

@@ -9,6 +9,7 @@ eq. 84 and 85). Water is conserved: what is missing in the evening = what was mi
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
+from typing import NamedTuple
 from uuid import UUID
 
 from eznel.core.moisture.demand import Asked, Demand, Found
@@ -28,8 +29,7 @@ class Given:
     planting: UUID | None = None
 
 
-@dataclass(frozen=True, slots=True)
-class Evening:
+class Evening(NamedTuple):
     """A day of one planting as it ended."""
 
     on: date
@@ -58,8 +58,7 @@ class Evening:
         return self.used_l > self.asked.ready_l + 1e-9
 
 
-@dataclass(frozen=True, slots=True)
-class _State:
+class _State(NamedTuple):
     """Of an evening. A planting is watered in."""
 
     used_l: float = 0.0
@@ -111,10 +110,8 @@ def course(
         watered = [one for one in today if one.planting is None]
         shares = _shares(watered, states, asked)
         for n in here:
-            fed_l = sum(one.litres or 0.0 for one in today if one.planting == demands[n].stand.id)
-            comes = _Comes(
-                shares.get(n, 0.0) + fed_l, _is_watered(watered), bool(watered), day in looked
-            )
+            comes_l = shares.get(n, 0.0) + (_fed_l(today, demands[n]) if today else 0.0)
+            comes = _Comes(comes_l, _is_watered(watered), bool(watered), day in looked)
             evening = _evening(day, asked[n], states[n], comes)
             days[n].append(evening)
             dry_days = states[n].dry_days + 1 if evening.is_dry and not watered else 0
@@ -123,6 +120,11 @@ def course(
 
 
 THROUGH = (Given(None),)
+
+
+def _fed_l(today: Sequence[Given], demand: Demand) -> float:
+    """Water that a planting got with its own feeds."""
+    return sum(one.litres or 0.0 for one in today if one.planting == demand.stand.id)
 
 
 def _would_be_dry(states: Sequence[_State], asked: Mapping[int, Asked]) -> bool:
@@ -152,8 +154,7 @@ def _shares(
     return {n: wants[n] * reached + over_l * one.total_l / ground for n, one in asked.items()}
 
 
-@dataclass(frozen=True, slots=True)
-class _Comes:
+class _Comes(NamedTuple):
     litres: float
     watered: bool
     """Whether somebody recorded a watering, which a feed is not."""

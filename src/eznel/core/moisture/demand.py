@@ -4,12 +4,15 @@ On ground by the single crop coefficient, level, rising with the leaves, level a
 down meanwhile. In a tub by the leaves themselves, which stand freer than a field's.
 """
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from datetime import date
-from typing import Literal
+from datetime import date, timedelta
+from functools import cached_property
+from typing import Literal, NamedTuple
 
-from eznel.core.crops.weather import Weather
+import numpy as np
+
+from eznel.core.crops.weather import Floats, Weather
 from eznel.core.document import Bed, Place, Tub, WeatherDay
 from eznel.core.moisture.evaporation import (
     Sky,
@@ -59,8 +62,7 @@ UNKNOWN_TEXTURE = "loam"
 """What a garden's soil is taken for where nobody has felt it."""
 
 
-@dataclass(frozen=True, slots=True)
-class Asked:
+class Asked(NamedTuple):
     """A day of one planting: what its roots' ground holds, what leaves take, what rain brings."""
 
     total_l: float
@@ -89,14 +91,20 @@ class Evaporation:
 
     def __init__(self, weather: Weather) -> None:
         self.weather = weather
-        self._mm: dict[tuple[date, float, float], float] = {}
+        self._mm: dict[tuple[float, float], dict[date, float]] = {}
 
     def mm(self, day: date, place: Place) -> float:
         """Return what would evaporate from grass in a place on a day. [mm]"""
-        key = (day, place.warmer_by_c, light_of(place))
-        if key not in self._mm:
-            self._mm[key] = self._reckoned(day, *key[1:])
-        return self._mm[key]
+        return self.over([day], place)[0]
+
+    def over(self, days: Sequence[date], place: Place) -> list[float]:
+        """Return what would evaporate from grass in a place on each of some days. [mm]"""
+        under = (place.warmer_by_c, light_of(place))
+        known = self._mm.setdefault(under, {})
+        for day in days:
+            if day not in known:
+                known[day] = self._reckoned(day, *under)
+        return [known[day] for day in days]
 
     def is_measured(self, day: date, place: Place) -> bool:
         """Return whether a station says all of a day that it takes, outside."""
@@ -171,77 +179,117 @@ class Demand:
         spans = calendar.spans
         self.up = next((one.end for one in spans if one.key == SPROUTING), self.begins)
         self.spread = _cover(stand)
-        self.late_days = LATE_SHARE * (self.ends - self.full).days
         self.held = held_at(stand, holding)
-        self.holds = self.held.available
         self.mulched_from = min(
             (p.preparation.on for p in stand.soil.prepared if p.counts and p.preparation.mulch),
             default=None,
         )
-        if isinstance(stand, InTub):
-            self.tub_l = filled_volume(stand.place).value * stand.tubs * stand.share
-            self.mouth_m2 = area(stand.place).value * stand.tubs * stand.share
 
-    def leaves(self, day: date) -> float:
-        """Return the share of full leaves on a day. [m²/m²]"""
-        if day >= self.full:
-            return 1.0
-        if day <= self.rising:
-            return FIRST_LEAVES
-        grown = (day - self.rising).days / (self.full - self.rising).days
-        return FIRST_LEAVES + (1 - FIRST_LEAVES) * grown
+    def asked(self, day: date) -> Asked:
+        """Return what the planting asks and gets of itself on a day of its season. [L]"""
+        return self._asked[self._at(day)]
 
     def factor(self, day: date) -> float:
         """Return what the crop takes against short grass on a day, without a mulch. [mm/mm]"""
-        if day < self.up:
-            return UNSPROUTED_FACTOR
+        return float(self._factors[self._at(day)])
+
+    def root_m(self, day: date) -> float:
+        """Return how deep roots have gone into ground on a day. [m]"""
+        return float(self._roots_m[self._at(day)])
+
+    def _at(self, day: date) -> int:
+        """The row of a day; before and after the season its first and last."""
+        return min(max(self._since(day), 0), len(self._days) - 1)
+
+    @cached_property
+    def _days(self) -> list[date]:
+        count = max((self.ends - self.begins).days, 0) + 1
+        return [self.begins + timedelta(n) for n in range(count)]
+
+    def _since(self, day: date) -> int:
+        return (day - self.begins).days
+
+    def _along(self, *points: tuple[float, float]) -> Floats:
+        """What runs straight from point to point [days since planting], level outside of them."""
+        at, of = zip(*points, strict=True)
+        return np.asarray(np.interp(np.arange(len(self._days)), at, of))
+
+    @cached_property
+    def _leaves(self) -> Floats:
+        """The share of full leaves by day. [m²/m²]"""
+        return self._along((self._since(self.rising), FIRST_LEAVES), (self._since(self.full), 1.0))
+
+    @cached_property
+    def _spread(self) -> Floats:
+        """How far roots have gone between planting and full leaf."""
+        grows = self.stand.crop.habit != "perennial"
+        return self._along((0, 0.0 if grows else 1.0), (self._since(self.full), 1.0))
+
+    @cached_property
+    def _roots_m(self) -> Floats:
+        deep = self.use.root_m
+        first = min(FIRST_ROOT_M, deep)
+        return first + (deep - first) * self._spread
+
+    @cached_property
+    def _factors(self) -> Floats:
+        """Against short grass, without a mulch. [mm/mm]"""
         kc_mid, kc_end = self._spaced(self.use.kc_mid), self._spaced(self.use.kc_end)
         kc_ini = min(self.use.kc_ini, kc_mid)
-        if day <= self.rising:
-            return kc_ini
-        if day < self.full:
-            grown = (day - self.rising).days / (self.full - self.rising).days
-            return kc_ini + (kc_mid - kc_ini) * grown
-        late = (day - self.ends).days + self.late_days
-        if late <= 0 or not self.late_days:
-            return kc_mid
-        return kc_mid + (kc_end - kc_mid) * min(late / self.late_days, 1.0)
+        rising, full, ends = (self._since(day) for day in (self.rising, self.full, self.ends))
+        late = ends - LATE_SHARE * (ends - full)
+        found = self._along((rising, kc_ini), (full, kc_mid), (late, kc_mid), (ends, kc_end))
+        found[: max(self._since(self.up), 0)] = UNSPROUTED_FACTOR
+        return found
+
+    @cached_property
+    def _mulched(self) -> Floats:
+        """The crop's factor, less where a mulch lies. [mm/mm]"""
+        if self.mulched_from is None:
+            return self._factors
+        open_, closed = MULCH_SAVES
+        saved = open_ + (closed - open_) * self._leaves
+        saved[: max(self._since(self.mulched_from), 0)] = 0.0
+        return self._factors * (1 - saved)
+
+    @cached_property
+    def _leaf_m2(self) -> Floats:
+        """Leaves of all plants in a tub, from above. [m²]"""
+        return self.use.canopy_m2 * self._leaves * self.stand.plants
+
+    @cached_property
+    def _asked(self) -> list[Asked]:
+        mm = self._mulched * np.array(self._evaporation.over(self._days, self.stand.place))
+        rain_mm = np.array(self._rain_mm())
+        if isinstance(self.stand, InTub):
+            columns = self._asked_in_tub(self.stand, FREE_FACTOR * mm, rain_mm)
+        else:
+            columns = self._asked_on_ground(mm, rain_mm)
+        return [Asked(*one) for one in zip(*(x.tolist() for x in columns), strict=True)]
+
+    def _asked_in_tub(self, stand: InTub, mm: Floats, rain_mm: Floats) -> tuple[Floats, ...]:
+        share = stand.tubs * stand.share
+        rooted = FIRST_LEAVES + (1 - FIRST_LEAVES) * self._spread
+        total_l = self.held.available * filled_volume(stand.place).value * share * rooted
+        sheds = self._leaves >= SHEDS_FROM
+        rain_l = np.where(sheds, 0.0, rain_mm * area(stand.place).value * share)
+        return total_l, TUB_READY_SHARE * total_l, mm * self._leaf_m2, rain_l
+
+    def _asked_on_ground(self, mm: Floats, rain_mm: Floats) -> tuple[Floats, ...]:
+        ground_m2 = self.stand.ground_m2
+        total_l = self.held.available * 1000 * self._roots_m * ground_m2
+        share = self.use.ready_share + STRESS_PER_MM * (STANDARD_MM - mm)
+        ready_l = np.clip(share, LEAST_READY, MOST_READY) * total_l
+        return total_l, ready_l, mm * ground_m2, rain_mm * ground_m2
+
+    def _rain_mm(self) -> list[float]:
+        if self.stand.place.covered:
+            return [0.0] * len(self._days)
+        return [effective_rain_mm(self.weather.by_day.get(day)) for day in self._days]
 
     def _spaced(self, kc: float) -> float:
         """Less where plants stand so far apart that they never cover the ground (eq. 98)."""
         return min(BARE_FACTOR + (kc - BARE_FACTOR) * self.spread, kc)
-
-    def root_m(self, day: date) -> float:
-        """Return how deep roots have gone into ground on a day. [m]"""
-        deep = self.use.root_m
-        first = min(FIRST_ROOT_M, deep)
-        return first + (deep - first) * self._spread(day)
-
-    def rooted(self, day: date) -> float:
-        """Return the share of a tub's mix that roots have reached on a day. [L/L]"""
-        return FIRST_LEAVES + (1 - FIRST_LEAVES) * self._spread(day)
-
-    def _spread(self, day: date) -> float:
-        """How far roots have gone between planting and full leaf."""
-        if self.stand.crop.habit == "perennial" or day >= self.full:
-            return 1.0
-        return (day - self.begins).days / (self.full - self.begins).days
-
-    def asked(self, day: date) -> Asked:
-        """Return what the planting asks and gets of itself on a day. [L]"""
-        stand, reference_mm = self.stand, self._evaporation.mm(day, self.stand.place)
-        kc = self._mulched(day)
-        rain_mm = self._rain_mm(day)
-        if isinstance(stand, InTub):
-            mm, sheds = FREE_FACTOR * kc * reference_mm, self.leaves(day) >= SHEDS_FROM
-            total_l = self.holds * self.tub_l * self.rooted(day)
-            rain_l = 0.0 if sheds else rain_mm * self.mouth_m2
-            return Asked(total_l, TUB_READY_SHARE * total_l, mm * self._leaf_m2(day), rain_l)
-        mm, ground_m2 = kc * reference_mm, stand.ground_m2
-        total_l = self.holds * 1000 * self.root_m(day) * ground_m2
-        share = self.use.ready_share + STRESS_PER_MM * (STANDARD_MM - mm)
-        ready_l = min(max(share, LEAST_READY), MOST_READY) * total_l
-        return Asked(total_l, ready_l, mm * ground_m2, rain_mm * ground_m2)
 
     def working(self, day: date) -> Worked:
         """Return how a day's use of water comes about. [L]"""
@@ -268,28 +316,17 @@ class Demand:
                 Quantity("light", light_of(place), "", Origin.ASSUMED),
             )
         tub = isinstance(self.stand, InTub)
-        spread_m2 = self._leaf_m2(day) if tub else self.stand.ground_m2
+        at = self._at(day)
+        spread_m2 = float(self._leaf_m2[at]) if tub else self.stand.ground_m2
         return known.then(
             "moist_crop",
             asked.crop_l,
             "L",
             Quantity("reference_mm", reference_mm, "mm"),
-            Quantity("crop_factor", self._mulched(day), "", Origin.TYPICAL),
+            Quantity("crop_factor", float(self._mulched[at]), "", Origin.TYPICAL),
             Quantity("free_factor", FREE_FACTOR if tub else 1.0, "", Origin.TYPICAL),
             Quantity("spread_m2", spread_m2, "m²"),
         )
-
-    def _leaf_m2(self, day: date) -> float:
-        """Leaves of all plants in a tub, from above. [m²]"""
-        return self.use.canopy_m2 * self.leaves(day) * self.stand.plants
-
-    def _mulched(self, day: date) -> float:
-        """The crop's factor, less where a mulch lies. [mm/mm]"""
-        kc = self.factor(day)
-        if self.mulched_from is None or day < self.mulched_from:
-            return kc
-        open_, closed = MULCH_SAVES
-        return kc * (1 - (open_ + (closed - open_) * self.leaves(day)))
 
     def missing_l(self, day: date, found: Found) -> float:
         """Return what is missing by what was found: a probe's reading, or the feel of a finger.
@@ -304,11 +341,6 @@ class Demand:
         held = self.held
         missing = (held.field_capacity - found.probe_pct / 100) / held.available
         return asked.total_l * min(max(missing, 0.0), 1.0)
-
-    def _rain_mm(self, day: date) -> float:
-        if self.stand.place.covered:
-            return 0.0
-        return effective_rain_mm(self.weather.by_day.get(day))
 
 
 def _cover(stand: Stand) -> float:
