@@ -49,9 +49,8 @@ def database_engine(
 def engine(database_engine: Engine) -> Engine:
     """An empty store."""
     with database_engine.begin() as connection:
-        connection.execute(text("DELETE FROM garden"))
-        connection.execute(text("DELETE FROM journal"))
-        connection.execute(text("DELETE FROM photo"))
+        for table in ("garden", "journal", "photo", "person", "membership", "invitation"):
+            connection.execute(text(f"DELETE FROM {table}"))
     return database_engine
 
 

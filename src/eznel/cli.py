@@ -26,15 +26,12 @@ from eznel.words import LOCALES, spoken, words
 
 if TYPE_CHECKING:
     from sqlalchemy import Engine
+    from sqlalchemy.orm import Session
 
     from eznel.store.opening import Step
 
     Opening = Callable[[Path, ExitStack, str, Step], Engine]
 
-PASSWORD = "password-hash"
-"""Where the hash of the shared garden's password lies, below the data folder."""
-
-LEAST_PASSWORD = 8
 MOST_FAULTS = 3
 
 
@@ -79,14 +76,18 @@ def main(arguments: Sequence[str] | None = None) -> int:
         keeping.add_argument("file", type=Path)
         keeping.add_argument("--data", type=Path, default=Path("var"))
         keeping.add_argument("--yes", action="store_true")
-    secret = verbs.add_parser("password", help="set the password of a shared garden")
-    secret.add_argument("--data", type=Path, default=Path("var"))
-    secret.add_argument("--end-calendars", action="store_true")
+    _setting(verbs.add_parser("password", help="set somebody's password, or say who has one"))
     _asking(verbs.add_parser("sum", help="answer one question without a garden"))
     verbs.add_parser("openapi", help="print the description of the API")
     verbs.add_parser("factors", help="print what one of each unit is in the core's")
     given = parser.parse_args(arguments)
     return int(_VERBS[given.verb](given))
+
+
+def _setting(parser: argparse.ArgumentParser) -> None:
+    parser.add_argument("name", nargs="?", default="")
+    parser.add_argument("--data", type=Path, default=Path("var"))
+    parser.add_argument("--end-calendars", action="store_true")
 
 
 def _asking(parser: argparse.ArgumentParser) -> None:
@@ -182,11 +183,7 @@ def _start(given: argparse.Namespace) -> int:
         return 2
     sharing = None
     if given.share:
-        try:
-            sharing = Sharing((given.data / PASSWORD).read_text(), given.behind, shown)
-        except OSError:
-            print("Sharing needs a password first: ./eznel password", file=sys.stderr)
-            return 2
+        sharing = Sharing(given.behind, shown)
     return serve(
         port=given.port,
         data=given.data,
@@ -198,38 +195,51 @@ def _start(given: argparse.Namespace) -> int:
 
 
 def _password(given: argparse.Namespace) -> int:
-    from eznel.api.door import hashed
+    from sqlalchemy.orm import Session
 
-    typed = getpass.getpass("Password for everybody who shares: ")
-    if len(typed) < LEAST_PASSWORD:
-        print(f"At least {LEAST_PASSWORD} characters. Nothing was changed.", file=sys.stderr)
-        return 2
-    if getpass.getpass("Once more: ") != typed:
-        print("They differ. Nothing was changed.", file=sys.stderr)
-        return 2
-    file = given.data / PASSWORD
-    file.parent.mkdir(parents=True, exist_ok=True)
-    file.touch(mode=0o600)
-    file.write_text(hashed(typed))
-    print("It counts from the next ./eznel start --share; whoever was in is asked again.")
-    if given.end_calendars:
-        return _end_calendars(given)
-    print("Calendars' private addresses stay; --end-calendars ends them too.")
-    return 0
-
-
-def _end_calendars(given: argparse.Namespace) -> int:
     from eznel.store import calendar_keys, opening
 
     try:
         with ExitStack() as stack:
-            ended = calendar_keys.end_all(
-                opening.open_beside(given.data, stack, _who("password"), _quietly)
-            )
+            engine = opening.open_beside(given.data, stack, _who("password"), _quietly)
+            with Session(engine) as session:
+                done = _password_of(given.name, session)
+            if done == 0 and given.end_calendars:
+                ended = calendar_keys.end_all(engine)
+                print(f"Private addresses of calendars ended: {ended}.")
+            return done
+    except Refusal as error:
+        _complain("password", error)
     except _unusable() as error:
-        print(f"{error}\nNo calendar's address was ended.", file=sys.stderr)
+        print(f"{error}\nNothing was changed.", file=sys.stderr)
+    return 2
+
+
+def _password_of(name: str, session: "Session") -> int:
+    """Set a password, that of the first account too; its codes and browsers end with the old."""
+    from eznel.api.passwords import chosen
+    from eznel.store import people
+
+    there = people.everybody(session)
+    found = people.named(session, name)
+    if found is None and (there or not name):
+        names = ", ".join(one.name for one in there) or "nobody yet"
+        print(f"Who has an account: {names}.", file=sys.stderr if name else sys.stdout)
+        return 2 if name else 0
+    session.rollback()  # nothing is held while somebody types
+    typed = getpass.getpass(f"Password for {name}: ")
+    password = chosen(typed, name)
+    if getpass.getpass("Once more: ") != typed:
+        print("They differ. Nothing was changed.", file=sys.stderr)
         return 2
-    print(f"Private addresses of calendars ended: {ended}.")
+    if found is None:
+        people.add(session, name, password, keeper=True)
+        session.commit()
+        print(f"The first account is made. {name} keeps every garden that nobody owns.")
+        return 0
+    people.set_password(session, found.person.id, password)
+    people.set_code(session, found.person.id, None)
+    print(f"It counts at once. {name} is signed out everywhere, and no code is asked for.")
     return 0
 
 

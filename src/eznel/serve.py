@@ -26,9 +26,11 @@ from eznel.clock import today
 from eznel.devices import Devices
 from eznel.standins import weather_station
 from eznel.standins.process import Standin
-from eznel.store import backups, gardens, opening, reading, removed
+from eznel.store import backups, gardens, invitations, opening, people, reading, removed
 from eznel.store.database import Unusable
 
+PASSWORD_OF_BEFORE = "password-hash"
+"""Where the one password of all lay, below the data folder, until everybody had their own."""
 SWITCH_S = 0.001
 """How soon a thread that computes lets a waiting one go on: readers wait less beside a writer."""
 
@@ -37,7 +39,6 @@ SWITCH_S = 0.001
 class Sharing:
     """How the application is shared in the local network."""
 
-    password_hash: str
     behind: str = ""
     """Address of a proxy whose word about who asks is believed, and which serves https; without
     one we serve it ourselves. [address]"""
@@ -64,7 +65,7 @@ def serve(
     sharing: Sharing | None = None,
     devices: Devices | None = None,
 ) -> int:
-    """Serve the application until it is interrupted: on loopback, or with a password to all.
+    """Serve the application until it is interrupted: on loopback, or shared.
 
     Parameters
     ----------
@@ -116,7 +117,8 @@ def serve(
             _load_demo(services)
         opening.beside(stack, lambda ended: _save_daily(engine, data, ended))
         sys.setswitchinterval(SWITCH_S)
-        _run(services, ui, _Door(host, port, data, sharing))
+        with suppress(KeyboardInterrupt):  # raised again once all was answered
+            _run(services, ui, _Door(host, port, data, sharing))
     print("Stopped.", flush=True)
     return 0
 
@@ -124,14 +126,15 @@ def serve(
 def _run(services: Services, ui: Path, door: _Door) -> None:
     """Serve until somebody interrupts: http, and https too where we serve that ourselves."""
     sharing = door.sharing
-    hashed = "" if sharing is None else sharing.password_hash
     here = f"http://127.0.0.1:{door.port}"
+    first = "" if sharing is None else _first_account(services, door.data)
     if sharing is None or sharing.behind:
         behind = "" if sharing is None else sharing.behind
         for address in _addresses() if sharing else ():
             print(f"In your network: http://{address}:{door.port}", flush=True)
+        _say_first(first, here)
+        app = create_app(services, ui, shared=sharing is not None)
         print(f"Eznel is at {here}  (Ctrl-C stops it)", flush=True)
-        app = create_app(services, ui, hashed)
         _until_stopped(_server(app, door, door.port, behind=behind))
         return
     shown, trust = _trusted(door, sharing)
@@ -139,10 +142,24 @@ def _run(services: Services, ui: Path, door: _Door) -> None:
     if trust.certificate is not None:
         print(f"{printed(trust.http)}\nHow a phone comes to trust it: {trust.http}\n"
               f"Its fingerprint: {trust.fingerprint}", flush=True)  # fmt: skip
+    _say_first(first, here, trust.https)
+    app = create_app(services, ui, trust, shared=True)
     print(f"Eznel is at {here}  (Ctrl-C stops it)", flush=True)
-    app = create_app(services, ui, hashed, trust)
     plain, safe = _server(app, door, door.port), _server(app, door, door.port + 1, shown=shown)
     _until_stopped(plain, safe)
+
+
+def _first_account(services: Services, data: Path) -> str:
+    """The key of the link to the first account; empty where there is one."""
+    (data / PASSWORD_OF_BEFORE).unlink(missing_ok=True)
+    with Session(services.engine) as session:
+        return invitations.to_first(session) if people.is_empty(session) else ""
+
+
+def _say_first(key: str, *addresses: str) -> None:
+    if key:
+        links = "\n   or, from another machine: ".join(f"{one}/join/{key}" for one in addresses)
+        print(f"Nobody has an account yet. The first one is made here:\n   {links}", flush=True)
 
 
 def _trusted(door: _Door, sharing: Sharing) -> tuple[Shown, Trust]:
@@ -171,8 +188,7 @@ def _server(
 
 
 def _until_stopped(*servers: uvicorn.Server) -> None:
-    with suppress(KeyboardInterrupt):  # raised again once all was answered
-        asyncio.run(_all(*servers))
+    asyncio.run(_all(*servers))
 
 
 async def _all(*servers: uvicorn.Server) -> None:

@@ -7,7 +7,6 @@ from fastapi.testclient import TestClient
 
 import gardens as make
 from eznel.api.app import create_app
-from eznel.api.door import hashed
 from eznel.api.services import Services
 from eznel.formats import garden_file
 
@@ -56,7 +55,7 @@ def test_a_shared_garden_opens_its_calendar_and_nothing_else(
     garden: TestClient, services: Services
 ) -> None:
     path = garden.post(f"{GARDEN}/calendar-address").json()["path"]
-    outside = TestClient(create_app(services, password_hash=hashed("rope and tar")))
+    outside = TestClient(create_app(services, shared=True))
     assert outside.get(path).status_code == 200
     assert outside.get(f"{GARDEN}/calendar.ics").status_code == 401
     assert outside.post(f"{GARDEN}/calendar-address").status_code == 401

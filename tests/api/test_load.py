@@ -18,7 +18,6 @@ import gardens as make
 from eznel.api import limits
 from eznel.api import services as worlds
 from eznel.api.app import create_app
-from eznel.api.door import hashed
 from eznel.api.services import Services
 from eznel.store import _writing
 from eznel.store.database import WORKERS
@@ -143,7 +142,7 @@ def test_a_body_in_pieces_is_bounded_as_it_comes(services: Services) -> None:
 
 
 def test_nothing_is_read_before_the_door(services: Services) -> None:
-    shut = create_app(services, None, hashed("rope and tar"))
+    shut = create_app(services, shared=True)
     assert fed(shut, f"{GARDEN}/file") == (401, 0)
     status, read = fed(shut, "/api/door", "POST", piece=1000)
     assert (status, read) == (413, limits.MOST_AT_THE_DOOR + 1000)

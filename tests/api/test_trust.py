@@ -13,10 +13,11 @@ import uvicorn
 from cryptography import x509
 from fastapi.testclient import TestClient
 
+import sharing
 from eznel.api.app import create_app
-from eznel.api.door import hashed
+from eznel.api.codes import modules
 from eznel.api.services import Services
-from eznel.api.trust import Trust, modules, page, printed
+from eznel.api.trust import Trust, page, printed
 from eznel.certificates import Authority, authority, vouched
 from eznel.serve import free_port
 from eznel.words import LOCALES, words
@@ -39,7 +40,7 @@ def trust(own: Authority) -> Trust:
 
 
 def asked(services: Services, trust: Trust, at: str, who: str) -> TestClient:
-    app = create_app(services, None, hashed("rope and tar"), trust)
+    app = create_app(services, None, trust, shared=True)
     return TestClient(app, base_url=at, client=(who, 1), follow_redirects=False)
 
 
@@ -84,7 +85,7 @@ def test_who_trusts_it_gets_in_over_https_and_nobody_else(
 ) -> None:
     shown = own.shown_for(NAMES, datetime.now(UTC))
     port = free_port()
-    app = create_app(services, None, hashed("rope and tar"))
+    app = create_app(services, shared=True)
     files = {"ssl_certfile": shown.certificate, "ssl_keyfile": shown.key}
     server = uvicorn.Server(uvicorn.Config(app, port=port, log_level="error", **files))  # type: ignore[arg-type]
     thread = threading.Thread(target=server.run)
@@ -94,7 +95,7 @@ def test_who_trusts_it_gets_in_over_https_and_nobody_else(
             time.sleep(0.05)
         knows = ssl.create_default_context(cafile=own.certificate)
         with urlopen(f"https://localhost:{port}/api/door", context=knows) as answer:
-            assert b'"shut":true' in answer.read()
+            assert b'"shared":true' in answer.read()
         with (
             socket.create_connection(("127.0.0.1", port)) as plain,
             pytest.raises(ssl.SSLCertVerificationError),
@@ -118,14 +119,16 @@ def test_plain_http_from_elsewhere_leads_to_the_page_alone(
     assert "script" not in told.text
     assert phone.get("/eznel.crt").content.startswith(b"-----BEGIN CERTIFICATE-----")
     here = asked(services, trust, "http://127.0.0.1:8417", "127.0.0.1")
-    assert here.get("/api/door").json() == {"shut": True, "inside": False}
+    assert here.get("/api/door").json()["inside"] is False
 
 
 def test_over_https_the_session_belongs_to_this_host_alone(
     services: Services, trust: Trust
 ) -> None:
     phone = asked(services, trust, "https://192.168.1.7:8418", "192.168.1.20")
-    cookie = phone.post("/api/door", json={"password": "rope and tar"}).headers["set-cookie"]
+    sharing.somebody(services, "Mira")
+    typed = {"name": "Mira", "password": sharing.PASSWORD}
+    cookie = phone.post("/api/door", json=typed).headers["set-cookie"]
     assert cookie.startswith("__Host-eznel_session=")
     assert "; Secure" in cookie
     assert "Domain" not in cookie

@@ -154,40 +154,64 @@ def test_a_damaged_database_is_set_aside_and_the_backup_comes_into_a_new_one(
     assert run.end() == 0
 
 
-def test_sharing_needs_a_password_first(tmp_path: Path) -> None:
-    refused = program("start", "--share", "--data", str(tmp_path))
-    assert refused.returncode == 2
-    assert "./eznel password" in refused.stderr
-
-
-def test_a_password_is_stored_as_a_hash_and_shares(
-    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
-) -> None:
-    typed = iter(["short", "rope and tar", "rope and pitch", "rope and tar", "rope and tar"])
-    monkeypatch.setattr("getpass.getpass", lambda prompt: next(typed))
-    verb = ["password", "--data", str(tmp_path)]
-    assert [main(verb), main(verb)] == [2, 2]  # too short; not the same twice
-    assert list(tmp_path.iterdir()) == []
-    assert main(verb) == 0
-    (file,) = tmp_path.iterdir()
-    assert file.read_text().startswith("$argon2id$")
-    assert file.stat().st_mode & 0o077 == 0
+def test_the_first_start_that_shares_leads_to_the_first_account(tmp_path: Path) -> None:
+    (tmp_path / "password-hash").write_text("of a release before")
     run = Running(tmp_path, "--share")
+    assert not (tmp_path / "password-hash").exists()
+    (link,) = [line.strip() for line in run.said if "/join/" in line and "127.0.0.1" in line]
+    key = link.rsplit("/", 1)[1]
+    assert any("https://" in line and line.strip().endswith(key) for line in run.said)
+    assert run.ask(f"/api/invitations/{key}")["opens"] == "first"
+    mira = {"name": "Mira", "password": "rope and tar and twine"}
+    came = run.ask(f"/api/invitations/{key}", mira, "POST")
+    assert (came["door"]["name"], came["door"]["keeper"]) == ("Mira", True)
+    assert came["door"]["trust"].endswith(f":{run.port}/trust")
     with pytest.raises(AssertionError, match="sign_in_first"):
         run.ask()
+    with pytest.raises(AssertionError, match="invitation_ended"):
+        run.ask(f"/api/invitations/{key}", {**mira, "name": "Bo"}, "POST")
     knows = ssl.create_default_context(cafile=tmp_path / "https/authority.crt")
     with urllib.request.urlopen(
         f"https://localhost:{run.port + 1}/api/door", context=knows
     ) as told:
-        assert json.load(told) == {"shut": True, "inside": False}
+        assert json.load(told)["inside"] is False
     for n in range(7):  # whose word about an address is worth nothing
         guess = urllib.request.Request(
-            f"http://127.0.0.1:{run.port}/api/door", b'{"password": "guess"}',
+            f"http://127.0.0.1:{run.port}/api/door", b'{"name": "Mira", "password": "guess"}',
             {"Content-Type": "application/json", "X-Forwarded-For": f"10.1.1.{n}"}, method="POST",
         )  # fmt: skip
         with pytest.raises(urllib.error.HTTPError) as refused:
             urllib.request.urlopen(guess, timeout=20)
     assert refused.value.code == 429
+    assert run.end() == 0
+    again = Running(tmp_path, "--share")
+    assert not any("/join/" in line for line in again.said)
+    assert again.end() == 0
+
+
+def test_a_password_is_set_on_the_machine(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]
+) -> None:
+    said = ["short", "rope and tar", "rope and pitch", *["rope and tar"] * 2, *["tar and rope"] * 2]
+    typed = iter(said)
+    monkeypatch.setattr("getpass.getpass", lambda prompt: next(typed))
+    verb = ["password", "--data", str(tmp_path)]
+    mira = [*verb, "Mira"]
+    assert [main(verb), main(mira), main(mira)] == [0, 2, 2]  # too short; not the same twice
+    told = capsys.readouterr()
+    assert "nobody yet" in told.out
+    assert "fewer than 10" in told.err
+    assert main(mira) == 0
+    assert "first account" in capsys.readouterr().out
+    assert main([*verb, "Bo"]) == 2  # others are invited
+    assert "Who has an account: Mira." in capsys.readouterr().err
+    assert main([*verb, "mira"]) == 0
+    run = Running(tmp_path, "--share")
+    entered = {"name": "Mira", "password": "rope and tar"}
+    with pytest.raises(AssertionError, match="wrong_password"):
+        run.ask("/api/door", entered, "POST")
+    entered["password"] = "tar and rope"
+    assert run.ask("/api/door", entered, "POST")["keeper"] is True
     assert run.end() == 0
 
 
@@ -197,9 +221,10 @@ def test_a_new_password_ends_calendars_too_if_asked(
     run = Running(tmp_path)
     path = run.ask(f"{GARDEN}/calendar-address", body={}, method="POST")["path"]
     monkeypatch.setattr("getpass.getpass", lambda prompt: "rope and tar")
-    assert main(["password", "--data", str(tmp_path)]) == 0
+    verb = ["password", "Mira", "--data", str(tmp_path)]
+    assert main(verb) == 0
     assert run.ask(f"{GARDEN}/calendar-address")["path"] == path
-    assert main(["password", "--data", str(tmp_path), "--end-calendars"]) == 0
+    assert main([*verb, "--end-calendars"]) == 0
     assert "calendars ended: 1" in capsys.readouterr().out
     assert run.ask(f"{GARDEN}/calendar-address")["path"] is None
     assert run.end() == 0

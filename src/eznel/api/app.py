@@ -11,17 +11,21 @@ from starlette.middleware.gzip import GZipMiddleware
 from starlette.middleware.trustedhost import TrustedHostMiddleware
 
 from eznel.api import (
+    account,
     balance,
     book,
     calendar_feed,
     devices,
     door,
+    entry,
     gardens,
     history,
+    invitations,
     limits,
     looking,
     mixes,
     moisture,
+    people,
     photos,
     planning,
     plans,
@@ -29,6 +33,7 @@ from eznel.api import (
     product_files,
     raising,
     reference,
+    roles,
     shed,
     soil_files,
     source_water,
@@ -48,8 +53,9 @@ HOSTS = ["127.0.0.1", "localhost", "[::1]"]
 def create_app(
     services: Services | None,
     ui: Path | None = None,
-    password_hash: str = "",
     trust: Trust | None = None,
+    *,
+    shared: bool = False,
 ) -> FastAPI:
     """Return the application.
 
@@ -59,11 +65,10 @@ def create_app(
         Store, catalogue and clock; None only to describe the API. [services]
     ui : Path or None
         Folder of the built interface; None serves the API alone.
-    password_hash : str
-        Of the password of a garden that is shared in the local network; empty for loopback
-        alone, where nobody is asked.
     trust : Trust or None
         How it is asked from elsewhere over https; None where it serves no https of its own.
+    shared : bool
+        Whether people sign in; on loopback alone nobody does.
 
     Returns
     -------
@@ -77,9 +82,15 @@ def create_app(
         redoc_url=None,
         openapi_url=None,
         generate_unique_id_function=_operation,
+        dependencies=[roles.ALLOWED],
     )
     app.state.services = services
-    app.state.door = door.Door(password_hash)
+    app.state.door = entry.Door(
+        shared=shared,
+        elsewhere=trust.https if trust else "",
+        trust=trust.http if trust and trust.certificate else None,
+    )
+    names = []
     for module in (
         gardens,
         things,
@@ -105,8 +116,14 @@ def create_app(
         reference,
         sums,
         door,
+        account,
+        people,
+        invitations,
     ):
         app.include_router(module.router)
+        names += [route.name for route in module.router.routes if isinstance(route, APIRoute)]
+    if unruled := roles.missing(names):
+        raise LookupError(f"nobody may ask for {', '.join(unruled)}: see roles")
     problems.install(app)
     app.add_middleware(door.Guard)
     if trust is not None:
@@ -114,7 +131,7 @@ def create_app(
     app.add_middleware(limits.Queue)
     app.add_middleware(limits.Bounded)
     app.add_middleware(GZipMiddleware, minimum_size=1000, compresslevel=3)
-    if not password_hash:
+    if not shared:
         app.add_middleware(TrustedHostMiddleware, allowed_hosts=HOSTS)
     if ui is not None:
         _serve(app, ui.resolve())

@@ -8,17 +8,19 @@ from fastapi import APIRouter, Body, Response
 from pydantic import BaseModel
 
 from eznel.api import problems
+from eznel.api.asking import MyRole, Somebody
 from eznel.api.downloads import attachment
 from eznel.api.problems import RESPONSES
 from eznel.api.revisions import WrittenView, written
-from eznel.api.services import TheServices, TheSession, Who
+from eznel.api.services import By, TheServices, TheSession, Who
 from eznel.api.speech import Speech
 from eznel.core.document import Beginning, GardenFile, Preferences, Site, upgrades
 from eznel.core.errors import Impossible
 from eznel.core.questions.beginning import begun
 from eznel.formats import faults, garden_file
-from eznel.store import gardens, photos, reading, removed
+from eznel.store import gardens, members, photos, reading, removed
 from eznel.store.aside import Aside
+from eznel.store.members import Role
 from eznel.words import Words
 
 router = APIRouter(prefix="/api/gardens", tags=["gardens"], responses=RESPONSES)
@@ -62,6 +64,8 @@ class GardenView(BaseModel):
     settings_revision: int
     revisions: dict[str, int]
     today: date
+    role: Role
+    """What who asks may do in it."""
     aside: list[AsideView]
     """What is stored and does not fit, so that it counts for nothing until it is mended."""
 
@@ -76,18 +80,25 @@ class Settings(BaseModel):
 
 
 @router.get("")
-def list_gardens(session: TheSession) -> list[GardenListed]:
-    """List the gardens in the store."""
+def list_gardens(session: TheSession, asker: Somebody) -> list[GardenListed]:
+    """List the gardens in the store; shared, those that one is in."""
+    mine = None if asker is None else members.gardens_of(session, asker.person)
     return [
         GardenListed(id=g.id, name=g.name, revision=g.revision, stands_on=g.stands_on)
         for g in reading.gardens(session)
+        if mine is None or g.id in mine
     ]
 
 
 @router.get("/removed")
-def list_removed_gardens(session: TheSession) -> list[RemovedView]:
-    """List the gardens that were removed and can be brought back."""
-    return [_removed_view(one) for one in removed.removed(session)]
+def list_removed_gardens(session: TheSession, asker: Somebody) -> list[RemovedView]:
+    """List the gardens that were removed and can be brought back; shared, by their owners."""
+    mine = None if asker is None else members.gardens_of(session, asker.person)
+    return [
+        _removed_view(one)
+        for one in removed.removed(session)
+        if mine is None or mine.get(one.id) == "owner"
+    ]
 
 
 @router.delete("/{garden_id}")
@@ -97,10 +108,10 @@ def remove_garden(garden_id: UUID, session: TheSession) -> RemovedView:
 
 
 @router.post("/{garden_id}/bring-back")
-def bring_back_garden(garden_id: UUID, session: TheSession) -> list[GardenListed]:
+def bring_back_garden(garden_id: UUID, session: TheSession, asker: Somebody) -> list[GardenListed]:
     """Bring a removed garden back as it was; the list of gardens with it."""
     removed.bring_back(session, str(garden_id))
-    return list_gardens(session)
+    return list_gardens(session, asker)
 
 
 def _removed_view(one: removed.RemovedGarden) -> RemovedView:
@@ -114,7 +125,7 @@ def _removed_view(one: removed.RemovedGarden) -> RemovedView:
 
 @router.get("/{garden_id}")
 def read_garden(
-    garden_id: UUID, session: TheSession, services: TheServices, speech: Speech
+    garden_id: UUID, session: TheSession, services: TheServices, speech: Speech, role: MyRole
 ) -> GardenView:
     """Read a garden whole."""
     stored = services.stored(session, str(garden_id))
@@ -124,6 +135,7 @@ def read_garden(
         settings_revision=stored.settings_revision,
         revisions=stored.revisions,
         today=services.clock(stored.file.garden),
+        role=role,
         aside=[_aside(one, stored.revisions[one.key], speech) for one in stored.aside],
     )
 
@@ -159,7 +171,7 @@ def import_garden(
     garden_id: UUID,
     session: TheSession,
     services: TheServices,
-    who: Who,
+    by: By,
     file: Annotated[dict[str, Any], Body()],
     based_on: int = 0,
 ) -> WrittenView:
@@ -167,7 +179,9 @@ def import_garden(
     read = upgrades.read(file)
     if read.garden.id != garden_id:
         raise Impossible("garden.id", "ids_differ")
-    done = gardens.replace(session, read, based_on=based_on, who=who, check=services.check)
+    done = gardens.replace(
+        session, read, based_on=based_on, who=by.name, check=services.check, owner=by.person
+    )
     return written(done)
 
 
@@ -177,13 +191,16 @@ def begin_garden(
     said: Beginning,
     session: TheSession,
     services: TheServices,
-    who: Who,
+    by: By,
     speech: Speech,
 ) -> WrittenView:
     """Create a garden from what was said of it in the first minutes."""
     garden = begun(garden_id, said, services.catalogue, services.clock, speech.of_row)
     file = GardenFile(garden=garden)
-    return written(gardens.replace(session, file, based_on=0, who=who, check=services.check))
+    done = gardens.replace(
+        session, file, based_on=0, who=by.name, check=services.check, owner=by.person
+    )
+    return written(done)
 
 
 @router.put("/{garden_id}/settings")

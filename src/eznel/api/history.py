@@ -7,11 +7,14 @@ from uuid import UUID
 from fastapi import APIRouter
 from pydantic import BaseModel
 
+from eznel.api.asking import MyRole
 from eznel.api.changed import FieldChanged, fields_changed
-from eznel.api.problems import RESPONSES
+from eznel.api.problems import RESPONSES, NotAllowed
 from eznel.api.revisions import WrittenView, written
 from eznel.api.services import TheServices, TheSession, Who
 from eznel.store import gardens, journal, reading
+from eznel.store.kinds import KINDS
+from eznel.store.members import Role, may
 
 router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["journal"], responses=RESPONSES)
 
@@ -65,20 +68,45 @@ def read_journal(
 
 @router.post("/undo/{number}")
 def undo_change(
-    garden_id: UUID, number: int, session: TheSession, services: TheServices, who: Who
+    garden_id: UUID,
+    number: int,
+    session: TheSession,
+    services: TheServices,
+    who: Who,
+    role: MyRole,
 ) -> WrittenView:
     """Take back one change."""
+    _may_turn(session, str(garden_id), number, role)
     done = gardens.revert(session, str(garden_id), number, "undo", who=who, check=services.check)
     return written(done)
 
 
 @router.post("/redo/{number}")
 def redo_change(
-    garden_id: UUID, number: int, session: TheSession, services: TheServices, who: Who
+    garden_id: UUID,
+    number: int,
+    session: TheSession,
+    services: TheServices,
+    who: Who,
+    role: MyRole,
 ) -> WrittenView:
     """Do again a change that was taken back."""
+    _may_turn(session, str(garden_id), number, role)
     done = gardens.revert(session, str(garden_id), number, "redo", who=who, check=services.check)
     return written(done)
+
+
+def _may_turn(session: TheSession, garden_id: str, number: int, role: Role) -> None:
+    """Refuse to turn back what one may not do: a plan's things take more than what is noted."""
+    change = journal.entry(session, garden_id, number)
+    if change is None:
+        return
+    noted = change.kind == journal.DAYS or (
+        change.kind in KINDS and KINDS[change.kind].part == "log"
+    )
+    needed: Role = "helper" if noted else "owner" if change.kind == "garden" else "gardener"
+    if not may(role, needed):
+        raise NotAllowed("", f"needs_{needed}")
 
 
 def _view(change: journal.Written, undone: frozenset[int]) -> ChangeView:

@@ -53,7 +53,8 @@ class Bounded:
         if scope["type"] != "http":
             await self.app(scope, receive, send)
             return
-        most = MOST_AT_THE_DOOR if scope["path"] == "/api/door" else MOST_BYTES
+        outside = scope["path"].startswith(("/api/door", "/api/invitations/"))
+        most = MOST_AT_THE_DOOR if outside else MOST_BYTES
         if scope["method"] == "PUT" and scope["path"].endswith("/file"):
             most = MOST_OF_A_GARDEN
         told = Headers(scope=scope).get("content-length") or "0"

@@ -25,6 +25,18 @@ class WrongPassword(Refusal):
     """The password is not the one that was set."""
 
 
+class CodeWanted(Refusal):
+    """The password is right, and a code is asked for besides."""
+
+
+class NotAllowed(Refusal):
+    """Somebody may not do that."""
+
+
+class Unshared(Refusal):
+    """Nobody signs in here, so that there is nothing to say of people."""
+
+
 class TooManyTries(Refusal):
     """Somebody guesses."""
 
@@ -59,6 +71,9 @@ STATUS: dict[type[Exception], tuple[int, str]] = {
     Refusal: (422, "refused"),
     Unknown: (422, "refused"),
     WrongPassword: (401, "wrong_password"),
+    CodeWanted: (401, "code_wanted"),
+    NotAllowed: (403, "not_allowed"),
+    Unshared: (404, "not_shared"),
     TooManyTries: (429, "too_many_tries"),
     ValidationError: (422, "refused"),
     RequestValidationError: (422, "refused"),

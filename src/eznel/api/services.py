@@ -16,6 +16,7 @@ from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
 from eznel.apart import Apart
+from eznel.api.asking import asker_of
 from eznel.core.document import Garden, GardenFile
 from eznel.core.plan import Made, SeasonPlan, make
 from eznel.core.reference import Catalogue
@@ -164,7 +165,10 @@ async def _session(request: Request) -> AsyncIterator[Session]:
         await to_thread.run_sync(session.close, limiter=request.app.state.services.closing)
 
 
-async def _who(x_eznel_who: Annotated[str, Header(max_length=80)] = "") -> str:
+async def _who(request: Request, x_eznel_who: Annotated[str, Header(max_length=80)] = "") -> str:
+    asker = asker_of(request)
+    if asker is not None:  # who signed in is known by that, whatever the browser says
+        return asker.person.name
     plain = (c for c in unquote(x_eznel_who, errors="ignore") if c.isprintable())
     return "".join(plain).strip()[:80] or "someone"
 
@@ -172,3 +176,19 @@ async def _who(x_eznel_who: Annotated[str, Header(max_length=80)] = "") -> str:
 TheServices = Annotated[Services, Depends(_services)]
 TheSession = Annotated[Session, Depends(_session)]
 Who = Annotated[str, Depends(_who)]
+
+
+@dataclass(frozen=True, slots=True)
+class Writer:
+    """Who makes a garden: the name in its journal, and whose it is."""
+
+    name: str
+    person: str | None
+
+
+async def _by(request: Request, who: Who) -> Writer:
+    asker = asker_of(request)
+    return Writer(who, None if asker is None else asker.person.id)
+
+
+By = Annotated[Writer, Depends(_by)]

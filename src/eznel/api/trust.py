@@ -11,11 +11,11 @@ from html import escape
 from ipaddress import ip_address
 from pathlib import Path
 
-from reportlab.graphics.barcode.qr import QrCodeWidget
 from starlette.requests import Request
 from starlette.responses import FileResponse, HTMLResponse, RedirectResponse, Response
 from starlette.types import ASGIApp, Receive, Scope, Send
 
+from eznel.api.codes import modules
 from eznel.api.speech import locale_of
 from eznel.words import Words
 
@@ -153,22 +153,3 @@ def _lines(rows: list[list[bool]]) -> Iterator[str]:
     whole = [*light, *framed, *light, [False] * wide]
     for n in range(0, len(whole) - 1, 2):
         yield "".join(" ▄▀█"[2 * up + low] for up, low in zip(whole[n], whole[n + 1], strict=True))
-
-
-def modules(address: str) -> list[list[bool]]:
-    """Return the modules of an address's QR code.
-
-    Parameters
-    ----------
-    address : str
-        What a camera reads.
-
-    Returns
-    -------
-    list of list of bool
-        Row by row; True is dark.
-    """
-    code = QrCodeWidget(address).qr
-    code.make()
-    return [[bool(code.isDark(y, x)) for x in range(code.moduleCount)]
-            for y in range(code.moduleCount)]  # fmt: skip

@@ -15,7 +15,7 @@ from sqlalchemy.orm import Session
 
 from eznel.core.document import Garden, GardenFile, WeatherDay, upgrades
 from eznel.core.errors import Impossible
-from eznel.store import journal, photos
+from eznel.store import journal, members, photos
 from eznel.store._writing import (
     Actor,
     Check,
@@ -63,7 +63,13 @@ class Written:
 
 
 def replace(
-    session: Session, file: GardenFile, *, based_on: int, who: str, check: Check
+    session: Session,
+    file: GardenFile,
+    *,
+    based_on: int,
+    who: str,
+    check: Check,
+    owner: str | None = None,
 ) -> Written:
     """Create a garden, or replace it whole.
 
@@ -79,6 +85,8 @@ def replace(
         Who did it, for the journal.
     check : callable
         Raises what is wrong with the garden.
+    owner : str or None
+        Whose a new one is; None where nobody signs in.
 
     Returns
     -------
@@ -99,6 +107,8 @@ def replace(
             return Written(had, had)
         if had != based_on:
             raise Stale(None, had)
+        if owner is not None and stored is None:
+            members.join(session, str(file.garden.id), owner, "owner")
         number = write_whole(session, stored, bare, Actor(who))
         return Written(number, number)
 

@@ -100,6 +100,48 @@ def revision(session: Session, garden_id: str) -> int:
     return int(row.revision)
 
 
+def exists(session: Session, garden_id: str) -> bool:
+    """Return whether a garden is there, removed or not.
+
+    Parameters
+    ----------
+    session : Session
+        Open.
+    garden_id : str
+        The garden.
+
+    Returns
+    -------
+    bool
+        False once it is gone for good.
+    """
+    return session.scalar(select(GardenRow.id).where(GardenRow.id == garden_id)) is not None
+
+
+def name_of(session: Session, garden_id: str) -> str:
+    """Return what a garden is called.
+
+    Parameters
+    ----------
+    session : Session
+        Open.
+    garden_id : str
+        The garden.
+
+    Returns
+    -------
+    str
+        As its settings have it.
+
+    Raises
+    ------
+    Missing
+        When there is no such garden, or it was removed.
+    """
+    revision(session, garden_id)
+    return session.scalars(select(GardenRow.name).where(GardenRow.id == garden_id)).one()
+
+
 def load(session: Session, garden_id: str) -> Stored:
     """Return a garden, in a fixed number of queries whatever its size.
 

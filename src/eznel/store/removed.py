@@ -8,7 +8,14 @@ from sqlalchemy.orm import Session
 
 from eznel.store._writing import locked_there
 from eznel.store.reading import Missing
-from eznel.store.tables import CalendarKeyRow, GardenRow, JournalRow, PhotoRow
+from eznel.store.tables import (
+    CalendarKeyRow,
+    GardenRow,
+    InvitationRow,
+    JournalRow,
+    MembershipRow,
+    PhotoRow,
+)
 
 KEPT_DAYS = 30
 """How long a removed garden can be brought back. [d]"""
@@ -94,7 +101,8 @@ def removed(session: Session) -> list[RemovedGarden]:
 
 
 def clear(engine: Engine, now: datetime) -> int:
-    """Delete for good what was removed longer ago than a month, its journal and photos too.
+    """Delete for good what was removed longer ago than a month, its journal, photos and people's
+    places in it too.
 
     Parameters
     ----------
@@ -111,7 +119,7 @@ def clear(engine: Engine, now: datetime) -> int:
     with Session(engine) as session:
         past = now - timedelta(days=KEPT_DAYS)
         ids = list(session.scalars(select(GardenRow.id).where(GardenRow.removed_at < past)))
-        for table in (CalendarKeyRow, JournalRow, PhotoRow):
+        for table in (CalendarKeyRow, InvitationRow, JournalRow, MembershipRow, PhotoRow):
             session.execute(delete(table).where(table.garden_id.in_(ids)))
         session.execute(delete(GardenRow).where(GardenRow.id.in_(ids)))
         session.commit()

@@ -7,7 +7,6 @@ by name. What is searched or joined has a type; what is nested and always read w
 from eznel.store.tables._base import Base
 from eznel.store.tables.beside import (
     CalendarKeyRow,
-    EndedSessionRow,
     JournalRow,
     PhotoRow,
 )
@@ -45,6 +44,7 @@ from eznel.store.tables.log import (
     WateredRow,
     WeatherDayRow,
 )
+from eznel.store.tables.people import InvitationRow, MembershipRow, PersonRow, SignInRow
 
 __all__ = [
     "AimRow",
@@ -52,15 +52,17 @@ __all__ = [
     "Base",
     "BenchRow",
     "CalendarKeyRow",
-    "EndedSessionRow",
     "FeatureRow",
     "FeedEntryRow",
     "GardenRow",
     "HarvestRow",
+    "InvitationRow",
     "JournalRow",
     "LookRow",
+    "MembershipRow",
     "NotedRow",
     "ObservedRow",
+    "PersonRow",
     "PhotoRow",
     "PinRow",
     "PlaceRow",
@@ -72,6 +74,7 @@ __all__ = [
     "ReportRow",
     "ScoopRow",
     "SeasonBlendRow",
+    "SignInRow",
     "SoilValueRow",
     "SprayedRow",
     "StageSeenRow",

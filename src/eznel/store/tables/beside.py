@@ -1,9 +1,9 @@
-"""What stands beside the gardens: the journal, keys, photos, sessions that were ended."""
+"""What stands beside the gardens: the journal, keys and photos."""
 
 from datetime import datetime
 
 from sqlalchemy import Index, String
-from sqlalchemy.dialects.mysql import DATETIME, MEDIUMBLOB
+from sqlalchemy.dialects.mysql import MEDIUMBLOB
 from sqlalchemy.orm import Mapped, mapped_column
 
 from eznel.store.tables._base import Base, Nested
@@ -26,16 +26,6 @@ class PhotoRow(Base):
     garden_id: Mapped[str] = mapped_column(String(60), primary_key=True)
     id: Mapped[str] = mapped_column(String(60), primary_key=True)
     jpeg: Mapped[bytes] = mapped_column(MEDIUMBLOB())
-
-
-class EndedSessionRow(Base):
-    """A browser's session that was ended before its time."""
-
-    __tablename__ = "ended_session"
-
-    id: Mapped[str] = mapped_column(String(60), primary_key=True)
-    until: Mapped[datetime] = mapped_column(DATETIME())
-    """When it would have ended by itself; the row can go then."""
 
 
 class JournalRow(Base):
