@@ -1,24 +1,14 @@
-"""Other languages, units and marks; and the password of a shared garden."""
+"""Other languages, units and marks."""
 
 import json
 import re
-from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
 from picking import opened
-from playwright.sync_api import Browser, Page, expect
-from sqlalchemy import Engine
-from sqlalchemy.orm import Session
+from playwright.sync_api import Page, expect
 
 from eznel import demo
-from eznel.api.app import create_app
-from eznel.api.door import hashed
-from eznel.api.services import Services
-from eznel.core.document import GardenFile
-from eznel.store import gardens
-from running import UI, served
-from ui.conftest import window
 
 
 def settle_in(page: Page, label: str, option: str) -> None:
@@ -66,26 +56,3 @@ def test_other_units_and_nothing_stored_changes(slip_page: Page) -> None:
     expect(slip_page.get_by_role("complementary")).to_contain_text("46.5 ft²")  # 4.32 m²
     after = slip_page.request.get(slip_page.url.split("/g/")[0] + f"/api/gardens/{demo.SLIP}")
     assert after.json()["file"] == before["file"]  # what was typed stays as typed
-
-
-@pytest.fixture
-def shared(services: Services, engine: Engine, slip: GardenFile) -> Iterator[str]:
-    """The application as another machine of the network meets it."""
-    with Session(engine) as session:
-        gardens.replace(session, slip, based_on=0, who="demo", check=lambda file: None)
-    with served(create_app(services, UI, hashed("rope and tar"))) as found:
-        yield found
-
-
-def test_a_shared_garden_asks_for_its_password(browser: Browser, shared: str) -> None:
-    page = window(browser).new_page()
-    page.goto(f"{shared}/g/{demo.SLIP}/today")
-    expect(page.get_by_label("Password")).to_be_visible()
-    page.get_by_label("Password").fill("pitch")
-    page.get_by_role("button", name="Sign in").click()
-    expect(page.get_by_text("that is not the password")).to_be_visible()
-    page.get_by_label("Password").fill("rope and tar")
-    page.get_by_role("button", name="Sign in").click()
-    expect(page.get_by_role("heading", name="3 things to feed today")).to_be_visible()
-    page.reload()
-    expect(page.get_by_role("heading", name="3 things to feed today")).to_be_visible()

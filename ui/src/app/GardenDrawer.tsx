@@ -1,6 +1,8 @@
+import { useQuery } from '@tanstack/react-query'
 import { Button, Drawer } from 'antd'
 import { useState } from 'react'
 import type { Schemas } from '../api/client'
+import { doorQuery } from '../api/door'
 import { useSettingsEditing } from '../api/editing'
 import { useGarden } from '../api/gardens'
 import { useCatalogue, useWords } from '../api/reference'
@@ -17,6 +19,7 @@ import ImportButton from './ImportButton'
 import { WaterPart } from './WaterPart'
 import { WeatherPart } from './WeatherPart'
 import { KeptHere } from './KeptHere'
+import { PeoplePart } from './PeoplePart'
 import { PreferenceFields } from './PreferenceFields'
 import { Reading } from './Reading'
 import { RemoveGarden } from './RemoveGarden'
@@ -64,6 +67,7 @@ export default function GardenDrawer(props: { gardenId: string; onClose: () => v
         <SaveBar editing={editing} terms={words.terms} />
         <WeatherPart gardenId={gardenId} />
         <CalendarPart gardenId={gardenId} />
+        <PeoplePart gardenId={gardenId} />
         <h2>{t('This browser')}</h2>
         <Who />
         <KeptHere gardenId={gardenId} />
@@ -92,8 +96,11 @@ export default function GardenDrawer(props: { gardenId: string; onClose: () => v
   )
 }
 
+/** The name in the journal; where people sign in, it is the one of their account. */
 function Who() {
+  const { data: door } = useQuery(doorQuery)
   const [who, setWho] = useState(recall('who', ''))
+  if (door?.shared) return null
   return (
     <TextField
       label={t('Your name, for the journal')}

@@ -13,9 +13,12 @@ import { SettingsProvider } from '../parts/Settings'
 import { ToastProvider } from '../parts/Toast'
 import { AskProvider } from '../parts/Ask'
 import { ExplainProvider } from '../parts/Why'
+import { AccountButton } from './AccountButton'
 import { AsideBanner } from './AsideBanner'
 import { OutboxBanner } from './Outbox'
 import { BeingRead } from './Reachable'
+import { RoleBanner } from './RoleBanner'
+import { plans } from './roles'
 import { Shortcuts } from './Shortcuts'
 import { useThemeMode } from './ThemeProvider'
 import { UndoRedo } from './UndoRedo'
@@ -109,11 +112,13 @@ function Page() {
                       </nav>
                       <span className="spacer" />
                       <UndoRedo gardenId={gardenId} />
+                      <AccountButton />
                       <Button type="text" onClick={toggle}>
                         {mode === 'day' ? t('Evening') : t('Day')}
                       </Button>
                     </div>
                     {garden.file.garden.stands_on && <Practice gardenId={gardenId} />}
+                    <RoleBanner gardenId={gardenId} />
                     <OutboxBanner gardenId={gardenId} />
                     <AsideBanner gardenId={gardenId} />
                   </header>
@@ -187,12 +192,16 @@ function Practice({ gardenId }: { gardenId: string }) {
           of={{ day: <b>{showDate(day)}</b> }}
         />
       </span>
-      <Button size="small" loading={saveSettings.isPending} onClick={() => move(1)}>
-        {t('Next day')}
-      </Button>
-      <Button size="small" disabled={saveSettings.isPending} onClick={() => move(7)}>
-        {t('A week on')}
-      </Button>
+      {plans(garden.role) && (
+        <>
+          <Button size="small" loading={saveSettings.isPending} onClick={() => move(1)}>
+            {t('Next day')}
+          </Button>
+          <Button size="small" disabled={saveSettings.isPending} onClick={() => move(7)}>
+            {t('A week on')}
+          </Button>
+        </>
+      )}
       <Button size="small" type="text" onClick={() => setGuessing(true)}>
         {t('A few guesses')}
       </Button>

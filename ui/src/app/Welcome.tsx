@@ -6,6 +6,7 @@ import { gardenQueries, useRemoval } from '../api/gardens'
 import { showDate } from '../lib/dates'
 import { BRAND, t } from '../lib/words'
 import { Sentence } from '../parts/Sentence'
+import { AccountButton } from './AccountButton'
 import { Reading } from './Reading'
 import { Waiting } from '../parts/Waiting'
 import './shell.css'
@@ -34,6 +35,9 @@ function Gardens() {
           <p>{t('It keeps what was given, and shows how each number came about.')}</p>
         </div>
         <Opening />
+      </div>
+      <div>
+        <AccountButton />
       </div>
       {gardens.length > 0 && (
         <section className="stack">

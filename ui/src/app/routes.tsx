@@ -14,6 +14,7 @@ const view = (load: () => Promise<{ default: React.ComponentType }>) => ({
 export const router = createBrowserRouter([
   { path: '/', element: <Welcome />, errorElement: <Failed /> },
   { path: '/new', ...view(() => import('../views/begin')) },
+  { path: '/join/:key', ...view(() => import('./Join')) },
   { path: '/sum', ...view(() => import('../views/sums')) },
   {
     path: '/g/:gardenId',

@@ -60,7 +60,7 @@ const telling: WorkboxPlugin = {
 }
 
 /** Not kept: what is measured just now, who is let in, and the calendar's address, which is a key. */
-const NEVER = /^\/api\/door|\/devices|\/calendar-address/
+const NEVER = /^\/api\/(door|account|people|invitations)|\/devices|\/calendar-address|\/people$/
 
 /** What the page asks for itself, and may keep. */
 function isAnswer(request: Request, path: string): boolean {
