@@ -67,6 +67,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     serving.add_argument("--share", action="store_true")
     serving.add_argument("--behind", default="", metavar="ADDRESS")
     serving.add_argument("--certificate", type=Path, nargs=2, metavar=("CERTIFICATE", "KEY"))
+    serving.add_argument("--copy-to", default="", metavar="FOLDER|ADDRESS")
     serving.add_argument("--device", action="append", default=[], metavar="KIND=HOST:PORT")
     for name, about in (
         ("backup", "write all gardens into a file"),
@@ -76,12 +77,18 @@ def main(arguments: Sequence[str] | None = None) -> int:
         keeping.add_argument("file", type=Path)
         keeping.add_argument("--data", type=Path, default=Path("var"))
         keeping.add_argument("--yes", action="store_true")
+    _seeing(verbs.add_parser("doctor", help="say what is wrong with a data folder"))
     _setting(verbs.add_parser("password", help="set somebody's password, or say who has one"))
     _asking(verbs.add_parser("sum", help="answer one question without a garden"))
     verbs.add_parser("openapi", help="print the description of the API")
     verbs.add_parser("factors", help="print what one of each unit is in the core's")
     given = parser.parse_args(arguments)
     return int(_VERBS[given.verb](given))
+
+
+def _seeing(parser: argparse.ArgumentParser) -> None:
+    parser.add_argument("--data", type=Path, default=Path("var"))
+    parser.add_argument("--backup", type=Path, help="only whether this one can be restored")
 
 
 def _setting(parser: argparse.ArgumentParser) -> None:
@@ -191,6 +198,7 @@ def _start(given: argparse.Namespace) -> int:
         demo_garden=not given.no_demo,
         devices=devices,
         sharing=sharing,
+        copy_to=given.copy_to,
     )
 
 
@@ -241,6 +249,34 @@ def _password_of(name: str, session: "Session") -> int:
     people.set_code(session, found.person.id, None)
     print(f"It counts at once. {name} is signed out everywhere, and no code is asked for.")
     return 0
+
+
+MARKS = {"well": "  well ", "look": "  LOOK ", "wrong": "  WRONG"}
+
+
+def _doctor(given: argparse.Namespace) -> int:
+    from eznel import doctor
+
+    who, worst = _who("doctor"), 0
+    with ExitStack() as stack:
+        if given.backup is None:
+            found = doctor.examined(given.data, who)
+        else:
+            from eznel.store import opening
+
+            try:
+                engine = opening.open_beside(given.data, stack, who, _quietly)
+            except _unusable() as error:
+                print(error, file=sys.stderr)
+                return 2
+            found = doctor.proved(engine, given.backup)
+        for one in found:
+            print(f"{MARKS[one.how]}  {one.said}", flush=True)
+            if one.remedy:
+                print(f"           {one.remedy}", flush=True)
+            worst = max(worst, ("well", "look", "wrong").index(one.how))
+    print(("All is well.", "Something is to be looked at.", "Something is wrong.")[worst])
+    return worst
 
 
 def _backup(given: argparse.Namespace) -> int:
@@ -391,4 +427,5 @@ _VERBS = {
     "backup": _backup,
     "restore": _restore,
     "password": _password,
+    "doctor": _doctor,
 }

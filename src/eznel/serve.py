@@ -3,6 +3,7 @@
 import asyncio
 import os
 import socket
+import subprocess
 import sys
 import threading
 import time
@@ -11,15 +12,16 @@ from contextlib import ExitStack, suppress
 from dataclasses import dataclass
 from datetime import UTC, date, datetime
 from pathlib import Path
+from typing import Literal
 
 import uvicorn
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 from starlette.types import ASGIApp
 
-from eznel import catalogue, demo
+from eznel import catalogue, copies, demo
 from eznel.api.app import create_app
-from eznel.api.services import Services
+from eznel.api.services import Services, Watch
 from eznel.api.trust import PAGE, Trust, printed
 from eznel.certificates import Shown, authority, vouched
 from eznel.clock import today
@@ -31,6 +33,8 @@ from eznel.store.database import Unusable
 
 PASSWORD_OF_BEFORE = "password-hash"
 """Where the one password of all lay, below the data folder, until everybody had their own."""
+ROUND_S = 600.0
+"""How often it is looked whether a backup is to be made, or proved. [s]"""
 SWITCH_S = 0.001
 """How soon a thread that computes lets a waiting one go on: readers wait less beside a writer."""
 
@@ -64,6 +68,7 @@ def serve(
     demo_garden: bool,
     sharing: Sharing | None = None,
     devices: Devices | None = None,
+    copy_to: str = "",
 ) -> int:
     """Serve the application until it is interrupted: on loopback, or shared.
 
@@ -81,6 +86,8 @@ def serve(
         How it is shared in the local network; None for loopback.
     devices : Devices or None
         Real measuring devices; simulated ones stand in for practice where None.
+    copy_to : str
+        Where a copy of every daily backup goes besides; nowhere where it is empty.
 
     Returns
     -------
@@ -110,12 +117,13 @@ def serve(
             today,
             weather_station.address(station.port),
             devices or Devices(),
+            watch=Watch(data, copy_to),
         )
         stack.callback(services.devices.close)
         stack.callback(services.apart.close)
         if demo_garden:
             _load_demo(services)
-        opening.beside(stack, lambda ended: _save_daily(engine, data, ended))
+        opening.beside(stack, lambda ended: _save_daily(engine, services.watch, ended))
         sys.setswitchinterval(SWITCH_S)
         with suppress(KeyboardInterrupt):  # raised again once all was answered
             _run(services, ui, _Door(host, port, data, sharing))
@@ -202,20 +210,47 @@ async def _all(*servers: uvicorn.Server) -> None:
         await asyncio.gather(*serving, return_exceptions=True)
 
 
-def _save_daily(engine: Engine, data: Path, ended: threading.Event) -> None:
-    """Write a backup when a day has none yet, at the start and then as the days go by."""
-    folder = data / opening.BACKUPS
+def _save_daily(engine: Engine, watch: Watch, ended: threading.Event) -> None:
+    """Write a backup when a day has none yet, and a while later prove it and copy it elsewhere."""
+    folder, unproven = watch.data / opening.BACKUPS, None
     while True:
         path = folder / f"{date.today().isoformat()}.eznel-backup"
-        if not path.exists():
-            try:
+        try:
+            if not path.exists():
                 backups.save(engine, path)
                 backups.keep_newest(folder)
                 removed.clear(engine, datetime.now(UTC).replace(tzinfo=None))
-            except Exception as error:  # whatever it is, tomorrow's backup is to be made
-                print(f"The daily backup failed, and is tried again: {error}", flush=True)
-        if ended.wait(600):
+                unproven = path
+            elif unproven == path:
+                watch.backup = _proved(watch.data, path, ended)
+                if watch.copy_to:
+                    copies.copy(path, watch.copy_to)
+                unproven = None
+        except copies.NotCopied as error:
+            watch.backup = "not_copied"
+            print(f"The backup of today was not copied, and is tried again: {error}", flush=True)
+        except Exception as error:  # whatever it is, tomorrow's backup is to be made
+            watch.backup = "failed"
+            print(f"The daily backup failed, and is tried again: {error}", flush=True)
+        if ended.wait(ROUND_S):
             return
+
+
+def _proved(data: Path, path: Path, ended: threading.Event) -> Literal["good", "unproven"]:
+    """Restore a backup beside, in a process of its own: whoever waits for a plan goes first."""
+    verb = ["-m", "eznel", "doctor", "--data", str(data), "--backup", str(path)]
+    with subprocess.Popen(
+        ["nice", "-n", "15", sys.executable, *verb],
+        stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True,
+    ) as proving:  # fmt: skip
+        while proving.poll() is None:
+            if ended.wait(0.2):
+                proving.terminate()
+        said = proving.stdout.read() if proving.stdout else ""
+    if proving.returncode == 0 or ended.is_set():
+        return "good"
+    print(f"The backup of today cannot be relied on:\n{said}", flush=True)
+    return "unproven"
 
 
 def _addresses() -> list[str]:

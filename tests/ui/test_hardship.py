@@ -8,6 +8,7 @@ import pytest
 from playwright.sync_api import Browser, Page, Route, expect
 
 from eznel import demo
+from eznel.api.services import Services
 from ui.conftest import PHONE, window
 
 
@@ -152,3 +153,10 @@ def test_evening_is_remembered(slip_page: Page) -> None:
     slip_page.reload()
     slip_page.get_by_role("heading", level=1).wait_for()
     assert paper() == evening
+
+
+def test_a_backup_that_cannot_be_relied_on_is_said(slip_page: Page, services: Services) -> None:
+    expect(slip_page.get_by_text("does not restore as it should")).to_have_count(0)
+    services.watch.backup = "unproven"
+    slip_page.reload()
+    expect(slip_page.get_by_text("does not restore as it should")).to_be_visible()

@@ -1,6 +1,5 @@
 """One's own account: name, password, codes, and the browsers that are signed in."""
 
-from datetime import datetime
 from typing import Annotated
 
 from fastapi import APIRouter, Body, Request, Response
@@ -8,6 +7,7 @@ from pydantic import BaseModel, Field
 
 from eznel.api import codes, entry, passwords
 from eznel.api.asking import Asker, SignedIn
+from eznel.api.moments import Moment
 from eznel.api.problems import RESPONSES
 from eznel.api.services import TheSession
 from eznel.core.errors import Impossible
@@ -24,8 +24,8 @@ class BrowserView(BaseModel):
     id: str
     browser: str
     network: str
-    began_at: datetime
-    seen_at: datetime
+    began_at: Moment
+    seen_at: Moment
     this: bool
 
 

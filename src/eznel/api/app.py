@@ -37,6 +37,7 @@ from eznel.api import (
     shed,
     soil_files,
     source_water,
+    state,
     sums,
     taught,
     things,
@@ -119,6 +120,7 @@ def create_app(
         account,
         people,
         invitations,
+        state,
     ):
         app.include_router(module.router)
         names += [route.name for route in module.router.routes if isinstance(route, APIRoute)]

@@ -1,6 +1,5 @@
 """The journal: what was changed, and undo and redo."""
 
-from datetime import datetime
 from typing import Any, Literal
 from uuid import UUID
 
@@ -9,6 +8,7 @@ from pydantic import BaseModel
 
 from eznel.api.asking import MyRole
 from eznel.api.changed import FieldChanged, fields_changed
+from eznel.api.moments import Moment
 from eznel.api.problems import RESPONSES, NotAllowed
 from eznel.api.revisions import WrittenView, written
 from eznel.api.services import TheServices, TheSession, Who
@@ -25,7 +25,7 @@ class ChangeView(BaseModel):
     """One change: whose, when, of which thing, and what."""
 
     number: int
-    written_at: datetime
+    written_at: Moment
     who: str
     kind: str
     thing: str

@@ -1,6 +1,5 @@
 """What an invitation's link opens: a garden, the first account, or a new password."""
 
-from datetime import datetime
 from typing import Annotated, Literal
 
 from fastapi import APIRouter, Request, Response
@@ -8,6 +7,7 @@ from pydantic import BaseModel, Field
 
 from eznel.api import entry, passwords
 from eznel.api.asking import Somebody
+from eznel.api.moments import Moment
 from eznel.api.problems import RESPONSES, Unshared
 from eznel.api.services import TheSession
 from eznel.core.errors import Impossible
@@ -29,7 +29,7 @@ class InvitationView(BaseModel):
     made_by: str
     name: str
     """Whose password it sets anew."""
-    ends_at: datetime
+    ends_at: Moment
 
 
 class Joining(BaseModel):

@@ -1,6 +1,5 @@
 """Who is in a garden, and everybody who has an account."""
 
-from datetime import datetime
 from typing import Annotated
 from uuid import UUID
 
@@ -9,6 +8,7 @@ from pydantic import BaseModel, Field
 
 from eznel.api import codes
 from eznel.api.asking import MyRole, SignedIn
+from eznel.api.moments import Moment
 from eznel.api.problems import RESPONSES, NotAllowed
 from eznel.api.services import TheSession
 from eznel.store import calendar_keys, invitations, members, people
@@ -36,7 +36,7 @@ class InvitationListed(BaseModel):
     id: str
     role: Role
     made_by: str
-    ends_at: datetime
+    ends_at: Moment
     remaining: int
 
 
@@ -53,7 +53,7 @@ class LinkView(BaseModel):
 
     link: str
     picture: list[str]
-    ends_at: datetime
+    ends_at: Moment
 
 
 class Inviting(BaseModel):

@@ -181,7 +181,10 @@ def read_years(
     return many_years(planting, services.workings(session, str(garden_id)))
 
 
-@router.post("/season-blend", response_model=WholeSeason)
+LINES = "application/x-ndjson"
+
+
+@router.post("/season-blend", response_model=WholeSeason, responses={200: {"content": {LINES: {}}}})
 def read_season_blend(
     garden_id: UUID, asked: BlendAsked, session: TheSession, services: TheServices, speech: Speech
 ) -> Response:
@@ -194,7 +197,7 @@ def read_season_blend(
         raise Unknown("place", "no_such_thing", id=str(asked.place))
     return StreamingResponse(
         _lines(workings, asked, speech),
-        media_type="application/x-ndjson",
+        media_type=LINES,
         headers={"Content-Encoding": "identity"},
     )
 

@@ -28,7 +28,7 @@ _BY_NEED: dict[Needs, str] = {
     " take_invitation",
     "sign_in": "list_gardens list_removed_gardens read_glossary read_catalogue list_sums ask_sum"
     " read_account rename_account change_password begin_code confirm_code end_code"
-    " end_browser end_browsers end_account",
+    " end_browser end_browsers end_account read_state",
     "keeper": "list_people reset_person remove_account",
     "new": "import_garden begin_garden",
     "reader": "read_garden export_garden read_taught write_taught_table read_trials read_journal"

@@ -5,8 +5,9 @@ from collections import OrderedDict
 from collections.abc import AsyncIterator, Callable
 from dataclasses import dataclass, field
 from datetime import date
+from pathlib import Path
 from threading import Lock
-from typing import Annotated, TypeVar
+from typing import Annotated, Literal, TypeVar
 from urllib.parse import unquote
 
 from anyio import CapacityLimiter, to_thread
@@ -47,6 +48,17 @@ class _Kept:
 
 
 @dataclass
+class Watch:
+    """What whoever started the application knows of the machine."""
+
+    data: Path = field(default_factory=Path)
+    """Folder of what is written."""
+    copy_to: str = ""
+    """Where a copy of every daily backup goes besides; nowhere where it is empty."""
+    backup: Literal["unknown", "good", "failed", "unproven", "not_copied"] = "unknown"
+
+
+@dataclass
 class Services:
     """Given to the application by whoever starts it.
 
@@ -63,6 +75,7 @@ class Services:
     """Scale, probe, pen and gauge: real ones where they were named, else for practice."""
     apart: Apart = field(default_factory=Apart)
     """Reads what people bring, in a process of its own."""
+    watch: Watch = field(default_factory=Watch)
     closing: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(CLOSE_AT_ONCE))
     """Threads of their own for closing: behind those that wait for a connection they would wait
     too. Each application has its own: who waits for one of another loop is never woken."""

@@ -2934,6 +2934,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/state": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read State
+         * @description Read how the machine is on which everything lies.
+         */
+        get: operations["read_state"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sums": {
         parameters: {
             query?: never;
@@ -9957,6 +9977,21 @@ export interface components {
             plants: number;
             /** Points */
             points: components["schemas"]["Point"][];
+        };
+        /**
+         * StateView
+         * @description Whether there is room to write, and whether the daily backup is good.
+         */
+        StateView: {
+            /**
+             * Backup
+             * @enum {string}
+             */
+            backup: "unknown" | "good" | "failed" | "unproven" | "not_copied";
+            /** Free Gb */
+            free_gb: number;
+            /** Room Is Low */
+            room_is_low: boolean;
         };
         /**
          * Step
@@ -21592,6 +21627,7 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WholeSeason"];
+                    "application/x-ndjson": unknown;
                 };
             };
             /** @description Unauthorized */
@@ -30577,6 +30613,89 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LinkView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_state: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StateView"];
                 };
             };
             /** @description Unauthorized */

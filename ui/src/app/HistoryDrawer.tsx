@@ -82,7 +82,7 @@ function Changes(props: { gardenId: string; of: string | null; title: string }) 
 /** What the server calls whoever gave no name. */
 const NAMELESS = 'someone'
 const who = (change: Change) => (change.who === NAMELESS ? t('someone') : change.who)
-const when = (change: Change) => showMoment(`${change.written_at}Z`)
+const when = (change: Change) => showMoment(change.written_at)
 
 function What({ change, known }: { change: Change; known: Known }) {
   return (

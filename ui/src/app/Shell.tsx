@@ -17,6 +17,7 @@ import { AccountButton } from './AccountButton'
 import { AsideBanner } from './AsideBanner'
 import { OutboxBanner } from './Outbox'
 import { BeingRead } from './Reachable'
+import { MachineBanner } from './MachineBanner'
 import { RoleBanner } from './RoleBanner'
 import { plans } from './roles'
 import { Shortcuts } from './Shortcuts'
@@ -118,6 +119,7 @@ function Page() {
                       </Button>
                     </div>
                     {garden.file.garden.stands_on && <Practice gardenId={gardenId} />}
+                    <MachineBanner />
                     <RoleBanner gardenId={gardenId} />
                     <OutboxBanner gardenId={gardenId} />
                     <AsideBanner gardenId={gardenId} />

@@ -1,0 +1,33 @@
+"""How the machine is on which everything lies: said before it is too late."""
+
+import shutil
+from typing import Literal
+
+from fastapi import APIRouter
+from pydantic import BaseModel
+
+from eznel.api.problems import RESPONSES
+from eznel.api.services import TheServices
+
+router = APIRouter(prefix="/api/state", tags=["state"], responses=RESPONSES)
+
+LOW_BYTES = 1_000_000_000
+"""With less room than this on its disk somebody is told. [bytes]"""
+
+
+class StateView(BaseModel):
+    """Whether there is room to write, and whether the daily backup is good."""
+
+    free_gb: float
+    """On the disk of the data folder. [GB]"""
+    room_is_low: bool
+    backup: Literal["unknown", "good", "failed", "unproven", "not_copied"]
+    """Of today: made and proved, not made, not restored as it was saved, or not copied."""
+
+
+@router.get("")
+def read_state(services: TheServices) -> StateView:
+    """Read how the machine is on which everything lies."""
+    watch = services.watch
+    free = shutil.disk_usage(watch.data).free
+    return StateView(free_gb=free / 1e9, room_is_low=free < LOW_BYTES, backup=watch.backup)
