@@ -4,6 +4,7 @@ EZNEL_ANY_REQUESTS says how many of each route; three by default, a few hundred 
 """
 
 import os
+from collections.abc import Iterator
 from functools import cache
 from typing import Any
 
@@ -12,10 +13,14 @@ import schemathesis
 from fastapi.testclient import TestClient
 from hypothesis import HealthCheck, Phase, given, settings
 from schemathesis.checks import CHECKS
+from sqlalchemy import Engine
 
 import gardens as make
+from conftest import clock
+from eznel import catalogue
 from eznel.api.app import create_app, description
 from eznel.api.services import Services
+from eznel.store.kinds import KINDS
 
 EACH = int(os.environ.get("EZNEL_ANY_REQUESTS", "3"))
 DESCRIBED = [
@@ -49,20 +54,31 @@ def operations() -> dict[str, Any]:
 
 
 def names() -> list[str]:
-    """Of all routes, those of things by one of each kind's: the others are made alike."""
+    """Of all routes; what is made alike for all kinds of things is asked of one kind of several."""
     paths = description()["paths"].values()
-    return sorted(route["operationId"] for verbs in paths for route in verbs.values())
+    found = (route["operationId"] for verbs in paths for route in verbs.values())
+    alike = {f"{verb}_{kind.name}" for verb in ("save", "replace") for kind in KINDS.values()}
+    alike |= {f"remove_{kind.label}" for kind in KINDS.values()}
+    return sorted(set(found) - alike | {"save_feeds", "replace_feeds", "remove_feed"})
+
+
+@pytest.fixture(scope="module")
+def application(database_engine: Engine) -> Iterator[TestClient]:
+    """One for all: it is asked for thousands of things."""
+    services = Services(database_engine, catalogue.load(), clock)
+    with TestClient(
+        create_app(services), base_url="http://127.0.0.1", raise_server_exceptions=False
+    ) as found:
+        yield found
+    services.apart.close()
 
 
 @pytest.fixture
-def asked(services: Services) -> TestClient:
-    client = TestClient(
-        create_app(services), base_url="http://127.0.0.1", raise_server_exceptions=False
-    )
-    client.put(
-        f"/api/gardens/{THERE['garden_id']}/file", json=GARDEN.model_dump(mode="json")
-    ).raise_for_status()
-    return client
+def asked(application: TestClient, engine: Engine) -> TestClient:
+    """With a garden in an empty store."""
+    body = GARDEN.model_dump(mode="json")
+    application.put(f"/api/gardens/{THERE['garden_id']}/file", json=body).raise_for_status()
+    return application
 
 
 @pytest.mark.parametrize("name", names())
