@@ -19,7 +19,7 @@ from eznel.clock import today
 from eznel.core.document import Day
 from eznel.core.errors import Refusal
 from eznel.core.plan import SeasonPlan, plan
-from eznel.formats import faults, garden_file, plan_text, sums, text
+from eznel.formats import faults, garden_file, plan_text, text
 from eznel.formats.said import said_in
 from eznel.formats.units import SYSTEMS
 from eznel.words import LOCALES, spoken, words
@@ -137,6 +137,8 @@ def _plan(given: argparse.Namespace) -> int:
 
 
 def _sum(given: argparse.Namespace) -> int:
+    from eznel.formats import sums  # asks the unit library about every unit
+
     said = spoken(words(given.language), given.units)
     if given.of not in sums.SUMS:
         some = sums.found_by(given.of, said)

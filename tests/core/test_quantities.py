@@ -5,8 +5,18 @@ from hypothesis import given
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
+from eznel.core import quantities
 from eznel.core.nutrients import element_of
-from eznel.core.quantities import AreaRate, Density, Length, Mass, Strength, Volume, factor
+from eznel.core.quantities import (
+    AreaRate,
+    Density,
+    Length,
+    Mass,
+    Strength,
+    Volume,
+    by_library,
+    factor,
+)
 
 
 @pytest.mark.parametrize(
@@ -72,3 +82,8 @@ def test_a_volume_is_no_mass() -> None:
         Mass(value=1, unit="L")  # type: ignore[arg-type]
     with pytest.raises(ValidationError):
         Length(value=-1, unit="m")
+
+
+def test_what_is_so_by_definition_is_so_in_the_library() -> None:
+    for (unit, to), defined in quantities._DEFINED.items():
+        assert by_library(unit, to) == pytest.approx(defined, rel=1e-15)

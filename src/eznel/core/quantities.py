@@ -2,7 +2,7 @@
 
 What a person types is kept as typed, value and unit; the rest of the core reads it in the one
 unit it computes in (`length.m`, `volume.l`, `mass.g`). Conversions come from the unit library,
-which is loaded only when something other than that unit was typed.
+which takes half a second to load; what is used in every garden and so by definition is here.
 
 A volume becomes a mass only through a density, never by itself: no unit here crosses that line.
 """
@@ -21,9 +21,20 @@ KITCHEN_ML = {
 """Volume of a level kitchen measure by locale. [mL]"""
 
 
+_DEFINED: dict[tuple[str, str], float] = {
+    ("cm", "m"): 0.01, ("mm", "m"): 0.001,
+    ("mL", "L"): 0.001, ("L", "mL"): 1000.0,
+    ("kg", "g"): 1000.0, ("mg", "g"): 0.001,
+    ("kg/L", "g/mL"): 1.0,
+    ("in", "m"): 0.0254, ("ft", "m"): 0.3048,
+    ("gal_us", "L"): 3.785411784, ("gal_imp", "L"): 4.54609,
+    ("kg/m2", "g/m2"): 1000.0, ("kg/ha", "g/m2"): 0.1, ("t/ha", "g/m2"): 100.0,
+}  # fmt: skip
+
+
 @cache
 def _library() -> Any:
-    import pint  # slow to import, so only when a unit other than our own was typed
+    import pint
 
     units: Any = pint.UnitRegistry()
     for locale, measures in KITCHEN_ML.items():
@@ -71,6 +82,24 @@ def factor(unit: str, to: str) -> float:
     """
     if unit == to:
         return 1.0
+    return _DEFINED.get((unit, to)) or by_library(unit, to)
+
+
+def by_library(unit: str, to: str) -> float:
+    """Return what one `unit` is in `to`, as the unit library has it.
+
+    Parameters
+    ----------
+    unit : str
+        A unit in our spelling.
+    to : str
+        Another of the same kind.
+
+    Returns
+    -------
+    float
+        The factor to multiply with. [to/unit]
+    """
     units = _library()
     spelt = units.parse_expression(_SPELLING.get(unit, unit))
     return float(spelt.to(units.parse_expression(_SPELLING.get(to, to)).units).magnitude) / float(

@@ -14,21 +14,27 @@ MANY = 4
 
 @dataclass(frozen=True, slots=True)
 class _Carried:
-    """What something is carried in, and how its size is said. [L]"""
+    """What something is carried in, and how its size is said."""
 
-    litres: float
+    count: int
+    unit: str
     said: str
+
+    @property
+    def litres(self) -> float:
+        """What it holds. [L]"""
+        return self.count * factor(self.unit, "L")
 
 
 _BUCKET: dict[System, _Carried] = {
-    "metric": _Carried(10.0, "10 L"),
-    "us": _Carried(5 * factor("gal_us", "L"), "5 gal"),
-    "imperial": _Carried(2 * factor("gal_imp", "L"), "2 gal"),
+    "metric": _Carried(10, "L", "10 L"),
+    "us": _Carried(5, "gal_us", "5 gal"),
+    "imperial": _Carried(2, "gal_imp", "2 gal"),
 }
 _BARROW: dict[System, _Carried] = {
-    "metric": _Carried(80.0, "80 L"),
-    "us": _Carried(6 * factor("ft3", "L"), "6 ft³"),
-    "imperial": _Carried(3 * factor("ft3", "L"), "3 ft³"),
+    "metric": _Carried(80, "L", "80 L"),
+    "us": _Carried(6, "ft3", "6 ft³"),
+    "imperial": _Carried(3, "ft3", "3 ft³"),
 }
 
 
