@@ -77,7 +77,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
         keeping.add_argument("file", type=Path)
         keeping.add_argument("--data", type=Path, default=Path("var"))
         keeping.add_argument("--yes", action="store_true")
-    _seeing(verbs.add_parser("doctor", help="say what is wrong with a data folder"))
+    _looking(verbs)
     _setting(verbs.add_parser("password", help="set somebody's password, or say who has one"))
     _asking(verbs.add_parser("sum", help="answer one question without a garden"))
     verbs.add_parser("openapi", help="print the description of the API")
@@ -86,9 +86,13 @@ def main(arguments: Sequence[str] | None = None) -> int:
     return int(_VERBS[given.verb](given))
 
 
-def _seeing(parser: argparse.ArgumentParser) -> None:
-    parser.add_argument("--data", type=Path, default=Path("var"))
-    parser.add_argument("--backup", type=Path, help="only whether this one can be restored")
+def _looking(verbs: "argparse._SubParsersAction[argparse.ArgumentParser]") -> None:
+    seeing = verbs.add_parser("doctor", help="say what is wrong with a data folder")
+    seeing.add_argument("--data", type=Path, default=Path("var"))
+    seeing.add_argument("--backup", type=Path, help="only whether this one can be restored")
+    hurting = verbs.add_parser("torture", help="let all go wrong, on an application of its own")
+    hurting.add_argument("--minutes", type=float, default=5.0)
+    hurting.add_argument("--seed", type=int, default=1)
 
 
 def _setting(parser: argparse.ArgumentParser) -> None:
@@ -251,6 +255,16 @@ def _password_of(name: str, session: "Session") -> int:
     people.set_code(session, found.person.id, None)
     print(f"It counts at once. {name} is signed out everywhere, and no code is asked for.")
     return 0
+
+
+def _torture(given: argparse.Namespace) -> int:
+    from eznel.torture import torture
+
+    wrong = torture(given.minutes, given.seed)
+    for one in wrong:
+        print(one, file=sys.stderr)
+    print("Nothing was lost." if not wrong else "Something did not bear it.")
+    return 1 if wrong else 0
 
 
 MARKS = {"well": "  well ", "look": "  LOOK ", "wrong": "  WRONG"}
@@ -430,4 +444,5 @@ _VERBS = {
     "restore": _restore,
     "password": _password,
     "doctor": _doctor,
+    "torture": _torture,
 }
