@@ -50,7 +50,8 @@ async def _signed_in(request: Request) -> Asker:
 
 
 async def _role(request: Request) -> Role:
-    role: Role = getattr(request.state, "role", "owner")
+    unasked: Role = "reader" if request.app.state.door.shared else "owner"
+    role: Role = getattr(request.state, "role", unasked)
     return role
 
 
