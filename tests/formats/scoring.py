@@ -45,6 +45,7 @@ BATCHES = (
     "thirteenth",
     "fourteenth",
     "fifteenth",
+    "sixteenth",
 )
 """Besides the first two thirds: what was kept away from them, and what was written afterwards."""
 VERDICTS = ("right", "asked", "missed", "wrong")

@@ -10,9 +10,10 @@ ORGANIC = re.compile(
 )
 ANIMAL = re.compile(
     r"animal by-?product|sous-?produit animal|poultry|chicken|bone ?meal|blood (?:and|&) bone"
-    r"|blood meal|dried blood|feather|fish\b|manure(?!d)|hoof|guano|\bhen\b|h[uü]hner|\bmist\b"
-    r"|-mist"
-    r"|fumier|mestkorrel|kippenmest|koemest|esti[eé]rcol|gallina|letame|stallatico|pollina|sheep"
+    r"|blood meal|dried blood|\bfeathers?\b|\bfeather ?meal|\bfish\b|manure(?!d)|\bhoof"
+    r"|guano|\bhen\b|h[uü]hner|\bmist\b|-mist"
+    r"|fumier|mestkorrel|kippenmest|koemest|esti[eé]rcol|gallina|letame|stallatico|pollina"
+    r"|\bsheep(?:['’]?s)?\b"
     r"|\bhufe|h[oö]rner|sangue|cornunghia|origine animale"
     r"|horn(?:mehl|sp[aä]ne|grie)|schafwoll|\bsang\b|\bcorne|bloedmeel|dierlijke herkomst"
     r"|beendermeel|tierische|(?:knochen|fisch|blut|feder|fleisch)(?:knochen)?mehl"
