@@ -142,7 +142,7 @@ def torture(minutes: float, seed: int, say: Callable[[str], object] = print) -> 
     minutes : float
         How long. [min]
     seed : int
-        Of chance; the same gives the same blows, though never at the same moments.
+        Of chance; the same gives the same blows, though never at the same moments. [number]
     say : callable
         Told how it goes.
 
