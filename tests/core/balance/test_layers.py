@@ -78,13 +78,41 @@ def test_still_ground_loses_nothing_and_gives_no_more_than_comes(
     assert (gone.taken <= np.minimum(came, wanted) + 1e-9).all()
 
 
-@given(seasons)
-def test_what_is_held_fast_is_taken_as_day_by_day(season: list[tuple[float, float, float]]) -> None:
-    """Two layers without a drop that drains, all of them rooted, are folded day by day."""
-    still = through(1, 12.5, *((comes, wants, 0.0) for comes, wants, _ in season))
-    folded = through(2, 12.5, *((comes, wants, 0.0) for comes, wants, _ in season))
-    assert still.taken[0].tolist() == pytest.approx(folded.taken[0].tolist(), abs=1e-9)
-    assert still.left[0].tolist() == pytest.approx(folded.left[0].tolist(), abs=1e-9)
+def day_by_day(
+    season: list[tuple[float, float, float]], roots: list[int], layers: int, layer_mm: float
+) -> list[tuple[float, float]]:
+    """The same told as it is said, layer after layer: taken and lost by each evening."""
+    held, taken, lost, wanted, told = [0.0] * layers, 0.0, 0.0, 0.0, []
+    for (comes, wants, drained_mm), rooted in zip(season, roots, strict=True):
+        held[0] += comes
+        wanted += wants
+        moving, share = 0.0, drained_mm / (drained_mm + layer_mm)
+        for n in range(layers):
+            mixed = held[n] + moving
+            moving = share * mixed
+            held[n] = mixed - moving
+        lost += moving
+        there = sum(held[:rooted])
+        takes = min(wanted - taken, 3 * wants, there)
+        taken += takes
+        held[:rooted] = [one * (1 - takes / there) if there else 0.0 for one in held[:rooted]]
+        told.append((taken, lost))
+    return told
+
+
+@given(seasons, st.integers(1, 12), st.floats(3, 30), st.data())
+def test_stretches_of_days_come_to_the_same_as_day_by_day(
+    season: list[tuple[float, float, float]], layers: int, layer_mm: float, data: st.DataObject
+) -> None:
+    days = len(season)
+    grows = st.lists(st.integers(1, layers), min_size=days, max_size=days)
+    roots = sorted(data.draw(grows))
+    ground = Layered(layers, layer_mm, [day[2] for day in season], roots)
+    came, wanted = (np.cumsum([day[n] for day in season])[None, :] for n in (0, 1))
+    gone = through_layers(came, wanted, ground)
+    told = day_by_day(season, roots, layers, layer_mm)
+    assert gone.taken[0].tolist() == pytest.approx([taken for taken, _ in told], abs=1e-8)
+    assert gone.lost[0].tolist() == pytest.approx([lost for _, lost in told], abs=1e-8)
 
 
 def test_a_crop_that_is_behind_catches_up_by_and_by() -> None:
