@@ -36,9 +36,9 @@ class Field:
     def missing_l(self, day: date, found: Found) -> float:
         return 2.0
 
-    def asked(self, day: date) -> Asked:
-        crop_l, rain_l = self.days[(day - FIRST).days]
-        return Asked(self.total_l, self.ready_l, crop_l, rain_l)
+    @property
+    def season(self) -> list[Asked]:
+        return [Asked(self.total_l, self.ready_l, *day) for day in self.days]
 
 
 def fold(

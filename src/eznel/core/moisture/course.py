@@ -6,9 +6,9 @@ eq. 84 and 85). Water is conserved: what is missing in the evening = what was mi
 + taken + drained − rain − given. A look into the ground sets the morning anew.
 """
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from datetime import date, timedelta
+from datetime import date
 from typing import NamedTuple
 from uuid import UUID
 
@@ -16,6 +16,10 @@ from eznel.core.moisture.demand import Asked, Demand, Found
 
 DRY_DAYS = 3
 """Dry for longer without a record, it was as like as not watered unrecorded. [days]"""
+
+
+ROUNDED_L = 1e-10
+"""What is less is no water, but the end of a sum. [L]"""
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,14 +62,6 @@ class Evening(NamedTuple):
         return self.used_l > self.asked.ready_l + 1e-9
 
 
-class _State(NamedTuple):
-    """Of an evening. A planting is watered in."""
-
-    used_l: float = 0.0
-    known: bool = True
-    dry_days: int = 0
-
-
 def course(
     demands: Sequence[Demand],
     given: Mapping[date, Sequence[Given]],
@@ -94,97 +90,122 @@ def course(
     tuple of tuple of Evening
         For each demand its days, the first its planting day; none where it is still to come.
     """
-    days: list[list[Evening]] = [[] for _ in demands]
-    states, looked = [_State() for _ in demands], found or {}
+    growing, looked = [_Growing(demand) for demand in demands], found or {}
     first = min((demand.begins for demand in demands), default=until)
-    for day in _span(first, until):
-        here = [n for n, demand in enumerate(demands) if demand.begins <= day < demand.ends]
-        asked = {n: demands[n].asked(day) for n in here}
+    for n in range(first.toordinal(), until.toordinal()):
+        day = date.fromordinal(n)
+        here = [one for one in growing if one.wakes(n)]
         if day in looked:
-            for n in here:
-                states[n] = _State(demands[n].missing_l(day, looked[day]))
+            for one in here:
+                one.is_found(one.demand.missing_l(day, looked[day]))
         today = given.get(day, ())
         if kept_moist_from is not None and not today:
-            open_ = day >= kept_moist_from or any(not states[n].known for n in here)
-            today = THROUGH if open_ and _would_be_dry(states, asked) else ()
-        watered = [one for one in today if one.planting is None]
-        shares = _shares(watered, states, asked)
-        for n in here:
-            comes_l = shares.get(n, 0.0) + (_fed_l(today, demands[n]) if today else 0.0)
-            comes = _Comes(comes_l, _is_watered(watered), bool(watered), day in looked)
-            evening = _evening(day, asked[n], states[n], comes)
-            days[n].append(evening)
-            dry_days = states[n].dry_days + 1 if evening.is_dry and not watered else 0
-            states[n] = _State(evening.used_l, evening.known, dry_days)
-    return tuple(tuple(one) for one in days)
+            open_ = day >= kept_moist_from or not all(one.known for one in here)
+            today = THROUGH if open_ and any(one.would_be_dry for one in here) else ()
+        told = day in looked
+        if not today:
+            for one in here:
+                one.lives(day, 0.0, watered=False, recorded=False, told=told)
+            continue
+        _lived(here, day, today, told)
+    return tuple(tuple(one.evenings) for one in growing)
 
 
 THROUGH = (Given(None),)
 
 
-def _fed_l(today: Sequence[Given], demand: Demand) -> float:
-    """Water that a planting got with its own feeds."""
-    return sum(one.litres or 0.0 for one in today if one.planting == demand.stand.id)
+class _Growing:
+    """A planting through its days, and how it stands. It is watered in."""
+
+    __slots__ = (
+        "_begins", "_ends", "_season", "asked", "demand", "dry_days", "evenings", "known", "used_l",
+    )  # fmt: skip
+
+    def __init__(self, demand: Demand) -> None:
+        self.demand, self._season = demand, demand.season
+        self._begins, self._ends = demand.begins.toordinal(), demand.ends.toordinal()
+        self.used_l, self.known, self.dry_days = 0.0, True, 0
+        self.evenings: list[Evening] = []
+        self.asked = self._season[0]
+
+    def wakes(self, day: int) -> bool:
+        """Say whether it stands on a day, and turn to what it asks then."""
+        if not self._begins <= day < self._ends:
+            return False
+        self.asked = self._season[day - self._begins]
+        return True
+
+    def is_found(self, missing_l: float) -> None:
+        """Begin anew with what was found to be missing. [L]"""
+        self.used_l, self.known, self.dry_days = missing_l, True, 0
+
+    @property
+    def left_to_itself_l(self) -> float:
+        """What would be missing by evening without a drop; less than nothing when it rains. [L]"""
+        return self.used_l + self.asked.crop_l - self.asked.rain_l
+
+    @property
+    def would_be_dry(self) -> bool:
+        """Whether it would be short by evening without a drop."""
+        return self.left_to_itself_l > self.asked.ready_l + 1e-9
+
+    def lives(self, on: date, given_l: float, *, watered: bool, recorded: bool, told: bool) -> None:
+        """Go through a day on which it is given some water. [L]
+
+        `watered`: somebody recorded a watering, which a feed is not; `recorded`: or that there was
+        none; `told`: or what was found in the ground.
+        """
+        asked = self.asked
+        total_l, ready_l, crop_l, rain_l = asked
+        # Roots may have been cut back, or a mix sized anew: no more is missing than can be.
+        began_l = min(self.used_l, total_l)
+        comes_l = rain_l + given_l
+        missing_l = began_l - comes_l
+        stress = 1.0
+        if missing_l > ready_l:
+            stress = max(total_l - missing_l, 0.0) / (total_l - ready_l)
+        taken_l = min(stress * crop_l, total_l - missing_l)
+        left_l = missing_l + taken_l
+        if abs(left_l) < ROUNDED_L:
+            left_l = 0.0
+        drained_l, used_l = (0.0, left_l) if left_l >= 0 else (-left_l, 0.0)
+        goes_on = self.known and (recorded or self.dry_days <= DRY_DAYS)
+        known = watered or drained_l > 0 or goes_on
+        self.evenings.append(
+            Evening(on, asked, began_l, given_l, taken_l, drained_l, used_l, known, told)
+        )
+        dry = used_l > ready_l + 1e-9
+        self.dry_days = self.dry_days + 1 if dry and not recorded else 0
+        self.used_l, self.known = used_l, known
 
 
-def _would_be_dry(states: Sequence[_State], asked: Mapping[int, Asked]) -> bool:
-    """Whether a planting would be short by evening without a drop."""
-    return any(
-        states[n].used_l + one.crop_l - one.rain_l > one.ready_l + 1e-9 for n, one in asked.items()
-    )
+def _lived(here: Sequence[_Growing], day: date, today: Sequence[Given], told: bool) -> None:
+    """Let all go through a day on which something was given, or somebody said that it was not."""
+    for_all = [one for one in today if one.planting is None]
+    watered = any(one.litres is None or one.litres > 0 for one in for_all)
+    for one, share_l in zip(here, _shares(for_all, here), strict=True):
+        fed = (x.litres or 0.0 for x in today if x.planting == one.demand.stand.id)
+        one.lives(
+            day,
+            share_l + sum(fed),
+            watered=watered,
+            recorded=bool(for_all),
+            told=told or bool(for_all),
+        )
 
 
-def _span(first: date, until: date) -> Iterator[date]:
-    return (first + timedelta(n) for n in range((until - first).days))
-
-
-def _shares(
-    given: Sequence[Given], states: Sequence[_State], asked: Mapping[int, Asked]
-) -> dict[int, float]:
+def _shares(given: Sequence[Given], here: Sequence[_Growing]) -> list[float]:
     """What each planting of a place gets: the dry ones first, what is too much by their ground."""
-    if not given or not asked:
-        return {}
-    wants = {n: max(states[n].used_l + one.crop_l - one.rain_l, 0.0) for n, one in asked.items()}
-    all_wanted_l = sum(wants.values())
+    if not given:
+        return [0.0] * len(here)
+    wants = [max(one.left_to_itself_l, 0.0) for one in here]
     if any(one.litres is None for one in given):
         return wants
+    all_wanted_l, ground = sum(wants), sum(one.asked.total_l for one in here)
     given_l = sum(one.litres or 0.0 for one in given)
     reached = min(given_l / all_wanted_l, 1.0) if all_wanted_l else 0.0
-    over_l, ground = max(given_l - all_wanted_l, 0.0), sum(one.total_l for one in asked.values())
-    return {n: wants[n] * reached + over_l * one.total_l / ground for n, one in asked.items()}
-
-
-class _Comes(NamedTuple):
-    litres: float
-    watered: bool
-    """Whether somebody recorded a watering, which a feed is not."""
-    told: bool
-    """Whether somebody recorded anything, if only that it was not watered."""
-    looked: bool
-    """Whether the morning was set by a look into the ground."""
-
-
-def _is_watered(given: Sequence[Given]) -> bool:
-    return any(one.litres is None or one.litres > 0 for one in given)
-
-
-def _evening(on: date, asked: Asked, before: _State, given: _Comes) -> Evening:
-    # Roots may have been cut back, or a mix sized anew: no more is missing than can be.
-    used_l = min(before.used_l, asked.total_l)
-    comes_l = asked.rain_l + given.litres
-    stress = _stress(asked, max(used_l - comes_l, 0.0))
-    taken_l = min(stress * asked.crop_l, asked.total_l - used_l + comes_l)
-    left_l = used_l + taken_l - comes_l
-    drained_l = max(-left_l, 0.0)
-    goes_on = before.known and (given.told or before.dry_days <= DRY_DAYS)
-    known = given.watered or drained_l > 0 or goes_on
-    told = given.told or given.looked
-    left = max(left_l, 0.0)
-    return Evening(on, asked, used_l, given.litres, taken_l, drained_l, left, known, told)
-
-
-def _stress(asked: Asked, used_l: float) -> float:
-    """Of what a crop would take, what it can: 1 without stress, 0 where nothing is left."""
-    if used_l <= asked.ready_l:
-        return 1.0
-    return max(asked.total_l - used_l, 0.0) / (asked.total_l - asked.ready_l)
+    over_l = max(given_l - all_wanted_l, 0.0)
+    return [
+        want * reached + over_l * one.asked.total_l / ground
+        for want, one in zip(wants, here, strict=True)
+    ]

@@ -187,7 +187,7 @@ class Demand:
 
     def asked(self, day: date) -> Asked:
         """Return what the planting asks and gets of itself on a day of its season. [L]"""
-        return self._asked[self._at(day)]
+        return self.season[self._at(day)]
 
     def factor(self, day: date) -> float:
         """Return what the crop takes against short grass on a day, without a mulch. [mm/mm]"""
@@ -258,7 +258,8 @@ class Demand:
         return self.use.canopy_m2 * self._leaves * self.stand.plants
 
     @cached_property
-    def _asked(self) -> list[Asked]:
+    def season(self) -> Sequence[Asked]:
+        """What it asks and gets of itself on each day, from its first to its last. [L]"""
         mm = self._mulched * np.array(self._evaporation.over(self._days, self.stand.place))
         rain_mm = np.array(self._rain_mm())
         if isinstance(self.stand, InTub):
