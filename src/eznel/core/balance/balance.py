@@ -40,6 +40,7 @@ RUNS_OUT_SHARE = 0.05
 MOVES_ON_GROUND: tuple[Balanced, ...] = ("N",)
 
 Substance = Literal[Balanced, "salts"]
+LINES = "came", "wanted", "taken", "lost", "left", "low", "high"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -119,7 +120,7 @@ def balance_of(season: Season, workings: Workings, tried: Tried = AS_PLANNED) ->
         *sources_of(world.season, world.given, days, workings.shed),
         *world.tried(days),
     )
-    ground = ground_of(stand, world.evenings, days, workings.catalogue)
+    ground = ground_of(world.demand, world.evenings, days)
     wanted: dict[Substance, Wanted] = {
         x: Wanted(wanted_g(world.season, world.window, x, days), _brings(x, sources))
         for x in BALANCED
@@ -133,7 +134,7 @@ def balance_of(season: Season, workings: Workings, tried: Tried = AS_PLANNED) ->
     bears = None
     if isinstance(stand, InTub):
         bears = SOIL_WATER * stand.crop.salt_threshold_ds_m
-        water_l = water_in_tub_l(stand, workings.catalogue)
+        water_l = water_in_tub_l(stand, world.demand)
         taken: dict[str, Floats] = {x: gone[x].taken[0] for x in BALANCED}
         salts = salts_of(world.given, days, given_l, taken, stand.poured.ec_ds_m)
         wanted["salts"] = salts.in_water(water_l)
@@ -145,7 +146,7 @@ def balance_of(season: Season, workings: Workings, tried: Tried = AS_PLANNED) ->
         lines=lines,
         sources=(*(_came(one) for one in sources if one.arrived_g), *_from_air(stand)),
         removed_g=_removed_g(stand),
-        drained_l=_told(drained_l),
+        drained_l=tuple(np.round(drained_l, 4).tolist()),
         rain_known=stand.place.covered or site.monthly_rain_mm is not None,
         bears_ds_m=bears,
     )
@@ -187,16 +188,14 @@ def _gone(of: Mapping[Substance, Wanted], ground: Layered) -> dict[Substance, Go
 def _line(substance: Substance, of: Wanted, gone: Gone, days: Days) -> BalanceLine:
     left = gone.left[0]
     off = np.sqrt(((gone.left[1:] - left) ** 2).sum(axis=0))
-    short = of.wanted - gone.taken[0]
+    came, taken, lost = left + gone.taken[0] + gone.lost[0], gone.taken[0], gone.lost[0]
+    lines = came, of.wanted, taken, lost, left, np.maximum(left - off, 0.0), left + off
+    short = of.wanted - taken
+    # To a tenth of a milligram: finer is nothing.
+    told = dict(zip(LINES, map(tuple, np.round(lines, 4).tolist()), strict=True))
     return BalanceLine(
         substance=substance,
-        came=_told(of.cases()[0]),
-        wanted=_told(of.wanted),
-        taken=_told(gone.taken[0]),
-        lost=_told(gone.lost[0]),
-        left=_told(left),
-        low=_told(np.maximum(left - off, 0.0)),
-        high=_told(left + off),
+        **told,
         runs_out_on=_for_good(short > RUNS_OUT_SHARE * max(float(of.wanted[-1]), 1e-9), days),
     )
 
@@ -213,8 +212,3 @@ def _came(of: Source) -> BalanceSource:
     return BalanceSource(
         of.kind, of.product, {x: float(one[-1]) for x, one in of.arrived_g.items()}
     )
-
-
-def _told(of: Floats) -> tuple[float, ...]:
-    """To a tenth of a milligram: finer is nothing."""
-    return tuple(np.round(of, 4).tolist())

@@ -77,48 +77,40 @@ def through_layers(came: Floats, wanted: Floats, ground: Layered) -> Gone:
     Gone
         Added up, and what is left. [g]
     """
-    held = np.zeros((len(came), ground.layers))
-    comes = np.diff(came, axis=1, prepend=0.0)
-    taken, lost = np.empty((2, *came.shape))
-    taken_so_far, lost_so_far, wanted_so_far = np.zeros((3, len(came)))
+    rows, count = came.shape
+    held, comes = np.zeros((rows, ground.layers)), np.diff(came, axis=1, prepend=0.0)
+    # The evening before the first stands before each.
+    taken, lost = np.zeros((2, rows, count + 1))
+    behind = CATCHES_UP * np.concatenate([np.zeros((rows, 1)), wanted], axis=1)
     steps = _steps(ground.layers)
-    for first, until in ground.stretches(came.shape[1]):
-        days = slice(first, until)
+    for first, until in ground.stretches(count):
+        mornings, evenings = slice(first, until), slice(first + 1, until + 1)
         held[:, 0] += comes[:, first]
+        lost[:, evenings] = lost[:, first : first + 1]
         if ground.drained_mm[first] > 0:
-            lost_so_far = lost_so_far + _drain(held, ground.drained_mm[first], ground, steps)
+            lost[:, evenings] += _drain(held, ground.drained_mm[first], ground, steps)
         reached = held[:, : max(ground.rooted[first], 1)]
-        at_first = taken_so_far + reached.sum(axis=1) - came[:, first]
-        reachable = came[:, days] + at_first[:, None]
-        started = taken_so_far - CATCHES_UP * wanted_so_far
-        taken[:, days] = _taken(wanted[:, days], reachable, started)
-        lost[:, days] = lost_so_far[:, None]
+        there = taken[:, first] + reached.sum(axis=1) - came[:, first]
+        reachable = came[:, mornings] + there[:, None]
+        # T(n) is the least of W(n), of what it and all in reach are together, and of T(n − 1) + 3
+        # (W(n) − W(n − 1)): T − 3 W is the least so far of what either allows.
+        allowed = np.empty((rows, until - first + 1))
+        allowed[:, 0] = taken[:, first] - behind[:, first]
+        allowed[:, 1:] = np.minimum(wanted[:, mornings], reachable) - behind[:, evenings]
+        least = np.minimum.accumulate(allowed, axis=1)
+        taken[:, evenings] = behind[:, evenings] + least[:, 1:]
         # Taken alike from all layers that roots reach.
-        kept = _kept(taken[:, days], reachable, taken_so_far)
+        kept = _kept(taken[:, first : until + 1], reachable)
         reached *= kept[:, :1]
         held[:, 0] += (comes[:, first + 1 : until] * kept[:, 1:]).sum(axis=1)
-        taken_so_far, wanted_so_far = taken[:, until - 1], wanted[:, until - 1]
-    return Gone(taken, lost, came - taken - lost)
+    return Gone(taken[:, 1:], lost[:, 1:], came - taken[:, 1:] - lost[:, 1:])
 
 
-def _taken(wanted: Floats, reachable: Floats, started: Floats) -> Floats:
-    """What is taken up by each evening of a stretch: at once, since none of it depends on a layer.
-
-    T(n) = least of W(n), of what T and all in reach are together, and of T(n − 1) + 3 (W(n) −
-    W(n − 1)), so that T − 3 W is the least so far of what either allows, and of `started`.
-    """
-    behind = CATCHES_UP * wanted
-    allowed = np.minimum(wanted, reachable) - behind
-    allowed[:, 0] = np.minimum(allowed[:, 0], started)
-    return np.asarray(behind + np.minimum.accumulate(allowed, axis=1))
-
-
-def _kept(taken: Floats, reachable: Floats, taken_before: Floats) -> Floats:
+def _kept(taken: Floats, reachable: Floats) -> Floats:
     """The share of what is there on each day of a stretch that is left at its end."""
-    before = np.concatenate([taken_before[:, None], taken[:, :-1]], axis=1)
-    there = np.maximum(reachable - before, 1e-300)
-    left = np.clip(1 - (taken - before) / there, 0.0, 1.0)
-    return np.cumprod(left[:, ::-1], axis=1)[:, ::-1]
+    there = np.maximum(reachable - taken[:, :-1], 1e-300)
+    left = np.minimum(np.maximum(1 - (taken[:, 1:] - taken[:, :-1]) / there, 0.0), 1.0)
+    return np.asarray(left[:, ::-1].cumprod(axis=1)[:, ::-1], dtype=float)
 
 
 def _steps(layers: int) -> NDArray[np.intp]:
@@ -129,9 +121,9 @@ def _steps(layers: int) -> NDArray[np.intp]:
 
 
 def _drain(held: Floats, drained_mm: float, ground: Layered, steps: NDArray[np.intp]) -> Floats:
-    """Move things down in place; return what leaves below. [g]"""
+    """Move things down in place; return what leaves below, a column. [g]"""
     share = drained_mm / (drained_mm + ground.layer_mm)
     comes_down = np.append(share ** np.arange(ground.layers), 0.0)[steps]
     mixed = held @ comes_down
     held[:] = (1 - share) * mixed
-    return np.asarray(share * mixed[:, -1])
+    return np.asarray(share * mixed[:, -1:])

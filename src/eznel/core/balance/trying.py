@@ -11,7 +11,7 @@ from eznel.core.balance.waters import evenings
 from eznel.core.crops.rain import KINDS, Departs, YearKind, filled
 from eznel.core.errors import Unknown
 from eznel.core.moisture.course import Evening
-from eznel.core.moisture.demand import Evaporation
+from eznel.core.moisture.demand import Demand, Evaporation
 from eznel.core.needs.charging import release_course
 from eznel.core.places import area
 from eznel.core.products.fertiliser import general
@@ -40,6 +40,10 @@ class Tried:
     """Garden compost spread on the ground today. [mm]"""
     year: YearKind = "usual"
 
+    def feeds_otherwise(self, job: UUID | None) -> bool:
+        """Return whether a feed is given in another amount or on another day."""
+        return self.job in (None, job) and (self.dose_share != 1 or self.later_days != 0)
+
 
 AS_PLANNED = Tried()
 
@@ -50,6 +54,7 @@ class World:
 
     season: Season
     window: Window
+    demand: Demand
     evenings: tuple[Evening, ...]
     given: tuple[Portion, ...]
     compost: Portion | None
@@ -94,13 +99,12 @@ def world_of(season: Season, workings: Workings, tried: Tried = AS_PLANNED) -> W
         ),
         lambda: _in_year(season, workings, tried.year),
     )
-    shed = workings.shed
     planned = {job.job.key for job in season.jobs if job.status == "planned"}
     given = tuple(
         _otherwise(one, tried, in_weather.season.stand, workings)
-        if one.job in planned and tried.job in (None, one.job)
+        if one.job in planned and tried.feeds_otherwise(one.job)
         else one
-        for one in portions(in_weather.season, shed)
+        for one in in_weather.given
     )
     compost = _compost(in_weather.season.stand, workings, tried.compost_mm)
     return replace(in_weather, given=given, compost=compost)
@@ -137,7 +141,8 @@ def lived_in(
     lived = replace(season, stand=stand)
     given = tuple(portions(lived, workings.shed))
     fed_on = sorted({one.on for one in given})
-    return World(lived, window, evenings(stand, evaporation, fed_on, workings), given, None)
+    demand, days = evenings(stand, evaporation, fed_on, workings)
+    return World(lived, window, demand, days, given, None)
 
 
 def _in_year(season: Season, workings: Workings, kind: YearKind) -> World:

@@ -19,8 +19,8 @@ from eznel.core.stands.stand import InTub, Stand
 
 def evenings(
     stand: Stand, known: Evaporation, fed_on: Sequence[date], workings: Workings
-) -> tuple[Evening, ...]:
-    """Return the days of a planting's water.
+) -> tuple[Demand, tuple[Evening, ...]]:
+    """Return a planting's need of water, and the days of it.
 
     Parameters
     ----------
@@ -35,6 +35,8 @@ def evenings(
 
     Returns
     -------
+    Demand
+        Its own.
     tuple of Evening
         From planting to the last picking. [L]
     """
@@ -52,7 +54,7 @@ def evenings(
     )
     until = max(demands[0].ends, demands[0].begins)
     given = {**dict(_washed(stand, fed_on, workings.today)), **told.given}
-    return course(demands, given, until, told.found, workings.today)[0]
+    return demands[0], course(demands, given, until, told.found, workings.today)[0]
 
 
 def _washed(

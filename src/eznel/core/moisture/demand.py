@@ -6,7 +6,7 @@ down meanwhile. In a tub by the leaves themselves, which stand freer than a fiel
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from datetime import date, timedelta
+from datetime import date
 from functools import cached_property
 from typing import Literal, NamedTuple
 
@@ -195,7 +195,7 @@ class Demand:
 
     def root_m(self, day: date) -> float:
         """Return how deep roots have gone into ground on a day. [m]"""
-        return float(self._roots_m[self._at(day)])
+        return float(self.roots_m[self._at(day)])
 
     def _at(self, day: date) -> int:
         """The row of a day; before and after the season its first and last."""
@@ -204,7 +204,8 @@ class Demand:
     @cached_property
     def _days(self) -> list[date]:
         count = max((self.ends - self.begins).days, 0) + 1
-        return [self.begins + timedelta(n) for n in range(count)]
+        first = self.begins.toordinal()
+        return [date.fromordinal(n) for n in range(first, first + count)]
 
     def _since(self, day: date) -> int:
         return (day - self.begins).days
@@ -226,7 +227,8 @@ class Demand:
         return self._along((0, 0.0 if grows else 1.0), (self._since(self.full), 1.0))
 
     @cached_property
-    def _roots_m(self) -> Floats:
+    def roots_m(self) -> Floats:
+        """How deep roots have gone into ground by day, to the last of the season. [m]"""
         deep = self.use.root_m
         first = min(FIRST_ROOT_M, deep)
         return first + (deep - first) * self._spread
@@ -278,7 +280,7 @@ class Demand:
 
     def _asked_on_ground(self, mm: Floats, rain_mm: Floats) -> tuple[Floats, ...]:
         ground_m2 = self.stand.ground_m2
-        total_l = self.held.available * 1000 * self._roots_m * ground_m2
+        total_l = self.held.available * 1000 * self.roots_m * ground_m2
         share = self.use.ready_share + STRESS_PER_MM * (STANDARD_MM - mm)
         ready_l = np.clip(share, LEAST_READY, MOST_READY) * total_l
         return total_l, ready_l, mm * ground_m2, rain_mm * ground_m2

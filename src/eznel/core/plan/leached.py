@@ -43,12 +43,12 @@ def leached(
     found = [one for one in of.standing if one[0].stand.id == stand.id]
     if not found or not isinstance(stand, OnGround):
         return []
-    _, evenings, past = found[0]
+    demand, evenings, past = found[0]
     drained_l = sum(day.drained_l for day in evenings[:past])
     if not drained_l:
         return []
     days = days_of(stand)
-    ground = ground_of(stand, evenings, days, workings.catalogue)
+    ground = ground_of(demand, evenings, days)
     arrived = [
         one.arrived_g["N"]
         for one in sources_of(season, given, days, workings.shed)

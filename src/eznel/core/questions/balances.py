@@ -154,7 +154,7 @@ def _nitrogen(world: World, workings: Workings) -> _End:
         (one.arrived_g["N"] for one in sources if "N" in one.arrived_g), np.zeros(days.count)
     )
     wants = wanted_g(world.season, world.window, "N", days)
-    ground = ground_of(world.season.stand, world.evenings, days, workings.catalogue)
+    ground = ground_of(world.demand, world.evenings, days)
     gone = through_layers(np.asarray(came)[None, :], wants[None, :], ground)
     wanted = float(wants[-1])
     short = (wanted - float(gone.taken[0, -1])) / wanted if wanted > 0 else 0.0
