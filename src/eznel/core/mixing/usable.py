@@ -135,7 +135,7 @@ def on_shelf(due: DueJob, useful: list[Usable], shelf: Shelf) -> list[Usable]:
     Returns
     -------
     list of Usable
-        At most eight.
+        At most eight; those that are as useful in the shed's order.
     """
     found = []
     for one in useful:
@@ -144,7 +144,8 @@ def on_shelf(due: DueJob, useful: list[Usable], shelf: Shelf) -> list[Usable]:
             found.append(one)
         elif left > 0:
             found.append(Usable(one.product, one.available, left))
-    found.sort(key=lambda one: -_usefulness(one, due.need))
+    # The end of a sum decides nothing: a feed given as planned leaves all others as they are.
+    found.sort(key=lambda one: -round(_usefulness(one, due.need), 9))
     return found[:MOST_CHOICES]
 
 
