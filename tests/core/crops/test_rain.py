@@ -25,39 +25,39 @@ def day(on: date, rain_mm: float | None) -> WeatherDay:
 
 @pytest.mark.parametrize("month", [1, 2, 7])
 def test_a_month_of_usual_days_has_its_usual_rain(month: int) -> None:
-    days = [date(2026, month, n + 1) for n in range(monthrange(2026, month)[1])]
-    falls = [usual_mm(SITE, one) for one in days]
-    assert sum(falls) == pytest.approx(RAINS[month - 1])
-    assert len(days) // 3 <= sum(fall > 0 for fall in falls) <= len(days) // 3 + 1
+    days = monthrange(2026, month)[1]
+    falls = usual_mm(SITE, date(2026, month, 1), days)
+    assert falls.sum() == pytest.approx(RAINS[month - 1])
+    assert days // 3 <= (falls > 0).sum() <= days // 3 + 1
 
 
 def test_nothing_falls_where_nobody_knows_what_is_usual() -> None:
     nobody = Site.model_validate(gardens.site())
-    assert {usual_mm(nobody, FIRST + timedelta(n)) for n in range(9)} == {0.0}
+    assert not usual_mm(nobody, FIRST, 9).any()
     assert not rains_mm(nobody, FIRST, 30, 4).any()
 
 
 def test_what_was_measured_stays_and_the_rest_is_filled() -> None:
     """A measured day keeps all, one without a rain gets the usual one, others are the site's."""
-    wet = next(FIRST + timedelta(n) for n in range(3) if usual_mm(SITE, FIRST + timedelta(n)) > 0)
-    known = Weather(SITE, (day(wet, 0.0), day(wet + timedelta(3), None)))
-    found = filled(known, FIRST, date(2026, 6, 1), TODAY).by_day
-    assert found[wet].rain_mm == 0
-    assert found[wet + timedelta(3)].rain_mm == pytest.approx(usual_mm(SITE, wet))
-    assert found[wet + timedelta(3)].low_c == 5
-    assert found[wet + timedelta(6)].low_c == 12
-    assert len(found) == 31
+    usual = usual_mm(SITE, FIRST, 9)
+    wet = int(np.argmax(usual > 0))
+    told = day(FIRST + timedelta(wet), 0.0), day(FIRST + timedelta(wet + 3), None)
+    known = Weather(SITE, told)
+    found = filled(known, FIRST, date(2026, 6, 1), TODAY).daily(FIRST, 31)
+    assert found.rain_mm[wet] == 0
+    assert found.rain_mm[wet + 3] == pytest.approx(usual[wet])
+    assert (found.low_c[wet + 3], found.low_c[wet + 6]) == (5, 12)
+    assert not np.isnan(found.rain_mm).any()
 
 
 def test_a_kind_of_year_departs_from_today_on_alone() -> None:
-    usual, wet = (filled(Weather(SITE), FIRST, date(2026, 7, 1), TODAY, KINDS[kind]).by_day
-                  for kind in ("usual", "wet"))  # fmt: skip
-    before = [on for on in usual if on < TODAY]
-    assert [wet[on] for on in before] == [usual[on] for on in before]
-    ahead = sum(wet[on].rain_mm or 0 for on in usual if on >= TODAY)
-    assert ahead == pytest.approx(
-        1.6 * sum(one.rain_mm or 0 for on, one in usual.items() if on >= TODAY)
+    usual, wet, cool = (
+        filled(Weather(SITE), FIRST, date(2026, 7, 1), TODAY, KINDS[kind]).daily(FIRST, 61)
+        for kind in ("usual", "wet", "cool")
     )
+    assert wet.rain_mm[:10].tolist() == usual.rain_mm[:10].tolist()
+    assert wet.rain_mm[10:].sum() == pytest.approx(1.6 * usual.rain_mm[10:].sum())
+    assert (cool.low_c[9], cool.low_c[10]) == (12, 10.5)
 
 
 def test_simulated_years_have_the_usual_rain_on_average_and_spells() -> None:
@@ -75,7 +75,8 @@ def test_a_simulated_year_keeps_what_was_measured() -> None:
     known = Weather(SITE, (day(FIRST, 33.0),))
     year = weather_years(known, FIRST, TODAY, 1)[0]
     made = simulated(year, known, FIRST, np.full(40, 2.0))
-    assert made.by_day[FIRST].rain_mm == 33
-    assert made.by_day[FIRST + timedelta(20)].rain_mm == 2
+    days = made.daily(FIRST, 40)
+    assert days.rain_mm.tolist() == [33, *[2] * 39]
     low_c, high_c = year.day_c(FIRST + timedelta(20))
-    assert (made.by_day[FIRST + timedelta(20)].low_c, high_c - low_c) == (low_c, pytest.approx(8))
+    assert (days.low_c[20], days.high_c[20]) == (low_c, high_c)
+    assert high_c - low_c == pytest.approx(8)

@@ -3,10 +3,12 @@
 from datetime import date, timedelta
 from typing import Any
 
+import numpy as np
 import pytest
 
 import gardens
 from eznel import catalogue
+from eznel.core.crops.daily import Daily
 from eznel.core.document import Log
 from eznel.core.moisture.demand import effective_rain_mm
 from eznel.core.moisture.evaporation import hargreaves_mm, radiation_mm
@@ -149,11 +151,10 @@ def test_rain_did_it_or_is_waited_for() -> None:
 
 
 def test_less_rain_than_wets_the_ground_on_a_hot_day_is_nothing() -> None:
-    day = log(rain={0: 4}).weather[0]
-    assert effective_rain_mm(day) == pytest.approx(3)
-    assert effective_rain_mm(day.model_copy(update={"high_c": 30.0})) == 0
-    assert effective_rain_mm(day.model_copy(update={"high_c": 30.0, "rain_mm": 8.0})) == 6
-    assert effective_rain_mm(None) == 0
+    """4 mm on a mild day, on a hot one, 8 mm on a hot one, and a day of which nobody knows."""
+    highs_c, rain_mm = np.array([20.0, 30, 30, 20]), np.array([4, 4, 8, np.nan])
+    days = Daily(PLANTED, highs_c - 8, highs_c, rain_mm)
+    assert effective_rain_mm(days).tolist() == [3, 0, 6, 0]
 
 
 def test_nobody_says_what_nobody_knows() -> None:

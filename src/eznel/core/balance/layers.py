@@ -13,7 +13,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from eznel.core.crops.weather import Floats
+from eznel.core.crops.daily import Floats
 
 LAYER_M = 0.05
 CATCHES_UP = 3.0

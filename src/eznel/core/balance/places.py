@@ -14,7 +14,7 @@ import numpy as np
 
 from eznel.core.balance.balance import Balance, BalanceLine, balance_of
 from eznel.core.balance.sources import BALANCED
-from eznel.core.crops.weather import Floats
+from eznel.core.crops.daily import Floats
 from eznel.core.season.workings import Workings
 
 

@@ -10,7 +10,7 @@ from collections.abc import Mapping, Sequence
 import numpy as np
 
 from eznel.core.balance.sources import Days, Wanted
-from eznel.core.crops.weather import Floats
+from eznel.core.crops.daily import Floats
 from eznel.core.nutrients import ATOMIC_WEIGHT, Nutrient
 from eznel.core.season.portions import Portion
 

@@ -15,7 +15,7 @@ from uuid import UUID
 
 import numpy as np
 
-from eznel.core.crops.weather import Floats
+from eznel.core.crops.daily import Floats
 from eznel.core.needs.credits import spring_nitrate, tub_water, water_credit
 from eznel.core.needs.dose import RECOVERED_IN_TUB
 from eznel.core.nutrients import Nutrient

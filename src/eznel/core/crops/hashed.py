@@ -6,7 +6,7 @@ Splitmix's mixing, and normal numbers from it by Box and Muller.
 import numpy as np
 from numpy.typing import NDArray
 
-from eznel.core.crops.weather import Floats
+from eznel.core.crops.daily import Floats
 
 _MIXES = ((30, 0xBF58476D1CE4E5B9), (27, 0x94D049BB133111EB))
 _GOLDEN = 0x9E3779B97F4A7C15

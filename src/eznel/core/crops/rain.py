@@ -7,25 +7,22 @@ a hash of year and day, so that they are the same at every call.
 """
 
 from calendar import monthrange
-from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from datetime import date, timedelta
 from functools import lru_cache
 from typing import Literal
-from uuid import UUID
 
 import numpy as np
 
+from eznel.core.crops.daily import Daily, Floats
 from eznel.core.crops.hashed import uniform
-from eznel.core.crops.weather import Floats, Weather
-from eznel.core.document import Site, WeatherDay
+from eznel.core.crops.weather import Weather
+from eznel.core.document import Site
 
 WET_EVERY = 3
 """Of days, one in so many is wet. [days]"""
 WET_AFTER_WET, WET_AFTER_DRY = 0.5, 0.25
 """Chances of a wet day; in the long run a third of all days are. [days/days]"""
-NOBODY = UUID(int=0)
-"""The id of a day that nobody measured."""
 
 YearKind = Literal["usual", "cool", "warm", "wet", "dry"]
 
@@ -49,34 +46,37 @@ KINDS: dict[YearKind, Departs] = {
 """About one year in six is so cool, warm, wet or dry, or more."""
 
 
-def usual_mm(site: Site, day: date) -> float:
-    """Return what falls on a day of an ordinary year.
+def usual_mm(site: Site, first: date, count: int) -> Floats:
+    """Return what falls on each of some days in a row of ordinary years.
 
     Parameters
     ----------
     site : Site
         With its usual rain.
-    day : date
-        The day.
+    first : date
+        The first of them.
+    count : int
+        How many. [days]
 
     Returns
     -------
-    float
+    array of shape (count,)
         Over a month what is usual for it; nothing where nobody knows. [mm]
     """
-    if site.monthly_rain_mm is None or not _is_wet(day):
-        return 0.0
-    return site.monthly_rain_mm[day.month - 1] / _wet_days(day.year, day.month)
+    usual = site.monthly_rain_mm
+    fallen = np.zeros(count)
+    if usual is not None:
+        before = -first.toordinal() % WET_EVERY
+        for n in range(before, count, WET_EVERY):
+            on = first + timedelta(n)
+            fallen[n] = usual[on.month - 1] / _wet_days(on.year, on.month)
+    return fallen
 
 
 @lru_cache(maxsize=256)
 def _wet_days(year: int, month: int) -> int:
     days = range(1, monthrange(year, month)[1] + 1)
-    return sum(_is_wet(date(year, month, day)) for day in days)
-
-
-def _is_wet(day: date) -> bool:
-    return day.toordinal() % WET_EVERY == 0
+    return sum(date(year, month, day).toordinal() % WET_EVERY == 0 for day in days)
 
 
 def filled(
@@ -102,13 +102,14 @@ def filled(
     Weather
         What was measured stays.
     """
-
-    def day(on: date) -> WeatherDay:
-        differs = departs if departs is not None and on >= today else Departs()
-        low_c, high_c = weather.ends_c(on, differs.warmer_k)
-        return _day(on, low_c, high_c, differs.rain_share * usual_mm(weather.site, on))
-
-    return _with_days(weather, first, until, day)
+    count = (until - first).days
+    differs = departs or Departs()
+    ahead = np.arange(count) >= (today - first).days
+    usual = Weather(weather.site).daily(first, count)
+    warmer_k = differs.warmer_k * ahead
+    rain_mm = usual_mm(weather.site, first, count) * np.where(ahead, differs.rain_share, 1.0)
+    drawn_up = Daily(first, usual.low_c + warmer_k, usual.high_c + warmer_k, rain_mm)
+    return Weather(weather.site, weather.measured, drawn_up)
 
 
 def simulated(year: Weather, known: Weather, since: date, rain_mm: Floats) -> Weather:
@@ -130,12 +131,9 @@ def simulated(year: Weather, known: Weather, since: date, rain_mm: Floats) -> We
     Weather
         With a rain on each of these days.
     """
-
-    def day(on: date) -> WeatherDay:
-        low_c, high_c = year.day_c(on)
-        return _day(on, low_c, high_c, float(rain_mm[(on - since).days]))
-
-    return _with_days(known, since, since + timedelta(len(rain_mm)), day)
+    days = year.daily(since, len(rain_mm))
+    drawn_up = Daily(since, days.low_c, days.high_c, rain_mm)
+    return Weather(known.site, known.measured, drawn_up)
 
 
 def rains_mm(site: Site, since: date, days: int, years: int) -> Floats:
@@ -171,39 +169,3 @@ def rains_mm(site: Site, since: date, days: int, years: int) -> Floats:
         if n + 1 < days:
             wet = wets[:, n + 1] < np.where(wet, WET_AFTER_WET, WET_AFTER_DRY)
     return fallen
-
-
-def _with_days(
-    weather: Weather, first: date, until: date, day: Callable[[date], WeatherDay]
-) -> Weather:
-    return Weather(weather.site, tuple(_days(weather, first, until, day)))
-
-
-def _days(
-    weather: Weather, first: date, until: date, day: Callable[[date], WeatherDay]
-) -> Iterator[WeatherDay]:
-    yield from (one for one in weather.measured if not first <= one.on < until)
-    for n in range((until - first).days):
-        on = first + timedelta(n)
-        known = weather.by_day.get(on)
-        if known is None:
-            yield day(on)
-        elif known.rain_mm is None:
-            yield known.model_copy(update={"rain_mm": day(on).rain_mm})
-        else:
-            yield known
-
-
-def _day(on: date, low_c: float, high_c: float, rain_mm: float) -> WeatherDay:
-    # Every field is said: looking up defaults would take longer than all the rest.
-    return WeatherDay.model_construct(
-        id=NOBODY,
-        on=on,
-        low_c=low_c,
-        high_c=high_c,
-        rain_mm=rain_mm,
-        humidity_pct=None,
-        wind_m_s=None,
-        sun_h=None,
-        source="typed",
-    )

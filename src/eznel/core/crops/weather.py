@@ -17,6 +17,7 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
+from eznel.core.crops.daily import Daily, Floats, Measured, days_of_year
 from eznel.core.document import Site, WeatherDay
 
 _MID_MONTH = np.array([15, 45, 74, 105, 135, 166, 196, 227, 258, 288, 319, 349], dtype=float)
@@ -34,8 +35,6 @@ SHORT_OF_LONGEST_H = 0.5
 """Where days never get as long as a bulb wants, it is content with nearly the longest. [h]"""
 STIRS_C = 2.0
 """So far above its base temperature a plant's growth shows; below it stands still. [°C]"""
-
-Floats = NDArray[np.float64]
 
 
 @dataclass(frozen=True, slots=True)
@@ -106,10 +105,12 @@ class Span(NamedTuple):
 
 
 class Weather:
-    """A site's warmth by day. Measured days replace what is usual."""
+    """A site's days. What was measured replaces what is drawn up, and that what is usual."""
 
-    def __init__(self, site: Site, measured: Sequence[WeatherDay] = ()) -> None:
-        self.site, self.measured = site, tuple(measured)
+    def __init__(
+        self, site: Site, measured: Sequence[WeatherDay] = (), drawn_up: Daily | None = None
+    ) -> None:
+        self.site, self.measured, self._drawn_up = site, tuple(measured), drawn_up
         self.usual = normals(site)
         self.by_day = {one.on: one for one in measured}
         self._rest: dict[float, NDArray[np.bool_]] = {}
@@ -126,13 +127,39 @@ class Weather:
         return (low + high) / 2 + warmer_by_c
 
     def ends_c(self, day: date, warmer_by_c: float = 0.0) -> tuple[float, float]:
-        """Return the least and the most of a day, as measured or as usual. [°C]"""
-        known = self.by_day.get(day)
-        if known is not None:
-            return known.low_c + warmer_by_c, known.high_c + warmer_by_c
-        today = _of_year(day)
-        low, high = float(self.usual.low_c[today]), float(self.usual.high_c[today])
-        return low + warmer_by_c, high + warmer_by_c
+        """Return the least and the most of a day, as this weather has it. [°C]"""
+        one = self.daily(day, 1)
+        return float(one.low_c[0]) + warmer_by_c, float(one.high_c[0]) + warmer_by_c
+
+    def daily(self, first: date, count: int) -> Daily:
+        """Return days in a row.
+
+        Parameters
+        ----------
+        first : date
+            The first of them.
+        count : int
+            How many. [days]
+
+        Returns
+        -------
+        Daily
+            As measured, as drawn up, else as usual and without a rain.
+        """
+        at = days_of_year(first, count)
+        usual = Daily(first, self.usual.low_c[at], self.usual.high_c[at], np.full(count, np.nan))
+        return self._lay_over(usual)
+
+    def _lay_over(self, usual: Daily) -> Daily:
+        if self._drawn_up is not None:
+            self._drawn_up.lay_over(usual)
+        if self.measured:
+            self._known.lay_over(usual)
+        return usual
+
+    @cached_property
+    def _known(self) -> Measured:
+        return Measured(self.by_day.values())
 
     def day_c(self, day: date) -> tuple[float, float]:
         """Return the least and the most of a day, as this weather has it. [°C]"""
@@ -361,30 +388,6 @@ class Weather:
         """Return minima and maxima from a year's first day on, over three years. [°C]"""
         return self._days_of(year)
 
-    def other(self, year: int, low_c: Floats, high_c: Floats) -> "Weather":
-        """Return the same site with other days.
-
-        Parameters
-        ----------
-        year : int
-            Its first is theirs.
-        low_c : array
-            Minima over three years. [°C]
-        high_c : array
-            Maxima over three years. [°C]
-
-        Returns
-        -------
-        Weather
-            Usual days are as before.
-        """
-        made = Weather(self.site)
-        days = date(year + 1, 1, 1).toordinal() - date(year, 1, 1).toordinal()
-        for later in (0, 1):
-            lows, highs = (np.roll(one, -days * later) for one in (low_c, high_c))
-            made._years[year + later] = lows, highs
-        return made
-
     def coldest_c(self, start: date, end: date) -> float | None:
         """Return the coldest night from a start to before an end, or None of no night. [°C]"""
         low, _ = self._days_of(start.year)
@@ -396,11 +399,8 @@ class Weather:
         """Minima and maxima of the days from a year's first on, over three years. [°C]"""
         if year not in self._years:
             low, high = (np.tile(x, 3) for x in (self.usual.low_c, self.usual.high_c))
-            first = date(year, 1, 1)
-            for on, one in self.by_day.items():
-                index = (on - first).days
-                if 0 <= index < len(low):
-                    low[index], high[index] = one.low_c, one.high_c
+            found = Daily(date(year, 1, 1), low, high, np.full(len(low), np.nan))
+            self._lay_over(found)
             self._years[year] = low, high
         return self._years[year]
 

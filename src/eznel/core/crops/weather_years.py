@@ -9,8 +9,9 @@ from datetime import date
 
 import numpy as np
 
+from eznel.core.crops.daily import Daily, Floats
 from eznel.core.crops.hashed import normal
-from eznel.core.crops.weather import Floats, Weather
+from eznel.core.crops.weather import Weather
 
 KEEPS, SPREAD_K, YEAR_K = 0.7, 2.8, 0.8
 """What a day keeps of the one before [K/K], and how far days and years spread. [K]"""
@@ -63,4 +64,5 @@ def weather_years(of: Weather, since: date, today: date, years: int) -> list[Wea
     low_c, high_c = of.span_c(since.year)
     ahead = np.arange(len(low_c)) >= (today - date(since.year, 1, 1)).days
     off = departures_k(years, len(low_c)) * ahead
-    return [of.other(since.year, low_c + one, high_c + one) for one in off]
+    first, dry = date(since.year, 1, 1), np.full(len(low_c), np.nan)
+    return [Weather(of.site, (), Daily(first, low_c + one, high_c + one, dry)) for one in off]

@@ -12,13 +12,15 @@ from typing import Literal, NamedTuple
 
 import numpy as np
 
-from eznel.core.crops.weather import Floats, Weather
+from eznel.core.crops.daily import Daily, Floats
+from eznel.core.crops.weather import Weather
 from eznel.core.document import Bed, Place, Tub, WeatherDay
 from eznel.core.moisture.evaporation import (
     Sky,
     hargreaves_mm,
     penman_monteith_mm,
     radiation_mm,
+    radiations_mm,
     vapour_kpa,
 )
 from eznel.core.places import area, filled_volume
@@ -87,37 +89,44 @@ class Found:
 
 
 class Evaporation:
-    """Reference evaporation of a garden's days, each computed once."""
+    """Reference evaporation of a garden's days."""
 
     def __init__(self, weather: Weather) -> None:
         self.weather = weather
-        self._mm: dict[tuple[float, float], dict[date, float]] = {}
+        self._by_station: dict[tuple[date, float], float] = {}
 
     def mm(self, day: date, place: Place) -> float:
         """Return what would evaporate from grass in a place on a day. [mm]"""
-        return self.over([day], place)[0]
+        return float(self.over(self.weather.daily(day, 1), place)[0])
 
-    def over(self, days: Sequence[date], place: Place) -> list[float]:
-        """Return what would evaporate from grass in a place on each of some days. [mm]"""
-        under = (place.warmer_by_c, light_of(place))
-        known = self._mm.setdefault(under, {})
-        for day in days:
-            if day not in known:
-                known[day] = self._reckoned(day, *under)
-        return [known[day] for day in days]
+    def over(self, days: Daily, place: Place) -> Floats:
+        """Return what would evaporate from grass in a place on each of some of its days. [mm]"""
+        light, warmer_c = light_of(place), place.warmer_by_c
+        above_mm = radiations_mm(self.weather.site.latitude_deg)[days.of_year]
+        found = light * hargreaves_mm(days.low_c + warmer_c, days.high_c + warmer_c, above_mm)
+        if light == 1:
+            for day, sky in self._skies.items():
+                n = (day - days.first).days
+                if 0 <= n < len(found):
+                    found[n] = self._penman_monteith_mm(day, sky, warmer_c)
+        return found
 
     def is_measured(self, day: date, place: Place) -> bool:
         """Return whether a station says all of a day that it takes, outside."""
-        known = self.weather.by_day.get(day)
-        return known is not None and light_of(place) == 1 and _sky(known) is not None
+        return light_of(place) == 1 and day in self._skies
 
-    def _reckoned(self, day: date, warmer_by_c: float, light: float) -> float:
-        known, at = self.weather.by_day.get(day), self.weather.site.latitude_deg
-        low_c, high_c = self.weather.ends_c(day, warmer_by_c)
-        sky = _sky(known) if known and light == 1 else None
-        if sky is not None:
-            return penman_monteith_mm(day, at, low_c, high_c, sky)
-        return hargreaves_mm(low_c, high_c, radiation_mm(day, at)) * light
+    @cached_property
+    def _skies(self) -> Mapping[date, Sky]:
+        """Of the days of which a station says all that it takes."""
+        found = ((one.on, _sky(one)) for one in self.weather.by_day.values())
+        return {on: sky for on, sky in found if sky is not None}
+
+    def _penman_monteith_mm(self, day: date, sky: Sky, warmer_c: float) -> float:
+        if (day, warmer_c) not in self._by_station:
+            low_c, high_c = self.weather.ends_c(day, warmer_c)
+            at = self.weather.site.latitude_deg
+            self._by_station[day, warmer_c] = penman_monteith_mm(day, at, low_c, high_c, sky)
+        return self._by_station[day, warmer_c]
 
 
 def _sky(day: WeatherDay) -> Sky | None:
@@ -199,13 +208,12 @@ class Demand:
 
     def _at(self, day: date) -> int:
         """The row of a day; before and after the season its first and last."""
-        return min(max(self._since(day), 0), len(self._days) - 1)
+        return min(max(self._since(day), 0), self._count - 1)
 
     @cached_property
-    def _days(self) -> list[date]:
-        count = max((self.ends - self.begins).days, 0) + 1
-        first = self.begins.toordinal()
-        return [date.fromordinal(n) for n in range(first, first + count)]
+    def _count(self) -> int:
+        """Its days, the first and the last of the season among them. [days]"""
+        return max((self.ends - self.begins).days, 0) + 1
 
     def _since(self, day: date) -> int:
         return (day - self.begins).days
@@ -213,7 +221,7 @@ class Demand:
     def _along(self, *points: tuple[float, float]) -> Floats:
         """What runs straight from point to point [days since planting], level outside of them."""
         at, of = zip(*points, strict=True)
-        return np.asarray(np.interp(np.arange(len(self._days)), at, of))
+        return np.asarray(np.interp(np.arange(self._count), at, of))
 
     @cached_property
     def _leaves(self) -> Floats:
@@ -262,8 +270,9 @@ class Demand:
     @cached_property
     def season(self) -> Sequence[Asked]:
         """What it asks and gets of itself on each day, from its first to its last. [L]"""
-        mm = self._mulched * np.array(self._evaporation.over(self._days, self.stand.place))
-        rain_mm = np.array(self._rain_mm())
+        place, days = self.stand.place, self.weather.daily(self.begins, self._count)
+        mm = self._mulched * self._evaporation.over(days, place)
+        rain_mm = np.zeros(self._count) if place.covered else effective_rain_mm(days)
         if isinstance(self.stand, InTub):
             columns = self._asked_in_tub(self.stand, FREE_FACTOR * mm, rain_mm)
         else:
@@ -284,11 +293,6 @@ class Demand:
         share = self.use.ready_share + STRESS_PER_MM * (STANDARD_MM - mm)
         ready_l = np.clip(share, LEAST_READY, MOST_READY) * total_l
         return total_l, ready_l, mm * ground_m2, rain_mm * ground_m2
-
-    def _rain_mm(self) -> list[float]:
-        if self.stand.place.covered:
-            return [0.0] * len(self._days)
-        return [effective_rain_mm(self.weather.by_day.get(day)) for day in self._days]
 
     def _spaced(self, kc: float) -> float:
         """Less where plants stand so far apart that they never cover the ground (eq. 98)."""
@@ -358,23 +362,22 @@ def _cover(stand: Stand) -> float:
     return min(2 * covered_m2 / stand.ground_m2, 1.0)
 
 
-def effective_rain_mm(day: WeatherDay | None) -> float:
-    """Return what of a day's rain reaches roots in the open.
+def effective_rain_mm(days: Daily) -> Floats:
+    """Return what of each day's rain reaches roots in the open.
 
     Parameters
     ----------
-    day : WeatherDay or None
-        None where nobody measured.
+    days : Daily
+        Nothing falls where nobody knows.
 
     Returns
     -------
-    float
+    array of shape (days,)
         Three quarters; nothing of a little rain on a hot day. [mm]
     """
-    rain_mm = (day.rain_mm or 0.0) if day else 0.0
-    if day is None or (rain_mm < SMALL_RAIN_MM and day.high_c >= HOT_C):
-        return 0.0
-    return RAIN_COUNTS * rain_mm
+    rain_mm = np.nan_to_num(days.rain_mm)
+    gone = (rain_mm < SMALL_RAIN_MM) & (days.high_c >= HOT_C)
+    return np.where(gone, 0.0, RAIN_COUNTS * rain_mm)
 
 
 @dataclass(frozen=True, slots=True)

@@ -9,6 +9,13 @@ from dataclasses import dataclass
 from datetime import date
 from functools import lru_cache
 from math import acos, cos, exp, pi, radians, sin, tan
+from typing import TypeVar
+
+import numpy as np
+
+from eznel.core.crops.daily import Floats
+
+Number = TypeVar("Number", float, Floats)
 
 SOLAR_MJ_M2_MIN = 0.0820
 """The solar constant. [MJ/m²/min]"""
@@ -88,26 +95,44 @@ def radiation_mm(day: date, latitude_deg: float) -> float:
     return radiation_mj(day, latitude_deg) / EVAPORATES_MJ_KG
 
 
-def hargreaves_mm(low_c: float, high_c: float, above_mm: float) -> float:
+@lru_cache(maxsize=64)
+def radiations_mm(latitude_deg: float) -> Floats:
+    """Return the same for each day of a year.
+
+    Parameters
+    ----------
+    latitude_deg : float
+        North of the equator; south of it negative. [°]
+
+    Returns
+    -------
+    array of shape (366,)
+        From 1 January on. [mm]
+    """
+    return np.array([_sun(n + 1, latitude_deg)[0] / EVAPORATES_MJ_KG for n in range(366)])
+
+
+def hargreaves_mm(low_c: Number, high_c: Number, above_mm: Number) -> Number:
     """Return the reference evaporation by two temperatures (eq. 52).
 
     Parameters
     ----------
-    low_c : float
-        Least of the day. [°C]
-    high_c : float
-        Most of the day. [°C]
-    above_mm : float
+    low_c : float or array of shape (days,)
+        Least of a day. [°C]
+    high_c : float or array of shape (days,)
+        Most of it. [°C]
+    above_mm : float or array of shape (days,)
         Radiation above the air, as water. [mm]
 
     Returns
     -------
-    float
+    float or array of shape (days,)
         Nothing on a day so cold that the rule falls below nothing. [mm]
     """
     warmth = (low_c + high_c) / 2 + 17.8
-    swing: float = max(high_c - low_c, 0.0) ** 0.5
-    return max(0.0023 * warmth * swing * above_mm, 0.0)
+    swing = np.maximum(high_c - low_c, 0.0) ** 0.5
+    evaporates: Number = np.maximum(0.0023 * warmth * swing * above_mm, 0.0)
+    return evaporates
 
 
 def saturated_kpa(warmth_c: float) -> float:
