@@ -45,7 +45,14 @@ def test_trying_nothing_is_the_plan_and_a_dose_is_more(garden: TestClient) -> No
 
 
 @pytest.mark.parametrize(
-    "tried", [{"dose_share": 9}, {"later_days": 99}, {"compost_mm": -1}, {"year": "odd"}]
+    "tried",
+    [
+        {"dose_share": 9},
+        {"later_days": 99},
+        {"compost_mm": -1},
+        {"rain_share": -1},
+        {"year": "odd"},
+    ],
 )
 def test_what_cannot_be_tried_is_refused_at_its_field(
     garden: TestClient, tried: dict[str, object]

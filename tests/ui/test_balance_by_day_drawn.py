@@ -29,7 +29,7 @@ def test_a_dose_is_dragged_and_what_becomes_of_it_is_said(slip_page: Page) -> No
     dose = drawer.get_by_role("slider", name="Dose")
     for _ in range(12):
         dose.press("ArrowRight")
-    expect(drawer.get_by_text("160 % of the plan")).to_be_visible()
+    expect(drawer.get_by_role("status").first).to_have_text("160 % of the plan")
     expect(drawer.locator(".balance-ghost")).to_have_count(1)
     expect(drawer.get_by_text(re.compile("more would do nothing"))).to_be_visible()
     drawer.get_by_role("button", name="As planned").click()
@@ -38,6 +38,35 @@ def test_a_dose_is_dragged_and_what_becomes_of_it_is_said(slip_page: Page) -> No
     expect(drawer.get_by_text(re.compile("the crop bears 5 dS/m|the crop bears 5"))).to_be_visible()
     expect(drawer.get_by_text(re.compile(r"By \d+ simulated years"))).to_have_count(0)
     assert read(slip_page)["revision"] == before
+
+
+def pulled(page: Page, held: Any, dx: float, dy: float) -> None:
+    box = held.bounding_box()
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.mouse.move(x + dx, y + dy, steps=4)
+    page.mouse.up()
+
+
+def test_feeds_rain_and_compost_are_pulled_in_the_drawing(slip_page: Page) -> None:
+    """100 % are 24 pixels: 12 up are half as much again; 3 pixels of the heap are a millimetre."""
+    go(slip_page, "Season")
+    drawer = opened(slip_page, "Leek Long Mooring")
+    said = drawer.get_by_role("status").first
+    expect(said).to_have_text(re.compile("Pull a feed sideways"))
+    pulled(slip_page, drawer.locator("[data-grip=feed] .knob").last, 0, -12)
+    expect(said).to_have_text("150 % of the plan")
+    expect(drawer.locator(".balance-ghost")).to_have_count(1)
+    pulled(slip_page, drawer.locator("[data-grip=feed] .knob").last, 30, 0)
+    expect(said).to_have_text(re.compile(r"150 % of the plan · \d+ days later"))
+    pulled(slip_page, drawer.locator("[data-grip=compost] .heap"), 0, -30)
+    expect(said).to_have_text(re.compile("10 mm of compost"))
+    pulled(slip_page, drawer.locator("[data-grip=rain] .drop"), 0, 99)
+    expect(said).to_have_text(re.compile("· 0 % of the rain"))
+    expect(drawer.get_by_text("0 % of what would fall", exact=True)).to_be_visible()
+    drawer.get_by_role("button", name="As planned").click()
+    expect(said).to_have_text(re.compile("Pull a feed sideways"))
 
 
 def test_nitrogen_is_said_for_many_years_and_by_its_sources(slip_page: Page) -> None:

@@ -32,6 +32,8 @@ class TriedOut(BaseModel):
     later_days: Annotated[int, Field(ge=-60, le=60)] = 0
     compost_mm: Annotated[float, Field(ge=0, le=100)] = 0
     """Garden compost spread on the ground today. [mm]"""
+    rain_share: Annotated[float, Field(ge=0, le=5)] = 1
+    """Of what falls from today on in such a year. [mm/mm]"""
     year: YearKind = "usual"
 
 
@@ -59,7 +61,7 @@ def try_balance(
     session: TheSession,
     services: TheServices,
 ) -> Balance:
-    """Read the same with another dose, day, some compost, or another year's weather."""
+    """Read the same with another dose, day, some compost, other rain, or another year's weather."""
     workings = services.workings(session, str(garden_id))
     return balance(planting_id, workings, Tried(**tried.model_dump()))
 

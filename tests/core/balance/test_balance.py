@@ -158,6 +158,19 @@ def test_one_feed_is_moved_and_no_other() -> None:
     assert now[at + 5] == pytest.approx(was[at + 5], abs=1e-3)
 
 
+def test_rain_that_is_tried_falls_as_much_as_in_such_a_year() -> None:
+    """A rainy year has 1.6 times the rain; half of that again is 0.8 of the usual."""
+    mine = workings(site=gardens.site(monthly_rain_mm=[60] * 12))
+    wet, by_hand = of("leek", mine, year="wet"), of("leek", mine, rain_share=1.6)
+    assert (wet.drained_l, wet.lines) == (by_hand.drained_l, by_hand.lines)
+    dry, less = of("leek", mine, rain_share=0.8), of("leek", mine, year="wet", rain_share=0.5)
+    assert dry.drained_l == less.drained_l
+    assert dry.drained_l[-1] < of("leek", mine).drained_l[-1] < wet.drained_l[-1]
+    assert of("leek", mine, rain_share=0.0).drained_l[-1] == 0
+    under_glass = workings(places=[gardens.bed(shelter="cover"), gardens.tub(litres=30)])
+    assert (wet.rained_on, of("leek", under_glass).rained_on) == (True, False)
+
+
 def test_compost_that_is_tried_brings_what_its_layer_holds() -> None:
     """20 mm of compost at 0.6 g/mL are 12 kg on a square metre."""
     mine = workings()

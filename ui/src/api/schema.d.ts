@@ -387,7 +387,7 @@ export interface paths {
         put?: never;
         /**
          * Try Balance
-         * @description Read the same with another dose, day, some compost, or another year's weather.
+         * @description Read the same with another dose, day, some compost, other rain, or another year's weather.
          */
         post: operations["try_balance"];
         delete?: never;
@@ -3360,6 +3360,8 @@ export interface components {
             planting: string;
             /** Rain Known */
             rain_known: boolean;
+            /** Rained On */
+            rained_on: boolean;
             /** Removed G */
             removed_g: {
                 [key: string]: number;
@@ -10690,6 +10692,11 @@ export interface components {
              * @default 0
              */
             later_days: number;
+            /**
+             * Rain Share
+             * @default 1
+             */
+            rain_share: number;
             /**
              * Year
              * @default usual

@@ -3,6 +3,7 @@ import { dayNumber, showMonth } from '../lib/dates'
 import { useWidth } from '../lib/useWidth'
 import { t } from '../lib/words'
 import { monthStarts } from './Tide'
+import { BalanceHands, STRIP, type Hands } from './BalanceHands'
 import './balance.css'
 
 export interface BalanceTideProps {
@@ -23,10 +24,12 @@ export interface BalanceTideProps {
   today: string
   title: string
   show: (value: number) => string
+  /** What of it may be pulled, if anything. */
+  hands?: Hands
 }
 
 const LEFT = 62
-const TOP = 26
+const MARKS_ABOVE = 26
 const BOTTOM = 24
 const HEIGHT = 300
 const NARROWEST = 300
@@ -38,6 +41,8 @@ export function BalanceTide(props: BalanceTideProps) {
   const id = useId()
   const [box, room] = useWidth()
   const width = Math.max(room, NARROWEST)
+  const top = props.hands ? STRIP.top + STRIP.height + MARKS_ABOVE : MARKS_ABOVE
+  const bottom = top + HEIGHT - MARKS_ABOVE
   const first = dayNumber(days[0])
   const until = Math.max(
     dayNumber(days[days.length - 1]),
@@ -48,7 +53,7 @@ export function BalanceTide(props: BalanceTideProps) {
   const least = Math.max(...missing, 0) * 1.08
   const x = (day: string) =>
     LEFT + ((dayNumber(day) - first) / (until - first)) * (width - LEFT - 8)
-  const y = (value: number) => TOP + ((most - value) / (most + least)) * (HEIGHT - TOP - BOTTOM)
+  const y = (value: number) => top + ((most - value) / (most + least)) * (bottom - top - BOTTOM)
   const path = (on: readonly string[], values: readonly number[]) =>
     values.map((v, n) => `${n ? 'L' : 'M'}${x(on[n]).toFixed(1)} ${y(v).toFixed(1)}`).join('')
   const between = (above: readonly number[], below: readonly number[]) =>
@@ -66,7 +71,7 @@ export function BalanceTide(props: BalanceTideProps) {
     <div ref={box}>
       <svg
         className="balance-tide"
-        viewBox={`0 0 ${width} ${HEIGHT}`}
+        viewBox={`0 0 ${width} ${bottom}`}
         role="img"
         aria-labelledby={id}
       >
@@ -99,17 +104,10 @@ export function BalanceTide(props: BalanceTideProps) {
             className="lost-mark"
           />
         ))}
-        {[...new Set(props.fed)].filter(within).map((day) => (
-          <path key={day} d={`M${x(day)} ${TOP - 18}v10m-3 -4 3 4 3 -4`} className="fed-mark" />
-        ))}
+        <Days {...{ days, x, top, bottom }} fed={props.fed.filter(within)} />
         {[most / 1.08, 0, ...(least > most / 8 ? [-least / 1.08] : [])].map((value) => (
           <text key={value} x={LEFT - 6} y={y(value) + 4} textAnchor="end" className="balance-note">
             {props.show(Math.abs(value))}
-          </text>
-        ))}
-        {monthStarts(days[0], days[days.length - 1]).map((day) => (
-          <text key={day} x={x(day)} y={HEIGHT - 6} className="balance-note">
-            {showMonth(Number(day.slice(5, 7)) - 1)}
           </text>
         ))}
         {least > most / 8 && (
@@ -118,10 +116,46 @@ export function BalanceTide(props: BalanceTideProps) {
           </text>
         )}
         {within(props.today) && (
-          <path d={`M${now} ${TOP - 18}V${HEIGHT - BOTTOM}`} className="balance-now" />
+          <path d={`M${now} ${top - 18}V${bottom - BOTTOM}`} className="balance-now" />
+        )}
+        {props.hands && (
+          <BalanceHands
+            hands={props.hands}
+            scale={{
+              x,
+              perDay: (width - LEFT - 8) / (until - first),
+              ground: y(0),
+              left: LEFT,
+              right: width - 8,
+              today: props.today < days[0] ? days[0] : props.today,
+            }}
+          />
         )}
       </svg>
     </div>
+  )
+}
+
+/** Feeds above the drawing, and the names of months below it. */
+function Days(props: {
+  days: readonly string[]
+  fed: readonly string[]
+  x: (day: string) => number
+  top: number
+  bottom: number
+}) {
+  const { days, x, top } = props
+  return (
+    <>
+      {[...new Set(props.fed)].map((day) => (
+        <path key={day} d={`M${x(day)} ${top - 18}v10m-3 -4 3 4 3 -4`} className="fed-mark" />
+      ))}
+      {monthStarts(days[0], days[days.length - 1]).map((day) => (
+        <text key={day} x={x(day)} y={props.bottom - 6} className="balance-note">
+          {showMonth(Number(day.slice(5, 7)) - 1)}
+        </text>
+      ))}
+    </>
   )
 }
 

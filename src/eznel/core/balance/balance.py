@@ -29,7 +29,7 @@ from eznel.core.balance.sources import (
     wanted_g,
 )
 from eznel.core.balance.trying import AS_PLANNED, Tried, world_of
-from eznel.core.crops.weather import Floats
+from eznel.core.crops.daily import Floats
 from eznel.core.nutrients import Nutrient
 from eznel.core.season.fold import Season
 from eznel.core.season.workings import Workings
@@ -90,6 +90,8 @@ class Balance:
     """Added up. [L]"""
     rain_known: bool
     """Whether the days that nobody measured have the site's usual rain."""
+    rained_on: bool
+    """Whether any of it falls there."""
     bears_ds_m: float | None
     """What the crop bears of salts in a tub's water. [dS/m]"""
 
@@ -148,6 +150,7 @@ def balance_of(season: Season, workings: Workings, tried: Tried = AS_PLANNED) ->
         removed_g=_removed_g(stand),
         drained_l=tuple(np.round(drained_l, 4).tolist()),
         rain_known=stand.place.covered or site.monthly_rain_mm is not None,
+        rained_on=not stand.place.covered and site.monthly_rain_mm is not None,
         bears_ds_m=bears,
     )
 

@@ -38,7 +38,15 @@ class Tried:
     later_days: int = 0
     compost_mm: float = 0.0
     """Garden compost spread on the ground today. [mm]"""
+    rain_share: float = 1.0
+    """Of what falls from today on in such a year, unless it was measured. [mm/mm]"""
     year: YearKind = "usual"
+
+    @property
+    def departs(self) -> Departs:
+        """How the days to come differ from what is usual."""
+        of = KINDS[self.year]
+        return Departs(of.warmer_k, self.rain_share * of.rain_share)
 
     def feeds_otherwise(self, job: UUID | None) -> bool:
         """Return whether a feed is given in another amount or on another day."""
@@ -93,11 +101,12 @@ def world_of(season: Season, workings: Workings, tried: Tried = AS_PLANNED) -> W
         ("lived in", season.stand.id, tried.year),
         (
             season,
+            tried.departs,
             *workings.stands.in_place(season.stand.place.id),
             workings.log.watered,
             workings.given,
         ),
-        lambda: _in_year(season, workings, tried.year),
+        lambda: _in_days_to_come(season, workings, tried),
     )
     planned = {job.job.key for job in season.jobs if job.status == "planned"}
     given = tuple(
@@ -145,12 +154,13 @@ def lived_in(
     return World(lived, window, demand, days, given, None)
 
 
-def _in_year(season: Season, workings: Workings, kind: YearKind) -> World:
-    """A season in measured and forecast weather, then as usual, or as in that kind of year."""
+def _in_days_to_come(season: Season, workings: Workings, tried: Tried) -> World:
+    """A season in measured and forecast weather, then as usual, or otherwise."""
+    departs = tried.departs
     evaporation = workings.kept.part(
-        ("year", kind), (workings.stands.all,), lambda: _of_garden(workings, KINDS[kind])
+        ("year", tried.year), (departs, workings.stands.all), lambda: _of_garden(workings, departs)
     )
-    return lived_in(season, evaporation, workings, KINDS[kind])
+    return lived_in(season, evaporation, workings, departs)
 
 
 def _of_garden(workings: Workings, departs: Departs) -> Evaporation:

@@ -20,7 +20,7 @@ from eznel.core.moisture.demand import Evaporation
 from eznel.core.season.fold import Season
 from eznel.core.season.workings import Workings
 
-YEARS = 60
+YEARS = 200
 EARLY, LATE = 0.1, 0.9
 """Eight of ten years lie between. [share]"""
 SHORT_SHARE = 0.1

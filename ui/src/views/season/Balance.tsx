@@ -10,8 +10,10 @@ import {
 import { faultsOf } from '../../api/client'
 import { usePlan } from '../../api/gardens'
 import { useWords } from '../../api/reference'
+import { type Hands } from '../../drawing/BalanceHands'
 import { BalanceTide } from '../../drawing/BalanceTide'
 import { NutrientMark } from '../../drawing/NutrientMark'
+import { showDate } from '../../lib/dates'
 import { showNumber, showNutrient } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { Refused } from '../../parts/Field'
@@ -19,7 +21,7 @@ import { plantingName } from '../../parts/names'
 import { MARKS } from '../../theme/nutrients'
 import { BalanceSaid } from './BalanceSaid'
 import { BalanceSources } from './BalanceSources'
-import { AS_PLANNED, BalanceTry, isTried } from './BalanceTry'
+import { AS_PLANNED, BalanceTry, isTried, triedSaid } from './BalanceTry'
 import { fedDays, missingOf, type Planting } from './state'
 import { BalanceWhole } from './BalanceWhole'
 
@@ -125,9 +127,19 @@ function Alone(props: {
 }) {
   const { gardenId, planting, planned, would, line, now, substance, tried } = props
   const plan = usePlan(gardenId)
+  const words = useWords()
   return (
     <>
+      <p className="small soft pulled" role="status">
+        {triedSaid(tried) ||
+          t(
+            'Pull a feed sideways for its day, up or down for its dose; the drop is rain to come, the heap is compost.',
+          )}
+      </p>
       <BalanceTide
+        hands={handsOf(planting, planned, tried, words, (part) =>
+          props.onTry({ ...tried, ...part }),
+        )}
         days={(would ?? planned).days}
         left={now.left}
         low={now.low}
@@ -148,8 +160,14 @@ function Alone(props: {
         would={would}
         substance={substance}
         tub={planting.method === 'tub'}
+        otherDays={tried.rain_share !== 1 || tried.year !== 'usual'}
       />
-      <BalanceTry planting={planting} tried={tried} onChange={props.onTry} />
+      <BalanceTry
+        planting={planting}
+        tried={tried}
+        rains={planned.rained_on}
+        onChange={props.onTry}
+      />
       <BalanceSources gardenId={gardenId} of={would ?? planned} substance={substance} />
     </>
   )
@@ -157,6 +175,27 @@ function Alone(props: {
 
 function lineOf(of: Found | undefined, substance: Substance): Line | undefined {
   return of?.lines.find((one) => one.substance === substance)
+}
+
+function handsOf(
+  planting: Planting,
+  planned: Found,
+  tried: TriedOut,
+  words: ReturnType<typeof useWords>,
+  onPull: (part: Partial<TriedOut>) => void,
+): Hands {
+  const feeds = planting.jobs.filter((job) => job.status === 'planned')
+  return {
+    ...tried,
+    feeds: feeds.map((job) => ({
+      key: job.key,
+      due: job.due_on,
+      label: `${showDate(job.due_on)}: ${words.terms[`kind.${job.kind}`]}`,
+    })),
+    rains: planned.rained_on,
+    labels: { rain: t('Rain from today on'), compost: t('Garden compost spread today') },
+    onPull,
+  }
 }
 
 function showSalts(value: number): string {

@@ -16,6 +16,8 @@ export function BalanceSaid(props: {
   would: Balance | undefined
   substance: Line['substance']
   tub: boolean
+  /** Whether other rain or another year is tried: then not all comes of what is given. */
+  otherDays: boolean
 }) {
   const { planned, would, substance, tub } = props
   const line = lineOf(would ?? planned, substance)
@@ -24,7 +26,9 @@ export function BalanceSaid(props: {
   return (
     <div className="stack small" role="note">
       <p>{said.join(' ')}</p>
-      {would && substance !== 'salts' && <p>{differenceSaid(before, line)}</p>}
+      {would && substance !== 'salts' && (
+        <p>{props.otherDays ? otherDaysSaid(before, line) : differenceSaid(before, line)}</p>
+      )}
       {!planned.rain_known && (
         <p>
           {t(
@@ -93,12 +97,31 @@ function differenceSaid(before: Line, now: Line): string {
   if (more > 0) {
     return t('Of {more} more, {taken} are taken up, {lost} lost and {left} left over.', parts)
   }
-  if (taken < 0) {
-    return t('{amount} less are taken up than planned.', { amount: showNutrient(-taken) })
+  return takenSaid(taken)
+}
+
+function takenSaid(more: number): string {
+  if (more < 0) {
+    return t('{amount} less are taken up than planned.', { amount: showNutrient(-more) })
   }
-  return taken > 0
-    ? t('{amount} more are taken up than planned.', { amount: showNutrient(taken) })
+  return more > 0
+    ? t('{amount} more are taken up than planned.', { amount: showNutrient(more) })
     : t('As much is taken up as planned.')
+}
+
+/** What other days to come change. */
+function otherDaysSaid(before: Line, now: Line): string {
+  const lost = last(now.lost) - last(before.lost)
+  const said = [takenSaid(last(now.taken) - last(before.taken))]
+  if (Math.abs(lost) > WORTH * last(now.came)) {
+    const amount = showNutrient(Math.abs(lost))
+    said.push(
+      lost > 0
+        ? t('{amount} more are lost.', { amount })
+        : t('{amount} less are lost.', { amount }),
+    )
+  }
+  return said.join(' ')
 }
 
 /** How often nitrogen is short, and what is lost, in many years as they might come. */

@@ -13,6 +13,7 @@ export const AS_PLANNED: TriedOut = {
   dose_share: 1,
   later_days: 0,
   compost_mm: 0,
+  rain_share: 1,
   year: 'usual',
 }
 
@@ -21,6 +22,7 @@ export function isTried(tried: TriedOut): boolean {
     tried.dose_share !== 1 ||
     tried.later_days !== 0 ||
     tried.compost_mm !== 0 ||
+    tried.rain_share !== 1 ||
     tried.year !== 'usual'
   )
 }
@@ -29,6 +31,8 @@ export function isTried(tried: TriedOut): boolean {
 export function BalanceTry(props: {
   planting: Planting
   tried: TriedOut
+  /** Whether rain falls there, as far as anybody knows. */
+  rains: boolean
   onChange: (tried: TriedOut) => void
 }) {
   const { tried } = props
@@ -96,6 +100,17 @@ export function BalanceTry(props: {
         step={1}
         onChange={(layer) => set({ compost_mm: layer })}
       />
+      {props.rains && (
+        <Drag
+          label={t('Rain from today on')}
+          shown={rainOf(tried.rain_share)}
+          value={100 * tried.rain_share}
+          from={0}
+          to={200}
+          step={5}
+          onChange={(share) => set({ rain_share: share / 100 })}
+        />
+      )}
       <Field label={t('Weather from today on')}>
         {() => (
           <Segmented
@@ -145,7 +160,24 @@ function shiftOf(days: number): string {
     : plural(-days, 'a day earlier', '{n} days earlier')
 }
 
+function rainOf(share: number): string {
+  return t('{share} % of what would fall', { share: showNumber(100 * share) })
+}
+
 function layerOf(layer: number): string {
   if (layer === 0) return t('none')
   return `${showNumber(waterDepth.shown(layer) ?? 0, 2)} ${waterDepth.unit}`
+}
+
+/** In short what is tried, for beside the drawing. */
+export function triedSaid(tried: TriedOut): string {
+  const fed = tried.dose_share !== 1 || tried.later_days !== 0
+  const parts = [
+    fed && t('{share} % of the plan', { share: showNumber(100 * tried.dose_share) }),
+    fed && tried.later_days !== 0 && shiftOf(tried.later_days),
+    tried.compost_mm !== 0 && t('{layer} of compost', { layer: layerOf(tried.compost_mm) }),
+    tried.rain_share !== 1 &&
+      t('{share} % of the rain', { share: showNumber(100 * tried.rain_share) }),
+  ]
+  return parts.filter(Boolean).join(' · ')
 }
