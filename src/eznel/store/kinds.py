@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Any
 
 from pydantic import BaseModel, TypeAdapter
@@ -62,8 +63,12 @@ class Kind:
 
     def parse(self, data: Any) -> BaseModel:
         """Return the thing in some plain data, or raise what is wrong with it."""
-        thing: BaseModel = TypeAdapter(self.shape).validate_python(data)
+        thing: BaseModel = self._checks.validate_python(data)
         return thing
+
+    @cached_property
+    def _checks(self) -> TypeAdapter[Any]:
+        return TypeAdapter(self.shape)
 
 
 KINDS = {

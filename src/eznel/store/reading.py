@@ -1,5 +1,6 @@
-"""Gardens out of the store: the list, one garden whole, and its revision."""
+"""Gardens out of the store: the list, one garden whole or all of them, and a revision."""
 
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from datetime import date
 from typing import Any
@@ -9,10 +10,12 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from eznel.core.document import Garden, GardenFile
-from eznel.store.aside import Aside, Found, set_aside, whole
-from eznel.store.kinds import KINDS, Row, data_of
+from eznel.store.aside import Aside, set_aside, whole
+from eznel.store.kinds import KINDS, Kind, Row, data_of
 from eznel.store.tables import GardenRow, SoilValueRow
 
+AT_ONCE = 20
+"""So many gardens are read at once, where all are. [count]"""
 SETTINGS = ("name", "site", "preferences", "stands_on")
 """What a garden is besides its things."""
 
@@ -47,6 +50,14 @@ class Listed:
     name: str
     revision: int
     stands_on: date | None
+
+
+@dataclass(frozen=True, slots=True)
+class Rows:
+    """A garden's own row, and those of its things, each with its kind and a report's values."""
+
+    garden: Row
+    things: list[tuple[Kind, Row, list[Row]]]
 
 
 def gardens(session: Session) -> list[Listed]:
@@ -164,26 +175,73 @@ def load(session: Session, garden_id: str) -> Stored:
     ValidationError
         When its settings alone cannot be read.
     """
-    row = _garden_row(session, garden_id)
-    values: dict[str, list[Row]] = {}
+    return made_of(_rows(session, [_garden_row(session, garden_id)])[0])
+
+
+def every(session: Session) -> Iterator[Rows]:
+    """Yield the rows of all gardens, by name, some gardens at a time.
+
+    Parameters
+    ----------
+    session : Session
+        Open.
+
+    Yields
+    ------
+    Rows
+        Of a garden that was not removed.
+    """
+    ids = [one.id for one in gardens(session)]
+    for n in range(0, len(ids), AT_ONCE):
+        some = ids[n : n + AT_ONCE]
+        query = select(GardenRow.__table__).where(GardenRow.id.in_(some))
+        own = {row["id"]: row for row in rows_of(session, query)}
+        yield from _rows(session, [own[one] for one in some if one in own])
+
+
+def _rows(session: Session, gardens: Sequence[Row]) -> list[Rows]:
+    """The rows of gardens, in a fixed number of queries however many there are."""
+    found = {row["id"]: Rows(row, []) for row in gardens}
+    values: dict[tuple[str, str], list[Row]] = {}
     table = SoilValueRow.__table__
     for value in rows_of(
-        session,
-        select(table).where(table.c.garden_id == garden_id).order_by(table.c.position),
+        session, select(table).where(table.c.garden_id.in_(found)).order_by(table.c.position)
     ):
-        values.setdefault(value["report_id"], []).append(value)
-    found: list[Found] = []
-    revisions: dict[str, int] = {}
+        values.setdefault((value["garden_id"], value["report_id"]), []).append(value)
     for kind in KINDS.values():
         columns = kind.table.__table__.c
         query = (
             select(kind.table.__table__)
-            .where(columns.garden_id == garden_id)
+            .where(columns.garden_id.in_(found))
             .order_by(columns.ordinal, columns.id)
         )
         for one in rows_of(session, query):
-            found.append((kind, one["id"], data_of(kind, one, values.get(one["id"], []))))
-            revisions[one["id"]] = one["revision"]
+            things = found[one["garden_id"]].things
+            things.append((kind, one, values.get((one["garden_id"], one["id"]), [])))
+    return list(found.values())
+
+
+def made_of(of: Rows) -> Stored:
+    """Return a garden as its rows have it.
+
+    Parameters
+    ----------
+    of : Rows
+        All of its rows.
+
+    Returns
+    -------
+    Stored
+        Document, log and revisions; what breaks the garden's rules is set aside.
+
+    Raises
+    ------
+    ValidationError
+        When its settings alone cannot be read.
+    """
+    row = of.garden
+    found = [(kind, one["id"], data_of(kind, one, values)) for kind, one, values in of.things]
+    revisions = {one["id"]: one["revision"] for _, one, _ in of.things}
     settings = {"id": row["id"], **{name: row[name] for name in SETTINGS}}
     aside: tuple[Aside, ...] = ()
     try:
