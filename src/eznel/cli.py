@@ -52,23 +52,12 @@ def main(arguments: Sequence[str] | None = None) -> int:
     verbs = parser.add_subparsers(dest="verb", required=True)
     reading = verbs.add_parser("plan", help="print the plan of a garden file")
     reading.add_argument("file", type=Path)
-    reading.add_argument(
-        "--as-of", type=TypeAdapter(Day).validate_python, default=None, metavar="DATE"
-    )
+    reading.add_argument("--as-of", type=TypeAdapter(Day).validate_python, metavar="DATE")
     reading.add_argument("--format", choices=("text", "json", "csv"), default="text")
     reading.add_argument("--units", choices=SYSTEMS, default="metric")
     reading.add_argument("--language", choices=LOCALES, default="en")
     verbs.add_parser("schema", help="print the JSON Schema of the garden file")
-    serving = verbs.add_parser("start", help="start database and application")
-    serving.add_argument("--port", type=int, default=8417)
-    serving.add_argument("--data", type=Path, default=Path("var"))
-    serving.add_argument("--ui", type=Path, default=Path("ui/dist"))
-    serving.add_argument("--no-demo", action="store_true")
-    serving.add_argument("--share", action="store_true")
-    serving.add_argument("--behind", default="", metavar="ADDRESS")
-    serving.add_argument("--certificate", type=Path, nargs=2, metavar=("CERTIFICATE", "KEY"))
-    serving.add_argument("--copy-to", default="", metavar="FOLDER|ADDRESS")
-    serving.add_argument("--device", action="append", default=[], metavar="KIND=HOST:PORT")
+    _serving(verbs.add_parser("start", help="start database and application"))
     for name, about in (
         ("backup", "write all gardens into a file"),
         ("restore", "put the gardens of a backup back"),
@@ -84,6 +73,19 @@ def main(arguments: Sequence[str] | None = None) -> int:
     verbs.add_parser("factors", help="print what one of each unit is in the core's")
     given = parser.parse_args(arguments)
     return int(_VERBS[given.verb](given))
+
+
+def _serving(parser: argparse.ArgumentParser) -> None:
+    parser.add_argument("--port", type=int, default=8417)
+    parser.add_argument("--data", type=Path, default=Path("var"))
+    parser.add_argument("--ui", type=Path, default=Path("ui/dist"))
+    parser.add_argument("--no-demo", action="store_true")
+    parser.add_argument("--share", action="store_true")
+    parser.add_argument("--behind", default="", metavar="ADDRESS")
+    parser.add_argument("--certificate", type=Path, nargs=2, metavar=("CERTIFICATE", "KEY"))
+    parser.add_argument("--copy-to", default="", metavar="FOLDER|ADDRESS")
+    parser.add_argument("--log", action="store_true", help="a line for every answer")
+    parser.add_argument("--device", action="append", default=[], metavar="KIND=HOST:PORT")
 
 
 def _looking(verbs: "argparse._SubParsersAction[argparse.ArgumentParser]") -> None:
@@ -194,9 +196,7 @@ def _start(given: argparse.Namespace) -> int:
     if unread := [str(one) for one in given.certificate or () if not os.access(one, os.R_OK)]:
         print(f"Cannot be read: {', '.join(unread)}", file=sys.stderr)
         return 2
-    sharing = None
-    if given.share:
-        sharing = Sharing(given.behind, shown)
+    sharing = Sharing(given.behind, shown) if given.share else None
     return serve(
         port=given.port,
         data=given.data,
@@ -205,6 +205,7 @@ def _start(given: argparse.Namespace) -> int:
         devices=devices,
         sharing=sharing,
         copy_to=given.copy_to,
+        logs=given.log,
     )
 
 

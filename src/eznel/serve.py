@@ -58,6 +58,7 @@ class _Door:
     port: int
     data: Path
     sharing: Sharing | None
+    logs: bool
 
 
 def serve(
@@ -69,6 +70,7 @@ def serve(
     sharing: Sharing | None = None,
     devices: Devices | None = None,
     copy_to: str = "",
+    logs: bool = False,
 ) -> int:
     """Serve the application until it is interrupted: on loopback, or shared.
 
@@ -88,6 +90,8 @@ def serve(
         Real measuring devices; simulated ones stand in for practice where None.
     copy_to : str
         Where a copy of every daily backup goes besides; nowhere where it is empty.
+    logs : bool
+        Whether every answer is logged to the standard error output.
 
     Returns
     -------
@@ -126,7 +130,7 @@ def serve(
         opening.beside(stack, lambda ended: _save_daily(engine, services.watch, ended))
         sys.setswitchinterval(SWITCH_S)
         with suppress(KeyboardInterrupt):  # raised again once all was answered
-            _run(services, ui, _Door(host, port, data, sharing))
+            _run(services, ui, _Door(host, port, data, sharing, logs))
     print("Stopped.", flush=True)
     return 0
 
@@ -141,7 +145,7 @@ def _run(services: Services, ui: Path, door: _Door) -> None:
         for address in _addresses() if sharing else ():
             print(f"In your network: http://{address}:{door.port}", flush=True)
         _say_first(first, here)
-        app = create_app(services, ui, shared=sharing is not None)
+        app = create_app(services, ui, shared=sharing is not None, logs=door.logs)
         print(f"Eznel is at {here}  (Ctrl-C stops it)", flush=True)
         _until_stopped(_server(app, door, door.port, behind=behind))
         return
@@ -151,7 +155,7 @@ def _run(services: Services, ui: Path, door: _Door) -> None:
         print(f"{printed(trust.http)}\nHow a phone comes to trust it: {trust.http}\n"
               f"Its fingerprint: {trust.fingerprint}", flush=True)  # fmt: skip
     _say_first(first, here, trust.https)
-    app = create_app(services, ui, trust, shared=True)
+    app = create_app(services, ui, trust, shared=True, logs=door.logs)
     print(f"Eznel is at {here}  (Ctrl-C stops it)", flush=True)
     plain, safe = _server(app, door, door.port), _server(app, door, door.port + 1, shown=shown)
     _until_stopped(plain, safe)

@@ -103,7 +103,8 @@ def test_every_route_asks_for_what_its_rule_says(
 
 def test_a_route_without_a_rule_lets_nobody_in() -> None:
     assert missing(["read_plan", "read_secrets"]) == ["read_secrets"]
-    assert {route.name for route in ROUTES} | {"page"} == set(NEEDS)
+    told_to_nobody = {"page", "read_health", "read_readiness", "read_metrics"}
+    assert {route.name for route in ROUTES} | told_to_nobody == set(NEEDS)
 
 
 def test_the_application_does_not_start_with_a_route_without_a_rule(

@@ -19,6 +19,7 @@ from eznel.api import (
     door,
     entry,
     gardens,
+    health,
     history,
     invitations,
     limits,
@@ -44,6 +45,7 @@ from eznel.api import (
     trials,
     weather,
 )
+from eznel.api.metrics import Measured, Metrics
 from eznel.api.services import Services
 from eznel.api.trust import Elsewhere, Trust
 
@@ -57,6 +59,7 @@ def create_app(
     trust: Trust | None = None,
     *,
     shared: bool = False,
+    logs: bool = False,
 ) -> FastAPI:
     """Return the application.
 
@@ -70,6 +73,8 @@ def create_app(
         How it is asked from elsewhere over https; None where it serves no https of its own.
     shared : bool
         Whether people sign in; on loopback alone nobody does.
+    logs : bool
+        Whether every answer is logged: a line of JSON each, without a personal word.
 
     Returns
     -------
@@ -121,6 +126,7 @@ def create_app(
         people,
         invitations,
         state,
+        health,
     ):
         app.include_router(module.router)
         names += [route.name for route in module.router.routes if isinstance(route, APIRoute)]
@@ -130,11 +136,13 @@ def create_app(
     app.add_middleware(door.Guard)
     if trust is not None:
         app.add_middleware(Elsewhere, trust=trust)
-    app.add_middleware(limits.Queue)
+    metrics = services.metrics if services else Metrics()
+    app.add_middleware(limits.Queue, metrics=metrics)
     app.add_middleware(limits.Bounded)
     app.add_middleware(GZipMiddleware, minimum_size=1000, compresslevel=3)
     if not shared:
         app.add_middleware(TrustedHostMiddleware, allowed_hosts=HOSTS)
+    app.add_middleware(Measured, metrics=metrics, logs=logs)
     if ui is not None:
         _serve(app, ui.resolve())
     return app

@@ -4,9 +4,11 @@ Nobody on loopback alone, where everybody may do everything.
 """
 
 from dataclasses import dataclass
+from ipaddress import ip_address
 from typing import Annotated
 
 from fastapi import Depends, Request
+from starlette.requests import HTTPConnection
 
 from eznel.api.problems import Unshared
 from eznel.store.members import Role
@@ -36,6 +38,25 @@ def asker_of(request: Request) -> Asker | None:
     """
     asker: Asker | None = getattr(request.state, "asker", None)
     return asker
+
+
+def is_here(request: HTTPConnection) -> bool:
+    """Return whether somebody asks on this very machine.
+
+    Parameters
+    ----------
+    request : HTTPConnection
+        Any.
+
+    Returns
+    -------
+    bool
+        By the address that it came from.
+    """
+    try:
+        return request.client is None or ip_address(request.client.host).is_loopback
+    except ValueError:
+        return False
 
 
 async def _somebody(request: Request) -> Asker | None:

@@ -8,6 +8,7 @@ from starlette.requests import Request
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from eznel.api import problems
+from eznel.api.metrics import Metrics
 from eznel.api.speech import locale_of
 
 MOST_BYTES = 10_000_000
@@ -102,8 +103,8 @@ class _Exchange:
 class Queue:
     """Keeps the queue short: whoever would wait too long is told when to come again."""
 
-    def __init__(self, app: ASGIApp) -> None:
-        self.app, self.inside = app, 0
+    def __init__(self, app: ASGIApp, metrics: Metrics) -> None:
+        self.app, self.inside, self._metrics = app, 0, metrics
         self._free = asyncio.Semaphore(AT_WORK)
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
@@ -112,11 +113,12 @@ class Queue:
             await self.app(scope, receive, send)
             return
         if self.inside >= MOST_AT_ONCE:
-            await _busy(scope)(scope, receive, send)
+            await self._sent_away(scope, receive, send)
             return
         self.inside += 1
         try:
-            await self._when_free(scope, receive, send)
+            with self._metrics.inside.track_inprogress():
+                await self._when_free(scope, receive, send)
         finally:
             self.inside -= 1
 
@@ -124,12 +126,16 @@ class Queue:
         try:
             await asyncio.wait_for(self._free.acquire(), PATIENCE_S)
         except TimeoutError:
-            await _busy(scope)(scope, receive, send)
+            await self._sent_away(scope, receive, send)
             return
         try:
             await self.app(scope, receive, send)
         finally:
             self._free.release()
+
+    async def _sent_away(self, scope: Scope, receive: Receive, send: Send) -> None:
+        self._metrics.sent_away.inc()
+        await _busy(scope)(scope, receive, send)
 
 
 def _busy(scope: Scope) -> JSONResponse:

@@ -24,8 +24,8 @@ Needs = Literal["nothing", "sign_in", "keeper", "new", Role]
 garden, or owns the one that is there; or a role in the garden, or more than that."""
 
 _BY_NEED: dict[Needs, str] = {
-    "nothing": "page read_door enter leave read_words read_calendar read_invitation"
-    " take_invitation",
+    "nothing": "page read_health read_readiness read_metrics read_door enter leave read_words"
+    " read_calendar read_invitation take_invitation",
     "sign_in": "list_gardens list_removed_gardens read_glossary read_catalogue list_sums ask_sum"
     " read_account rename_account change_password begin_code confirm_code end_code"
     " end_browser end_browsers end_account read_state",

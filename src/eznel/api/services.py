@@ -18,6 +18,7 @@ from sqlalchemy.orm import Session
 
 from eznel.apart import Apart
 from eznel.api.asking import asker_of
+from eznel.api.metrics import Metrics
 from eznel.core.document import Garden, GardenFile
 from eznel.core.plan import Made, SeasonPlan, make
 from eznel.core.reference import Catalogue
@@ -76,6 +77,7 @@ class Services:
     apart: Apart = field(default_factory=Apart)
     """Reads what people bring, in a process of its own."""
     watch: Watch = field(default_factory=Watch)
+    metrics: Metrics = field(default_factory=Metrics)
     closing: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(CLOSE_AT_ONCE))
     """Threads of their own for closing: behind those that wait for a connection they would wait
     too. Each application has its own: who waits for one of another loop is never woken."""
@@ -90,6 +92,8 @@ class Services:
         """Return a garden as stored, from memory while its revision is the same."""
         revision = reading.revision(session, garden_id)
         known = self._stored.get(garden_id)
+        fresh = known is not None and known.revision >= revision
+        self.metrics.gardens.labels("in_memory" if fresh else "in_the_store").inc()
         if known is None or known.revision < revision:
             with self._lock_of(garden_id):
                 known = self._stored.get(garden_id)
@@ -144,7 +148,8 @@ class Services:
             known = before.workings
             if known.garden == file.garden and known.log == file.log:
                 return before  # checked just so when it was written
-        return make(file.garden, file.log, day, self.catalogue, before)
+        with self.metrics.plan_seconds.time():
+            return make(file.garden, file.log, day, self.catalogue, before)
 
     def workings(self, session: Session, garden_id: str) -> Workings:
         """Return what a stored garden's plan of its own day is made from."""

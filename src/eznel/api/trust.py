@@ -8,13 +8,13 @@ authority that vouches for this machine. Nothing of a garden goes over plain htt
 from collections.abc import Iterator
 from dataclasses import dataclass
 from html import escape
-from ipaddress import ip_address
 from pathlib import Path
 
 from starlette.requests import Request
 from starlette.responses import FileResponse, HTMLResponse, RedirectResponse, Response
 from starlette.types import ASGIApp, Receive, Scope, Send
 
+from eznel.api.asking import is_here
 from eznel.api.codes import modules
 from eznel.api.speech import locale_of
 from eznel.words import Words
@@ -56,17 +56,9 @@ class Elsewhere:
             return FileResponse(known, media_type="application/x-x509-ca-cert")
         if path == PAGE and known is not None:
             return HTMLResponse(page(self.trust, locale_of(request)))
-        if request.url.scheme == "https" or _here(request):
+        if request.url.scheme == "https" or is_here(request):
             return None
         return RedirectResponse(self.trust.https if known is None else PAGE, 307)
-
-
-def _here(request: Request) -> bool:
-    """Whether somebody asks on this very machine."""
-    try:
-        return request.client is None or ip_address(request.client.host).is_loopback
-    except ValueError:
-        return False
 
 
 def page(trust: Trust, said: Words) -> str:

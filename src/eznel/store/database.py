@@ -11,6 +11,7 @@ from alembic.script import ScriptDirectory
 from alembic.util.exc import CommandError as AlembicError
 from sqlalchemy import Connection, Engine, create_engine, func, inspect, select
 from sqlalchemy.exc import DBAPIError, SQLAlchemyError
+from sqlalchemy.pool import QueuePool
 
 from eznel.store import snapshots
 from eznel.store.signals import held_back
@@ -60,6 +61,48 @@ def connect(url: str) -> Engine:
             "max_allowed_packet": PACKET_BYTES,
         },
     )
+
+
+def is_ready(engine: Engine) -> bool:
+    """Return whether a database answers; one of several nodes, whether it is in step with them.
+
+    Parameters
+    ----------
+    engine : Engine
+        Of the database.
+
+    Returns
+    -------
+    bool
+        False also where it cannot be reached.
+    """
+    try:
+        with engine.connect() as connection:
+            found = {
+                name: value
+                for of in ("VARIABLES LIKE 'wsrep_on'", "STATUS LIKE 'wsrep_ready'")
+                for name, value in connection.exec_driver_sql(f"SHOW {of}")
+            }
+    except SQLAlchemyError:
+        return False
+    return found.get("wsrep_on") != "ON" or found.get("wsrep_ready") == "ON"
+
+
+def in_use(engine: Engine) -> int:
+    """Return how many connections to a database are in use.
+
+    Parameters
+    ----------
+    engine : Engine
+        Of the database.
+
+    Returns
+    -------
+    int
+        Of this process. [count]
+    """
+    pool = engine.pool
+    return pool.checkedout() if isinstance(pool, QueuePool) else 0
 
 
 def migrate(engine: Engine, keep: Path) -> None:
