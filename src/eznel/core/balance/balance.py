@@ -12,7 +12,6 @@ from typing import Literal
 from uuid import UUID
 
 import numpy as np
-from numpy.typing import NDArray
 
 from eznel.core.balance.ground import ground_of, water_in_tub_l
 from eznel.core.balance.layers import Gone, Layered, through_layers
@@ -141,11 +140,10 @@ def balance_of(season: Season, workings: Workings, tried: Tried = AS_PLANNED) ->
         salts = salts_of(world.given, days, given_l, taken, stand.poured.ec_ds_m)
         wanted["salts"] = salts.in_water(water_l)
         gone |= _gone({"salts": wanted["salts"]}, ground)
-    lines = tuple(_line(x, one, gone[x], days) for x, one in wanted.items())
     return Balance(
         planting=stand.id,
         days=days.all,
-        lines=lines,
+        lines=_lines(wanted, gone, days),
         sources=(*(_came(one) for one in sources if one.arrived_g), *_from_air(stand)),
         removed_g=_removed_g(stand),
         drained_l=tuple(np.round(drained_l, 4).tolist()),
@@ -188,27 +186,37 @@ def _gone(of: Mapping[Substance, Wanted], ground: Layered) -> dict[Substance, Go
     }
 
 
-def _line(substance: Substance, of: Wanted, gone: Gone, days: Days) -> BalanceLine:
-    left = gone.left[0]
-    off = np.sqrt(((gone.left[1:] - left) ** 2).sum(axis=0))
-    came, taken, lost = left + gone.taken[0] + gone.lost[0], gone.taken[0], gone.lost[0]
-    lines = came, of.wanted, taken, lost, left, np.maximum(left - off, 0.0), left + off
-    short = of.wanted - taken
+def _lines(
+    wanted: Mapping[Substance, Wanted], gone: Mapping[Substance, Gone], days: Days
+) -> tuple[BalanceLine, ...]:
+    told = [_along(of, gone[x]) for x, of in wanted.items()]
     # To a tenth of a milligram: finer is nothing.
-    told = dict(zip(LINES, map(tuple, np.round(lines, 4).tolist()), strict=True))
-    return BalanceLine(
-        substance=substance,
-        **told,
-        runs_out_on=_for_good(short > RUNS_OUT_SHARE * max(float(of.wanted[-1]), 1e-9), days),
+    lists = np.round(told, 4).tolist()
+    return tuple(
+        BalanceLine(
+            substance=x,
+            **dict(zip(LINES, map(tuple, mine), strict=True)),
+            runs_out_on=_short_from(of.wanted, gone[x].taken[0], days),
+        )
+        for (x, of), mine in zip(wanted.items(), lists, strict=True)
     )
 
 
-def _for_good(is_so: NDArray[np.bool_], days: Days) -> date | None:
-    """The first day of what is so and stays so to the end."""
-    if not is_so[-1]:
+def _along(of: Wanted, gone: Gone) -> tuple[Floats, ...]:
+    """The numbers of a line by each evening, in the order of their names."""
+    taken, lost, left = gone.taken[0], gone.lost[0], gone.left[0]
+    off = np.sqrt(((gone.left[1:] - left) ** 2).sum(axis=0))
+    came = taken + lost + left
+    return came, of.wanted, taken, lost, left, np.maximum(left - off, 0.0), left + off
+
+
+def _short_from(wanted: Floats, taken: Floats, days: Days) -> date | None:
+    """The first day on which it is short and from which on it stays so."""
+    enough = wanted - taken <= RUNS_OUT_SHARE * max(float(wanted[-1]), 1e-9)
+    if enough[-1]:
         return None
-    other = np.flatnonzero(~is_so)
-    return days.all[int(other[-1]) + 1 if len(other) else 0]
+    on = np.flatnonzero(enough)
+    return days.all[int(on[-1]) + 1 if len(on) else 0]
 
 
 def _came(of: Source) -> BalanceSource:

@@ -39,11 +39,12 @@ class Layered:
 
     def stretches(self, count: int) -> Iterator[tuple[int, int]]:
         """Yield days from one on which water drains or roots grow until the next, of so many."""
-        begins = [
-            n
-            for n, drained in enumerate(self.drained_mm[:count])
-            if not n or drained > 0 or self.rooted[n] != self.rooted[n - 1]
-        ]
+        drains = [n for n, drained in enumerate(self.drained_mm[:count]) if drained > 0]
+        if not drains:
+            return iter([(0, count)])
+        # Until water drains for the first time all lies in the first layer, which roots are in.
+        grows = (n for n in range(drains[0], count) if self.rooted[n] != self.rooted[n - 1])
+        begins = sorted({0, *drains, *grows})
         return zip(begins, [*begins[1:], count], strict=True)
 
 
@@ -85,32 +86,35 @@ def through_layers(came: Floats, wanted: Floats, ground: Layered) -> Gone:
     steps = _steps(ground.layers)
     for first, until in ground.stretches(count):
         mornings, evenings = slice(first, until), slice(first + 1, until + 1)
+        before = taken[:, mornings]
         held[:, 0] += comes[:, first]
         lost[:, evenings] = lost[:, first : first + 1]
         if ground.drained_mm[first] > 0:
             lost[:, evenings] += _drain(held, ground.drained_mm[first], ground, steps)
         reached = held[:, : max(ground.rooted[first], 1)]
-        there = taken[:, first] + reached.sum(axis=1) - came[:, first]
+        there = before[:, 0] + np.add.reduce(reached, axis=1) - came[:, first]
         reachable = came[:, mornings] + there[:, None]
         # T(n) is the least of W(n), of what it and all in reach are together, and of T(n − 1) + 3
         # (W(n) − W(n − 1)): T − 3 W is the least so far of what either allows.
-        allowed = np.empty((rows, until - first + 1))
-        allowed[:, 0] = taken[:, first] - behind[:, first]
-        allowed[:, 1:] = np.minimum(wanted[:, mornings], reachable) - behind[:, evenings]
-        least = np.minimum.accumulate(allowed, axis=1)
-        taken[:, evenings] = behind[:, evenings] + least[:, 1:]
-        # Taken alike from all layers that roots reach.
-        kept = _kept(taken[:, first : until + 1], reachable)
-        reached *= kept[:, :1]
-        held[:, 0] += (comes[:, first + 1 : until] * kept[:, 1:]).sum(axis=1)
+        allowed = np.minimum(wanted[:, mornings], reachable) - behind[:, evenings]
+        np.minimum(allowed[:, 0], before[:, 0] - behind[:, first], out=allowed[:, 0])
+        np.minimum.accumulate(allowed, axis=1, out=allowed)
+        np.add(behind[:, evenings], allowed, out=taken[:, evenings])
+        if until < count:
+            # Taken alike from all layers that roots reach.
+            kept = _kept(reachable - before, reachable - taken[:, evenings])
+            reached *= kept[:, :1]
+            held[:, 0] += np.add.reduce(comes[:, first + 1 : until] * kept[:, 1:], axis=1)
     return Gone(taken[:, 1:], lost[:, 1:], came - taken[:, 1:] - lost[:, 1:])
 
 
-def _kept(taken: Floats, reachable: Floats) -> Floats:
-    """The share of what is there on each day of a stretch that is left at its end."""
-    there = np.maximum(reachable - taken[:, :-1], 1e-300)
-    left = np.minimum(np.maximum(1 - (taken[:, 1:] - taken[:, :-1]) / there, 0.0), 1.0)
-    return np.asarray(left[:, ::-1].cumprod(axis=1)[:, ::-1], dtype=float)
+def _kept(there: Floats, left: Floats) -> Floats:
+    """The share of what is there on each day of a stretch that is left at its end.
+
+    By what is in reach before and after each day's uptake.
+    """
+    share = np.maximum(left, 0.0) / np.maximum(there, 1e-300)
+    return np.asarray(np.minimum(share, 1.0)[:, ::-1].cumprod(axis=1)[:, ::-1], dtype=float)
 
 
 def _steps(layers: int) -> NDArray[np.intp]:
@@ -123,7 +127,7 @@ def _steps(layers: int) -> NDArray[np.intp]:
 def _drain(held: Floats, drained_mm: float, ground: Layered, steps: NDArray[np.intp]) -> Floats:
     """Move things down in place; return what leaves below, a column. [g]"""
     share = drained_mm / (drained_mm + ground.layer_mm)
-    comes_down = np.append(share ** np.arange(ground.layers), 0.0)[steps]
-    mixed = held @ comes_down
-    held[:] = (1 - share) * mixed
-    return np.asarray(share * mixed[:, -1:])
+    stays = (1 - share) * share ** np.arange(ground.layers + 1.0)
+    stays[-1] = 0.0
+    held[:] = held @ stays[steps]
+    return np.asarray(drained_mm / ground.layer_mm * held[:, -1:])

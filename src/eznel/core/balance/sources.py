@@ -65,8 +65,11 @@ class Wanted:
 
         Shape (1 + sources, days).
         """
-        came = np.asarray(sum((one for one, _ in self.brings), np.zeros(len(self.wanted))))
-        return np.array([came, *(came + off * one for one, off in self.brings)])
+        if not self.brings:
+            return np.zeros((1, len(self.wanted)))
+        each = np.array([one for one, _ in self.brings])
+        offs = np.array([[0.0], *([off] for _, off in self.brings)])
+        return np.asarray(each.sum(axis=0) + offs * np.concatenate([each[:1], each]))
 
     def in_water(self, litres: float) -> "Wanted":
         """Return the same in a litre of so many."""
@@ -84,7 +87,8 @@ class Days:
     @cached_property
     def all(self) -> tuple[date, ...]:
         """Each of them."""
-        return tuple(self.first + timedelta(n) for n in range(self.count))
+        first = self.first.toordinal()
+        return tuple(date.fromordinal(n) for n in range(first, first + self.count))
 
     def padded(self, each_day: Sequence[float]) -> Floats:
         """Return what came by each evening, of what came on each of the first days."""

@@ -95,19 +95,23 @@ def course(
     for n in range(first.toordinal(), until.toordinal()):
         day = date.fromordinal(n)
         here = [one for one in growing if one.wakes(n)]
-        if day in looked:
+        told = day in looked
+        if told:
             for one in here:
                 one.is_found(one.demand.missing_l(day, looked[day]))
         today = given.get(day, ())
-        if kept_moist_from is not None and not today:
-            open_ = day >= kept_moist_from or not all(one.known for one in here)
-            today = THROUGH if open_ and any(one.would_be_dry for one in here) else ()
-        told = day in looked
-        if not today:
+        if (
+            kept_moist_from is not None
+            and not today
+            and _would_be_dry(here)
+            and (day >= kept_moist_from or not all(one.known for one in here))
+        ):
+            today = THROUGH
+        if today:
+            _lived(here, day, today, told)
+        else:
             for one in here:
                 one.lives(day, 0.0, watered=False, recorded=False, told=told)
-            continue
-        _lived(here, day, today, told)
     return tuple(tuple(one.evenings) for one in growing)
 
 
@@ -144,11 +148,6 @@ class _Growing:
         """What would be missing by evening without a drop; less than nothing when it rains. [L]"""
         return self.used_l + self.asked.crop_l - self.asked.rain_l
 
-    @property
-    def would_be_dry(self) -> bool:
-        """Whether it would be short by evening without a drop."""
-        return self.left_to_itself_l > self.asked.ready_l + 1e-9
-
     def lives(self, on: date, given_l: float, *, watered: bool, recorded: bool, told: bool) -> None:
         """Go through a day on which it is given some water. [L]
 
@@ -177,6 +176,15 @@ class _Growing:
         dry = used_l > ready_l + 1e-9
         self.dry_days = self.dry_days + 1 if dry and not recorded else 0
         self.used_l, self.known = used_l, known
+
+
+def _would_be_dry(here: Sequence[_Growing]) -> bool:
+    """Whether one of them would be short by evening without a drop."""
+    for one in here:
+        _, ready_l, crop_l, rain_l = one.asked
+        if one.used_l + crop_l - rain_l > ready_l + 1e-9:
+            return True
+    return False
 
 
 def _lived(here: Sequence[_Growing], day: date, today: Sequence[Given], told: bool) -> None:
