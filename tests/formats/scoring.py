@@ -46,6 +46,7 @@ BATCHES = (
     "fourteenth",
     "fifteenth",
     "sixteenth",
+    "seventeenth",
 )
 """Besides the first two thirds: what was kept away from them, and what was written afterwards."""
 VERDICTS = ("right", "asked", "missed", "wrong")

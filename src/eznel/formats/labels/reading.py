@@ -297,6 +297,7 @@ def _directed(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int
         for one in said
         if not (_is_share(piece, low, one) or (page.form == "mix" and one.meaning == "rate_water"))
         and not (mixed and _is_poured(one))
+        and not _is_heavy(one)
     ]
     for one in found:
         unsure = _of_two_measures(one) and page.tradition != "us"
@@ -350,6 +351,13 @@ def _is_share(piece: str, low: str, one: Direction) -> bool:
     return bool(
         weighed and slash and words.named(piece[before : one.start], low[before : one.start])
     )
+
+
+def _is_heavy(one: Direction) -> bool:
+    """Whether it says how heavy a litre is: nobody dissolves a kilogram in one."""
+    if one.meaning != "rate_water" or one.product is None or one.over is None:
+        return False
+    return one.product.unit == "kg" and one.over.unit == "L" and one.over.value <= 1
 
 
 def _graded(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int]]:

@@ -6,9 +6,12 @@ from dataclasses import dataclass
 from eznel.core.quantities import factor
 from eznel.formats.labels.amounts import NUMBER, number
 
+_LEADS = r"[\s._·…-]{2,60}"
+"""What leads the eye from a name to its figure."""
 _DENSITY = re.compile(
     r"(?:bulk density|density|dichte|densit[eéà]|densidad|specific gravity|s\.?g\.?"
-    rf"|weight per gallon|weighs(?= ?\d[\d.]* ?lbs?\.? (?:per|/) ?gal))\W{{0,3}}(?P<n>{NUMBER})\s?"
+    rf"|weight per gallon|weighs(?= ?\d[\d.]* ?lbs?\.? (?:per|/) ?gal))"
+    rf"(?:\W{{0,3}}|{_LEADS})(?P<n>{NUMBER})\s?"
     r"(?P<unit>kg ?/ ?l|g ?/ ?(?:ml|cc|cm ?3)|g ?/ ?l\b|lbs?)?"
 )
 _PER_GALLON = re.compile(rf"(?P<n>{NUMBER}) ?lbs?\.? ?(?:/|per) ?gal(?:lon)?\b(?! of)")

@@ -211,8 +211,8 @@ TOTAL = re.compile(r"total|gesamt|totaal|neutral|available|whole")
 _FORMS: tuple[tuple[str, str], ...] = (
     ("coated", r"(?:polymer|resin|sul(?:ph|f)ur)[- ]?coated|coated (?:granules|prills|feed|fert)"
                r"|controlled[- ]release|umh[uü]llt"),
-    ("liquid", r"\bliquid\b|fl[uü]ssig|l[ií]quid[oe]\b|vloeibaar|fertili[sz]er solution"
-               r"|l[oö]sung\b"
+    ("liquid", r"\bliquid\b|fl[uü]ssig|l[ií]quid[oe]\b|vloeib(?:aar|are)"
+               r"|fertili[sz]er solution|meststofoplossing|l[oö]sung\b"
                r"|\bextract\b|\btea\b|emulsion|\bw/v\b|\bp/v\b|\bg/l\b|g/100 ?ml|fl\.? oz|kg/l\b"
                r"|weight per gallon|specific gravity|\bm/v\b"),
     ("soluble", r"(?<!in)soluble$|\bsoluble (?:\w+ )?(?:powder|crystals|feed|fert)|crystals"

@@ -32,7 +32,7 @@ _NAMES: tuple[tuple[str, str], ...] = (
            r"|c-?organi\w+|organische koolstof"
            r"|(?<![^\W_])o\.c\.|carbono org[aá]nico|carbone organique"),
     ("cec", r"cation exchange capacity|total exchange capacity|sum of cations|\bt?cec\b|\becec\b"
-            r"|\bkak\w{0,8}|kationenaustausch\w*|\bcic\b|c\.[es]\.c\.?|\bcsc\b"
+            r"|\bkak\w{0,8}|kationenaustausch\w*|\bcic\b|c\.[eis]\.c\.?|\bcsc\b"
             r"|capacidad de intercambio\w*|capacit[aà] di scambio\w*"),
     ("ec", r"electrical conductivity|conductivity|soluble salts?|\bec(?:e|w)?\b|(?<![^\W_])e\.c\."
            r"|(?<![^\W_])c\.e\.(?!c)|(?<![^\W_])ce(?= ?\(?:? ?[\d\x1f])|salinity|salinidad"
