@@ -47,6 +47,7 @@ BATCHES = (
     "fifteenth",
     "sixteenth",
     "seventeenth",
+    "eighteenth",
 )
 """Besides the first two thirds: what was kept away from them, and what was written afterwards."""
 VERDICTS = ("right", "asked", "missed", "wrong")

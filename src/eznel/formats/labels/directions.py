@@ -25,7 +25,7 @@ class Direction:
 _ASIDE = r"(?: ?\([^()]{1,30}\))?"
 """The same amount in other measures, in brackets."""
 _PER = (
-    rf"{_ASIDE}\s?(?:per|/|a|an|por|par|pro|je|on|over|op|auf|in|into|to|al?|en|dans|pour|su|ogni"
+    rf"{_ASIDE}\s?(?:per|/|a|an|por|par|pro|je|on|over|op|auf|in|into|to|al?|e[mn]|dans|pour|su|ogni"
     r"|for(?: each)?|(?:in)?to each|each|(?:will )?(?:treats?|covers?|feeds?)|reicht f[uü]r"
     r"|suffit pour|cubren?)\s?"
 )
@@ -76,7 +76,7 @@ _DILUTED = re.compile(
     r"(?:partes?|parts?|parti|teile?|volumes|delen)\b"
     rf"(?P<mix> (?:of |de |di |d['’])?{MIX})?"
 )
-_SOLVED = re.compile(r"\d ?(?:ml|cc|g|kg|oz|tsp|tbsp|cups?|l)\.? (?:in|per|to|auf|en|dans) $")
+_SOLVED = re.compile(r"\d ?(?:ml|cc|g|kg|oz|tsp|tbsp|cups?|l)\.? (?:in|per|to|auf|e[mn]|dans) $")
 _PARTS = {"three": 3, "four": 4, "five": 5}
 _COUNTS = re.compile(
     r"\d|\b(?:one|two|three|once|twice|half|every|an?|other|un[ae]?|ein\w*|een)\b|week|month|w[oö]ch"

@@ -53,7 +53,10 @@ def _what(low: str) -> str:
 
 
 def _in_segments(piece: str, low: str, found: Sequence[Share]) -> list[tuple[int, int]] | None:
-    """Names within commas, where each segment has one share and words of its own."""
+    """Names within commas, where each segment has one share and words of its own.
+
+    The first may have none where a line was broken between a name and its share.
+    """
     marks = [-1, *(m.start() for m in re.finditer(r"[,;](?!\d)", low)), len(low)]
     segments = [
         (a + 1, b) for a, b in pairwise(marks) if any(a < share.start < b for share in found)
@@ -64,7 +67,10 @@ def _in_segments(piece: str, low: str, found: Sequence[Share]) -> list[tuple[int
     for share, (start, end) in zip(found, segments, strict=True):
         head, tail = (start, share.start), (share.end, end)
         if not re.search(r"[^\W\d]", low[slice(*head)] + low[slice(*tail)]):
-            return None
+            if spans:
+                return None
+            spans.append(head)
+            continue
         named = words.named(piece[slice(*head)], low[slice(*head)])
         spans.append(head if named or not low[slice(*tail)].strip() else tail)
     return spans

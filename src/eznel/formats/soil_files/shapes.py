@@ -247,7 +247,8 @@ def _down(line: str, lines: list[str], at: int) -> Gapped | None:
     heads = _heads(line)
     if heads is None:
         return None
-    heads = _named(heads, lines[at + 1 : at + 2])
+    below = [one for one in lines[at + 1 : at + 3] if not _units_of(cells(one))]
+    heads = _named(heads, below[:1])
     rows = _rows((lines[n] for n in range(at + 1, len(lines))), heads)
     return (heads, rows) if rows is not None else None
 
