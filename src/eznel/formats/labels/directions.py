@@ -4,8 +4,13 @@ import re
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from eznel.core.quantities import factor
 from eznel.formats.labels.amounts import AMOUNT, NUMBER, Amount, Reader, number
 from eznel.formats.labels.counts import MONTH_DAYS, counts
+from eznel.formats.labels.packs import MASSES
+
+POURED_ML = 100
+"""A plant gets no more than this of what is mixed with water first: more is of the can. [mL]"""
 
 
 @dataclass(frozen=True, slots=True)
@@ -20,6 +25,20 @@ class Direction:
     product: Amount | None = None
     over: Amount | None = None
     count: int | None = None
+
+    @property
+    def is_poured(self) -> bool:
+        """Whether so much for a plant is of the mixed feed, not of the product."""
+        if self.meaning != "rate_plant" or self.product is None or self.product.unit in MASSES:
+            return False
+        return self.product.value * factor(self.product.unit, "mL") >= POURED_ML
+
+    @property
+    def is_heavy(self) -> bool:
+        """Whether it says how heavy a litre is: nobody dissolves a kilogram in one."""
+        if self.meaning != "rate_water" or self.product is None or self.over is None:
+            return False
+        return self.product.unit == "kg" and self.over.unit == "L" and self.over.value <= 1
 
 
 _ASIDE = r"(?: ?\([^()]{1,30}\))?"

@@ -11,7 +11,6 @@ from dataclasses import dataclass, field, replace
 from typing import Any
 
 from eznel.core.errors import Impossible
-from eznel.core.quantities import factor
 from eznel.formats.cleaning import cleaned, unwrapped
 from eznel.formats.labels import origin, words
 from eznel.formats.labels.amounts import (
@@ -24,7 +23,7 @@ from eznel.formats.labels.amounts import (
 )
 from eznel.formats.labels.directions import Direction, directions
 from eznel.formats.labels.grades import grades
-from eznel.formats.labels.packs import MASSES, pack_in
+from eznel.formats.labels.packs import pack_in
 from eznel.formats.labels.product import Label, Piece, elements_on, product_of
 from eznel.formats.labels.spans import name_spans
 from eznel.formats.labels.statements import statements
@@ -296,8 +295,8 @@ def _directed(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int
         one
         for one in said
         if not (_is_share(piece, low, one) or (page.form == "mix" and one.meaning == "rate_water"))
-        and not (mixed and _is_poured(one))
-        and not _is_heavy(one)
+        and not (mixed and one.is_poured)
+        and not one.is_heavy
     ]
     for one in found:
         unsure = _of_two_measures(one) and page.tradition != "us"
@@ -316,17 +315,6 @@ def _directed(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int
 
 _LIMITS_NOTHING = {"rate_row": "row_rate", "rate_pot": "pot_rate"}
 """Rates that a label prints and no limit can be made of: how far apart rows are it does not say."""
-
-
-POURED_ML = 100
-"""A plant gets no more than this of what is mixed with water first: more is of the can. [mL]"""
-
-
-def _is_poured(one: Direction) -> bool:
-    """Whether so much for a plant is of the mixed feed, not of the product."""
-    if one.meaning != "rate_plant" or one.product is None or one.product.unit in MASSES:
-        return False
-    return one.product.value * factor(one.product.unit, "mL") >= POURED_ML
 
 
 def _of_two_measures(one: Direction) -> bool:
@@ -351,13 +339,6 @@ def _is_share(piece: str, low: str, one: Direction) -> bool:
     return bool(
         weighed and slash and words.named(piece[before : one.start], low[before : one.start])
     )
-
-
-def _is_heavy(one: Direction) -> bool:
-    """Whether it says how heavy a litre is: nobody dissolves a kilogram in one."""
-    if one.meaning != "rate_water" or one.product is None or one.over is None:
-        return False
-    return one.product.unit == "kg" and one.over.unit == "L" and one.over.value <= 1
 
 
 def _graded(piece: str, low: str, at: str, page: _Page) -> list[tuple[int, int]]:
