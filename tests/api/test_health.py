@@ -64,6 +64,14 @@ def test_answers_plans_and_gardens_are_counted_by_route_alone(services: Services
     assert str(make.uid("garden")) not in told
 
 
+def test_what_nobody_asks_for_takes_no_memory(services: Services) -> None:
+    client = asked(services)
+    for n in range(3):
+        client.request(f"ODD{n}", f"/api/nothing/{n}")
+    told = client.get("/metrics").text
+    assert value(told, 'eznel_answers_total{method="other",route="none",status="404"}') == 3
+
+
 def test_the_counts_are_for_this_machine_alone(services: Services) -> None:
     assert asked(services, ELSEWHERE).get("/metrics").status_code == 404
     outside = TestClient(sharing.shared(services), client=ELSEWHERE)

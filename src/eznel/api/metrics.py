@@ -13,6 +13,8 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 SECONDS = (0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1.0, 2.0, 5.0, 10.0)
 """Where the buckets of times end. [s]"""
+METHODS = ("GET", "HEAD", "PUT", "POST", "DELETE", "OPTIONS")
+"""What else somebody may send is counted as one: every other name would take memory."""
 NO_ROUTE = "none"
 """What is asked for and is not there."""
 
@@ -76,13 +78,14 @@ class Measured:
 
     def _note(self, scope: Scope, status: int, took_s: float) -> None:
         route = getattr(scope.get("route"), "name", NO_ROUTE)
-        self._metrics.answers.labels(route, scope["method"], status).inc()
+        method = scope["method"] if scope["method"] in METHODS else "other"
+        self._metrics.answers.labels(route, method, status).inc()
         self._metrics.answer_seconds.labels(route).observe(took_s)
         if self._logs:
             line = {
                 "at": datetime.now(UTC).isoformat(timespec="milliseconds"),
                 "route": route,
-                "method": scope["method"],
+                "method": method,
                 "status": status,
                 "ms": round(1000 * took_s, 1),
             }
