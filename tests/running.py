@@ -21,13 +21,17 @@ from eznel.serve import free_port
 
 ROOT = Path(__file__).parent.parent
 UI = Path(os.environ.get("EZNEL_TEST_UI", "ui/dist"))
+KEPT_S = 600
+"""An idle connection is closed after no test: who asks at that moment would get no answer. [s]"""
 
 
 @contextmanager
 def served(app: FastAPI) -> Iterator[str]:
     """Serve an application of this process on a loopback port, for a browser."""
     port = free_port()
-    config = uvicorn.Config(app, host="127.0.0.1", port=port, log_level="error")
+    config = uvicorn.Config(
+        app, host="127.0.0.1", port=port, log_level="error", timeout_keep_alive=KEPT_S
+    )
     server = uvicorn.Server(config)
     thread = threading.Thread(target=server.run, daemon=True)
     thread.start()

@@ -35,6 +35,8 @@ PASSWORD_OF_BEFORE = "password-hash"
 """Where the one password of all lay, below the data folder, until everybody had their own."""
 ROUND_S = 600.0
 """How often it is looked whether a backup is to be made, or proved. [s]"""
+IDLE_S = 75
+"""How long a connection is kept on which nobody asks: longer than a proxy or a browser does. [s]"""
 SWITCH_S = 0.001
 """How soon a thread that computes lets a waiting one go on: readers wait less beside a writer."""
 
@@ -193,6 +195,7 @@ def _server(
 ) -> uvicorn.Server:
     config = uvicorn.Config(
         app, host=door.host, port=port, log_level="warning", timeout_graceful_shutdown=3,
+        timeout_keep_alive=IDLE_S,
         proxy_headers=bool(behind), forwarded_allow_ips=behind,
         ssl_certfile=shown.certificate if shown else None, ssl_keyfile=shown.key if shown else None,
     )  # fmt: skip
