@@ -76,7 +76,12 @@ export function BalanceHands({ hands, scale }: { hands: Hands; scale: HandsScale
             }
           >
             <path d={`M${at.x} ${rung(0)}V${at.y}`} className="stem" />
-            <circle cx={at.x} cy={at.y} r={6} className="knob" />
+            <circle
+              cx={at.x}
+              cy={at.y}
+              r={6}
+              className={hands.job === feed.key ? 'knob chosen' : 'knob'}
+            />
           </Grip>
         )
       })}

@@ -104,7 +104,7 @@ export function BalanceTide(props: BalanceTideProps) {
             className="lost-mark"
           />
         ))}
-        <Days {...{ days, x, top, bottom }} fed={props.fed.filter(within)} />
+        <Days {...{ days, x, top, bottom }} right={width - 8} fed={props.fed.filter(within)} />
         {[most / 1.08, 0, ...(least > most / 8 ? [-least / 1.08] : [])].map((value) => (
           <text key={value} x={LEFT - 6} y={y(value) + 4} textAnchor="end" className="balance-note">
             {props.show(Math.abs(value))}
@@ -136,6 +136,9 @@ export function BalanceTide(props: BalanceTideProps) {
   )
 }
 
+/** A month that begins nearer to the edge has no room for its name. */
+const MONTH_WIDTH = 26
+
 /** Feeds above the drawing, and the names of months below it. */
 function Days(props: {
   days: readonly string[]
@@ -143,6 +146,7 @@ function Days(props: {
   x: (day: string) => number
   top: number
   bottom: number
+  right: number
 }) {
   const { days, x, top } = props
   return (
@@ -150,11 +154,13 @@ function Days(props: {
       {[...new Set(props.fed)].map((day) => (
         <path key={day} d={`M${x(day)} ${top - 18}v10m-3 -4 3 4 3 -4`} className="fed-mark" />
       ))}
-      {monthStarts(days[0], days[days.length - 1]).map((day) => (
-        <text key={day} x={x(day)} y={props.bottom - 6} className="balance-note">
-          {showMonth(Number(day.slice(5, 7)) - 1)}
-        </text>
-      ))}
+      {monthStarts(days[0], days[days.length - 1])
+        .filter((day) => x(day) < props.right - MONTH_WIDTH)
+        .map((day) => (
+          <text key={day} x={x(day)} y={props.bottom - 6} className="balance-note">
+            {showMonth(Number(day.slice(5, 7)) - 1)}
+          </text>
+        ))}
     </>
   )
 }

@@ -132,9 +132,11 @@ function Alone(props: {
     <>
       <p className="small soft pulled" role="status">
         {triedSaid(tried) ||
-          t(
-            'Pull a feed sideways for its day, up or down for its dose; the drop is rain to come, the heap is compost.',
-          )}
+          (planned.rained_on
+            ? t(
+                'Pull a feed sideways for its day, up or down for its dose; the drop is rain to come, the heap is compost.',
+              )
+            : t('Pull a feed sideways for its day, up or down for its dose; the heap is compost.'))}
       </p>
       <BalanceTide
         hands={handsOf(planting, planned, tried, words, (part) =>
