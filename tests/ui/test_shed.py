@@ -1,6 +1,7 @@
 """The Shed in a browser: labels, materials, scoops, comparison, stock, shopping, rules, files."""
 
 import re
+import time
 from pathlib import Path
 from typing import Any
 
@@ -265,3 +266,16 @@ def test_a_label_out_of_a_pdf_is_kept_with_the_photo_of_the_bag(
     photo = slip_page.get_by_alt_text("Photo of Gunwale feed 5-3-8")
     expect(photo).to_be_visible()
     assert photo.evaluate("one => one.naturalWidth") == 640
+
+
+def test_what_is_saved_is_the_label_as_it_stands_now(slip_page: Page) -> None:
+    shed(slip_page)
+    slip_page.get_by_role("button", name="Read a label").click()
+    label = slip_page.get_by_label("What the bag says")
+    label.fill("Halyard feed 5-3-8\nTotal nitrogen (N) 5.0 %\nNet weight 2 kg\ngranules")
+    go_on = slip_page.get_by_role("button", name="Check it and save it")
+    go_on.wait_for()
+    slip_page.route("**/labels/read", lambda route: (time.sleep(1), route.continue_()))
+    label.fill("Halyard feed 6-3-8\nTotal nitrogen (N) 6.0 %\nNet weight 2 kg\ngranules")
+    go_on.click()
+    expect(slip_page.get_by_label("Name")).to_have_value("Halyard feed 6-3-8")

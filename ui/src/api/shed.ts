@@ -2,6 +2,8 @@ import { keepPreviousData, queryOptions, useMutation, useQuery } from '@tanstack
 import { get, write, type Schemas } from './client'
 
 type Product = Schemas['Product']
+/** A label's text, the id of the product it becomes, and what was said of its P and K. */
+export type LabelAsked = { text: string; id: string; elements: boolean | null }
 type GivesAsked = Pick<Schemas['GivesAsked'], 'product' | 'place' | 'can'>
 
 /** The list to take along is for so many days, until others are asked for. */
@@ -15,6 +17,15 @@ export const shedQueries = {
       queryFn: ({ signal }) =>
         write<Schemas['Gives']>('POST', `/api/gardens/${id}/shed/gives`, asked, signal),
       retry: false,
+      gcTime: 30_000,
+    }),
+  label: (id: string, asked: LabelAsked) =>
+    queryOptions({
+      queryKey: ['label', id, asked] as const,
+      queryFn: ({ signal }) =>
+        write<Schemas['LabelView']>('POST', `/api/gardens/${id}/labels/read`, asked, signal),
+      retry: false,
+      staleTime: Infinity,
       gcTime: 30_000,
     }),
   compare: (id: string, planting: string, products: readonly string[]) =>
@@ -73,10 +84,19 @@ export function useMaterial(id: string) {
   })
 }
 
-/** Reads a label's text. Nothing is stored. */
-export function useReadLabel(id: string) {
+/** What was understood of a label's text; the last reading stays while more is typed. */
+export function useLabel(id: string, asked: LabelAsked) {
+  return useQuery({
+    ...shedQueries.label(id, asked),
+    enabled: asked.text.trim() !== '',
+    placeholderData: keepPreviousData,
+  })
+}
+
+/** Reads the label that is in a file. Nothing is stored. */
+export function useReadLabelFile(id: string) {
   return useMutation({
-    mutationFn: (label: { text?: string; file?: string; id: string; elements: boolean | null }) =>
+    mutationFn: (label: { file: string; id: string; elements: boolean | null }) =>
       write<Schemas['LabelView']>('POST', `/api/gardens/${id}/labels/read`, label),
   })
 }

@@ -1,9 +1,10 @@
 import { Button, Segmented } from 'antd'
-import { useEffect, useState } from 'react'
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
 import { faultsOf, type Schemas } from '../../api/client'
 import { usePlan } from '../../api/gardens'
 import { useWords } from '../../api/reference'
-import { useReadLabel } from '../../api/shed'
+import { shedQueries, useLabel, useReadLabelFile } from '../../api/shed'
 import { newId } from '../../lib/ids'
 import { showNumber } from '../../lib/numbers'
 import { t } from '../../lib/words'
@@ -25,33 +26,42 @@ export function ReadLabel(props: {
   onClose: () => void
 }) {
   const plan = usePlan(props.gardenId)
-  const read = useReadLabel(props.gardenId)
   const typed = useDraft<{ text: string }>(labelDraft(props.gardenId))
   const text = typed.thing?.text ?? ''
-  const setText = (next: string) => (next ? typed.change({ text: next }) : typed.drop())
   const [id] = useState(newId)
   const [elements, setElements] = useState<boolean | null>(null)
   const [full, setFull] = useState(true)
-  const { mutate, reset } = read
-  const asked = useDebounced({ text, id, elements }, PAUSE_MS)
-  useEffect(() => {
-    if (asked.text.trim()) mutate(asked)
-    else reset()
-  }, [asked, mutate, reset])
+  const now = { text, id, elements }
+  const read = useLabel(props.gardenId, useDebounced(now, PAUSE_MS))
+  const opened = useReadLabelFile(props.gardenId)
+  const setText = (next: string) => {
+    opened.reset()
+    if (next) typed.change({ text: next })
+    else typed.drop()
+  }
   const [photo, setPhoto] = useState<string | null>(null)
   const open = async (file: File) =>
-    mutate({ file: await base64(file), id, elements }, { onSuccess: (v) => setText(v.text) })
+    opened.mutate(
+      { file: await base64(file), id, elements },
+      { onSuccess: (label) => setText(label.text) },
+    )
   const label = text.trim() ? read.data : undefined
+  const refused = (text.trim() ? read.error : null) ?? opened.error
   const pack = label?.pack
   const close = () => {
     typed.leave()
     props.onClose()
   }
-  const use = (product: Product) => {
-    const counted = full && pack ? { stock: { amount: pack, counted_on: plan.as_of } } : {}
-    typed.drop()
-    props.onUse({ ...product, ...counted, photo })
-  }
+  const client = useQueryClient()
+  const use = useMutation({
+    mutationFn: () => client.fetchQuery(shedQueries.label(props.gardenId, now)),
+    onSuccess: ({ product, pack }) => {
+      if (!product) return
+      const counted = full && pack ? { stock: { amount: pack, counted_on: plan.as_of } } : {}
+      typed.drop()
+      props.onUse({ ...product, ...counted, photo })
+    },
+  })
   return (
     <div className="sheet stack read-label">
       <div className="row">
@@ -63,7 +73,7 @@ export function ReadLabel(props: {
       </div>
       <Bring
         gardenId={props.gardenId}
-        busy={read.isPending && !text.trim()}
+        busy={opened.isPending}
         photo={photo}
         onPhoto={setPhoto}
         onFile={(file) => void open(file)}
@@ -86,10 +96,10 @@ export function ReadLabel(props: {
         </Field>
         <div className="stack" aria-live="polite">
           <b className="small">{t('What Eznel reads')}</b>
-          {!label && !read.error && (
+          {!label && !refused && (
             <p className="soft small">{t('Each value appears here beside its words.')}</p>
           )}
-          <Refused faults={faultsOf(read.error)} />
+          <Refused faults={faultsOf(refused)} />
           {label && <Pieces pieces={label.pieces} />}
         </div>
       </div>
@@ -98,23 +108,42 @@ export function ReadLabel(props: {
         <OxideOrElement elements={elements} onChange={setElements} />
       )}
       {label?.product && (
-        <div className="row">
-          {pack && (
-            <label className="small">
-              <input
-                type="checkbox"
-                checked={full}
-                onChange={(event) => setFull(event.target.checked)}
-              />{' '}
-              {t('A full pack of {size} is in the shed', { size: plainly(pack) })}
-            </label>
-          )}
-          <span className="spacer" />
-          <Button type="primary" onClick={() => label.product && use(label.product)}>
-            {t('Check it and save it')}
-          </Button>
-        </div>
+        <Ready
+          pack={pack ? plainly(pack) : null}
+          full={full}
+          onFull={setFull}
+          busy={use.isPending}
+          onUse={() => use.mutate()}
+        />
       )}
+    </div>
+  )
+}
+
+/** Whether a full pack stands in the shed, and on to its form. */
+function Ready(props: {
+  pack: string | null
+  full: boolean
+  onFull: (full: boolean) => void
+  busy: boolean
+  onUse: () => void
+}) {
+  return (
+    <div className="row">
+      {props.pack && (
+        <label className="small">
+          <input
+            type="checkbox"
+            checked={props.full}
+            onChange={(event) => props.onFull(event.target.checked)}
+          />{' '}
+          {t('A full pack of {size} is in the shed', { size: props.pack })}
+        </label>
+      )}
+      <span className="spacer" />
+      <Button type="primary" loading={props.busy} onClick={props.onUse}>
+        {t('Check it and save it')}
+      </Button>
     </div>
   )
 }
