@@ -84,23 +84,37 @@ class Running:
 
     def ask(self, path: str = "/api/gardens", body: Any = None, method: str = "") -> Any:
         """Ask again until there is an answer: while it starts, and while it is being killed."""
+        for _ in range(900):
+            try:
+                return self.ask_once(path, body, method)
+            except (OSError, ValueError):  # no connection, or one that broke off
+                time.sleep(0.1)
+        raise AssertionError("no answer")
+
+    def ask_once(self, path: str, body: Any = None, method: str = "") -> Any:
+        """Ask; OSError where nobody answers, or only that it cannot be done at present."""
         asked = urllib.request.Request(
             f"http://127.0.0.1:{self.port}{path}",
             None if body is None else json.dumps(body).encode(),
             {"Content-Type": "application/json"},
             method=method or ("GET" if body is None else "PUT"),
         )
-        for _ in range(900):
-            try:
-                with urllib.request.urlopen(asked, timeout=20) as answer:
-                    return json.load(answer)
-            except urllib.error.HTTPError as refused:
-                if refused.code not in (502, 503, 504):
-                    raise AssertionError(refused.read()) from refused
-            except (OSError, ValueError):  # no connection, or one that broke off
-                pass
-            time.sleep(0.1)
-        raise AssertionError("no answer")
+        try:
+            with urllib.request.urlopen(asked, timeout=20) as answer:
+                return json.load(answer)
+        except urllib.error.HTTPError as refused:
+            if refused.code not in (502, 503, 504):
+                raise AssertionError(refused.read()) from refused
+            raise
+
+    def answers(self, path: str) -> bool:
+        """Whether it answers in time, and that all is well."""
+        try:
+            address = f"http://127.0.0.1:{self.port}{path}"
+            with urllib.request.urlopen(address, timeout=5) as answer:
+                return bool(answer.status == 200)
+        except OSError:
+            return False
 
     def end(self, how: int = signal.SIGINT) -> int:
         self.process.send_signal(how)

@@ -2,18 +2,17 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter, Body, Request, Response
+from fastapi import Body, Request, Response
 from pydantic import BaseModel, Field
 
-from eznel.api import codes, entry, passwords
+from eznel.api import codes, entry, passwords, routers
 from eznel.api.asking import Asker, SignedIn
 from eznel.api.moments import Moment
-from eznel.api.problems import RESPONSES
 from eznel.api.services import TheSession
 from eznel.core.errors import Impossible
 from eznel.store import people, sign_ins
 
-router = APIRouter(prefix="/api/account", tags=["account"], responses=RESPONSES)
+router = routers.router("/api/account", "account")
 
 MyPassword = Annotated[str, Body(embed=True, max_length=passwords.MOST)]
 

@@ -3,10 +3,9 @@
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter
 from pydantic import BaseModel, Field
 
-from eznel.api.problems import RESPONSES
+from eznel.api import routers
 from eznel.api.services import TheServices, TheSession
 from eznel.core.balance.balance import Balance
 from eznel.core.balance.places import PlaceBalance
@@ -19,8 +18,7 @@ from eznel.core.questions.balances import (
     nitrogen_years,
 )
 
-router = APIRouter(prefix="/api/gardens/{garden_id}/balance", tags=["balance"],
-                   responses=RESPONSES)  # fmt: skip
+router = routers.router("/api/gardens/{garden_id}/balance", "balance")
 
 
 class TriedOut(BaseModel):

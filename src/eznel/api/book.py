@@ -4,11 +4,11 @@ from datetime import date
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Response
+from fastapi import Response
 from pydantic import BaseModel, Field
 
+from eznel.api import routers
 from eznel.api.downloads import attachment
-from eznel.api.problems import RESPONSES
 from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech, Units
 from eznel.core.harvest.ahead import CropAhead, Harvesting, own_share, weeks_ahead
@@ -31,7 +31,7 @@ from eznel.formats.year_book import YearTold, write_year
 from eznel.store import photos
 from eznel.words import Words, spoken
 
-router = APIRouter(prefix="/api/gardens/{garden_id}/book", tags=["book"], responses=RESPONSES)
+router = routers.router("/api/gardens/{garden_id}/book", "book")
 
 
 class PickingView(BaseModel):

@@ -3,11 +3,11 @@
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Query, Response
+from fastapi import Query, Response
 from pydantic import BaseModel
 
+from eznel.api import routers
 from eznel.api.downloads import attachment
-from eznel.api.problems import RESPONSES
 from eznel.api.services import Services, TheServices, TheSession
 from eznel.api.speech import Speech
 from eznel.formats.calendar_file import write_calendar
@@ -17,7 +17,7 @@ from eznel.store import calendar_keys
 from eznel.store.reading import Missing, Stored
 from eznel.words import LOCALES, Words, spoken, words
 
-router = APIRouter(tags=["calendar"], responses=RESPONSES)
+router = routers.router(tag="calendar")
 
 ICAL = "text/calendar"
 GARDEN = "/api/gardens/{garden_id}"

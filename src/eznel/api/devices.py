@@ -4,10 +4,9 @@ from collections.abc import Callable
 from typing import Annotated, Any, Literal, TypeVar
 from uuid import UUID
 
-from fastapi import APIRouter
 from pydantic import BaseModel, Field
 
-from eznel.api.problems import RESPONSES
+from eznel.api import routers
 from eznel.api.services import TheServices, TheSession
 from eznel.core.document import Place
 from eznel.core.errors import Impossible, Unknown
@@ -17,8 +16,7 @@ from eznel.core.soil.salts import ec_at_25_c
 from eznel.core.working import Worked
 from eznel.devices import KINDS, DeviceFailed, Reading
 
-router = APIRouter(prefix="/api/gardens/{garden_id}/devices", tags=["devices"],
-                   responses=RESPONSES)  # fmt: skip
+router = routers.router("/api/gardens/{garden_id}/devices", "devices")
 
 DeviceKind = Literal["scale", "moisture_probe", "ec_ph_pen", "rain_gauge"]
 CALIBRATE_AFTER_DAYS = 30

@@ -7,7 +7,7 @@ stands open needs somebody who is signed in; what they may do then, `roles` says
 from typing import Annotated
 from urllib.parse import urlsplit
 
-from fastapi import APIRouter, Body, Request, Response
+from fastapi import Body, Request, Response
 from fastapi.responses import JSONResponse
 from pydantic import BaseModel
 from sqlalchemy.exc import OperationalError
@@ -15,6 +15,7 @@ from sqlalchemy.orm import Session
 from starlette.concurrency import run_in_threadpool
 from starlette.types import ASGIApp, Receive, Scope, Send
 
+from eznel.api import routers
 from eznel.api.asking import Asker, Somebody, asker_of
 from eznel.api.entry import (
     Door,
@@ -27,7 +28,7 @@ from eznel.api.entry import (
     seen_by,
 )
 from eznel.api.passwords import fits, step_of
-from eznel.api.problems import MEDIA_TYPE, RESPONSES, CodeWanted, WrongPassword, refusal
+from eznel.api.problems import MEDIA_TYPE, CodeWanted, WrongPassword, refusal
 from eznel.api.services import TheSession
 from eznel.api.speech import locale_of
 from eznel.store import people, sign_ins
@@ -37,7 +38,7 @@ OPEN = ("/api/door", "/api/words", "/api/calendar/", "/api/invitations/")
 """The keys in the last two are their own permission."""
 SAFE = ("GET", "HEAD")
 
-router = APIRouter(prefix="/api/door", tags=["door"], responses=RESPONSES)
+router = routers.router("/api/door", "door")
 
 
 class Entering(BaseModel):

@@ -4,13 +4,12 @@ from datetime import date
 from typing import Annotated, Any
 from uuid import UUID
 
-from fastapi import APIRouter, Body, Response
+from fastapi import Body, Response
 from pydantic import BaseModel
 
-from eznel.api import problems
+from eznel.api import problems, routers
 from eznel.api.asking import MyRole, Somebody
 from eznel.api.downloads import attachment
-from eznel.api.problems import RESPONSES
 from eznel.api.revisions import WrittenView, written
 from eznel.api.services import By, TheServices, TheSession, Who
 from eznel.api.speech import Speech
@@ -23,7 +22,7 @@ from eznel.store.aside import Aside
 from eznel.store.members import Role
 from eznel.words import Words
 
-router = APIRouter(prefix="/api/gardens", tags=["gardens"], responses=RESPONSES)
+router = routers.router("/api/gardens", "gardens")
 
 
 class GardenListed(BaseModel):

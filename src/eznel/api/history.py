@@ -3,20 +3,20 @@
 from typing import Any, Literal
 from uuid import UUID
 
-from fastapi import APIRouter
 from pydantic import BaseModel
 
+from eznel.api import routers
 from eznel.api.asking import MyRole
 from eznel.api.changed import FieldChanged, fields_changed
 from eznel.api.moments import Moment
-from eznel.api.problems import RESPONSES, NotAllowed
+from eznel.api.problems import NotAllowed
 from eznel.api.revisions import WrittenView, written
 from eznel.api.services import TheServices, TheSession, Who
 from eznel.store import gardens, journal, reading
 from eznel.store.kinds import KINDS
 from eznel.store.members import Role, may
 
-router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["journal"], responses=RESPONSES)
+router = routers.router("/api/gardens/{garden_id}", "journal")
 
 MOST_SHOWN = 100
 

@@ -2,13 +2,13 @@
 
 from typing import Annotated, Literal
 
-from fastapi import APIRouter, Request, Response
+from fastapi import Request, Response
 from pydantic import BaseModel, Field
 
-from eznel.api import entry, passwords
+from eznel.api import entry, passwords, routers
 from eznel.api.asking import Somebody
 from eznel.api.moments import Moment
-from eznel.api.problems import RESPONSES, Unshared
+from eznel.api.problems import Unshared
 from eznel.api.services import TheSession
 from eznel.core.errors import Impossible
 from eznel.store import invitations, members, people, reading
@@ -16,7 +16,7 @@ from eznel.store.invitations import Invitation
 from eznel.store.members import Role
 from eznel.store.people import Secrets
 
-router = APIRouter(prefix="/api/invitations", tags=["people"], responses=RESPONSES)
+router = routers.router("/api/invitations", "people")
 
 
 class InvitationView(BaseModel):

@@ -4,10 +4,9 @@ from datetime import date
 from typing import Annotated, Literal
 from uuid import UUID
 
-from fastapi import APIRouter
 from pydantic import BaseModel, Field
 
-from eznel.api.problems import RESPONSES
+from eznel.api import routers
 from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech, Units
 from eznel.core.document import CheckMade, Day, Entry, Sight
@@ -20,7 +19,7 @@ from eznel.formats.text import ShownQuantity, amount
 from eznel.formats.units import System
 from eznel.words import Words
 
-router = APIRouter(prefix="/api/gardens/{garden_id}/book", tags=["book"], responses=RESPONSES)
+router = routers.router("/api/gardens/{garden_id}/book", "book")
 
 OTHERS, WORTH_SHOWING = 5, 0.02
 """So many causes are shown beside those that are named, and none below this share. [1/1]"""

@@ -4,10 +4,9 @@ from datetime import date
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter
 from pydantic import BaseModel, Field
 
-from eznel.api.problems import RESPONSES
+from eznel.api import routers
 from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech, Units
 from eznel.core.document import Recipe
@@ -21,7 +20,7 @@ from eznel.formats.text import Shown, show
 from eznel.formats.units import System
 from eznel.words import Words
 
-router = APIRouter(prefix="/api/gardens/{garden_id}/mixes", tags=["mixes"], responses=RESPONSES)
+router = routers.router("/api/gardens/{garden_id}/mixes", "mixes")
 
 LEAST_L, MOST_L = 0.05, 100_000.0
 EXPECTED = ("dry", "carried", "matter", "salts", "ph")

@@ -2,15 +2,14 @@
 
 from uuid import UUID
 
-from fastapi import APIRouter
 from pydantic import BaseModel
 
-from eznel.api.problems import RESPONSES
+from eznel.api import routers
 from eznel.api.services import TheServices, TheSession
 from eznel.core.errors import Unknown
 from eznel.core.plan.place_waters import PlantingWater, section
 
-router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["water"], responses=RESPONSES)
+router = routers.router("/api/gardens/{garden_id}", "water")
 
 
 class PlaceSection(BaseModel):

@@ -3,19 +3,19 @@
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Request
+from fastapi import Request
 from pydantic import BaseModel, Field
 
-from eznel.api import codes
+from eznel.api import codes, routers
 from eznel.api.asking import MyRole, SignedIn
 from eznel.api.moments import Moment
-from eznel.api.problems import RESPONSES, NotAllowed
+from eznel.api.problems import NotAllowed
 from eznel.api.services import TheSession
 from eznel.store import calendar_keys, invitations, members, people
 from eznel.store.invitations import MOST_DAYS, MOST_PEOPLE, Invitation
 from eznel.store.members import Role, may
 
-router = APIRouter(tags=["people"], responses=RESPONSES)
+router = routers.router(tag="people")
 
 GARDEN = "/api/gardens/{garden_id}"
 JOIN = "/join/"

@@ -3,18 +3,18 @@
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Response
+from fastapi import Response
 from pydantic import Base64Bytes, BaseModel, Field
 
+from eznel.api import routers
 from eznel.api.downloads import attachment
-from eznel.api.problems import RESPONSES
 from eznel.api.services import TheServices, TheSession
 from eznel.formats.photo_zip import write_photos
 from eznel.formats.photos import small_photo
 from eznel.store import photos
 from eznel.store.reading import Missing
 
-router = APIRouter(prefix="/api/gardens/{garden_id}/photos", tags=["photos"], responses=RESPONSES)
+router = routers.router("/api/gardens/{garden_id}/photos", "photos")
 
 MOST_ENCODED = 9_000_000
 FOREVER = "private, max-age=31536000, immutable"

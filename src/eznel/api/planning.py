@@ -8,12 +8,13 @@ from time import monotonic
 from typing import Annotated, Literal
 from uuid import UUID
 
-from fastapi import APIRouter, Request, Response
+from fastapi import Request, Response
 from fastapi.responses import StreamingResponse
 from pydantic import BaseModel, Field, TypeAdapter
 
+from eznel.api import routers
 from eznel.api.downloads import attachment
-from eznel.api.problems import RESPONSES, problem_of
+from eznel.api.problems import problem_of
 from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech, Units
 from eznel.core.document import Day
@@ -34,8 +35,7 @@ from eznel.formats.text import Shown, amount, show
 from eznel.formats.units import System
 from eznel.words import Words, spoken
 
-router = APIRouter(prefix="/api/gardens/{garden_id}/planning", tags=["planning"],
-                   responses=RESPONSES)  # fmt: skip
+router = routers.router("/api/gardens/{garden_id}/planning", "planning")
 
 BEAT_S = 0.25
 LOOPBACK = ("127.0.0.1", "localhost", "::1")

@@ -5,11 +5,11 @@ from datetime import date, timedelta
 from typing import Any
 from uuid import UUID
 
-from fastapi import APIRouter, Request, Response
+from fastapi import Request, Response
 from pydantic import BaseModel
 
+from eznel.api import routers
 from eznel.api.downloads import attachment
-from eznel.api.problems import RESPONSES
 from eznel.api.services import PLANS, TheServices, TheSession
 from eznel.api.speech import Speech, Units
 from eznel.core.document import (
@@ -57,7 +57,7 @@ from eznel.store import reading
 from eznel.store.kinds import KINDS, key_of
 from eznel.words import spoken
 
-router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["plan"], responses=RESPONSES)
+router = routers.router("/api/gardens/{garden_id}", "plan")
 
 NEAR_DAYS = 7
 """Of the next days' numbers a browser keeps the working. [days]"""

@@ -4,12 +4,13 @@ from collections.abc import Mapping, Sequence
 from typing import Annotated, Any
 from uuid import UUID
 
-from fastapi import APIRouter, Response
+from fastapi import Response
 from pydantic import Base64Bytes, BaseModel, Field, ValidationError
 
+from eznel.api import routers
 from eznel.api.changed import FieldChanged, differences
 from eznel.api.downloads import attachment
-from eznel.api.problems import RESPONSES, FaultView
+from eznel.api.problems import FaultView
 from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech
 from eznel.core.document import Product
@@ -22,7 +23,7 @@ from eznel.formats.labels.reading import read_label
 from eznel.formats.product_files import ReadProduct, read_products, write_csv, write_json
 from eznel.words import Words
 
-router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["product files"], responses=RESPONSES)
+router = routers.router("/api/gardens/{garden_id}", "product files")
 
 MOST_ENCODED = 4_000_000
 MOST_LABEL = 9_000_000

@@ -3,10 +3,9 @@
 from datetime import date
 from uuid import UUID
 
-from fastapi import APIRouter
 from pydantic import BaseModel
 
-from eznel.api.problems import RESPONSES
+from eznel.api import routers
 from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech, Units
 from eznel.core.document import PotSize
@@ -17,7 +16,7 @@ from eznel.core.raising.raised import Potting, Raised
 from eznel.core.working import Finding
 from eznel.formats.text import Shown, show
 
-router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["raising"], responses=RESPONSES)
+router = routers.router("/api/gardens/{garden_id}", "raising")
 
 
 class PottingView(BaseModel):

@@ -2,10 +2,9 @@
 
 from typing import TypeVar
 
-from fastapi import APIRouter
 from pydantic import BaseModel
 
-from eznel.api.problems import RESPONSES
+from eznel.api import routers
 from eznel.api.services import TheServices
 from eznel.api.speech import Speech
 from eznel.core.document import Programme
@@ -28,7 +27,7 @@ from eznel.words.glossary import Meaning, glossary
 
 AnyRow = TypeVar("AnyRow", bound=BaseModel)
 
-router = APIRouter(prefix="/api", tags=["reference"], responses=RESPONSES)
+router = routers.router("/api", "reference")
 
 
 class WordsView(BaseModel):

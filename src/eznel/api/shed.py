@@ -5,11 +5,11 @@ from datetime import timedelta
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Response
+from fastapi import Response
 from pydantic import BaseModel, Field
 
+from eznel.api import routers
 from eznel.api.downloads import attachment
-from eznel.api.problems import RESPONSES
 from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech
 from eznel.core.document import Day, Garden, Product
@@ -28,7 +28,7 @@ from eznel.formats.paper import Paper
 from eznel.formats.units import System
 from eznel.words import Words
 
-router = APIRouter(prefix="/api/gardens/{garden_id}/shed", tags=["shed"], responses=RESPONSES)
+router = routers.router("/api/gardens/{garden_id}/shed", "shed")
 
 LIST_DAYS = 30
 SMALLEST_CAN_L, LARGEST_CAN_L = 0.1, 2000.0

@@ -3,12 +3,13 @@
 from typing import Annotated, Literal
 from uuid import UUID
 
-from fastapi import APIRouter, Response
+from fastapi import Response
 from pydantic import Base64Bytes, BaseModel, Field
 
+from eznel.api import routers
 from eznel.api.changed import FieldChanged, differences
 from eznel.api.downloads import attachment
-from eznel.api.problems import RESPONSES, FaultView
+from eznel.api.problems import FaultView
 from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech
 from eznel.core.document import Garden, Place, SoilReport
@@ -22,7 +23,7 @@ from eznel.formats.soil_files.text import read_file, read_text
 from eznel.store import reading
 from eznel.words import Words
 
-router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["soil files"], responses=RESPONSES)
+router = routers.router("/api/gardens/{garden_id}", "soil files")
 
 MOST_ENCODED = 20_000_000
 

@@ -3,10 +3,9 @@
 from typing import Annotated, Literal, get_args
 from uuid import UUID
 
-from fastapi import APIRouter
 from pydantic import BaseModel, Field
 
-from eznel.api.problems import RESPONSES
+from eznel.api import routers
 from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech, Units
 from eznel.core.document import Site
@@ -16,7 +15,7 @@ from eznel.core.working import Finding
 from eznel.formats.text import Shown, show
 from eznel.formats.water_report import WaterPiece, read_water
 
-router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["water"], responses=RESPONSES)
+router = routers.router("/api/gardens/{garden_id}", "water")
 
 Figure = Literal["hardness", "sodium_ratio", "adjusted_ratio", "residual", "conductivity", "apart"]
 

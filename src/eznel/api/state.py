@@ -3,13 +3,12 @@
 import shutil
 from typing import Literal
 
-from fastapi import APIRouter
 from pydantic import BaseModel
 
-from eznel.api.problems import RESPONSES
+from eznel.api import routers
 from eznel.api.services import TheServices
 
-router = APIRouter(prefix="/api/state", tags=["state"], responses=RESPONSES)
+router = routers.router("/api/state", "state")
 
 LOW_BYTES = 1_000_000_000
 """With less room than this on its disk somebody is told. [bytes]"""

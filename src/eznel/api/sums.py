@@ -4,10 +4,10 @@ import string
 from datetime import date
 from typing import Annotated
 
-from fastapi import APIRouter, Request
+from fastapi import Request
 from pydantic import BaseModel, Field
 
-from eznel.api.problems import RESPONSES
+from eznel.api import routers
 from eznel.api.speech import Speech, Units
 from eznel.core.document import Place, Product
 from eznel.core.errors import Unknown
@@ -31,7 +31,7 @@ from eznel.words.sums import sentences
 MANY = 12
 """More choices than these are looked for by their names."""
 
-router = APIRouter(prefix="/api/sums", tags=["sums"], responses=RESPONSES)
+router = routers.router("/api/sums", "sums")
 
 
 class ChoiceView(BaseModel):

@@ -4,11 +4,11 @@ from datetime import date
 from typing import Literal
 from uuid import UUID
 
-from fastapi import APIRouter, Response
+from fastapi import Response
 from pydantic import BaseModel
 
+from eznel.api import routers
 from eznel.api.downloads import attachment
-from eznel.api.problems import RESPONSES
 from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech, Units
 from eznel.core.beliefs import Evidence
@@ -19,7 +19,7 @@ from eznel.formats.text import Shown, show
 from eznel.formats.units import System
 from eznel.words import Words
 
-router = APIRouter(prefix="/api/gardens/{garden_id}/book", tags=["book"], responses=RESPONSES)
+router = routers.router("/api/gardens/{garden_id}/book", "book")
 
 
 class EvidenceView(BaseModel):

@@ -7,17 +7,16 @@ The routes of all kinds are made from the store's table of kinds; each has its o
 from typing import Annotated, Any, Generic, TypeVar
 from uuid import UUID
 
-from fastapi import APIRouter
 from pydantic import BaseModel, Field
 
-from eznel.api.problems import RESPONSES
+from eznel.api import routers
 from eznel.api.revisions import WrittenView, written
 from eznel.api.services import TheServices, TheSession, Who
 from eznel.core.errors import Impossible
 from eznel.store import gardens
 from eznel.store.kinds import KINDS, Kind, key_of
 
-router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["things"], responses=RESPONSES)
+router = routers.router("/api/gardens/{garden_id}", "things")
 
 ThingT = TypeVar("ThingT")
 

@@ -3,10 +3,9 @@
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter
 from pydantic import BaseModel, Field
 
-from eznel.api.problems import RESPONSES
+from eznel.api import routers
 from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech, Units
 from eznel.core.document import Entry, TrialPlant
@@ -17,7 +16,7 @@ from eznel.formats.text import Shown, show
 from eznel.formats.units import System
 from eznel.words import Words
 
-router = APIRouter(prefix="/api/gardens/{garden_id}/book", tags=["book"], responses=RESPONSES)
+router = routers.router("/api/gardens/{garden_id}/book", "book")
 
 
 class LotsAsked(Entry):

@@ -5,11 +5,11 @@ from datetime import date, timedelta
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Response
+from fastapi import Response
 from pydantic import Base64Bytes, BaseModel, Field
 
+from eznel.api import routers
 from eznel.api.downloads import attachment
-from eznel.api.problems import RESPONSES
 from eznel.api.services import Services, TheServices, TheSession, Who
 from eznel.core.document import Day, WeatherDay
 from eznel.core.errors import Impossible
@@ -19,7 +19,7 @@ from eznel.standins import weather_station
 from eznel.standins.weather_station import FORECAST_DAYS, StationSilent
 from eznel.store import gardens, reading
 
-router = APIRouter(prefix="/api/gardens/{garden_id}", tags=["weather"], responses=RESPONSES)
+router = routers.router("/api/gardens/{garden_id}", "weather")
 
 MOST_ENCODED = 3_000_000
 OVERLAP_DAYS = 7

@@ -1,7 +1,7 @@
 """The road to MariaDB: engine, sessions, and the schema brought up to date."""
 
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import ExitStack, contextmanager
 from pathlib import Path
 
 from alembic import command
@@ -9,11 +9,11 @@ from alembic.config import Config
 from alembic.runtime.migration import MigrationContext
 from alembic.script import ScriptDirectory
 from alembic.util.exc import CommandError as AlembicError
-from sqlalchemy import Connection, Engine, create_engine, func, inspect, select
+from sqlalchemy import Connection, Engine, create_engine, event, func, inspect, select
 from sqlalchemy.exc import DBAPIError, SQLAlchemyError
 from sqlalchemy.pool import QueuePool
 
-from eznel.store import snapshots
+from eznel.store import nodes, snapshots
 from eznel.store.signals import held_back
 from eznel.store.tables import Base
 
@@ -49,7 +49,7 @@ def connect(url: str) -> Engine:
     for prefix in ("mysql://", "mariadb://"):
         if url.startswith(prefix):
             url = "mariadb+pymysql://" + url.removeprefix(prefix)
-    return create_engine(
+    engine = create_engine(
         url,
         pool_pre_ping=True,
         pool_size=WORKERS,
@@ -61,6 +61,8 @@ def connect(url: str) -> Engine:
             "max_allowed_packet": PACKET_BYTES,
         },
     )
+    event.listen(engine, "connect", nodes.keep_in_step)
+    return engine
 
 
 def is_ready(engine: Engine) -> bool:
@@ -78,14 +80,12 @@ def is_ready(engine: Engine) -> bool:
     """
     try:
         with engine.connect() as connection:
-            found = {
-                name: value
-                for of in ("VARIABLES LIKE 'wsrep_on'", "STATUS LIKE 'wsrep_ready'")
-                for name, value in connection.exec_driver_sql(f"SHOW {of}")
-            }
+            if not nodes.several(connection):
+                return True
+            ready = connection.exec_driver_sql("SHOW STATUS LIKE 'wsrep_ready'").first()
     except SQLAlchemyError:
         return False
-    return found.get("wsrep_on") != "ON" or found.get("wsrep_ready") == "ON"
+    return ready is not None and ready[1] == "ON"
 
 
 def in_use(engine: Engine) -> int:
@@ -203,13 +203,25 @@ def alone(engine: Engine, what: str) -> Iterator[Connection]:
         When somebody else does it for too long.
     """
     name = f"eznel {what} {engine.url.database}"[:64]
-    with engine.connect() as connection:
+    with ExitStack() as stack:
+        connection = stack.enter_context(engine.connect())
         if connection.scalar(select(func.get_lock(name, _LOCK_S))) != 1:
-            raise Unusable(f"Another {what} of the same gardens is under way. Try again later.")
+            raise _under_way(what)
+        stack.callback(_release, connection, name)
         connection.commit()
-        try:
-            yield connection
-        finally:
-            if not connection.invalidated:
-                connection.rollback()
-                connection.scalar(select(func.release_lock(name)))
+        if nodes.several(connection) and not stack.enter_context(
+            nodes.held_by_all(engine, name, _LOCK_S)
+        ):
+            raise _under_way(what)
+        connection.commit()
+        yield connection
+
+
+def _under_way(what: str) -> Unusable:
+    return Unusable(f"Another {what} of the same gardens is under way. Try again later.")
+
+
+def _release(connection: Connection, name: str) -> None:
+    if not connection.invalidated:
+        connection.rollback()
+        connection.scalar(select(func.release_lock(name)))
