@@ -28,7 +28,7 @@ from eznel.clock import today
 from eznel.devices import Devices
 from eznel.standins import weather_station
 from eznel.standins.process import Standin
-from eznel.store import backups, gardens, invitations, opening, people, reading, removed
+from eznel.store import backups, database, gardens, invitations, opening, people, reading, removed
 from eznel.store.database import Unusable
 
 PASSWORD_OF_BEFORE = "password-hash"
@@ -271,7 +271,8 @@ def _addresses() -> list[str]:
 
 
 def _load_demo(services: Services) -> None:
-    with Session(services.engine) as session:
+    # One at a time: of several that start at once on an empty store, the first one loads it.
+    with database.alone(services.engine, "beginning"), Session(services.engine) as session:
         if reading.gardens(session):
             return
 

@@ -116,6 +116,45 @@ def test_an_older_change_is_undone_beside_a_newer_one(engine: Engine) -> None:
     assert stale.value.fields == ("volume",)
 
 
+def several(book: Book, *things: Scoop, **based_on: int) -> None:
+    with Session(book.engine) as session:
+        known = {make.uid(name): revision for name, revision in based_on.items()}
+        gardens.add(session, book.id, KINDS["scoops"], things, who="me", check=fine, based_on=known)
+
+
+def test_what_came_together_goes_together(engine: Engine) -> None:
+    book = Book(engine)
+    first = book.put("scoops", scoop("cup", 200, "cup")).revision
+    had = book.stored().revision
+    new = (scoop("mug", 250, "mug"), scoop("jug", 1000, "jug"))
+    several(book, scoop("large cup", 220, "cup"), *new, cup=first)
+    assert book.scoops() == [("large cup", 220), ("mug", 250), ("jug", 1000)]
+    assert book.stored().revision == had + 3
+    book.revert("undo")
+    assert book.scoops() == [("cup", 200)]
+    book.revert("redo")
+    assert book.scoops() == [("large cup", 220), ("mug", 250), ("jug", 1000)]
+    book.revert("undo")
+    book.revert("undo")  # what was written before them
+    assert book.scoops() == []
+
+
+def test_any_of_them_takes_all_back_or_none(engine: Engine) -> None:
+    book = Book(engine)
+    several(book, scoop("mug", 250, "mug"), scoop("jug", 1000, "jug"))
+    with Session(engine) as session:
+        newest, first = journal.entries(session, book.id)[:2]
+        assert journal.counts(session, book.id, [newest]) == {first.revision: 2}
+    book.put("scoops", scoop("tall jug", 1200, "jug"), based_on=1)
+    with pytest.raises(gardens.Stale):  # the jug is not what came
+        book.revert("undo", first.number)
+    assert book.scoops() == [("mug", 250), ("tall jug", 1200)]
+    book.revert("undo")
+    book.revert("undo", first.number)
+    assert book.scoops() == []
+    assert book.undoable().undo is None
+
+
 def test_undo_keeps_what_others_need(engine: Engine) -> None:
     book = Book(engine)
     book.put("places", KINDS["places"].parse(make.bed()))

@@ -1,5 +1,6 @@
 """The journal: what was changed, and undo and redo."""
 
+from collections.abc import Mapping
 from typing import Any, Literal
 from uuid import UUID
 
@@ -36,6 +37,8 @@ class ChangeView(BaseModel):
     fields: list[FieldChanged]
     act: Literal["write", "undo", "redo"]
     undone: bool
+    together: int
+    """How many changes were written together; they are taken back together. [count]"""
 
 
 class JournalView(BaseModel):
@@ -55,15 +58,15 @@ def read_journal(
     next_ = journal.undoable(session, str(garden_id))
     found = journal.entries(session, str(garden_id), thing_id=thing, before=before, most=MOST_SHOWN)
 
-    def one(number: int | None) -> ChangeView | None:
-        change = number and journal.entry(session, str(garden_id), number)
-        return _view(change, next_.undone) if change else None
-
-    return JournalView(
-        undo=one(next_.undo),
-        redo=one(next_.redo),
-        changes=[_view(change, next_.undone) for change in found],
-    )
+    turns = [
+        number and journal.entry(session, str(garden_id), number)
+        for number in (next_.undo, next_.redo)
+    ]
+    shown = [change for change in (*turns, *found) if change]
+    counts = journal.counts(session, str(garden_id), shown)
+    views = {change.number: _view(change, next_.undone, counts) for change in shown}
+    undo, redo = (views[change.number] if change else None for change in turns)
+    return JournalView(undo=undo, redo=redo, changes=[views[change.number] for change in found])
 
 
 @router.post("/undo/{number}")
@@ -109,7 +112,7 @@ def _may_turn(session: TheSession, garden_id: str, number: int, role: Role) -> N
         raise NotAllowed("", f"needs_{needed}")
 
 
-def _view(change: journal.Written, undone: frozenset[int]) -> ChangeView:
+def _view(change: journal.Written, undone: frozenset[int], counts: Mapping[int, int]) -> ChangeView:
     before, after = change.before or {}, change.after or {}
     shown = after or before
     whole = change.kind == "garden"
@@ -126,6 +129,7 @@ def _view(change: journal.Written, undone: frozenset[int]) -> ChangeView:
         fields=[] if many else fields_changed(before, after),
         act=change.act,
         undone=change.number in undone,
+        together=counts[change.together] if change.together is not None else 1,
     )
 
 

@@ -1,9 +1,9 @@
 """What every write shares: the lock, the rows of one thing, merging by field, the journal."""
 
 import json
-from collections.abc import Callable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence, Set
 from contextlib import contextmanager
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from pydantic import BaseModel, ValidationError
@@ -13,6 +13,7 @@ from sqlalchemy.orm import Session
 from eznel.core.document import Garden, GardenFile, WeatherDay
 from eznel.core.errors import Impossible
 from eznel.store import journal
+from eznel.store._users import users_of
 from eznel.store.database import PACKET_BYTES
 from eznel.store.kinds import KINDS, Kind, Row, key_of, to_row
 from eznel.store.reading import SETTINGS, Missing, Stored, load
@@ -78,11 +79,12 @@ def merged_thing(
 
 @dataclass(frozen=True, slots=True)
 class Actor:
-    """Who writes, and whether it takes back or does again an earlier change."""
+    """Who writes, whether it takes back or does again an earlier change, and with what others."""
 
     who: str
     act: journal.Act = "write"
     undoes: int | None = None
+    together: int | None = None
 
 
 @contextmanager
@@ -141,6 +143,7 @@ def finish(
             after=after,
             act=by.act,
             undoes=by.undoes,
+            together=by.together,
         ),
     )
     return had + 1
@@ -151,7 +154,7 @@ def write_thing(
 ) -> tuple[int, int]:
     """Store a thing as it now is; return its revision and the garden's."""
     check(with_things(stored.file, kind, (thing,)))
-    return _write_one(session, stored, stored.revision, (kind, thing), by)
+    return write_one(session, stored, stored.revision, (kind, thing), by)
 
 
 def write_things(
@@ -165,14 +168,21 @@ def write_things(
     """Store several things of a kind, all or none; return the garden's revision."""
     check(with_things(stored.file, kind, things))
     revision = stored.revision
+    by = replace(by, together=together(stored, things))
     for thing in things:
-        _, revision = _write_one(session, stored, revision, (kind, thing), by)
+        _, revision = write_one(session, stored, revision, (kind, thing), by)
     return revision
 
 
-def _write_one(
+def together(stored: Stored, things: Sequence[object]) -> int | None:
+    """What changes that belong together are known by: the first revision; none of one alone."""
+    return stored.revision + 1 if len(things) > 1 else None
+
+
+def write_one(
     session: Session, stored: Stored, revision: int, what: tuple[Kind, BaseModel], by: Actor
 ) -> tuple[int, int]:
+    """Store a thing that was checked; return its revision and the garden's."""
     kind, thing = what
     garden_id, key = str(stored.file.garden.id), key_of(thing)
     had = stored.revisions.get(key)
@@ -202,23 +212,10 @@ def write_days(
     weather = sorted({**known, **changed}.values(), key=lambda day: day.on)
     check(_checked(stored.file, KINDS["weather"], weather))
     before = [known[on] for on in changed if on in known]
-    return _replace_days(session, stored, before, list(changed.values()), by)
+    return replace_days(session, stored, before, list(changed.values()), by)
 
 
-def turn_days(session: Session, stored: Stored, left: Row, reached: Row, by: Actor) -> int:
-    """Bring the days of one write to what they were before it, or to what it made of them."""
-    gone, come = ([WeatherDay.model_validate(d) for d in side["days"]] for side in (left, reached))
-    for day in gone:
-        if find(stored.file, KINDS["weather"], key_of(day)) != day:
-            raise Stale(now(stored, KINDS["weather"], key_of(day)), stored.revision, left)
-    staying = {day.on for day in stored.file.log.weather if day not in gone}
-    for day in come:
-        if day.on in staying:  # somebody else has written that day since
-            raise Stale(dumped(day), stored.revision, left)
-    return _replace_days(session, stored, gone, come, by)
-
-
-def _replace_days(
+def replace_days(
     session: Session,
     stored: Stored,
     before: Sequence[BaseModel],
@@ -250,20 +247,22 @@ def remove_thing(
     session: Session, stored: Stored, kind: Kind, key: str, by: Actor
 ) -> tuple[int, int]:
     """Remove a thing that nothing names; return 0 and the garden's revision."""
-    garden_id = str(stored.file.garden.id)
-    old = now(stored, kind, key)
-    if old is None:
+    if now(stored, kind, key) is None:
         return 0, stored.revision
-    users = _users(stored.file, kind, key)
-    if users:
-        raise InUse(users)
-    if find(stored.file, kind, key):
-        kept = [thing for thing in things(stored.file, kind) if key_of(thing) != key]
-        _checked(stored.file, kind, kept)
+    without_things(stored.file, kind, {key})
+    return 0, remove_one(session, stored, stored.revision, (kind, key), by)
+
+
+def remove_one(
+    session: Session, stored: Stored, revision: int, what: tuple[Kind, str], by: Actor
+) -> int:
+    """Remove a thing whose absence was checked; return the garden's revision."""
+    kind, key = what
+    garden_id = str(stored.file.garden.id)
     columns = kind.table.__table__.c
     session.execute(delete(kind.table).where(columns.garden_id == garden_id, columns.id == key))
-    change = (kind.name, key, stored.revisions[key], old, None)
-    return 0, finish(session, garden_id, stored.revision, change, by)
+    change = (kind.name, key, stored.revisions[key], now(stored, kind, key), None)
+    return finish(session, garden_id, revision, change, by)
 
 
 def write_settings(
@@ -294,6 +293,11 @@ def write_whole(session: Session, stored: Stored | None, file: GardenFile, by: A
     session.execute(delete(GardenRow).where(GardenRow.id == garden_id))
     insert_garden(session, file, had, had + 1, {})
     return finish(session, garden_id, had, ("garden", garden_id, had + 1, before, after), by)
+
+
+def with_settings(stored: Stored, settings: Row) -> Garden:
+    """A garden with other settings."""
+    return Garden.model_validate({**stored.file.garden.model_dump(), **settings})
 
 
 def _fits_in_a_packet(session: Session, *documents: Row | None) -> None:
@@ -366,61 +370,19 @@ def with_things(file: GardenFile, kind: Kind, changed: Sequence[BaseModel]) -> G
     return _checked(file, kind, (*kept, *new.values()))
 
 
+def without_things(file: GardenFile, kind: Kind, keys: Set[str]) -> GardenFile:
+    """The garden without some things that nothing else names, checked whole."""
+    users = [user for key in keys for user in users_of(file, kind, key)]
+    if users:
+        raise InUse(users)
+    kept = [thing for thing in things(file, kind) if key_of(thing) not in keys]
+    return _checked(file, kind, kept) if len(kept) < len(things(file, kind)) else file
+
+
 def _checked(file: GardenFile, kind: Kind, things: Sequence[BaseModel]) -> GardenFile:
     """The garden with other things of a kind, if that keeps its rules."""
     part = getattr(file, kind.part).model_copy(update={kind.name: tuple(things)})
     return GardenFile.model_validate(file.model_copy(update={kind.part: part}).model_dump())
-
-
-def _users(file: GardenFile, kind: Kind, key: str) -> list[str]:
-    """Names of what would be left hanging without a thing."""
-    garden, log = file.garden, file.log
-    if kind.name == "places":
-        return (
-            [p.label for p in garden.plantings if str(p.place) == key]
-            + [r.lab for r in garden.reports if any(str(p) == key for p in r.places)]
-            + [str(p.on) for p in garden.preparations if str(p.place) == key]
-        )
-    if kind.name == "plantings":
-        return [
-            str(on)
-            for planting, on in (
-                *((e.planting, e.on) for e in log.feeds),
-                *((s.planting, s.on) for s in log.stages),
-                *((s.planting, s.on) for s in log.observed),
-                *((t.planting, t.on) for t in log.tasks),
-                *((s.planting, s.on) for s in log.sprays),
-                *((h.planting, h.on) for h in log.harvests),
-                *((n.planting, n.on) for n in log.notes),
-                *((one.planting, one.on) for one in log.looks),
-                *((p.planting, one.on) for one in garden.trials for p in one.plants),
-            )
-            if str(planting) == key
-        ]
-    if kind.name in ("products", "scoops"):
-        field = kind.name[:-1]
-        used = [str(e.on) for e in log.feeds if any(
-            str(getattr(a, field, "")) == key for a in e.amounts)]  # fmt: skip
-        return used + (_users_of_product(file, key) if field == "product" else [])
-    if kind.name == "programmes":
-        return [p.label for p in garden.plantings if p.programme == key]
-    return []
-
-
-def _users_of_product(file: GardenFile, key: str) -> list[str]:
-    """Where else than in feeds a product is named: mixes, preparations, moves of stock."""
-    filled = [
-        p.name
-        for p in file.garden.places
-        for one in (*getattr(p, "charge", ()), *getattr(p, "recipe", ()))
-        if str(one.product) == key
-    ]
-    mixed = [
-        recipe.name for recipe in file.garden.recipes if key in {str(p) for p in recipe.products}
-    ]
-    worked_in = [str(p.on) for p in file.garden.preparations if str(p.product) == key]
-    moved = [str(m.on) for m in file.log.stock_moves if str(m.product) == key]
-    return filled + mixed + worked_in + moved
 
 
 def _write_rows(

@@ -21,7 +21,7 @@ from eznel.store.kinds import KINDS
 from eznel.store.tables import GardenRow, JournalRow
 
 FORMAT = "eznel backup"
-VERSION = 1
+VERSION = 2
 KEPT = 14
 """How many scheduled backups are kept, the newest. [count]"""
 MOST_BYTES = 500_000_000
@@ -56,6 +56,7 @@ class SavedChange(_Part):
     after: dict[str, Any] | None
     act: Literal["write", "undo", "redo"]
     undoes: Counted | None
+    together: Counted | None = None
 
 
 class SavedThing(_Part):

@@ -13,9 +13,10 @@ from types import MappingProxyType
 from pydantic import BaseModel
 from sqlalchemy.orm import Session
 
-from eznel.core.document import Garden, GardenFile, WeatherDay, upgrades
+from eznel.core.document import Garden, GardenFile, WeatherDay
 from eznel.core.errors import Impossible
 from eznel.store import journal, members, photos
+from eznel.store._turning import turned
 from eznel.store._writing import (
     Actor,
     Check,
@@ -30,15 +31,14 @@ from eznel.store._writing import (
     now,
     remove_thing,
     settings_of,
-    turn_days,
+    with_settings,
     write_days,
     write_settings,
     write_thing,
     write_things,
     write_whole,
 )
-from eznel.store.kinds import KINDS, Kind, Row, key_of
-from eznel.store.reading import Stored
+from eznel.store.kinds import Kind, key_of
 
 __all__ = [
     "InUse",
@@ -332,7 +332,7 @@ def save_settings(
         had = stored.settings_revision
         if mine != theirs and had != based_on:
             base = journal.version(session, garden_id, ("settings", garden_id), based_on)
-            garden = _with_settings(stored, merged(base, mine, theirs, had))
+            garden = with_settings(stored, merged(base, mine, theirs, had))
         if settings_of(garden) == theirs:
             return Written(had, stored.revision)
         return Written(*write_settings(session, stored, garden, check, Actor(who)))
@@ -343,7 +343,8 @@ def revert(
 ) -> Written:
     """Take back one change, or do again what was taken back; a repeat is harmless.
 
-    What has changed since in other fields stays as it is.
+    What was written together with it goes or comes with it, all or none. What has changed since
+    in other fields stays as it is.
 
     Parameters
     ----------
@@ -383,61 +384,5 @@ def revert(
         undone = number in journal.undoable(session, garden_id).undone
         if undone == (act == "undo"):
             return Written(0, stored.revision)
-        left, reached = change.after, change.before
-        if act == "redo":
-            left, reached = reached, left
-        by = Actor(who, act, number)
-        if change.kind == "settings":
-            return _turn_settings(session, stored, (left, reached), check, by)
-        if change.kind == "garden":
-            return _turn_whole(session, stored, (left, reached), by)
-        if change.kind == journal.DAYS:
-            assert left is not None
-            assert reached is not None
-            revision = turn_days(session, stored, left, reached, by)
-            return Written(revision, revision)
-        return _turn_thing(session, stored, change, (left, reached), check, by)
-
-
-Way = tuple[Row | None, Row | None]
-"""From what a change left to what is to be reached."""
-
-
-def _turn_thing(
-    session: Session, stored: Stored, change: journal.Written, way: Way, check: Check, by: Actor
-) -> Written:
-    kind, key, (left, reached) = KINDS[change.kind], change.thing_id, way
-    there = now(stored, kind, key)
-    had = stored.revisions.get(key, 0)
-    if there not in (left, reached) and None in (there, left, reached):
-        raise Stale(there, had, left)
-    if reached is None:
-        return Written(*remove_thing(session, stored, kind, key, by))
-    thing = (
-        kind.parse(reached)
-        if there in (left, reached)
-        else merged_thing(kind, left, reached, there, had)
-    )
-    return Written(*write_thing(session, stored, kind, thing, check, by))
-
-
-def _turn_settings(session: Session, stored: Stored, way: Way, check: Check, by: Actor) -> Written:
-    left, reached = way
-    assert reached is not None
-    there, had = settings_of(stored.file.garden), stored.settings_revision
-    wanted = reached if there == left else merged(left, reached, there, had)
-    return Written(*write_settings(session, stored, _with_settings(stored, wanted), check, by))
-
-
-def _turn_whole(session: Session, stored: Stored, way: Way, by: Actor) -> Written:
-    left, reached = way
-    if reached is None:
-        raise Impossible("number", "beginning_stays")
-    if dumped(stored.file) != left:
-        raise Stale(None, stored.revision)
-    number = write_whole(session, stored, upgrades.read(reached), by)
-    return Written(number, number)
-
-
-def _with_settings(stored: Stored, settings: Row) -> Garden:
-    return Garden.model_validate({**stored.file.garden.model_dump(), **settings})
+        changes = journal.together(session, change)
+        return Written(*turned(session, stored, changes, act, who=who, check=check))

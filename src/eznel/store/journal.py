@@ -1,5 +1,6 @@
 """The journal: what was changed, when and by whom. Append only: an undo is a write of its own."""
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from typing import Literal
@@ -24,7 +25,8 @@ _TABLE = JournalRow.__table__.c
 class Change:
     """One write: the thing as it was and as it is; None where it was or is not there.
 
-    `undoes` is the number of the change that an undo takes back, or a redo does again.
+    `undoes` is the number of the change that an undo takes back, or a redo does again. Changes
+    that were written together have the garden's revision after the first of them in `together`.
     """
 
     garden_id: str
@@ -37,6 +39,7 @@ class Change:
     after: Row | None
     act: Act = "write"
     undoes: int | None = None
+    together: int | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -130,6 +133,56 @@ def entry(session: Session, garden_id: str, number: int) -> Written | None:
     )
     row = session.execute(query).mappings().first()
     return Written(**row) if row is not None else None
+
+
+def together(session: Session, change: Written) -> list[Written]:
+    """Return the changes that were written together with one, and that one.
+
+    Parameters
+    ----------
+    session : Session
+        Open.
+    change : Written
+        One of them.
+
+    Returns
+    -------
+    list of Written
+        Oldest first; the change alone, where it was written alone.
+    """
+    if change.together is None:
+        return [change]
+    query = select(JournalRow.__table__).where(
+        _TABLE.garden_id == change.garden_id, _TABLE.together == change.together
+    )
+    rows = session.execute(query.order_by(_TABLE.number)).mappings()
+    return [Written(**row) for row in rows]
+
+
+def counts(session: Session, garden_id: str, changes: Iterable[Written]) -> dict[int, int]:
+    """Return how many changes were written together with some.
+
+    Parameters
+    ----------
+    session : Session
+        Open.
+    garden_id : str
+        The garden.
+    changes : iterable of Written
+        In its journal.
+
+    Returns
+    -------
+    dict of int to int
+        By what they have in `together`. [count]
+    """
+    wanted = {change.together for change in changes if change.together is not None}
+    query = (
+        select(_TABLE.together, func.count())
+        .where(_TABLE.garden_id == garden_id, _TABLE.together.in_(wanted))
+        .group_by(_TABLE.together)
+    )
+    return {row[0]: row[1] for row in session.execute(query)} if wanted else {}
 
 
 def version(session: Session, garden_id: str, thing: tuple[str, str], revision: int) -> Row | None:

@@ -3981,6 +3981,8 @@ export interface components {
             thing_as: {
                 [key: string]: unknown;
             };
+            /** Together */
+            together: number;
             /** Undone */
             undone: boolean;
             /**

@@ -48,5 +48,6 @@ class JournalRow(Base):
     thing_revision: Mapped[int]
     act: Mapped[str]
     undoes: Mapped[int | None]
+    together: Mapped[int | None]
     before: Mapped[Nested | None]
     after: Mapped[Nested | None]

@@ -62,7 +62,9 @@ export function sentenceOf(change: Change, known: Known): string {
     changed: ` · ${t('changed')}`,
     removed: ` · ${t('removed')}`,
   }[change.what]
-  return `${act}${told}${what}`
+  const others = change.together - 1
+  const more = others ? ` · ${plural(others, 'and one more with it', 'and {n} more with it')}` : ''
+  return `${act}${told}${what}${more}`
 }
 
 function plainNameOf(change: Change, terms: Terms): string {
