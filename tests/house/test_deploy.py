@@ -36,6 +36,25 @@ def test_a_container_has_the_packages_that_a_start_wants() -> None:
     assert re.search(r"^  prepare\)$", LAUNCHER, re.MULTILINE)
 
 
+def test_a_package_depends_on_what_a_start_wants() -> None:
+    (start,) = re.findall(r"^  start\)\n    packages (.*)$", LAUNCHER, re.MULTILINE)
+    control = (DEPLOY / "debian/control").read_text()
+    (depends,) = re.findall(r"^Depends: (.*)$", control, re.MULTILINE)
+    assert {*start.split(), "python3-venv"} <= {one.split()[0] for one in depends.split(", ")}
+    packed = (DEPLOY / "package").read_text()
+    assert set(re.findall(r"@(\w+)@", control)) == set(re.findall(r"s/@(\w+)@/", packed))
+
+
+def test_a_packages_verbs_are_those_of_the_program(capsys: pytest.CaptureFixture[str]) -> None:
+    with pytest.raises(SystemExit):
+        main(["--help"])
+    (known,) = re.findall(r"\{([\w,]+)\}", capsys.readouterr().out)[:1]
+    wrapper = (DEPLOY / "debian/eznel").read_text()
+    cases = re.findall(r"^  ([a-z |]+)\)", wrapper, re.MULTILINE)
+    verbs = {verb.strip() for case in cases for verb in case.split("|")}
+    assert {"start", "doctor"} < verbs <= set(known.split(","))
+
+
 def test_a_proxy_asks_what_is_answered_and_tells_no_counts() -> None:
     proxy = (DEPLOY / "haproxy.cfg").read_text()
     paths = {route.path for route in health.router.routes}  # type: ignore[attr-defined]
