@@ -10,10 +10,11 @@ from alembic import command
 from alembic.autogenerate import compare_metadata
 from alembic.config import Config
 from alembic.migration import MigrationContext
-from sqlalchemy import Engine, event, make_url, text
+from sqlalchemy import Engine, event, inspect, make_url, text
 from sqlalchemy.orm import Session
 
 import gardens as make
+from eznel.core.document import GardenFile
 from eznel.core.errors import Impossible
 from eznel.store import database, gardens, opening, reading, snapshots
 from eznel.store.tables import Base
@@ -110,6 +111,59 @@ def test_an_upgrade_that_is_cut_off_anywhere_is_completed_by_the_next(
                 days = connection.execute(text("SELECT id, high_c FROM weather_day")).all()
             assert days == [("b", 21.25)]  # the day that was written last
         n += 2 if before == "0006" else 13
+
+
+RELEASED = sorted(path.name[:4] for path in (database.MIGRATIONS / "versions").glob("0*.py"))
+
+
+def carried_back(engine: Engine, into: Engine) -> dict[str, int]:
+    """Put what an older schema can hold of a store into it; return how many rows each table got."""
+    had = {}
+    now, then = inspect(engine), inspect(into)
+    with into.begin() as connection:
+        connection.exec_driver_sql("SET FOREIGN_KEY_CHECKS = 0")
+        for table in set(then.get_table_names()) & set(Base.metadata.tables):
+            known = {column["name"] for column in now.get_columns(table)}
+            both = [column for column in then.get_columns(table) if column["name"] in known]
+            columns = ", ".join(f"`{column['name']}`" for column in both)
+            full = [f"`{column['name']}` IS NOT NULL" for column in both if not column["nullable"]]
+            done = connection.exec_driver_sql(
+                f"INSERT INTO `{table}` ({columns}) SELECT {columns}"
+                f" FROM `{engine.url.database}`.`{table}` WHERE {' AND '.join(full)}"
+            )
+            had[table] = done.rowcount
+    into.dispose()
+    return had
+
+
+@pytest.mark.parametrize("before", RELEASED[:-1])
+def test_every_released_schema_with_a_garden_survives_a_cut(
+    before: str, engine: Engine, empty: Engine, slip: GardenFile, tmp_path: Path
+) -> None:
+    with Session(engine) as session:
+        gardens.replace(session, slip, based_on=0, who="t", check=lambda file: None)
+    at_release(empty, before)
+    had = carried_back(engine, empty)
+    assert had["garden"] == 1
+    assert had["planting"] == len(slip.garden.plantings) > 5
+    with cut_off_after(empty, 1):  # in the middle of the first step that is missing
+        database.migrate(empty, tmp_path)
+    with cut_off_after(empty, 4):
+        database.migrate(empty, tmp_path)
+    database.migrate(empty, tmp_path)
+    assert schema_is_ours(empty)
+    with empty.connect() as connection:
+        for table, rows in had.items():
+            count = connection.exec_driver_sql(f"SELECT COUNT(*) FROM `{table}`").scalar()
+            assert (table, count) == (table, rows)
+    with Session(empty) as session:
+        (listed,) = reading.gardens(session)
+        stored = reading.load(session, listed.id)
+    aside = {one.key for one in stored.aside}
+    for kind in ("places", "plantings", "products"):
+        for thing in getattr(slip.garden, kind):
+            kept = next((t for t in getattr(stored.file.garden, kind) if t.id == thing.id), None)
+            assert kept is not None or str(thing.id) in aside
 
 
 def test_two_starts_on_one_empty_database_both_come_up(empty: Engine, tmp_path: Path) -> None:
