@@ -162,7 +162,10 @@ def _own(data: Path, stack: ExitStack, step: Step) -> Engine:
     stack.callback(server.stop)
     there = (data / "database" / "data" / "eznel").is_dir()
     try:
-        step("Database", server.start)
+        step(
+            "Database, which was cut off and is put in order" if server.cut_off() else "Database",
+            server.start,
+        )
     except ServerFailed as error:
         if not there:
             raise Unusable(f"The database did not start: {error}") from error

@@ -68,6 +68,10 @@ class PrivateServer:
             return False
         return True
 
+    def cut_off(self) -> bool:
+        """Return whether the last one on this data was not stopped: the start mends it first."""
+        return (self.folder / "server.pid").exists()
+
     def start(self) -> None:
         """Create the data folder if it is new, start the server, and wait until it answers.
 
@@ -106,6 +110,8 @@ class PrivateServer:
             except subprocess.TimeoutExpired:
                 self._process.kill()
                 self._process.wait()
+            if self._process.returncode == 0:
+                (self.folder / "server.pid").unlink(missing_ok=True)
         if self._sockets is not None:
             shutil.rmtree(self._sockets, ignore_errors=True)
             self._sockets = None
