@@ -19,7 +19,7 @@ from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 from starlette.types import ASGIApp
 
-from eznel import catalogue, copies, demo
+from eznel import catalogue, copies
 from eznel.api.app import create_app
 from eznel.api.services import Services, Watch
 from eznel.api.trust import PAGE, Trust, printed
@@ -275,6 +275,7 @@ def _load_demo(services: Services) -> None:
     with database.alone(services.engine, "beginning"), Session(services.engine) as session:
         if reading.gardens(session):
             return
+        from eznel import demo  # its pictures and readings are only for this
 
         def load() -> None:
             file = demo.garden_file(services.catalogue)

@@ -113,9 +113,6 @@ def test_an_upgrade_that_is_cut_off_anywhere_is_completed_by_the_next(
         n += 2 if before == "0006" else 13
 
 
-RELEASED = sorted(path.name[:4] for path in (database.MIGRATIONS / "versions").glob("0*.py"))
-
-
 def carried_back(engine: Engine, into: Engine) -> dict[str, int]:
     """Put what an older schema can hold of a store into it; return how many rows each table got."""
     had = {}
@@ -136,7 +133,7 @@ def carried_back(engine: Engine, into: Engine) -> dict[str, int]:
     return had
 
 
-@pytest.mark.parametrize("before", RELEASED[:-1])
+@pytest.mark.parametrize("before", database.RELEASES[:-1])
 def test_every_released_schema_with_a_garden_survives_a_cut(
     before: str, engine: Engine, empty: Engine, slip: GardenFile, tmp_path: Path
 ) -> None:

@@ -6,6 +6,7 @@ from typing import Any
 from fastapi import FastAPI
 from fastapi.responses import FileResponse
 from fastapi.routing import APIRoute
+from pydantic.json_schema import models_json_schema
 from starlette.exceptions import HTTPException
 from starlette.middleware.gzip import GZipMiddleware
 from starlette.middleware.trustedhost import TrustedHostMiddleware
@@ -159,11 +160,15 @@ def description() -> dict[str, Any]:
     found = create_app(None).openapi()
     for verbs in found["paths"].values():
         for route in verbs.values():
-            for status, answer in route["responses"].items():
-                if not status.startswith("2"):  # the framework would say it twice
-                    answer["content"] = {
-                        problems.MEDIA_TYPE: answer["content"].pop("application/json")
-                    }
+            promised = {s: answer for s, answer in route["responses"].items() if s[0] == "2"}
+            route["responses"] = {**promised, **problems.REFUSED}
+    shapes: dict[str, Any] = found["components"]["schemas"]
+    for name in ("HTTPValidationError", "ValidationError"):  # the framework's, which we never send
+        del shapes[name]
+    _, problem = models_json_schema(
+        [(problems.Problem, "serialization")], ref_template="#/components/schemas/{model}"
+    )
+    found["components"]["schemas"] = dict(sorted({**shapes, **problem["$defs"]}.items()))
     return found
 
 

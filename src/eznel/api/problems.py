@@ -2,6 +2,7 @@
 
 import re
 from collections.abc import Awaitable, Callable
+from http import HTTPStatus
 from typing import Any
 
 from fastapi import FastAPI, Request
@@ -213,8 +214,12 @@ def install(app: FastAPI) -> None:
     app.add_exception_handler(HTTPException, _other)
 
 
-RESPONSES: dict[int | str, dict[str, Any]] = {
-    status: {"model": Problem, "content": {MEDIA_TYPE: {}}}
+REFUSED: dict[str, dict[str, Any]] = {
+    str(status): {
+        "description": HTTPStatus(status).phrase,
+        "content": {MEDIA_TYPE: {"schema": {"$ref": "#/components/schemas/Problem"}}},
+    }
     for status in (401, 403, 404, 409, 422, 429, 503)
 }
-"""What every route may answer besides what it promises."""
+"""What every route may answer besides what it promises, as it is described. The routes themselves
+are not told: the framework would make a validator for each of them, a sixth of a start."""

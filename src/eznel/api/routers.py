@@ -1,4 +1,4 @@
-"""How every resource's routes are made: what they may answer, and what is done again unseen."""
+"""How every resource's routes are made, and what they do again unseen."""
 
 import asyncio
 import random
@@ -8,7 +8,6 @@ from typing import Any
 from fastapi import APIRouter, Request, Response
 from fastapi.routing import APIRoute
 
-from eznel.api.problems import RESPONSES
 from eznel.store.nodes import undone
 
 _TIMES = 40
@@ -60,4 +59,4 @@ def router(prefix: str = "", tag: str = "") -> APIRouter:
     APIRouter
         Without routes.
     """
-    return APIRouter(prefix=prefix, tags=[tag], responses=RESPONSES, route_class=Again)
+    return APIRouter(prefix=prefix, tags=[tag], route_class=Again)

@@ -4,12 +4,7 @@ from collections.abc import Iterator
 from contextlib import ExitStack, contextmanager
 from pathlib import Path
 
-from alembic import command
-from alembic.config import Config
-from alembic.runtime.migration import MigrationContext
-from alembic.script import ScriptDirectory
-from alembic.util.exc import CommandError as AlembicError
-from sqlalchemy import Connection, Engine, create_engine, event, func, inspect, select
+from sqlalchemy import Connection, Engine, create_engine, event, func, inspect, select, text
 from sqlalchemy.exc import DBAPIError, SQLAlchemyError
 from sqlalchemy.pool import QueuePool
 
@@ -18,6 +13,8 @@ from eznel.store.signals import held_back
 from eznel.store.tables import Base
 
 MIGRATIONS = Path(__file__).parent / "migrations"
+RELEASES = tuple(sorted(path.name[:4] for path in (MIGRATIONS / "versions").glob("0*.py")))
+"""Of the schema, by the migrations that lead to them, oldest first."""
 WORKERS = 40
 """Requests that are worked on at once, each with a connection of its own. [count]"""
 PACKET_BYTES = 64 << 20
@@ -126,15 +123,13 @@ def migrate(engine: Engine, keep: Path) -> None:
     Damaged
         When it cannot be read.
     """
-    config = Config()
-    config.set_main_option("script_location", str(MIGRATIONS))
-    steps = ScriptDirectory.from_config(config)
     try:
         with alone(engine, "migration") as connection:
-            at = MigrationContext.configure(connection).get_current_revision()
-            if at == steps.get_current_head():
+            at = _release(connection)
+            connection.rollback()
+            if at == RELEASES[-1]:
                 return
-            if at not in {None, *(step.revision for step in steps.walk_revisions())}:
+            if at not in (None, *RELEASES):
                 raise Unusable(
                     "The gardens were last opened by a later release of Eznel. Start that one, or"
                     " name another folder: --data DIR."
@@ -143,10 +138,31 @@ def migrate(engine: Engine, keep: Path) -> None:
                 if at is not None:
                     snapshots.save(connection, keep / snapshots.name_of(at))
                 connection.commit()
-                config.attributes["connection"] = connection
-                command.upgrade(config, "head")
+                _upgrade(connection)
                 connection.commit()
-    except (SQLAlchemyError, AlembicError) as error:
+    except SQLAlchemyError as error:
+        raise Damaged(_said(error)) from error
+
+
+def _release(connection: Connection) -> str | None:
+    """The release that the tables are of; None where there are none, or nobody wrote it down."""
+    if not inspect(connection).has_table("alembic_version"):
+        return None
+    found: str | None = connection.scalar(text("SELECT version_num FROM alembic_version"))
+    return found
+
+
+def _upgrade(connection: Connection) -> None:
+    from alembic import command  # a third of a second that most starts do without
+    from alembic.config import Config
+    from alembic.util.exc import CommandError
+
+    config = Config()
+    config.set_main_option("script_location", str(MIGRATIONS))
+    config.attributes["connection"] = connection
+    try:
+        command.upgrade(config, "head")
+    except CommandError as error:
         raise Damaged(_said(error)) from error
 
 
@@ -171,7 +187,7 @@ def examine(engine: Engine) -> None:
             for table in Base.metadata.sorted_tables:
                 connection.execute(select(table).limit(1)).all()
                 connection.execute(select(func.count()).select_from(table)).all()
-    except (SQLAlchemyError, AlembicError) as error:
+    except SQLAlchemyError as error:
         raise Damaged(_said(error)) from error
 
 
@@ -207,7 +223,7 @@ def alone(engine: Engine, what: str) -> Iterator[Connection]:
         connection = stack.enter_context(engine.connect())
         if connection.scalar(select(func.get_lock(name, _LOCK_S))) != 1:
             raise _under_way(what)
-        stack.callback(_release, connection, name)
+        stack.callback(_let_go, connection, name)
         connection.commit()
         if nodes.several(connection) and not stack.enter_context(
             nodes.held_by_all(engine, name, _LOCK_S)
@@ -221,7 +237,7 @@ def _under_way(what: str) -> Unusable:
     return Unusable(f"Another {what} of the same gardens is under way. Try again later.")
 
 
-def _release(connection: Connection, name: str) -> None:
+def _let_go(connection: Connection, name: str) -> None:
     if not connection.invalidated:
         connection.rollback()
         connection.scalar(select(func.release_lock(name)))

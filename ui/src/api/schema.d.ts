@@ -7981,8 +7981,11 @@ export interface components {
          * @description Why a request was not done.
          */
         Problem: {
-            /** Base */
-            base?: {
+            /**
+             * Base
+             * @default null
+             */
+            base: {
                 [key: string]: unknown;
             } | null;
             /**
@@ -7995,12 +7998,18 @@ export interface components {
              * @default []
              */
             fields: string[];
-            /** Revision */
-            revision?: number | null;
+            /**
+             * Revision
+             * @default null
+             */
+            revision: number | null;
             /** Status */
             status: number;
-            /** Theirs */
-            theirs?: {
+            /**
+             * Theirs
+             * @default null
+             */
+            theirs: {
                 [key: string]: unknown;
             } | null;
             /** Title */
