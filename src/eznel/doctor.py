@@ -19,11 +19,12 @@ from eznel.clock import today
 from eznel.core.document import GardenFile
 from eznel.core.plan import SeasonPlan, plan
 from eznel.store import opening, proving, reading
+from eznel.store.backups import LOW_BYTES
 from eznel.store.database import Damaged, Unusable
 from eznel.store.tables import JournalRow
 
-LOW_BYTES, FULL_BYTES = 1_000_000_000, 200_000_000
-"""Less room on the disk is said; with less than the second nothing should be written. [bytes]"""
+FULL_BYTES = 200_000_000
+"""With less room on the disk nothing should be written. [bytes]"""
 OLD = timedelta(days=2)
 """A backup is made every day that Eznel runs. [d]"""
 ENDS_SOON = timedelta(days=30)

@@ -17,6 +17,10 @@ MOST_BYTES = 10_000_000
 MOST_OF_A_GARDEN = 60_000_000
 """The same for a garden file, which brings its photos. [bytes]"""
 
+MOST_OF_A_FILE = 7_000_000
+"""What is sent in a file or pasted: as much as fits in a request once it is encoded. Each reader
+takes less, and says how much. [bytes]"""
+
 MOST_AT_THE_DOOR = 4_000
 """The same for whoever is not in yet. [bytes]"""
 

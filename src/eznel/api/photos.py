@@ -8,6 +8,7 @@ from pydantic import Base64Bytes, BaseModel, Field
 
 from eznel.api import routers
 from eznel.api.downloads import attachment
+from eznel.api.limits import MOST_OF_A_FILE
 from eznel.api.services import TheServices, TheSession
 from eznel.formats.photo_zip import write_photos
 from eznel.formats.photos import small_photo
@@ -16,14 +17,13 @@ from eznel.store.reading import Missing
 
 router = routers.router("/api/gardens/{garden_id}/photos", "photos")
 
-MOST_ENCODED = 9_000_000
 FOREVER = "private, max-age=31536000, immutable"
 
 
 class PhotoBrought(BaseModel):
     """A photo as it comes from a camera."""
 
-    file: Annotated[Base64Bytes, Field(max_length=MOST_ENCODED)]
+    file: Annotated[Base64Bytes, Field(max_length=MOST_OF_A_FILE)]
 
 
 class PhotoKept(BaseModel):

@@ -10,6 +10,7 @@ from pydantic import Base64Bytes, BaseModel, Field, ValidationError
 from eznel.api import routers
 from eznel.api.changed import FieldChanged, differences
 from eznel.api.downloads import attachment
+from eznel.api.limits import MOST_OF_A_FILE
 from eznel.api.problems import FaultView
 from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech
@@ -25,9 +26,6 @@ from eznel.words import Words
 
 router = routers.router("/api/gardens/{garden_id}", "product files")
 
-MOST_ENCODED = 4_000_000
-MOST_LABEL = 9_000_000
-MOST_TEXT = 100_000
 MOST_FIGURES = 80
 UNNAMED = "a bag"
 
@@ -35,8 +33,8 @@ UNNAMED = "a bag"
 class LabelText(BaseModel):
     """A label as pasted, typed or in a file, and the id that its product is to have."""
 
-    text: Annotated[str, Field(max_length=MOST_TEXT)] = ""
-    file: Annotated[Base64Bytes, Field(max_length=MOST_LABEL)] | None = None
+    text: Annotated[str, Field(max_length=MOST_OF_A_FILE)] = ""
+    file: Annotated[Base64Bytes, Field(max_length=MOST_OF_A_FILE)] | None = None
     """A PDF or a text; it counts instead of the text."""
     id: UUID
     elements: bool | None = None
@@ -72,7 +70,7 @@ class LabelView(BaseModel):
 class ProductsFile(BaseModel):
     """A file of products, CSV or JSON."""
 
-    file: Annotated[Base64Bytes, Field(max_length=MOST_ENCODED)]
+    file: Annotated[Base64Bytes, Field(max_length=MOST_OF_A_FILE)]
 
 
 class ReadProductView(BaseModel):

@@ -9,6 +9,7 @@ from pydantic import Base64Bytes, BaseModel, Field
 from eznel.api import routers
 from eznel.api.changed import FieldChanged, differences
 from eznel.api.downloads import attachment
+from eznel.api.limits import MOST_OF_A_FILE
 from eznel.api.problems import FaultView
 from eznel.api.services import TheServices, TheSession
 from eznel.api.speech import Speech
@@ -25,8 +26,6 @@ from eznel.words import Words
 
 router = routers.router("/api/gardens/{garden_id}", "soil files")
 
-MOST_ENCODED = 20_000_000
-
 
 class ColumnView(BaseModel):
     """A column of a table, and what it is taken to mean; no meaning leaves it out."""
@@ -42,8 +41,8 @@ class ColumnView(BaseModel):
 class Brought(BaseModel):
     """A file, or pasted text; and what its columns mean, where somebody says so."""
 
-    file: Annotated[Base64Bytes, Field(max_length=MOST_ENCODED)] | None = None
-    text: Annotated[str, Field(max_length=MOST_ENCODED)] | None = None
+    file: Annotated[Base64Bytes, Field(max_length=MOST_OF_A_FILE)] | None = None
+    text: Annotated[str, Field(max_length=MOST_OF_A_FILE)] | None = None
     columns: Annotated[list[ColumnView], Field(max_length=400)] | None = None
 
 

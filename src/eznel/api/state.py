@@ -7,11 +7,9 @@ from pydantic import BaseModel
 
 from eznel.api import routers
 from eznel.api.services import TheServices
+from eznel.store.backups import LOW_BYTES
 
 router = routers.router("/api/state", "state")
-
-LOW_BYTES = 1_000_000_000
-"""With less room than this on its disk somebody is told. [bytes]"""
 
 
 class StateView(BaseModel):

@@ -10,6 +10,7 @@ from pydantic import Base64Bytes, BaseModel, Field
 
 from eznel.api import routers
 from eznel.api.downloads import attachment
+from eznel.api.limits import MOST_OF_A_FILE
 from eznel.api.services import Services, TheServices, TheSession, Who
 from eznel.core.document import Day, WeatherDay
 from eznel.core.errors import Impossible
@@ -21,7 +22,6 @@ from eznel.store import gardens, reading
 
 router = routers.router("/api/gardens/{garden_id}", "weather")
 
-MOST_ENCODED = 3_000_000
 OVERLAP_DAYS = 7
 """Days that are fetched again, as a forecast may have been kept for them."""
 
@@ -39,8 +39,8 @@ class WeatherColumnView(BaseModel):
 class WeatherBrought(BaseModel):
     """A file, or pasted text; and what its columns and dates mean, where somebody says so."""
 
-    file: Annotated[Base64Bytes, Field(max_length=MOST_ENCODED)] | None = None
-    text: Annotated[str, Field(max_length=MOST_ENCODED)] | None = None
+    file: Annotated[Base64Bytes, Field(max_length=MOST_OF_A_FILE)] | None = None
+    text: Annotated[str, Field(max_length=MOST_OF_A_FILE)] | None = None
     columns: Annotated[list[WeatherColumnView], Field(max_length=400)] | None = None
     month_first: bool | None = None
 

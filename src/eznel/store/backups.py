@@ -26,6 +26,8 @@ KEPT = 14
 """How many scheduled backups are kept, the newest. [count]"""
 MOST_BYTES = 500_000_000
 """What a backup may come to, unpacked: more is no garden's, and would fill the memory. [bytes]"""
+LOW_BYTES = 1_000_000_000
+"""With less room than this on the disk of the backups somebody is told. [bytes]"""
 PACKED = 6
 """Of gzip's nine levels: the next ones take twice as long and save one hundredth. [level]"""
 _AT_ONCE = 500
