@@ -2,6 +2,7 @@
 
 import asyncio
 import os
+import signal
 import socket
 import subprocess
 import sys
@@ -131,7 +132,7 @@ def serve(
             _load_demo(services)
         opening.beside(stack, lambda ended: _save_daily(engine, services.watch, ended))
         sys.setswitchinterval(SWITCH_S)
-        with suppress(KeyboardInterrupt):  # raised again once all was answered
+        with suppress(KeyboardInterrupt):  # before it serves; from then on none is raised
             _run(services, ui, _Door(host, port, data, sharing, logs))
     print("Stopped.", flush=True)
     return 0
@@ -148,8 +149,7 @@ def _run(services: Services, ui: Path, door: _Door) -> None:
             print(f"In your network: http://{address}:{door.port}", flush=True)
         _say_first(first, here)
         app = create_app(services, ui, shared=sharing is not None, logs=door.logs)
-        print(f"Eznel is at {here}  (Ctrl-C stops it)", flush=True)
-        _until_stopped(_server(app, door, door.port, behind=behind))
+        _until_stopped(here, _server(app, door, door.port, behind=behind))
         return
     shown, trust = _trusted(door, sharing)
     print(f"In your network: {trust.https}", flush=True)
@@ -158,9 +158,8 @@ def _run(services: Services, ui: Path, door: _Door) -> None:
               f"Its fingerprint: {trust.fingerprint}", flush=True)  # fmt: skip
     _say_first(first, here, trust.https)
     app = create_app(services, ui, trust, shared=True, logs=door.logs)
-    print(f"Eznel is at {here}  (Ctrl-C stops it)", flush=True)
     plain, safe = _server(app, door, door.port), _server(app, door, door.port + 1, shown=shown)
-    _until_stopped(plain, safe)
+    _until_stopped(here, plain, safe)
 
 
 def _first_account(services: Services, data: Path) -> str:
@@ -202,8 +201,24 @@ def _server(
     return uvicorn.Server(config)
 
 
-def _until_stopped(*servers: uvicorn.Server) -> None:
-    asyncio.run(_all(*servers))
+def _until_stopped(here: str, *servers: uvicorn.Server) -> None:
+    """Say where it is, and serve until somebody stops it, be it at that very moment.
+
+    An interrupt is no exception from here on: one that is raised while something is being cleared
+    away would be lost, and nobody would stop.
+    """
+
+    def stop(*_: object) -> None:
+        for one in servers:
+            one.should_exit = True
+
+    before = {one: signal.signal(one, stop) for one in (signal.SIGINT, signal.SIGTERM)}
+    try:
+        print(f"Eznel is at {here}  (Ctrl-C stops it)", flush=True)
+        asyncio.run(_all(*servers))
+    finally:
+        for one, handler in before.items():
+            signal.signal(one, handler)
 
 
 async def _all(*servers: uvicorn.Server) -> None:

@@ -5,6 +5,7 @@ import { useGarden } from '../api/gardens'
 import { useWeather } from '../api/planning'
 import { showDate } from '../lib/dates'
 import { base64 } from '../lib/files'
+import { useLast } from '../lib/useLast'
 import { plural, t } from '../lib/words'
 import { Refused } from '../parts/Field'
 import { FileDrop, TEXTS } from '../parts/FileDrop'
@@ -17,6 +18,7 @@ export function WeatherPart({ gardenId }: { gardenId: string }) {
   const practice = garden.stands_on != null
   const counted = log.weather.filter((day) => practice || day.source !== 'simulated')
   const { fetched, read, keep } = useWeather(gardenId)
+  const shown = useLast(read)
   const [file, setFile] = useState('')
   const [told, setTold] = useState<Told>({})
   const bring = (next: string, say: Told) => {
@@ -65,9 +67,9 @@ export function WeatherPart({ gardenId }: { gardenId: string }) {
           )}
         </p>
       )}
-      {read.data && (
+      {shown && (
         <WeatherRead
-          of={read.data}
+          of={shown}
           told={told}
           busy={keep.isPending || read.isPending}
           onTell={(next) => bring(file, next)}

@@ -7,6 +7,7 @@ import { useReadReports } from '../../api/soilFiles'
 import { useWords } from '../../api/reference'
 import { base64 } from '../../lib/files'
 import { showNumber } from '../../lib/numbers'
+import { useLast } from '../../lib/useLast'
 import { plural, t } from '../../lib/words'
 import { DateField } from '../../parts/DateField'
 import { Differences } from '../../parts/Differences'
@@ -36,7 +37,7 @@ export function ReadFile(props: { gardenId: string; onDone: (place: string | nul
   const [changed, setChanged] = useState<Record<string, Partial<Report>>>({})
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
   const kept = useDraft<{ text: string }>(reportDraft(gardenId))
-  const understood = read.data
+  const understood = useLast(read)
   const bring = (next: Brought, columns?: Schemas['ColumnView'][]) => {
     setBrought(next)
     keep.reset()
@@ -88,7 +89,7 @@ export function ReadFile(props: { gardenId: string; onDone: (place: string | nul
               <Button
                 type="primary"
                 loading={keep.isPending}
-                disabled={reports.length === 0 || homeless > 0}
+                disabled={reports.length === 0 || homeless > 0 || read.isPending}
                 onClick={() =>
                   keep.mutate(
                     { kind: 'reports', things: reports },
