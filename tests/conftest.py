@@ -12,6 +12,7 @@ from eznel import catalogue, demo
 from eznel.api.app import create_app
 from eznel.api.services import Services
 from eznel.core.document import Garden, GardenFile
+from eznel.core.plan import Made, make
 from eznel.store import database
 from eznel.store.server import PrivateServer
 from eznel.store.tables import Base
@@ -58,8 +59,9 @@ def engine(database_engine: Engine) -> Engine:
 
 
 @pytest.fixture
-def services(engine: Engine) -> Iterator[Services]:
+def services(engine: Engine, planned: Made) -> Iterator[Services]:
     found = Services(engine, catalogue.load(), clock)
+    found.know(planned)
     yield found
     found.apart.close()
 
@@ -74,6 +76,12 @@ def client(services: Services) -> Iterator[TestClient]:
 def slip() -> GardenFile:
     """The demo garden, made once."""
     return demo.garden_file(catalogue.load())
+
+
+@pytest.fixture(scope="session")
+def planned(slip: GardenFile) -> Made:
+    """The demo garden's plan, made once: where every application of the tests begins."""
+    return make(slip.garden, slip.log, clock(slip.garden), catalogue.load())
 
 
 @pytest.fixture

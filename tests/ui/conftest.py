@@ -1,12 +1,15 @@
 """A real browser on the whole application."""
 
 import os
+import time
 from collections import Counter
 from collections.abc import Iterator
+from typing import Any
+from weakref import WeakKeyDictionary
 
 import pytest
 from fastapi import FastAPI
-from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Locator, Page, expect, sync_playwright
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
@@ -23,6 +26,34 @@ PHONE = {"width": 390, "height": 844}
 # A machine that is busy elsewhere may pause for seconds; nothing here is a test of speed.
 PATIENCE_MS = int(os.environ.get("EZNEL_TEST_PATIENCE_MS", "40000"))
 expect.set_options(timeout=PATIENCE_MS)
+
+
+CALM_MS = 1000
+"""What a press waits for answers that are under way, at most. [ms]"""
+
+asked_by: WeakKeyDictionary[Page, Counter[str]] = WeakKeyDictionary()
+"""What each page has asked for and not yet got."""
+
+_click = Locator.click
+
+
+def calm_click(pressed: Locator, **how: Any) -> None:
+    """Press what stands still, as a hand does.
+
+    An answer that arrives between pointing and pressing moves the page: Playwright then presses
+    beside it and does not notice.
+    """
+    waiting, latest = asked_by.get(pressed.page, Counter()), time.monotonic() + CALM_MS / 1000
+    while any(count > 0 for count in waiting.values()) and time.monotonic() < latest:
+        pressed.page.wait_for_timeout(20)
+    _click(pressed, **how)
+
+
+@pytest.fixture(scope="session", autouse=True)
+def calm() -> Iterator[None]:
+    Locator.click = calm_click  # type: ignore[method-assign]
+    yield
+    Locator.click = _click  # type: ignore[method-assign]
 
 
 def window(browser: Browser) -> BrowserContext:
@@ -65,10 +96,18 @@ def address(application: tuple[FastAPI, str], services: Services) -> Iterator[st
 
 
 @pytest.fixture(scope="session")
-def shared_window(browser: Browser) -> Iterator[BrowserContext]:
+def keeper(browser: Browser) -> Iterator[Page]:
+    """An empty page that keeps the window of all tests open, and with it what was loaded."""
     found = window(browser)
-    yield found
+    yield found.new_page()
     found.close()
+
+
+@pytest.fixture
+def shared_window(keeper: Page, address: str) -> Iterator[BrowserContext]:
+    """The window of all tests, without anything of the one before."""
+    yield keeper.context
+    emptied(keeper, address)
 
 
 @pytest.fixture
@@ -81,7 +120,7 @@ def page(shared_window: BrowserContext, address: str) -> Iterator[Page]:
     page.on("console", lambda said: wrong.append(said.text) if said.type == "error" else None)
     page.on("request", lambda asked: None if asked.url.startswith((address, "data:", "blob:"))
             else wrong.append(f"left the machine: {asked.url}"))  # fmt: skip
-    waiting: Counter[str] = Counter()
+    waiting = asked_by[page] = Counter()
     page.on("request", lambda asked: waiting.update({asked.url: 1}))
     page.on("requestfinished", lambda asked: waiting.update({asked.url: -1}))
     page.on("requestfailed", lambda asked: waiting.update({asked.url: -1}))
@@ -89,18 +128,17 @@ def page(shared_window: BrowserContext, address: str) -> Iterator[Page]:
     # Shown where a test fails: what the page still waited for, and what stood on it.
     print("unanswered:", *(url for url, count in waiting.items() if count > 0))
     print("" if page.is_closed() else page.evaluate("document.body.innerText.slice(0, 2000)"))
-    emptied(shared_window, address)
     # Refusals (422), conflicts (409), a store that is down (503) and a network that is cut are part
     # of the tests; the browser reports them all the same.
     expected = ("status of 409", "status of 422", "status of 503", "INTERNET_DISCONNECTED")
     assert [text for text in wrong if not any(status in text for status in expected)] == []
 
 
-def emptied(context: BrowserContext, address: str) -> None:
-    """Close the pages of a window and drop all that they kept, but for scripts."""
+def emptied(keeper: Page, address: str) -> None:
+    """Close the other pages of a window and drop all that they kept, but for scripts."""
+    context = keeper.context
     context.set_offline(False)
     context.unroute_all(behavior="ignoreErrors")
-    keeper = context.new_page()
     for page in context.pages:
         if page is not keeper:
             page.close()
@@ -108,7 +146,6 @@ def emptied(context: BrowserContext, address: str) -> None:
         "Storage.clearDataForOrigin",
         {"origin": address, "storageTypes": "cookies,local_storage,indexeddb,cache_storage"},
     )
-    keeper.close()
 
 
 @pytest.fixture

@@ -123,7 +123,7 @@ class Services:
         kept = self._kept.get(key)
         if kept is None or kept.revision < stored.revision:
             kept = _Kept(stored.revision, self.made(stored.file, day))
-            self._keep(self._last, key[0], kept.made)
+            self.know(kept.made)
             self._keep(self._kept, key, kept)
         text = PLANS.dump_json(said_in(kept.made.plan, said))
         kept.bodies[said.locale] = gzip.compress(text, compresslevel=5)
@@ -162,8 +162,11 @@ class Services:
 
     def check(self, file: GardenFile) -> None:
         """Raise what would keep a garden from being planned; the plan is begun with that."""
-        made = self.made(file, self.clock(file.garden))
-        self._keep(self._last, str(file.garden.id), made)
+        self.know(self.made(file, self.clock(file.garden)))
+
+    def know(self, made: Made) -> None:
+        """Begin the garden's next plan with this one, stored or tried."""
+        self._keep(self._last, str(made.workings.garden.id), made)
 
 
 # What a route needs is had without waiting, so none of it takes a thread of its own; only closing

@@ -90,7 +90,6 @@ export function Detail(props: {
             })}
           </span>
         </p>
-        <Years gardenId={gardenId} planting={planting} />
         <Findings of={planting.findings} words={words} />
         <Buy planting={planting} />
         <NotUsed gardenId={gardenId} planting={planting} />
@@ -103,6 +102,7 @@ export function Detail(props: {
           )}
           <Button onClick={() => go({ ask: 'balance' })}>{t('Balance by day')}</Button>
         </div>
+        <Years gardenId={gardenId} planting={planting} />
       </section>
       <Later>
         {address.get('ask') === 'balance' && (
