@@ -2,6 +2,7 @@
 
 import re
 from typing import Any
+from uuid import uuid4
 
 from playwright.sync_api import Page, expect
 
@@ -58,6 +59,29 @@ def test_the_history_of_one_thing(slip_page: Page) -> None:
     whole.get_by_role("button", name="Take it back").first.click()
     expect(whole.get_by_role("button", name="Do it again")).to_be_visible()
     assert mug(slip_page) == 180
+
+
+def test_what_came_together_goes_together(slip_page: Page) -> None:
+    scoop = next(s for s in read(slip_page)["file"]["garden"]["scoops"] if s["name"] == "tin mug")
+    origin = slip_page.url.split("/g/")[0]
+    two = [{**scoop, "id": str(uuid4()), "name": name} for name in ("blue mug", "green mug")]
+    sent = slip_page.request.post(f"{origin}/api/gardens/{demo.SLIP}/scoops", data=two)
+    assert sent.ok, sent.text()
+
+    def names() -> set[str]:
+        return {s["name"] for s in read(slip_page)["file"]["garden"]["scoops"]}
+
+    assert names() >= {"blue mug", "green mug"}
+    slip_page.reload()
+    slip_page.get_by_role("button", name="Skerrin Slip").click()
+    slip_page.get_by_role("button", name="Everything that was changed").click()
+    whole = slip_page.get_by_role("dialog").last
+    whole.get_by_role("button", name="Take all 2 back").first.click()
+    expect(whole.get_by_role("button", name="Do all 2 again").first).to_be_visible()
+    assert not names() & {"blue mug", "green mug"}
+    whole.get_by_role("button", name="Do all 2 again").first.click()
+    expect(whole.get_by_role("button", name="Do all 2 again")).to_have_count(0)
+    assert names() >= {"blue mug", "green mug"}
 
 
 def test_ticked_and_typed_without_a_connection(slip_page: Page) -> None:

@@ -26,6 +26,7 @@ from eznel.core.season.workings import Workings
 from eznel.devices import Devices
 from eznel.formats.said import said_in
 from eznel.store import reading
+from eznel.store.catching_up import KNOWN, current
 from eznel.store.reading import Stored
 from eznel.words import Words
 
@@ -88,6 +89,10 @@ class Services:
     _locks: dict[str, Lock] = field(default_factory=dict)
     _lock: Lock = field(default_factory=Lock)
 
+    def session(self) -> Session:
+        """Return a session that reads on from the gardens in memory."""
+        return Session(self.engine, info={KNOWN: self._stored})
+
     def stored(self, session: Session, garden_id: str) -> Stored:
         """Return a garden as stored, from memory while its revision is the same."""
         revision = reading.revision(session, garden_id)
@@ -99,7 +104,7 @@ class Services:
                 known = self._stored.get(garden_id)
                 if known is None or known.revision < revision:
                     session.rollback()  # what this session has seen may be older by now
-                    known = reading.load(session, garden_id)
+                    known = current(session, garden_id)
                     self._keep(self._stored, garden_id, known)
         return known
 
@@ -179,7 +184,7 @@ async def _services(request: Request) -> Services:
 
 
 async def _session(request: Request) -> AsyncIterator[Session]:
-    session = Session(request.app.state.services.engine)
+    session = request.app.state.services.session()
     try:
         yield session
     finally:

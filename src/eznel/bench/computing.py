@@ -9,12 +9,12 @@ from time import perf_counter
 from typing import Any
 
 from eznel import catalogue
-from eznel.bench.garden import TODAY, generated
+from eznel.bench.garden import TODAY, feed, generated, lived_in
 from eznel.bench.rows import Row, median_ms
 from eznel.core.balance.balance import balance_of
 from eznel.core.balance.trying import Tried
 from eznel.core.blend import blend
-from eznel.core.document import Garden, Log
+from eznel.core.document import FeedEntry, Garden, Log
 from eznel.core.mixing import answers
 from eznel.core.plan import make, plan
 from eznel.core.plan.place_waters import waters
@@ -84,6 +84,7 @@ def rows(*, many: bool) -> list[Row]:
         Row(f"the water of {SEASON} places by day", _waters_ms(), "ms", 60, 60),
         Row(f"the balance of {SEASON} plantings by day", _balances_ms(1.0), "ms"),
         Row("  one step of a dragged dose", _balances_ms(1.5) / SEASON, "ms", 16, 16),
+        *_lived_in_rows(),
         Row("a label of 20,000 characters, read", _label_ms(), "ms", 200, 200),
         Row("the cheapest bags for 40 plantings", _bags_ms(), "ms"),
         Row("one planting by every programme", _programmes_ms(), "ms"),
@@ -137,6 +138,32 @@ def _balances_ms(share: float) -> float:
     for season in workings.seasons:
         balance_of(season, workings, Tried(dose_share=share))
     return (perf_counter() - began) * 1000
+
+
+YEARS = 5
+
+
+def _lived_in_rows() -> list[Row]:
+    """A garden with five years behind it: planned from nothing, and after one more feed."""
+    known = catalogue.load()
+    garden, log = lived_in(SEASON, YEARS, known)
+    began = perf_counter()
+    before = make(garden, log, TODAY, known)
+    cold_ms = (perf_counter() - began) * 1000
+
+    def ticked(number: int) -> float:
+        given = FeedEntry.model_validate(feed(str(garden.plantings[number].id), TODAY, number))
+        after = log.model_copy(update={"feeds": (*log.feeds, given)})
+        began = perf_counter()
+        make(garden, after, TODAY, known, before)
+        return (perf_counter() - began) * 1000
+
+    what = f"{len(log.feeds)} feeds in {YEARS} years"
+    ticks = statistics.median(ticked(n) for n in range(5))
+    return [
+        Row(what + ", planned from nothing", cold_ms, "ms"),
+        Row("  after one more feed", ticks, "ms", 100, 100),
+    ]
 
 
 def _label_ms() -> float:

@@ -1,10 +1,11 @@
 """Generated gardens: every crop and method, twelve products, no two needs equal."""
 
 from datetime import date, timedelta
+from math import cos, pi
 from typing import Any
 from uuid import UUID, uuid5
 
-from eznel.core.document import Garden
+from eznel.core.document import Garden, Log
 from eznel.core.reference import Catalogue
 
 BENCH = UUID("b1f0c7f2-5a3e-4f55-9a39-53a4d1f3c0de")
@@ -147,3 +148,79 @@ def generated(plantings: int, catalogue: Catalogue, *, plants: int | None = None
             ],
         }
     )
+
+
+FEEDS, EVERY_DAYS, SIGHTS, WEATHER_DAYS = 40, 4, 2, 1600
+"""Of each planting of an earlier year; days of weather. [count, days]"""
+
+
+def lived_in(plantings: int, years: int, catalogue: Catalogue) -> tuple[Garden, Log]:
+    """Return a garden with earlier years behind it, and all that was logged in them.
+
+    Parameters
+    ----------
+    plantings : int
+        Plantings of each year. [count]
+    years : int
+        Earlier years, each with the plantings of this one. [count]
+    catalogue : Catalogue
+        For its crops and programmes.
+
+    Returns
+    -------
+    tuple of Garden and Log
+        Equal at every call.
+    """
+    plain = generated(plantings, catalogue).model_dump(mode="json")
+    earlier = [
+        {**one, "id": _id(f"{one['id']} {year}"), "planted_on": f"{year}{one['planted_on'][4:]}"}
+        for year in range(TODAY.year - years, TODAY.year)
+        for one in plain["plantings"]
+    ]
+    log = {
+        "feeds": [feed(one["id"], _after(one, 3 + EVERY_DAYS * n), n)
+                  for one in earlier for n in range(FEEDS)],
+        "observed": [
+            {"id": _id(f"{one['id']} seen {n}"), "planting": one["id"], "kind": "rank_leaf",
+             "on": _after(one, 30 + 20 * n).isoformat()}
+            for one in earlier for n in range(SIGHTS)
+        ],
+        "weather": [_day(TODAY - timedelta(n)) for n in range(WEATHER_DAYS, 0, -1)],
+    }  # fmt: skip
+    whole = {**plain, "plantings": [*plain["plantings"], *earlier]}
+    return Garden.model_validate(whole), Log.model_validate(log)
+
+
+def feed(planting: str, on: date, number: int) -> dict[str, Any]:
+    """Return a feed of a planting, as plain data.
+
+    Parameters
+    ----------
+    planting : str
+        Its id.
+    on : date
+        The day.
+    number : int
+        Tells feeds of one planting apart, and what they were of.
+
+    Returns
+    -------
+    dict
+        Some grams of one product, in water.
+    """
+    amount = {"product": _id(f"product {3 + number % 5}"), "amount": _measure(4, "g")}
+    return {
+        "id": _id(f"{planting} fed {number}"), "planting": planting, "on": on.isoformat(),
+        "outcome": "given", "amounts": [amount], "water": _measure(8, "L"),
+    }  # fmt: skip
+
+
+def _after(planting: dict[str, Any], days: int) -> date:
+    return date.fromisoformat(planting["planted_on"]) + timedelta(days)
+
+
+def _day(on: date) -> dict[str, Any]:
+    mean_c = 10 - 8 * cos(2 * pi * (on.timetuple().tm_yday - 20) / 365) + on.toordinal() % 5 - 2
+    rain_mm = max(0, on.toordinal() * 7919 % 13 - 8) * 1.5
+    return {"id": _id(f"weather {on}"), "on": on.isoformat(), "low_c": round(mean_c - 4, 1),
+            "high_c": round(mean_c + 5, 1), "rain_mm": rain_mm}  # fmt: skip

@@ -55,5 +55,6 @@ class Kept:
         known = self._parts.get(key) or self._earlier.get(key)
         if known is None or known.made_from != made_from or not holds(known.made):
             known = _Part(made_from, make())
-        self._parts[key] = known
+        # Kept with what it was asked for now: the next comparison finds the very same objects.
+        self._parts[key] = _Part(made_from, known.made)
         return known.made  # type: ignore[no-any-return]

@@ -47,7 +47,8 @@ def as_text(plan: SeasonPlan, garden: Garden, words: Words, system: System = "me
         if place.id in waters:
             lines.append(f"  {read.terms['sheet.water']}: {read.watering(waters[place.id])}")
     for planting in plan.plantings:
-        lines += ["", *_planting(planting, read)]
+        if not planting.over:
+            lines += ["", *_planting(planting, read)]
     for finding in plan.findings:
         lines += ["", f"? {read.finding(finding)}"]
     lines += ["", words.cautions["general"]]

@@ -77,7 +77,12 @@ def write_season(
         *_besides(plan, read, page.width),
         *_waters(plan, read, page.width),
         *(part for one in plan.places for part in _place(one, read)),
-        *(part for one in plan.plantings for part in _planting(one, plan, read, page.width)),
+        *(
+            part
+            for one in plan.plantings
+            if not one.over
+            for part in _planting(one, plan, read, page.width)
+        ),
         Spacer(1, 4 * mm),
         *(paragraph(read.finding(one), _SMALL) for one in plan.findings),
         paragraph(said.cautions["general"], _SMALL),

@@ -14,9 +14,11 @@ from eznel.core.document import Garden, GardenFile, WeatherDay
 from eznel.core.errors import Impossible
 from eznel.store import journal
 from eznel.store._users import users_of
+from eznel.store.aside import with_fields
+from eznel.store.catching_up import current
 from eznel.store.database import PACKET_BYTES
 from eznel.store.kinds import KINDS, Kind, Row, key_of, to_row
-from eznel.store.reading import SETTINGS, Missing, Stored, load
+from eznel.store.reading import SETTINGS, Missing, Stored
 from eznel.store.tables import GardenRow, SoilValueRow, WeatherDayRow
 
 Check = Callable[[GardenFile], object]
@@ -94,7 +96,7 @@ def locked(session: Session, garden_id: str) -> Iterator[Stored | None]:
     # lock comes before the first reading.
     session.rollback()
     try:
-        yield load(session, garden_id) if lock(session, [garden_id]) else None
+        yield current(session, garden_id) if lock(session, [garden_id]) else None
         session.commit()
     finally:
         session.rollback()
@@ -381,8 +383,8 @@ def without_things(file: GardenFile, kind: Kind, keys: Set[str]) -> GardenFile:
 
 def _checked(file: GardenFile, kind: Kind, things: Sequence[BaseModel]) -> GardenFile:
     """The garden with other things of a kind, if that keeps its rules."""
-    part = getattr(file, kind.part).model_copy(update={kind.name: tuple(things)})
-    return GardenFile.model_validate(file.model_copy(update={kind.part: part}).model_dump())
+    part = with_fields(getattr(file, kind.part), {kind.name: tuple(things)})
+    return with_fields(file, {kind.part: part})
 
 
 def _write_rows(

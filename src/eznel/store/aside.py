@@ -4,14 +4,16 @@ Nothing of it is lost: it stays stored, is in every backup, and can be mended or
 """
 
 import json
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, TypeVar
 
 from pydantic import BaseModel, ValidationError
 
 from eznel.core.document import Garden, GardenFile, Log
 from eznel.store.kinds import KINDS, Kind, Row
+
+Made = TypeVar("Made", bound=BaseModel)
 
 _FIRST = (
     "scoops", "products", "benches", "places", "features", "programmes", "varieties", "plantings",
@@ -66,6 +68,30 @@ def whole(settings: Row, found: Sequence[Found]) -> GardenFile:
     }
     garden = Garden.model_validate({**settings, **things["garden"]})
     return GardenFile(garden=garden, log=Log(**things["log"]))
+
+
+def with_fields(part: Made, changed: Mapping[str, object]) -> Made:
+    """Return a part of a document, or a document, with other fields.
+
+    Parameters
+    ----------
+    part : Garden, Log or GardenFile
+        What is in it was checked, each by itself.
+    changed : mapping of str to object
+        Other fields, by name.
+
+    Returns
+    -------
+    Garden, Log or GardenFile
+        Checked whole, without a second look at what is in it.
+
+    Raises
+    ------
+    ValidationError
+        When a rule is broken.
+    """
+    fields = {name: getattr(part, name) for name in type(part).model_fields}
+    return type(part).model_validate({**fields, **changed})
 
 
 def set_aside(settings: Row, found: Sequence[Found]) -> tuple[GardenFile, tuple[Aside, ...]]:

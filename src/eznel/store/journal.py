@@ -111,6 +111,51 @@ def entries(
     return [Written(**row) for row in rows]
 
 
+def since(session: Session, garden_id: str, number: int, most: int) -> list[Written]:
+    """Return what was changed in a garden after a change.
+
+    Parameters
+    ----------
+    session : Session
+        Open.
+    garden_id : str
+        The garden.
+    number : int
+        The change's. [number]
+    most : int
+        No more than this. [count]
+
+    Returns
+    -------
+    list of Written
+        Oldest first.
+    """
+    query = select(JournalRow.__table__).where(
+        _TABLE.garden_id == garden_id, _TABLE.number > number
+    )
+    rows = session.execute(query.order_by(_TABLE.number).limit(most)).mappings()
+    return [Written(**row) for row in rows]
+
+
+def last_number(session: Session, garden_id: str) -> int:
+    """Return the number of a garden's last change.
+
+    Parameters
+    ----------
+    session : Session
+        Open.
+    garden_id : str
+        The garden.
+
+    Returns
+    -------
+    int
+        0 where there is none. [number]
+    """
+    query = select(_TABLE.number).where(_TABLE.garden_id == garden_id)
+    return session.scalar(query.order_by(_TABLE.revision.desc()).limit(1)) or 0
+
+
 def entry(session: Session, garden_id: str, number: int) -> Written | None:
     """Return one change.
 

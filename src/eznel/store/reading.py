@@ -40,6 +40,8 @@ class Stored:
     settings_revision: int
     revisions: dict[str, int]
     aside: tuple[Aside, ...] = ()
+    number: int = 0
+    """Of the last change in it; 0 where nobody asked. [number]"""
 
 
 @dataclass(frozen=True, slots=True)

@@ -7629,6 +7629,8 @@ export interface components {
              * @enum {string}
              */
             nitrogen_now: "short" | "even" | "ample";
+            /** Over */
+            over: boolean;
             /**
              * Place
              * Format: uuid

@@ -107,7 +107,14 @@ function TakeBack(props: {
       loading={props.busy}
       onClick={() => props.onRevert(change.undone ? 'redo' : 'undo')}
     >
-      {change.undone ? t('Do it again') : t('Take it back')}
+      {turns(change)}
     </Button>
   )
+}
+
+/** What was written together turns together, and the button says so. */
+function turns({ undone, together }: Change): string {
+  if (together === 1) return undone ? t('Do it again') : t('Take it back')
+  const n = { n: together }
+  return undone ? t('Do all {n} again', n) : t('Take all {n} back', n)
 }

@@ -7,7 +7,6 @@ usual.
 
 from collections.abc import Iterator, Sequence
 from datetime import date, timedelta
-from uuid import UUID
 
 from eznel.core.moisture.course import Evening, Given, course
 from eznel.core.moisture.demand import Demand, Evaporation
@@ -45,11 +44,10 @@ def evenings(
     demands = [
         Demand(one, catalogue.water_use[one.crop.key], catalogue.holding, known) for one in here
     ]
-    ids: set[UUID] = {one.id for one in here}
     told = recorded(
         place,
         [one for one in workings.log.watered if one.place == place.id],
-        [one for one in workings.given if one.planting in ids and one.water is not None],
+        workings.fed_in_water(one.id for one in here),
         workings.today,
     )
     until = max(demands[0].ends, demands[0].begins)

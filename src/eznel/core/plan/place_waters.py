@@ -31,9 +31,8 @@ def moist_of(place: Place, workings: Workings) -> Moist:
     """
     stands, log, catalogue = workings.stands, workings.log, workings.catalogue
     here = tuple(stand for stand in stands.in_place(place.id) if _near(stand, workings.today))
-    ids = {stand.id for stand in here}
     watered = tuple(one for one in log.watered if one.place == place.id)
-    feeds = tuple(one for one in workings.given if one.planting in ids and one.water is not None)
+    feeds = workings.fed_in_water(stand.id for stand in here)
 
     def folded() -> Moist:
         known = workings.kept.part("evaporation", (), lambda: Evaporation(stands.weather))

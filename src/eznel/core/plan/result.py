@@ -213,6 +213,8 @@ class PlantingPlan:
     """What is in the shed, could be of use and may not be used, with the reasons."""
     to_buy: tuple[ToBuy, ...]
     findings: tuple[Finding, ...]
+    over: bool
+    """Picked long ago: of its season only the days are told, and what was fed."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -137,7 +137,7 @@ def _soil(stand: Stand) -> Iterator[Known]:
 
 def _given(stand: Stand, made: Made) -> Iterator[Known]:
     log, today = made.workings.log, stand.today
-    fed = [e.on for e in made.workings.given if e.planting == stand.id and e.outcome == "given"]
+    fed = [e.on for e in made.workings.fed.get(stand.id, ()) if e.outcome == "given"]
     yield Known("fed_lately", any(0 <= (today - on).days <= FED_DAYS for on in fed))
     if log.sprays:
         sprayed = (one.on for one in log.sprays if one.planting == stand.id)

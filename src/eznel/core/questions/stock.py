@@ -11,8 +11,8 @@ from datetime import date
 from uuid import UUID
 
 from eznel.core.nutrients import NOTHING, NUTRIENTS, Amounts
+from eznel.core.plan.planting_plan import short_of
 from eznel.core.plan.result import ToBuy, Use
-from eznel.core.plan.season_plan import short_of
 from eznel.core.products.fertiliser import Fertiliser
 from eznel.core.products.limits import most_on_ground
 from eznel.core.products.masses import bulk_mass

@@ -206,6 +206,15 @@ class Course:
         """The job after those that are done."""
         return self.facts.planned.plan.jobs[len(self.done)]
 
+    def again(self) -> "Course":
+        """Return it where it stands, to be passed on."""
+        return replace(self, done=list(self.done))
+
+    @property
+    def claims(self) -> tuple[Claim, ...]:
+        """What the jobs still to come claim of the shed."""
+        return self.facts.claims[len(self.done) :]
+
     @property
     def next_claim(self) -> Claim:
         """What the next job claims of the shed."""

@@ -13,8 +13,7 @@ from dataclasses import dataclass
 from datetime import date
 from uuid import UUID
 
-from eznel.core.document import FeedEntry, StockMove
-from eznel.core.ground.preparing import Prepared
+from eznel.core.document import FeedEntry
 from eznel.core.kept import Kept
 from eznel.core.mixing.answers import Answered, answer
 from eznel.core.mixing.caps import DueJob
@@ -51,12 +50,12 @@ class Season:
 
 @dataclass(frozen=True, slots=True)
 class Happened:
-    """What was logged, what the grower moved, and what was worked into places."""
+    """What was logged of each planting, what the grower moved, and what that left in the shed."""
 
-    entries: tuple[FeedEntry, ...]
+    fed: Mapping[UUID, tuple[FeedEntry, ...]]
     pins: Mapping[UUID, date]
-    worked_in: Sequence[Prepared]
-    moves: Sequence[StockMove]
+    left_g: Mapping[UUID, float | None]
+    """None where nobody counted. [g]"""
 
 
 def fold(
@@ -69,7 +68,7 @@ def fold(
     planned : sequence of Planned
         Each planting with its needs and first plan.
     happened : Happened
-        Log, moved jobs, and what takes from the shed besides feeds.
+        Log, moved jobs, and what is in the shed today.
     today : date
         The garden's date.
     shed : Shed
@@ -82,18 +81,14 @@ def fold(
     tuple of Season
         In the order given.
     """
-    logged: dict[UUID, list[FeedEntry]] = {}
-    for entry in happened.entries:
-        logged.setdefault(entry.planting, []).append(entry)
     courses = [
-        Course(
-            _facts(one, tuple(logged.get(one.stand.id, ())), happened.pins, today, kept),
-            Tally(given=one.plan.before_g, totals=one.plan.before_g),
+        _begun(
+            _facts(one, happened.fed.get(one.stand.id, ()), happened.pins, today, kept), shed, kept
         )
         for one in planned
     ]
-    shelf = shed.shelf(happened.entries, happened.worked_in, happened.moves)
-    ahead = Ahead((claim for course in courses for claim in course.facts.claims), shed)
+    shelf = Shelf(dict(happened.left_g))
+    ahead = Ahead((claim for course in courses for claim in course.claims), shed)
     queue = [(day, n) for n, c in enumerate(courses) if (day := c.due()) is not None]
     heapq.heapify(queue)
     while queue:
@@ -127,6 +122,24 @@ def _facts(
         (planned, feeds, pins),
         lambda: facts(planned, feeds, pins, today),
     )
+
+
+def _begun(known: Facts, shed: Shed, kept: Kept) -> Course:
+    """A planting's season up to yesterday: nothing of it takes from the shed any more."""
+
+    def passed() -> Course:
+        before_g = known.planned.plan.before_g
+        course = Course(known, Tally(given=before_g, totals=before_g))
+        while (day := course.due()) is not None and day < known.today:
+            extra = course.next_extra
+            if extra is not None and extra.on == day:
+                course.pass_extra(extra, shed)
+            else:
+                answered = _answered(course, day, shed, Shelf({}))
+                course.pass_job(Passed(answered, course.after(answered, shed)))
+        return course
+
+    return kept.part(("begun", known.planned.stand.id), (known,), passed).again()
 
 
 def _season(course: Course, kept: Kept) -> Season:

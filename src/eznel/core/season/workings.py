@@ -1,7 +1,9 @@
 """Everything a plan is made from, each part computed once."""
 
+from collections.abc import Iterable, Mapping
 from datetime import date
 from functools import cached_property
+from uuid import UUID
 
 from eznel.core.document import FeedEntry, Garden, Log
 from eznel.core.kept import Kept
@@ -37,7 +39,7 @@ class Workings:
         self.stands = Stands(garden, log, today, catalogue, self.kept)
         self.shed: Shed = self.kept.part("shed", (), lambda: Shed(self.stands))
         pins = {pin.job: pin.to for pin in garden.pins}
-        happened = Happened(self.given, pins, self.stands.worked_in, log.stock_moves)
+        happened = Happened(self.fed, pins, self._left_g)
         planned = [self._planned(stand) for stand in self.stands.all]
         self.seasons = fold(planned, happened, today, self.shed, self.kept)
 
@@ -45,6 +47,19 @@ class Workings:
     def given(self) -> tuple[FeedEntry, ...]:
         """What the log says: a feed of a day still to come is asked about, and does not count."""
         return tuple(e for e in self.log.feeds if e.on <= self.today or e.outcome != "given")
+
+    @cached_property
+    def fed(self) -> Mapping[UUID, tuple[FeedEntry, ...]]:
+        """The same by planting."""
+        found: dict[UUID, list[FeedEntry]] = {}
+        for entry in self.given:
+            found.setdefault(entry.planting, []).append(entry)
+        return {planting: tuple(entries) for planting, entries in found.items()}
+
+    def fed_in_water(self, plantings: Iterable[UUID]) -> tuple[FeedEntry, ...]:
+        """Return what plantings were fed with water."""
+        fed = (one for planting in plantings for one in self.fed.get(planting, ()))
+        return tuple(one for one in fed if one.water is not None)
 
     def _planned(self, stand: Stand) -> Planned:
         def planned() -> Planned:
@@ -76,12 +91,16 @@ class Workings:
 
     def shelf(self) -> Shelf:
         """Return what is in the shed today, after all that was logged."""
-        return self.shed.shelf(self.given, self.stands.worked_in, self.log.stock_moves)
+        return Shelf(dict(self._left_g))
+
+    @cached_property
+    def _left_g(self) -> Mapping[UUID, float | None]:
+        return self.shed.left_g(self.given, self.stands.worked_in, self.log.stock_moves)
 
     @cached_property
     def there(self) -> frozenset[str]:
         """Keys of the general materials of which something is in the shed today."""
-        left_g = self.shelf().left_g
+        left_g = self._left_g
         return frozenset(
             one.product.material
             for id_, one in self.shed.products.items()

@@ -7,7 +7,7 @@ from math import inf
 from typing import Literal
 from uuid import UUID
 
-from eznel.core.document import FeedEntry, StockMove
+from eznel.core.document import Amount, FeedEntry, StockMove
 from eznel.core.ground.preparing import Prepared
 from eznel.core.needs.charging import released_share
 from eznel.core.nutrients import NOTHING, Amounts
@@ -142,18 +142,28 @@ class Shed:
         """Why a product may not be used anywhere here. [key or None]"""
         self.price_per_g = {id_: _price_per_g(one) for id_, one in self.products.items()}
 
-    def shelf(
+    def left_g(
         self,
         entries: Iterable[FeedEntry],
         worked_in: Iterable[Prepared],
         moves: Iterable[StockMove] = (),
-    ) -> Shelf:
-        """Return what is in the shed: as counted, with all that came and went since that day."""
+    ) -> dict[UUID, float | None]:
+        """Return what is in the shed: as counted, with all that came and went since that day.
+
+        None is what nobody counted or bought. [g]
+        """
         left: dict[UUID, float | None] = {}
         for id_, one in self.products.items():
             stock = one.product.stock
             left[id_] = None if stock is None else bulk_mass(stock.amount, one)
-        went = [(e.on, one.product, -one.grams) for e in entries for one in self.taken_by(e)]
+        since = self._known_since(moves)
+        went = [
+            (entry.on, amount.product, -self._mass_of(amount))
+            for entry in entries
+            if entry.outcome == "given"
+            for amount in entry.amounts
+            if entry.on >= since.get(amount.product, date.max)
+        ]
         for prepared in worked_in:
             given = prepared.preparation
             if given.product is not None and given.done:
@@ -166,7 +176,18 @@ class Shed:
                 left[product_id] = (had or 0.0) + grams
             elif had is not None and (counted is None or on >= counted.counted_on):
                 left[product_id] = max(had + grams, 0.0)
-        return Shelf(left)
+        return left
+
+    def _known_since(self, moves: Iterable[StockMove]) -> dict[UUID, date]:
+        """From when on it is known what there is of a product: the rest of the log says nothing."""
+        since: dict[UUID, date] = {}
+        for move in moves:
+            if move.kind == "bought":
+                since[move.product] = min(move.on, since.get(move.product, move.on))
+        for id_, one in self.products.items():
+            if one.product.stock is not None:
+                since[id_] = one.product.stock.counted_on
+        return since
 
     def _moved_g(self, move: StockMove) -> float:
         """What a move adds, or takes; written off without an amount is all of it. [g]"""
@@ -216,11 +237,11 @@ class Shed:
 
     def taken_by(self, entry: FeedEntry) -> list[Taken]:
         """Return what a logged feed took of each product out of the shed."""
-        found = []
-        for amount in entry.amounts if entry.outcome == "given" else ():
-            product = self.products[amount.product]
-            found.append(Taken(product.id, mass_of(amount, product, self.scoops)))
-        return found
+        amounts = entry.amounts if entry.outcome == "given" else ()
+        return [Taken(one.product, self._mass_of(one)) for one in amounts]
+
+    def _mass_of(self, amount: Amount) -> float:
+        return mass_of(amount, self.products[amount.product], self.scoops)
 
     def available(self, product_id: UUID, stand: Stand, day: date) -> Amounts:
         """Return what a gram of a product given on a day brings before feeding stops. [g/g]"""

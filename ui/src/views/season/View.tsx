@@ -47,7 +47,7 @@ export function View() {
   const { plan } = tried
   const shown = inSeason(plan)
   const chosen = address.get('planting') ?? (shown.length === 1 ? shown[0].id : null)
-  const planting = plan.plantings.find((one) => one.id === chosen)
+  const planting = shown.find((one) => one.id === chosen)
   const choose = (id: string) => go({ planting: id === chosen ? null : id })
   if (shown.length === 0) return <NoSeason gardenId={gardenId} />
   const detail = planting && (

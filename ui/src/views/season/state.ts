@@ -13,10 +13,9 @@ export type Job = Schemas['JobView']
 
 const SKIPPED = ['missed', 'unconfirmed', 'past_stop']
 
-/** The lanes of the strip: plantings that are growing or about to, earliest first. */
 /** Plantings of this season: what was picked long ago is left out. */
 export function inSeason(plan: Plan): readonly Planting[] {
-  return plan.plantings.filter((p) => p.last_pick >= addDays(plan.as_of, -120))
+  return plan.plantings.filter((one) => !one.over)
 }
 
 export function lanes(

@@ -13,7 +13,7 @@ type Planting = Schemas['PlantingPlan']
 
 /** What the test means for each planting of a bed: its season, and what goes on before planting. */
 export function Follows(props: { gardenId: string; bed: string; plan: Plan; before?: Plan }) {
-  const here = props.plan.plantings.filter((one) => one.place === props.bed)
+  const here = props.plan.plantings.filter((one) => one.place === props.bed && !one.over)
   return (
     <aside className="stack follows-soil">
       <h2>{t('What follows')}</h2>
