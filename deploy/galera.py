@@ -27,7 +27,7 @@ def missing(scripts: Path | None = None) -> list[str]:
     Parameters
     ----------
     scripts : Path or None
-        Folder of mariadb-server's programs where they are not on the path.
+        Folder of mariadb-server's and the arbitrator's programs where they are not on the path.
     """
     path = _path(scripts)
     found = {
@@ -35,6 +35,7 @@ def missing(scripts: Path | None = None) -> list[str]:
         "mariadb-server": shutil.which("wsrep_sst_rsync", path=path) is not None,
         "mariadb-server-core": shutil.which("mariadbd", path=path) is not None,
         "rsync": shutil.which("rsync", path=path) is not None,
+        "galera-arbitrator-4": shutil.which("garbd", path=path) is not None,
     }
     return [name for name, there in found.items() if not there]
 
@@ -48,7 +49,7 @@ class Node:
 
     def __init__(self, folder: Path, number: int, ports: list[list[int]]) -> None:
         self.folder, self.number = folder, number
-        self.port, self._group, self._incremental, self._whole = ports[number]
+        self.port, self.group, self._incremental, self._whole = ports[number]
         self._others = [f"127.0.0.1:{group}" for _, group, _, _ in ports]
         self.process: subprocess.Popen[bytes] | None = None
 
@@ -77,8 +78,8 @@ class Node:
             )  # fmt: skip
 
     def _command(self) -> list[str]:
-        options = f"base_host=127.0.0.1;base_port={self._group};"
-        options += f"gmcast.listen_addr=tcp://127.0.0.1:{self._group};"
+        options = f"base_host=127.0.0.1;base_port={self.group};"
+        options += f"gmcast.listen_addr=tcp://127.0.0.1:{self.group};"
         options += f"ist.recv_addr=127.0.0.1:{self._incremental};"
         return [
             "/usr/sbin/mariadbd",
@@ -93,7 +94,7 @@ class Node:
             "--innodb-log-file-size=8M",
             "--innodb-buffer-pool-size=32M",
             f"--wsrep-cluster-address=gcomm://{','.join(self._others)}",
-            f"--wsrep-node-address=127.0.0.1:{self._group}",
+            f"--wsrep-node-address=127.0.0.1:{self.group}",
             f"--wsrep-sst-receive-address=127.0.0.1:{self._whole}",
             f"--wsrep-provider-options={options}{_provider_options()}",
         ]
@@ -146,14 +147,44 @@ class Node:
         return status.get("wsrep_ready") == "ON" and int(status["wsrep_cluster_size"]) >= of
 
 
+class Arbitrator:
+    """Has a voice and no data: where it stands, one of two nodes may be gone."""
+
+    def __init__(self, folder: Path, nodes: list[Node], port: int) -> None:
+        self._folder, self._port = folder, port
+        self._address = ",".join(f"127.0.0.1:{node.group}" for node in nodes)
+        self.process: subprocess.Popen[bytes] | None = None
+
+    def start(self, scripts: Path | None) -> None:
+        """Let it join the nodes that are there."""
+        options = f"base_host=127.0.0.1;base_port={self._port};"
+        options += f"gmcast.listen_addr=tcp://127.0.0.1:{self._port};"
+        # It keeps no writes to hand on, so what says how many is nothing to it.
+        options += ";".join(one for one in _provider_options().split(";") if "gcache" not in one)
+        with (self._folder / "arbitrator.log").open("ab") as log:
+            self.process = subprocess.Popen(
+                ["garbd", f"--address=gcomm://{self._address}", f"--group={_cluster_name()}",
+                 f"--options={options}"],
+                stdout=log, stderr=log, env={**os.environ, "PATH": _path(scripts)},
+                start_new_session=True, cwd=self._folder,
+            )  # fmt: skip
+
+    def stop(self) -> None:
+        """Let it leave."""
+        if self.process is not None and self.process.poll() is None:
+            self.process.kill()
+            self.process.wait()
+
+
 class Cluster:
-    """Several nodes that are started one after the other."""
+    """Several nodes that are started one after the other; two of them want an arbitrator."""
 
     def __init__(self, folder: Path, count: int = 3, scripts: Path | None = None) -> None:
         self.folder, self._scripts = folder, scripts
-        ports = _free_ports(4 * count)
+        ports = _free_ports(4 * count + 1)
         each = [ports[4 * n : 4 * n + 4] for n in range(count)]
         self.nodes = [Node(folder / f"node{n}", n, each) for n in range(count)]
+        self.arbitrator = Arbitrator(folder, self.nodes, ports[-1]) if count == 2 else None
 
     def start(self) -> None:
         """Set the first one up, let it begin the cluster, and the others join it.
@@ -181,6 +212,9 @@ class Cluster:
         for of, node in enumerate(self.nodes[1:], 2):
             node.start(self._scripts)
             self.wait(node, of)
+        if self.arbitrator is not None:
+            self.arbitrator.start(self._scripts)
+            self.wait(first, len(self.nodes) + 1)
 
     def again(self, *nodes: Node) -> None:
         """Start nodes that were killed, and wait until they are in step.
@@ -195,10 +229,10 @@ class Cluster:
         for node in nodes:
             node.start(self._scripts)
         for node in nodes:
-            self.wait(node, len(self.nodes))
+            self.wait(node, len(self.nodes) + (self.arbitrator is not None))
 
     def wait(self, node: Node, of: int) -> None:
-        """Wait until a node sees so many."""
+        """Wait until a node sees so many, itself and the arbitrator with them."""
         until = time.monotonic() + _START_S
         while not node.in_step(of):
             gone = node.process is None or node.process.poll() is not None
@@ -209,6 +243,8 @@ class Cluster:
 
     def stop(self) -> None:
         """Stop every node; the last one to go is the one to begin with the next time."""
+        if self.arbitrator is not None:
+            self.arbitrator.stop()
         for node in reversed(self.nodes):
             node.stop()
 
@@ -244,10 +280,16 @@ def _user() -> pwd.struct_passwd:
 
 
 def _provider_options() -> str:
-    (line,) = (
-        line for line in CONFIGURATION.read_text().splitlines()
-        if line.startswith("wsrep_provider_options")
-    )  # fmt: skip
+    return _configured("wsrep_provider_options")
+
+
+def _cluster_name() -> str:
+    return _configured("wsrep_cluster_name")
+
+
+def _configured(name: str) -> str:
+    lines = CONFIGURATION.read_text().splitlines()
+    (line,) = (line for line in lines if line.startswith(name))
     return line.split("=", 1)[1].strip().strip('"')
 
 
