@@ -2,7 +2,9 @@
 
 import json
 import os
+import random
 import signal
+import socket
 import subprocess
 import sys
 import threading
@@ -23,6 +25,22 @@ ROOT = Path(__file__).parent.parent
 UI = Path(os.environ.get("EZNEL_TEST_UI", "ui/dist"))
 KEPT_S = 600
 """An idle connection is closed after no test: who asks at that moment would get no answer. [s]"""
+
+
+def free_pair() -> int:
+    """A port that is free, and the one after it, which is for https where the start shares.
+
+    Below those that a machine gives to whoever asks for any: a browser beside may get one of them.
+    """
+    for port in random.sample(range(20_000, 32_000, 2), 200):
+        try:
+            for one in (port, port + 1):
+                with socket.socket() as tried:
+                    tried.bind(("0.0.0.0", one))
+        except OSError:
+            continue
+        return port
+    raise AssertionError("no two free ports")
 
 
 @contextmanager
@@ -67,7 +85,7 @@ class Running:
     """A started application."""
 
     def __init__(self, data: Path, *more: str, port: int = 0, **settings: str) -> None:
-        self.data, self.port = data, port or free_port()
+        self.data, self.port = data, port or free_pair()
         self.process = subprocess.Popen(
             [sys.executable, "-m", "eznel", "start", "--port", str(self.port),
              "--data", str(data), "--ui", str(ROOT / "ui"), *more],
@@ -81,6 +99,9 @@ class Running:
             self.said.append(line)
             if "Eznel is at" in line:
                 break
+        else:
+            # Who was killed meanwhile had no time to say anything.
+            assert self.process.wait() <= 0, f"it did not start: {self.said}"
 
     def ask(self, path: str = "/api/gardens", body: Any = None, method: str = "") -> Any:
         """Ask again until there is an answer: while it starts, and while it is being killed."""

@@ -110,8 +110,8 @@ def test_a_helper_ticks_and_plans_nothing(browser: Browser, house: str, services
     page.get_by_role("button", name="Skerrin Slip").click()
     settings = page.get_by_role("dialog")
     settings.get_by_label("Name", exact=True).fill("Bo’s garden")
-    settings.get_by_role("button", name="Save", exact=True).click()
-    expect(settings.get_by_text("not change the plan")).to_be_visible()
+    expect(settings.get_by_text("with your role here it is not kept")).to_be_visible()
+    expect(settings.get_by_role("button", name="Save", exact=True)).to_have_count(0)
 
 
 def test_what_somebody_may_do_is_changed_and_ended(
@@ -126,6 +126,7 @@ def test_what_somebody_may_do_is_changed_and_ended(
         people.get_by_label("What Bo may do").select_option("reader")
     theirs.reload()
     expect(theirs.get_by_text("You are a reader in this garden")).to_be_visible()
+    expect(theirs.locator(".undo-redo")).to_have_count(0)
     people.get_by_role("listitem").filter(has_text="Bo").get_by_role("button").click()
     page.get_by_role("button", name="Take out", exact=True).click()
     expect(people.get_by_role("listitem").filter(has_text="Bo")).to_have_count(0)

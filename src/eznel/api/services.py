@@ -95,7 +95,7 @@ class Services:
 
     def stored(self, session: Session, garden_id: str) -> Stored:
         """Return a garden as stored, from memory while its revision is the same."""
-        revision = reading.revision(session, garden_id)
+        revision = self._revision(session, garden_id)
         known = self._stored.get(garden_id)
         fresh = known is not None and known.revision >= revision
         self.metrics.gardens.labels("in_memory" if fresh else "in_the_store").inc()
@@ -107,6 +107,31 @@ class Services:
                     known = current(session, garden_id)
                     self._keep(self._stored, garden_id, known)
         return known
+
+    def _revision(self, session: Session, garden_id: str) -> int:
+        """The garden's revision; what was known of a garden that is gone is forgotten.
+
+        Another may come under its id, as from a file, and count from one again.
+        """
+        try:
+            revision = reading.revision(session, garden_id)
+            known = self._stored.get(garden_id)
+            if known is not None and known.revision > revision:
+                session.rollback()  # what this session sees may be older than what is known
+                revision = reading.revision(session, garden_id)
+                if known.revision > revision:
+                    self._forget(garden_id)
+        except reading.Missing:
+            self._forget(garden_id)
+            raise
+        return revision
+
+    def _forget(self, garden_id: str) -> None:
+        with self._lock:
+            self._stored.pop(garden_id, None)
+            self._last.pop(garden_id, None)
+            for key in [one for one in self._kept if one[0] == garden_id]:
+                del self._kept[key]
 
     def plan_body(self, stored: Stored, day: date, said: Words) -> bytes:
         """Return a stored garden's plan as JSON, compressed."""

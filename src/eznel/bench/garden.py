@@ -201,7 +201,7 @@ def feed(planting: str, on: date, number: int) -> dict[str, Any]:
     on : date
         The day.
     number : int
-        Tells feeds of one planting apart, and what they were of.
+        Tells feeds of one planting apart, and what they were of. [number]
 
     Returns
     -------

@@ -1,7 +1,8 @@
 import { useIsMutating } from '@tanstack/react-query'
 import { conflictOf, faultsOf, type Conflict, type Fault, type Schemas } from './client'
 import { useDraft } from './draft'
-import { revisionOf, useGarden, usePlan, useWrites, type Changes, type Plan } from './gardens'
+import { keepsOf, revisionOf, useGarden, usePlan, useWrites } from './gardens'
+import type { Changes, Plan } from './gardens'
 import type { Kind } from './letters'
 import { useWhatIf } from './whatIf'
 
@@ -21,6 +22,8 @@ export interface Editing<T> {
   /** Both versions, where somebody else has changed it in the meantime. */
   conflict: Conflict | null
   saving: boolean
+  /** Whether the reader's role in the garden keeps it; else it can be tried out. */
+  allowed: boolean
   /** Begins with a thing as it is stored, or with a new one. */
   begin: (thing: T) => void
   /** Types on, beginning where nothing is being typed. */
@@ -87,6 +90,7 @@ export function useEditing<K extends Kind>(
     blocked: awaited || faults.length > 0,
     conflict: conflictOf(save.error),
     saving: save.isPending,
+    allowed: keepsOf(garden.role, kind),
     begin,
     change: (thing) => {
       save.reset()
@@ -146,6 +150,7 @@ export function useSettingsEditing(
     blocked: false,
     conflict: conflictOf(saveSettings.error),
     saving: saveSettings.isPending,
+    allowed: keepsOf(garden.role, 'settings'),
     begin,
     change: (thing) => {
       saveSettings.reset()

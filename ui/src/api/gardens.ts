@@ -123,6 +123,12 @@ const LOGGED: readonly Kind[] = [
   'stock_moves',
 ]
 
+/** Whether a role keeps things of a kind: helpers note, gardeners change what the plan is made from. */
+export function keepsOf(role: GardenView['role'], kind: Kind | 'settings'): boolean {
+  if (role === 'helper') return kind !== 'settings' && LOGGED.includes(kind)
+  return role !== 'reader'
+}
+
 /** The garden as it is once a write has arrived. */
 function patched(
   garden: GardenView,

@@ -1,7 +1,7 @@
 import { Button, Drawer } from 'antd'
 import { useQuery } from '@tanstack/react-query'
 import { faultsOf, type Schemas } from '../api/client'
-import { gardenQueries, useRevert } from '../api/gardens'
+import { gardenQueries, useGarden, useRevert } from '../api/gardens'
 import { showMoment } from '../lib/dates'
 import { useReturn } from '../lib/useReturn'
 import { useWidth } from '../lib/useWidth'
@@ -32,6 +32,7 @@ function Changes(props: { gardenId: string; of: string | null; title: string }) 
   const known = useKnown()
   const query = useQuery(gardenQueries.journal(props.gardenId, props.of))
   const revert = useRevert(props.gardenId)
+  const looksOnly = useGarden(props.gardenId).role === 'reader'
   const [box, width] = useWidth()
   const button = (change: Change) => (
     <TakeBack
@@ -49,7 +50,7 @@ function Changes(props: { gardenId: string; of: string | null; title: string }) 
       render: (change) => <What change={change} known={known} />,
       filter: ({ kind }) => known.terms[`things.${kind}`] ?? kind,
     },
-    { key: 'back', title: t('Take back'), render: button },
+    ...(looksOnly ? [] : [{ key: 'back', title: t('Take back'), render: button }]),
   ]
   const line = (change: Change) => (
     <>
@@ -57,7 +58,7 @@ function Changes(props: { gardenId: string; of: string | null; title: string }) 
         {when(change)} · {who(change)}
       </p>
       <What change={change} known={known} />
-      <div>{button(change)}</div>
+      {!looksOnly && <div>{button(change)}</div>}
     </>
   )
   return (

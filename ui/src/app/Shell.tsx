@@ -112,7 +112,7 @@ function Page() {
                         ))}
                       </nav>
                       <span className="spacer" />
-                      <UndoRedo gardenId={gardenId} />
+                      {garden.role !== 'reader' && <UndoRedo gardenId={gardenId} />}
                       <AccountButton />
                       <Button type="text" onClick={toggle}>
                         {mode === 'day' ? t('Evening') : t('Day')}

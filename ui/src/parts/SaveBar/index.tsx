@@ -20,6 +20,7 @@ export interface Edited<T> {
   blocked: boolean
   conflict: BothVersions | null
   saving: boolean
+  allowed: boolean
   save: (thing: T, basedOn: number) => void
   cancel: () => void
 }
@@ -43,6 +44,16 @@ export function SaveBar<T extends object>(props: {
     return <Choose thing={thing} theirs={conflict.theirs} {...{ conflict, editing, terms }} />
   }
   if (conflict) return <Removed thing={thing} revision={conflict.revision} editing={editing} />
+  if (!editing.allowed) {
+    return (
+      <div className="row savebar">
+        <p className="small" role="note">
+          {t('Only tried out: with your role here it is not kept.')}
+        </p>
+        <Button onClick={editing.cancel}>{t('Cancel')}</Button>
+      </div>
+    )
+  }
   return (
     <div className="row savebar">
       <SaveButton

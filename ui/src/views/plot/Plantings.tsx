@@ -19,6 +19,7 @@ import { PlantingForm } from './PlantingForm'
 import { againOf, newPlanting, type Place } from './state'
 
 type Planting = Schemas['Planting']
+type Planned = Schemas['PlantingPlan']
 
 /** What grows in a place, and something new. */
 export function Plantings(props: {
@@ -50,40 +51,23 @@ export function Plantings(props: {
   const draft = editing.thing
   const here = plan.plantings.filter((one) => one.place === place.id)
   const standing = new Map(props.live?.standing.map((one) => [one.planting, one]))
-  const stands = (one: Schemas['PlantingPlan']) => standing.get(one.id) ?? one
   const planned = editing.plan.plantings.find((one) => one.id === draft?.id)
   return (
     <div className="stack">
-      {here.map((one) => (
-        <div key={one.id} className="planting stack">
-          <div className="row">
-            <CropSketch crop={one.crop} size={20} />
-            <b>{plantingName(one)}</b>
-            <span className="soft small">
-              {plural(stands(one).plants, 'one plant', '{n} plants')},{' '}
-              {words.terms[`stage.${one.stage_now}`] ??
-                t('goes in on {day}', { day: showDate(one.planted_on, plan.as_of) })}
-            </span>
-          </div>
-          {place.kind === 'bed' && (
-            <p className="small soft">
-              {t('{fits} fit here, {area} to each', {
-                fits: stands(one).fits,
-                area: showArea(stands(one).plant_area_m2),
-              })}
-            </p>
-          )}
-          <Findings of={one.findings} words={words} />
-          <div className="row small">
-            <Link to={`/g/${gardenId}/season?planting=${one.id}`}>{t('Its season')}</Link>
-            <Begin of={one.id} editing={editing} garden={file.garden} today={plan.as_of} />
-            <HistoryButton of={one.id} name={plantingName(one)} />
-            <Button size="small" type="text" danger onClick={() => editing.remove(one.id)}>
-              {t('Remove')}
-            </Button>
-          </div>
-        </div>
-      ))}
+      {here
+        .filter((one) => !one.over)
+        .map((one) => (
+          <Growing
+            key={one.id}
+            measured={standing.get(one.id) ?? one}
+            inBed={place.kind === 'bed'}
+            {...{ gardenId, one, editing, today: plan.as_of }}
+          />
+        ))}
+      <Earlier
+        earlier={here.filter((one) => one.over)}
+        {...{ gardenId, editing, today: plan.as_of }}
+      />
       <Refused faults={editing.removeFaults} />
       {draft ? (
         <IntoSight key={draft.id} className="stack planting-form">
@@ -110,6 +94,73 @@ export function Plantings(props: {
   )
 }
 
+/** A planting of this season, as it is measured while its place is drawn. */
+function Growing(props: {
+  gardenId: string
+  one: Planned
+  measured: Pick<Planned, 'plants' | 'fits' | 'plant_area_m2'>
+  inBed: boolean
+  editing: ThingEditing<Planting>
+  today: string
+}) {
+  const { one, measured, today } = props
+  const words = useWords()
+  return (
+    <div className="planting stack">
+      <div className="row">
+        <CropSketch crop={one.crop} size={20} />
+        <b>{plantingName(one)}</b>
+        <span className="soft small">
+          {plural(measured.plants, 'one plant', '{n} plants')},{' '}
+          {words.terms[`stage.${one.stage_now}`] ??
+            t('goes in on {day}', { day: showDate(one.planted_on, today) })}
+        </span>
+      </div>
+      {props.inBed && (
+        <p className="small soft">
+          {t('{fits} fit here, {area} to each', {
+            fits: measured.fits,
+            area: showArea(measured.plant_area_m2),
+          })}
+        </p>
+      )}
+      <Findings of={one.findings} words={words} />
+      <div className="row small">
+        <Link to={`/g/${props.gardenId}/season?planting=${one.id}`}>{t('Its season')}</Link>
+        <Ways gardenId={props.gardenId} of={one} editing={props.editing} today={today} />
+      </div>
+    </div>
+  )
+}
+
+/** What stood here in earlier years, folded away. */
+function Earlier(props: {
+  gardenId: string
+  earlier: readonly Planned[]
+  editing: ThingEditing<Planting>
+  today: string
+}) {
+  if (props.earlier.length === 0) return null
+  return (
+    <details>
+      <summary>
+        {plural(
+          props.earlier.length,
+          'One planting of earlier years',
+          '{n} plantings of earlier years',
+        )}
+      </summary>
+      {props.earlier.map((one) => (
+        <div key={one.id} className="planting row small">
+          <b>{plantingName(one)}</b>
+          <span className="soft">{showDate(one.planted_on, props.today)}</span>
+          <Ways gardenId={props.gardenId} of={one} editing={props.editing} today={props.today} />
+        </div>
+      ))}
+    </details>
+  )
+}
+
 /** What the core says of the planting as it is being typed. */
 function Follows({ planned, inTub }: { planned: Schemas['PlantingPlan']; inTub: boolean }) {
   const first = planned.jobs.find((job) => job.status === 'planned')
@@ -126,23 +177,31 @@ function Follows({ planned, inTub }: { planned: Schemas['PlantingPlan']; inTub: 
   )
 }
 
-/** Changing a planting, or planting the same again. */
-function Begin(props: {
-  of: string
+/** Changing a planting, planting the same again, or removing it; and what was changed of it. */
+function Ways(props: {
+  gardenId: string
+  of: Planned
   editing: ThingEditing<Planting>
-  garden: Schemas['Garden']
   today: string
 }) {
-  const { editing } = props
-  const found = props.garden.plantings.find((one) => one.id === props.of)
-  if (!found) return null
+  const { of, editing } = props
+  const { file } = useGarden(props.gardenId)
+  const found = file.garden.plantings.find((one) => one.id === of.id)
   return (
     <>
-      <Button size="small" onClick={() => editing.begin(found)}>
-        {t('Change')}
-      </Button>
-      <Button size="small" onClick={() => editing.begin(againOf(found, props.today))}>
-        {t('The same again')}
+      {found && (
+        <>
+          <Button size="small" onClick={() => editing.begin(found)}>
+            {t('Change')}
+          </Button>
+          <Button size="small" onClick={() => editing.begin(againOf(found, props.today))}>
+            {t('The same again')}
+          </Button>
+        </>
+      )}
+      <HistoryButton of={of.id} name={plantingName(of)} />
+      <Button size="small" type="text" danger onClick={() => editing.remove(of.id)}>
+        {t('Remove')}
       </Button>
     </>
   )
