@@ -1,7 +1,6 @@
 """A throwaway MariaDB for the whole run, an application on it, and a browser."""
 
 from collections.abc import Iterator
-from datetime import date
 
 import pytest
 from fastapi.testclient import TestClient
@@ -11,24 +10,20 @@ from sqlalchemy import Engine, delete
 from eznel import catalogue, demo
 from eznel.api.app import create_app
 from eznel.api.services import Services
-from eznel.core.document import Garden, GardenFile
+from eznel.core.document import GardenFile
 from eznel.core.plan import Made, make
 from eznel.store import database
 from eznel.store.server import PrivateServer
 from eznel.store.tables import Base
+from gardens import clock
 from running import UI, served
 
 # Nothing here is a test of speed: a first call may load a library.
 settings.register_profile("patient", deadline=None)
 settings.load_profile("patient")
 
-TODAY = date(2026, 5, 1)
 FIRST = [table for table in Base.metadata.sorted_tables if not table.foreign_keys]
 """What refers to nothing: all else goes with it."""
-
-
-def clock(garden: Garden) -> date:
-    return garden.stands_on or TODAY
 
 
 @pytest.fixture(scope="session")

@@ -13,6 +13,10 @@ NAMESPACE = UUID("3f1d1c1e-8f0e-4b57-9d2b-0c1f0e1d2c3b")
 TODAY = date(2026, 5, 1)
 
 
+def clock(garden: Garden) -> date:
+    return garden.stands_on or TODAY
+
+
 def uid(name: str) -> str:
     return str(uuid5(NAMESPACE, name))
 

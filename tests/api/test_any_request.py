@@ -16,11 +16,11 @@ from schemathesis.checks import CHECKS
 from sqlalchemy import Engine
 
 import gardens as make
-from conftest import clock
 from eznel import catalogue
 from eznel.api.app import create_app, description
 from eznel.api.services import Services
 from eznel.store.kinds import KINDS
+from gardens import clock
 
 EACH = int(os.environ.get("EZNEL_ANY_REQUESTS", "3"))
 DESCRIBED = [
