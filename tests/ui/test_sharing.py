@@ -103,15 +103,43 @@ def test_a_helper_ticks_and_plans_nothing(browser: Browser, house: str, services
     bo = sharing.somebody(services, "Bo")
     sharing.joined(services, bo, demo.SLIP, "helper")
     page = page_of(browser, house, services, bo)
-    page.get_by_role("article", name=re.compile("Leek")).get_by_role(
-        "button", name="Done", exact=True
-    ).click()
+    leek = page.get_by_role("article", name=re.compile("Leek"))
+    leek.get_by_role("button").first.click()
+    leek.get_by_role("button", name="Not today").click()
+    later = page.get_by_role("group", name="When instead?")
+    expect(later.get_by_role("button", name="It will not be given")).to_be_visible()
+    expect(later.get_by_role("button", name="Tomorrow")).to_have_count(0)  # it is the plan's
+    later.get_by_role("button", name="Cancel").click()
+    leek.get_by_role("button", name="Done", exact=True).click()
     expect(page.get_by_role("heading", name="2 things to feed today")).to_be_visible()
     page.get_by_role("button", name="Skerrin Slip").click()
     settings = page.get_by_role("dialog")
     settings.get_by_label("Name", exact=True).fill("Bo’s garden")
     expect(settings.get_by_text("with your role here it is not kept")).to_be_visible()
     expect(settings.get_by_role("button", name="Save", exact=True)).to_have_count(0)
+
+
+RECORDS = {
+    "Done", "Done differently", "Not today", "Watered today", "Rain did it", "Seen today",
+    "Not yet", "Time the walk", "Growth has restarted", "Rain in the gauge …", "Spread today",
+}  # fmt: skip
+
+
+def test_a_reader_is_shown_nothing_that_would_be_refused(
+    browser: Browser, house: str, services: Services, mira: Person
+) -> None:
+    bo = sharing.somebody(services, "Bo")
+    sharing.joined(services, bo, demo.SLIP, "reader")
+    said = []
+    for who in (bo, mira):
+        page = page_of(browser, house, services, who)
+        for work in "Leek", "Crane bed, lime":
+            page.get_by_role("article", name=re.compile(work)).get_by_role("button").first.click()
+        page.get_by_role("button", name="Fold up").wait_for()
+        page.get_by_role("button", name="See it: the water of").first.wait_for()
+        said.append(set(page.locator("main button").all_inner_texts()))
+    assert said[0] & RECORDS == set()
+    assert said[1] - said[0] >= RECORDS - {"Growth has restarted", "Rain did it"}
 
 
 def test_what_somebody_may_do_is_changed_and_ended(

@@ -1,13 +1,14 @@
 import { Button } from 'antd'
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
+import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react'
 import { Link, NavLink, Outlet, useLocation, useParams } from 'react-router'
 import { useTakenAlong } from '../api/along'
-import { useGarden, useWrites } from '../api/gardens'
+import { keepsOf, useGarden, useWrites } from '../api/gardens'
 import { useCatalogue, useWords } from '../api/reference'
 import { addDays, showDate } from '../lib/dates'
 import { BRAND, t } from '../lib/words'
 import { KnownProvider, knownOf } from '../parts/History/sentences'
 import { HistoryProvider, type HistoryOf } from '../parts/History'
+import { KeepsProvider, MayKeep } from '../parts/MayKeep'
 import { Sentence } from '../parts/Sentence'
 import { SettingsProvider } from '../parts/Settings'
 import { ToastProvider } from '../parts/Toast'
@@ -19,7 +20,6 @@ import { OutboxBanner } from './Outbox'
 import { BeingRead } from './Reachable'
 import { MachineBanner } from './MachineBanner'
 import { RoleBanner } from './RoleBanner'
-import { plans } from './roles'
 import { Shortcuts } from './Shortcuts'
 import { useThemeMode } from './ThemeProvider'
 import { UndoRedo } from './UndoRedo'
@@ -71,9 +71,91 @@ function Page() {
     () => knownOf(garden.file.garden, [...crops, ...materials], words.terms),
     [garden.file.garden, crops, materials, words.terms],
   )
+  const keeps = useCallback(
+    (kind: Parameters<typeof keepsOf>[1]) => keepsOf(garden.role, kind),
+    [garden.role],
+  )
   const { mode, toggle } = useThemeMode()
+  useTitle(garden.file.garden.name)
+  return (
+    <ExplainProvider value={setWhy}>
+      <HistoryProvider value={setHistory}>
+        <SettingsProvider value={() => setSettings(true)}>
+          <AskProvider value={setAsked}>
+            <KnownProvider value={known}>
+              <KeepsProvider value={keeps}>
+                <ToastProvider>
+                  <div className="shell">
+                    <a className="skip" href="#view">
+                      {t('To the view')}
+                    </a>
+                    <header>
+                      <div className="masthead">
+                        <Link className="brand" to="/" aria-label={t('Eznel: all gardens')}>
+                          {BRAND}
+                        </Link>
+                        <button
+                          type="button"
+                          className="garden-name"
+                          onClick={() => setSettings(true)}
+                        >
+                          {garden.file.garden.name.trim() || t('a garden without a name')}
+                        </button>
+                        <nav className="tabs" aria-label={t('Views')}>
+                          {views().map(([path, name]) => (
+                            <NavLink key={path} to={`/g/${gardenId}/${path}`}>
+                              {name}
+                            </NavLink>
+                          ))}
+                        </nav>
+                        <span className="spacer" />
+                        {garden.role !== 'reader' && <UndoRedo gardenId={gardenId} />}
+                        <AccountButton />
+                        <Button type="text" onClick={toggle}>
+                          {mode === 'day' ? t('Evening') : t('Day')}
+                        </Button>
+                      </div>
+                      {garden.file.garden.stands_on && <Practice gardenId={gardenId} />}
+                      <MachineBanner />
+                      <RoleBanner gardenId={gardenId} />
+                      <OutboxBanner gardenId={gardenId} />
+                      <AsideBanner gardenId={gardenId} />
+                    </header>
+                    <main className="page" id="view" tabIndex={-1}>
+                      <Suspense fallback={<Waiting />}>
+                        <Outlet />
+                      </Suspense>
+                    </main>
+                    <Foot gardenId={gardenId} onAsk={() => setAsked('')} />
+                  </div>
+                  <Shortcuts gardenId={gardenId} />
+                  <Later>
+                    {why && <WhyDrawer gardenId={gardenId} of={why} onClose={() => setWhy(null)} />}
+                    {history && (
+                      <HistoryDrawer
+                        gardenId={gardenId}
+                        of={history}
+                        onClose={() => setHistory(null)}
+                      />
+                    )}
+                    {asked !== null && <Glossary at={asked} onClose={() => setAsked(null)} />}
+                    {settings && (
+                      <GardenDrawer gardenId={gardenId} onClose={() => setSettings(false)} />
+                    )}
+                  </Later>
+                </ToastProvider>
+              </KeepsProvider>
+            </KnownProvider>
+          </AskProvider>
+        </SettingsProvider>
+      </HistoryProvider>
+    </ExplainProvider>
+  )
+}
+
+/** Names the view and the garden in the browser's bar. */
+function useTitle(name: string) {
   const { pathname } = useLocation()
-  const name = garden.file.garden.name
   useEffect(() => {
     const [, view] = views().find(([path]) => pathname.endsWith(`/${path}`)) ?? views()[0]
     document.title = `${view} · ${name} · ${BRAND}`
@@ -81,78 +163,6 @@ function Page() {
       document.title = BRAND
     }
   }, [pathname, name])
-  return (
-    <ExplainProvider value={setWhy}>
-      <HistoryProvider value={setHistory}>
-        <SettingsProvider value={() => setSettings(true)}>
-          <AskProvider value={setAsked}>
-            <KnownProvider value={known}>
-              <ToastProvider>
-                <div className="shell">
-                  <a className="skip" href="#view">
-                    {t('To the view')}
-                  </a>
-                  <header>
-                    <div className="masthead">
-                      <Link className="brand" to="/" aria-label={t('Eznel: all gardens')}>
-                        {BRAND}
-                      </Link>
-                      <button
-                        type="button"
-                        className="garden-name"
-                        onClick={() => setSettings(true)}
-                      >
-                        {garden.file.garden.name.trim() || t('a garden without a name')}
-                      </button>
-                      <nav className="tabs" aria-label={t('Views')}>
-                        {views().map(([path, name]) => (
-                          <NavLink key={path} to={`/g/${gardenId}/${path}`}>
-                            {name}
-                          </NavLink>
-                        ))}
-                      </nav>
-                      <span className="spacer" />
-                      {garden.role !== 'reader' && <UndoRedo gardenId={gardenId} />}
-                      <AccountButton />
-                      <Button type="text" onClick={toggle}>
-                        {mode === 'day' ? t('Evening') : t('Day')}
-                      </Button>
-                    </div>
-                    {garden.file.garden.stands_on && <Practice gardenId={gardenId} />}
-                    <MachineBanner />
-                    <RoleBanner gardenId={gardenId} />
-                    <OutboxBanner gardenId={gardenId} />
-                    <AsideBanner gardenId={gardenId} />
-                  </header>
-                  <main className="page" id="view" tabIndex={-1}>
-                    <Suspense fallback={<Waiting />}>
-                      <Outlet />
-                    </Suspense>
-                  </main>
-                  <Foot gardenId={gardenId} onAsk={() => setAsked('')} />
-                </div>
-                <Shortcuts gardenId={gardenId} />
-                <Later>
-                  {why && <WhyDrawer gardenId={gardenId} of={why} onClose={() => setWhy(null)} />}
-                  {history && (
-                    <HistoryDrawer
-                      gardenId={gardenId}
-                      of={history}
-                      onClose={() => setHistory(null)}
-                    />
-                  )}
-                  {asked !== null && <Glossary at={asked} onClose={() => setAsked(null)} />}
-                  {settings && (
-                    <GardenDrawer gardenId={gardenId} onClose={() => setSettings(false)} />
-                  )}
-                </Later>
-              </ToastProvider>
-            </KnownProvider>
-          </AskProvider>
-        </SettingsProvider>
-      </HistoryProvider>
-    </ExplainProvider>
-  )
 }
 
 /** Below every view: the caution, and ways to what words mean, to one sum, and round the views. */
@@ -194,16 +204,14 @@ function Practice({ gardenId }: { gardenId: string }) {
           of={{ day: <b>{showDate(day)}</b> }}
         />
       </span>
-      {plans(garden.role) && (
-        <>
-          <Button size="small" loading={saveSettings.isPending} onClick={() => move(1)}>
-            {t('Next day')}
-          </Button>
-          <Button size="small" disabled={saveSettings.isPending} onClick={() => move(7)}>
-            {t('A week on')}
-          </Button>
-        </>
-      )}
+      <MayKeep kind="settings">
+        <Button size="small" loading={saveSettings.isPending} onClick={() => move(1)}>
+          {t('Next day')}
+        </Button>
+        <Button size="small" disabled={saveSettings.isPending} onClick={() => move(7)}>
+          {t('A week on')}
+        </Button>
+      </MayKeep>
       <Button size="small" type="text" onClick={() => setGuessing(true)}>
         {t('A few guesses')}
       </Button>

@@ -19,6 +19,7 @@ import {
 } from '../parts/Field'
 import { useSettings } from '../parts/Settings'
 import { WorkingSteps } from '../parts/WorkingSteps'
+import { MayKeep } from '../parts/MayKeep'
 
 /** One drawer for any number anywhere: sentence, formula with its numbers, origin of each. */
 export default function WhyDrawer(props: { gardenId: string; of: string; onClose: () => void }) {
@@ -131,6 +132,7 @@ function BedDensity({ gardenId, id }: MeasureProps & { id: string }) {
   if (place?.kind !== 'bed') return null
   return (
     <Box
+      kind="places"
       title={t('Measured it in {name}?', { name: place.name })}
       error={save.error}
       saving={save.isPending}
@@ -167,6 +169,7 @@ function WeighOnce({ gardenId, id }: MeasureProps & { id: string }) {
   if (!product || !volume) return null
   return (
     <Box
+      kind="products"
       title={t('Weigh it once: {name}', { name: product.name })}
       error={save.error}
       saving={save.isPending}
@@ -199,6 +202,7 @@ function DryMatter({ gardenId, id }: MeasureProps & { id: string }) {
   if (!product) return null
   return (
     <Box
+      kind="products"
       title={t('Does the label of {name} say it?', { name: product.name })}
       error={save.error}
       saving={save.isPending}
@@ -217,6 +221,7 @@ function DryMatter({ gardenId, id }: MeasureProps & { id: string }) {
 }
 
 function Box(props: {
+  kind: 'places' | 'products'
   title: string
   error: Error | null
   saving: boolean
@@ -226,15 +231,17 @@ function Box(props: {
 }) {
   const faults: FaultAt[] = faultsOf(props.error)
   return (
-    <section className="measure stack">
-      <h2>{props.title}</h2>
-      <div className="fields">{props.children}</div>
-      <div className="row">
-        <SaveButton loading={props.saving} disabled={props.disabled} onClick={props.onSave}>
-          {t('Use it instead')}
-        </SaveButton>
-        <Refused faults={faults} />
-      </div>
-    </section>
+    <MayKeep kind={props.kind}>
+      <section className="measure stack">
+        <h2>{props.title}</h2>
+        <div className="fields">{props.children}</div>
+        <div className="row">
+          <SaveButton loading={props.saving} disabled={props.disabled} onClick={props.onSave}>
+            {t('Use it instead')}
+          </SaveButton>
+          <Refused faults={faults} />
+        </div>
+      </section>
+    </MayKeep>
   )
 }

@@ -4,6 +4,7 @@ import { showLitres, showMass } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { Findings, type Finding, type Sentences } from '../Findings'
 import { showHeap } from '../heaps'
+import { MayKeep } from '../MayKeep'
 import { levelScoops } from '../names'
 import { Why } from '../Why'
 import './placejob.css'
@@ -82,11 +83,13 @@ export function PlaceJob(props: {
       )}
       {props.children}
       {props.onDone && (
-        <footer className="row">
-          <Button type="primary" loading={props.busy} onClick={props.onDone}>
-            {job.kind === 'preparation' ? t('It is done') : t('Spread today')}
-          </Button>
-        </footer>
+        <MayKeep kind="preparations">
+          <footer className="row">
+            <Button type="primary" loading={props.busy} onClick={props.onDone}>
+              {job.kind === 'preparation' ? t('It is done') : t('Spread today')}
+            </Button>
+          </footer>
+        </MayKeep>
       )}
     </article>
   )

@@ -8,6 +8,7 @@ import { newId } from '../../lib/ids'
 import { showNumber } from '../../lib/numbers'
 import { useToast } from '../../lib/useToast'
 import { t } from '../../lib/words'
+import { MayKeep } from '../../parts/MayKeep'
 
 type Look = Schemas['Look']
 type Suspect = LookedSaid['named'][number]
@@ -194,10 +195,12 @@ function PlanAnswers(props: { gardenId: string; look: Look; of: LookedSaid }) {
       },
     )
   return (
-    <p>
-      <Button disabled={save.isPending} onClick={tell}>
-        {t('Let the plan answer: {seen}', { seen: terms[`sight.${kind}`] ?? kind })}
-      </Button>
-    </p>
+    <MayKeep kind="observed">
+      <p>
+        <Button disabled={save.isPending} onClick={tell}>
+          {t('Let the plan answer: {seen}', { seen: terms[`sight.${kind}`] ?? kind })}
+        </Button>
+      </p>
+    </MayKeep>
   )
 }

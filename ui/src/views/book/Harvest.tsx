@@ -12,6 +12,7 @@ import { Findings } from '../../parts/Findings'
 import { namesOf, plantingName } from '../../parts/names'
 import { Waiting } from '../../parts/Waiting'
 import { WorkingSteps } from '../../parts/WorkingSteps'
+import { MayKeep } from '../../parts/MayKeep'
 import { Weigh } from './Weigh'
 
 type Ahead = HarvestBook['weeks'][number]
@@ -161,9 +162,11 @@ function GaveOne({ of, gardenId }: { of: Yield; gardenId: string }) {
                   <WorkingSteps of={one.weight.steps} />
                 </details>
                 <span className="spacer" />
-                <Button size="small" type="text" onClick={() => dropped(one.harvest)}>
-                  {t('Remove')}
-                </Button>
+                <MayKeep kind="harvests">
+                  <Button size="small" type="text" onClick={() => dropped(one.harvest)}>
+                    {t('Remove')}
+                  </Button>
+                </MayKeep>
               </li>
             ))}
           </ul>

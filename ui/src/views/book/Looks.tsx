@@ -5,6 +5,7 @@ import { useLookPage } from '../../api/looking'
 import { useWords } from '../../api/reference'
 import { showDate } from '../../lib/dates'
 import { t } from '../../lib/words'
+import { useKeeps } from '../../parts/MayKeep'
 
 type Look = Schemas['Look']
 type Came = NonNullable<Look['came']>
@@ -21,6 +22,7 @@ export function Looks(props: {
   const plan = usePlan(props.gardenId)
   const { terms } = useWords()
   const { save } = useWrites(props.gardenId)
+  const keeps = useKeeps('looks')
   const page = useLookPage(props.gardenId, looks[0]?.planting ?? null)
   if (looks.length === 0) return null
   const cause = new Map((page.data?.causes ?? []).map((one) => [one.key, one.name]))
@@ -46,6 +48,7 @@ export function Looks(props: {
                 <Segmented
                   size="small"
                   value={one.came ?? ''}
+                  disabled={!keeps}
                   aria-label={t('What came of it: {what}', { what: name })}
                   options={CAME.map((came) => ({
                     value: came,

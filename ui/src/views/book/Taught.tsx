@@ -14,6 +14,7 @@ import { Refused } from '../../parts/Field'
 import { Waiting } from '../../parts/Waiting'
 import { WorkingSteps } from '../../parts/WorkingSteps'
 import { namesOf, plantingName } from '../../parts/names'
+import { MayKeep, useKeeps } from '../../parts/MayKeep'
 
 type Factor = TaughtBook['factors'][number]
 type Learning = Schemas['Preferences']['learning']
@@ -53,6 +54,7 @@ function Choices({ gardenId, of }: { gardenId: string; of: TaughtBook }) {
   const garden = useGarden(gardenId)
   const { as_of: today } = usePlan(gardenId)
   const { saveSettings } = useWrites(gardenId)
+  const keeps = useKeeps('settings')
   const toast = useToast()
   const { name, site, preferences, stands_on = null } = garden.file.garden
   const save = (learning: Learning, basedOn: number, then?: (revision: number) => void) =>
@@ -70,7 +72,7 @@ function Choices({ gardenId, of }: { gardenId: string; of: TaughtBook }) {
     <div className="row">
       <Checkbox
         checked={on}
-        disabled={saveSettings.isPending}
+        disabled={saveSettings.isPending || !keeps}
         onChange={() =>
           choose(
             { on: !on, since },
@@ -89,22 +91,26 @@ function Choices({ gardenId, of }: { gardenId: string; of: TaughtBook }) {
               day: showDate(of.since, today),
             })}
           </span>
+          <MayKeep kind="settings">
+            <Button
+              size="small"
+              disabled={saveSettings.isPending}
+              onClick={() => choose({ on, since: null }, t('All of it counts again.'))}
+            >
+              {t('Let all of it count')}
+            </Button>
+          </MayKeep>
+        </>
+      ) : (
+        <MayKeep kind="settings">
           <Button
             size="small"
             disabled={saveSettings.isPending}
-            onClick={() => choose({ on, since: null }, t('All of it counts again.'))}
+            onClick={() => choose({ on, since: today }, t('What was learned so far is forgotten.'))}
           >
-            {t('Let all of it count')}
+            {t('Forget what was learned')}
           </Button>
-        </>
-      ) : (
-        <Button
-          size="small"
-          disabled={saveSettings.isPending}
-          onClick={() => choose({ on, since: today }, t('What was learned so far is forgotten.'))}
-        >
-          {t('Forget what was learned')}
-        </Button>
+        </MayKeep>
       )}
       <span className="spacer" />
       <Button size="small" href={`/api/gardens/${gardenId}/book/taught.csv`} download>

@@ -6,6 +6,7 @@ import { showArea, showLitres } from '../../lib/numbers'
 import { plural, t } from '../../lib/words'
 import { NumberField } from '../../parts/Field'
 import { Search, found } from '../../parts/Search'
+import { MayKeep } from '../../parts/MayKeep'
 import { featureKind } from './state'
 
 /** The whole sheet: every place to choose from, and where north is. */
@@ -35,15 +36,21 @@ export function SheetPanel(props: {
   return (
     <aside className="sheet stack place-panel" aria-label={t('The whole sheet')}>
       <h2>{plural(places.length, 'One place', '{n} places')}</h2>
-      <p className="small soft">
-        {t('Drag a place, or move it with the arrow keys; its grips change its size and turn it.')}
-      </p>
+      <MayKeep kind="places">
+        <p className="small soft">
+          {t(
+            'Drag a place, or move it with the arrow keys; its grips change its size and turn it.',
+          )}
+        </p>
+      </MayKeep>
       {places.length > 1 && (
-        <div className="row">
-          <Button size="small" onClick={props.onSeveral}>
-            {t('Choose several')}
-          </Button>
-        </div>
+        <MayKeep kind="places">
+          <div className="row">
+            <Button size="small" onClick={props.onSeveral}>
+              {t('Choose several')}
+            </Button>
+          </div>
+        </MayKeep>
       )}
       <Search of={places.length} value={looked} onChange={setLooked} label={t('Find a place')} />
       <ul className="sheet-list">
@@ -71,13 +78,15 @@ export function SheetPanel(props: {
           </li>
         ))}
       </ul>
-      <NumberField
-        label={t('North lies')}
-        suffix="°"
-        hint={t('Clockwise from the top of the sheet.')}
-        value={site.north_deg ?? 0}
-        onChange={face}
-      />
+      <MayKeep kind="settings">
+        <NumberField
+          label={t('North lies')}
+          suffix="°"
+          hint={t('Clockwise from the top of the sheet.')}
+          value={site.north_deg ?? 0}
+          onChange={face}
+        />
+      </MayKeep>
     </aside>
   )
 }

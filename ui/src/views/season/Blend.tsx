@@ -11,6 +11,7 @@ import { ChoiceField, NumberField, Refused } from '../../parts/Field'
 import { namesOf } from '../../parts/names'
 import { useToast } from '../../lib/useToast'
 import type { Nutrient } from '../../theme/nutrients'
+import { MayKeep } from '../../parts/MayKeep'
 
 type Whole = Schemas['WholeSeason']
 
@@ -87,9 +88,11 @@ function InUse({ gardenId }: { gardenId: string }) {
               })}
             </span>
             <span className="spacer" />
-            <Button size="small" onClick={() => remove.mutate({ kind: 'blends', key: one.id })}>
-              {t('Back to feed by feed')}
-            </Button>
+            <MayKeep kind="blends">
+              <Button size="small" onClick={() => remove.mutate({ kind: 'blends', key: one.id })}>
+                {t('Back to feed by feed')}
+              </Button>
+            </MayKeep>
           </li>
         ))}
       </ul>
@@ -137,15 +140,17 @@ function Found(props: { gardenId: string; found: Whole; onDone: () => void }) {
           : t('The time ran out: it could be better by at most {gap} %.', { gap })}
       </p>
       <div className="row">
-        <Button
-          type="primary"
-          loading={save.isPending}
-          onClick={() =>
-            save.mutate({ kind: 'blends', thing: { ...found.blend } }, { onSuccess: use })
-          }
-        >
-          {t('Use it')}
-        </Button>
+        <MayKeep kind="blends">
+          <Button
+            type="primary"
+            loading={save.isPending}
+            onClick={() =>
+              save.mutate({ kind: 'blends', thing: { ...found.blend } }, { onSuccess: use })
+            }
+          >
+            {t('Use it')}
+          </Button>
+        </MayKeep>
         <Button type="text" onClick={onDone}>
           {t('Cancel')}
         </Button>

@@ -20,6 +20,7 @@ import {
   unitName,
 } from '../../parts/Field'
 import { SaveBar } from '../../parts/SaveBar'
+import { MayKeep } from '../../parts/MayKeep'
 import { Changed } from './Changed'
 import type { Planting } from './state'
 
@@ -119,13 +120,15 @@ function GivenBefore({ gardenId, planting }: { gardenId: string; planting: Plant
           : ''}
       </span>
       <span className="spacer" />
-      <Button
-        size="small"
-        type="text"
-        onClick={() => remove.mutate({ kind: 'feeds', key: one.id })}
-      >
-        {t('Take it back')}
-      </Button>
+      <MayKeep kind="feeds">
+        <Button
+          size="small"
+          type="text"
+          onClick={() => remove.mutate({ kind: 'feeds', key: one.id })}
+        >
+          {t('Take it back')}
+        </Button>
+      </MayKeep>
     </p>
   ))
 }

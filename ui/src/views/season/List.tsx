@@ -17,6 +17,7 @@ import { Refused } from '../../parts/Field'
 import { mixText, namesOf, plantingName } from '../../parts/names'
 import { useToast } from '../../lib/useToast'
 import { NUTRIENTS } from '../../theme/nutrients'
+import { MayKeep, useKeeps } from '../../parts/MayKeep'
 import { listed, type Job, type Listed } from './state'
 
 const NARROW_PX = 760
@@ -121,11 +122,18 @@ function MoveSeveral(props: {
   return (
     <div className="row" role="group" aria-label={t('Move what is chosen')}>
       <b>{plural(jobs.length, 'One feed chosen', '{n} feeds chosen')}</b>
-      {ways.map(([days, label]) => (
-        <Button key={days} size="small" disabled={replaceAll.isPending} onClick={() => move(days)}>
-          {label}
-        </Button>
-      ))}
+      <MayKeep kind="pins">
+        {ways.map(([days, label]) => (
+          <Button
+            key={days}
+            size="small"
+            disabled={replaceAll.isPending}
+            onClick={() => move(days)}
+          >
+            {label}
+          </Button>
+        ))}
+      </MayKeep>
       <Refused faults={faultsOf(replaceAll.error)} />
     </div>
   )
@@ -137,6 +145,7 @@ function useColumns(gardenId: string, plan: Schemas['SeasonPlan']) {
   const words = useWords()
   const toast = useToast()
   const moving = useMoveJob(gardenId)
+  const moves = useKeeps('pins')
   const names = namesOf(file.garden)
   const move = (one: Listed, to: string) =>
     moving.move(one.job.key, to, (undo) =>
@@ -149,7 +158,7 @@ function useColumns(gardenId: string, plan: Schemas['SeasonPlan']) {
       }),
     )
   const day = (one: Listed) =>
-    one.job.status === 'planned' ? (
+    moves && one.job.status === 'planned' ? (
       <DateInput
         id={`day-${one.job.key}`}
         label={t('Day of the feed for {planting}', { planting: plantingName(one.planting) })}

@@ -15,6 +15,7 @@ import { ChoiceField, Refused } from '../../parts/Field'
 import { Findings } from '../../parts/Findings'
 import { Waiting } from '../../parts/Waiting'
 import { plantingName } from '../../parts/names'
+import { MayKeep } from '../../parts/MayKeep'
 
 type Recorded = Schemas['Planting']
 type Again = NextSeason['again'][number]
@@ -109,14 +110,16 @@ function Begin(props: { gardenId: string; of: NextSeason; onClose: () => void })
         ))}
       </ul>
       <div className="row">
-        <Button
-          type="primary"
-          disabled={things.length === 0}
-          loading={saveAll.isPending}
-          onClick={save}
-        >
-          {plural(things.length, 'Add one planting', 'Add {n} plantings')}
-        </Button>
+        <MayKeep kind="plantings">
+          <Button
+            type="primary"
+            disabled={things.length === 0}
+            loading={saveAll.isPending}
+            onClick={save}
+          >
+            {plural(things.length, 'Add one planting', 'Add {n} plantings')}
+          </Button>
+        </MayKeep>
         <Refused faults={[...faultsOf(saveAll.error), ...whatIf.faults]} />
       </div>
     </div>

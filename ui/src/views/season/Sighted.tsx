@@ -13,6 +13,7 @@ import { ChoiceField, NumberField, faultsAt, type FaultAt } from '../../parts/Fi
 import { ReadDevice } from '../../parts/ReadDevice'
 import { SaveBar } from '../../parts/SaveBar'
 import { useToast } from '../../lib/useToast'
+import { MayKeep } from '../../parts/MayKeep'
 import { Changed } from './Changed'
 import type { Planting } from './state'
 
@@ -122,13 +123,15 @@ function Before({ gardenId, planting }: { gardenId: string; planting: Planting }
         {one.plants ? `(${one.plants})` : one.ec_ds_m != null ? `(${one.ec_ds_m} dS/m)` : ''}
       </span>
       <span className="spacer" />
-      <Button
-        size="small"
-        type="text"
-        onClick={() => remove.mutate({ kind: 'observed', key: one.id })}
-      >
-        {t('Take it back')}
-      </Button>
+      <MayKeep kind="observed">
+        <Button
+          size="small"
+          type="text"
+          onClick={() => remove.mutate({ kind: 'observed', key: one.id })}
+        >
+          {t('Take it back')}
+        </Button>
+      </MayKeep>
     </p>
   ))
 }

@@ -23,6 +23,7 @@ import { Findings } from '../../parts/Findings'
 import { cropChoices } from '../../parts/names'
 import { PickField } from '../../parts/Pick'
 import { useToast } from '../../lib/useToast'
+import { MayKeep } from '../../parts/MayKeep'
 
 type Dates = Schemas['Sowing']
 
@@ -169,9 +170,11 @@ function Answers(props: { gardenId: string; asked: SowingAsked; answer: Schemas[
           <li key={dates.sow_on} className="row">
             <span>{line(dates, plan.as_of)}</span>
             <span className="spacer" />
-            <Button size="small" loading={save.isPending} onClick={() => add(dates)}>
-              {t('Plan this one')}
-            </Button>
+            <MayKeep kind="plantings">
+              <Button size="small" loading={save.isPending} onClick={() => add(dates)}>
+                {t('Plan this one')}
+              </Button>
+            </MayKeep>
           </li>
         ))}
       </ol>

@@ -8,6 +8,7 @@ import { newId } from '../../lib/ids'
 import { t } from '../../lib/words'
 import { Refused } from '../../parts/Field'
 import { found } from '../../parts/Search'
+import { MayKeep } from '../../parts/MayKeep'
 import { shownAs, type Product } from './state'
 
 type Material = Schemas['Material']
@@ -67,24 +68,26 @@ export function AddMaterial(props: {
               {have.has(one.key) && <span className="soft">{t('in the shed')}</span>}
               <span className="soft small of-label">{about(one, words.terms)}</span>
             </span>
-            <span className="row">
-              <Button
-                size="small"
-                aria-label={t('Add {name}', { name: one.name })}
-                loading={make.isPending && make.variables === one.key}
-                onClick={() => add(one, keep)}
-              >
-                {t('Add')}
-              </Button>
-              <Button
-                size="small"
-                type="text"
-                aria-label={t('Measure {name} first', { name: one.name })}
-                onClick={() => add(one, props.onMeasure)}
-              >
-                {t('Measure first')}
-              </Button>
-            </span>
+            <MayKeep kind="products">
+              <span className="row">
+                <Button
+                  size="small"
+                  aria-label={t('Add {name}', { name: one.name })}
+                  loading={make.isPending && make.variables === one.key}
+                  onClick={() => add(one, keep)}
+                >
+                  {t('Add')}
+                </Button>
+                <Button
+                  size="small"
+                  type="text"
+                  aria-label={t('Measure {name} first', { name: one.name })}
+                  onClick={() => add(one, props.onMeasure)}
+                >
+                  {t('Measure first')}
+                </Button>
+              </span>
+            </MayKeep>
           </li>
         ))}
       </ul>

@@ -15,6 +15,7 @@ import { DateField } from '../../parts/DateField'
 import { Refused } from '../../parts/Field'
 import { plainly } from '../../parts/SaveBar'
 import { plantingName } from '../../parts/names'
+import { MayKeep } from '../../parts/MayKeep'
 
 type Item = Schemas['ListItem']
 type Aisle = Item['aisle']
@@ -214,8 +215,10 @@ function Bought({ gardenId, of }: { gardenId: string; of: Item }) {
     )
   }
   return (
-    <Button size="small" loading={saveAll.isPending} onClick={record}>
-      {t('Into the stock')}
-    </Button>
+    <MayKeep kind="stock_moves">
+      <Button size="small" loading={saveAll.isPending} onClick={record}>
+        {t('Into the stock')}
+      </Button>
+    </MayKeep>
   )
 }

@@ -10,6 +10,7 @@ import { Differences } from '../../parts/Differences'
 import { Refused } from '../../parts/Field'
 import { FileDrop } from '../../parts/FileDrop'
 import { useKnown, type Known } from '../../parts/History/sentences'
+import { MayKeep } from '../../parts/MayKeep'
 import { labelOf } from './state'
 
 /** A list of products as CSV or JSON: what was read of it, before anything is kept. */
@@ -65,19 +66,23 @@ export function ProductFiles(props: { gardenId: string; onClose: () => void }) {
         </ul>
       )}
       {read.data && (
-        <div className="row">
-          <Button
-            type="primary"
-            disabled={chosen.length === 0}
-            loading={keep.isPending}
-            onClick={() => keep.mutate({ kind: 'products', things }, { onSuccess: props.onClose })}
-          >
-            {t('Save: {added} new, {changed} changed', {
-              added: fresh,
-              changed: chosen.length - fresh,
-            })}
-          </Button>
-        </div>
+        <MayKeep kind="products">
+          <div className="row">
+            <Button
+              type="primary"
+              disabled={chosen.length === 0}
+              loading={keep.isPending}
+              onClick={() =>
+                keep.mutate({ kind: 'products', things }, { onSuccess: props.onClose })
+              }
+            >
+              {t('Save: {added} new, {changed} changed', {
+                added: fresh,
+                changed: chosen.length - fresh,
+              })}
+            </Button>
+          </div>
+        </MayKeep>
       )}
     </div>
   )

@@ -14,6 +14,7 @@ import { t } from '../../lib/words'
 import { MeasureField, Refused, type Measure, BULK_UNITS } from '../../parts/Field'
 import { bulk, type Bulk } from '../../api/measures'
 import { plainly } from '../../parts/SaveBar'
+import { MayKeep } from '../../parts/MayKeep'
 import type { Move, Product } from './state'
 
 type Typed = { kind: Move['kind']; amount: Measure<Bulk['unit']> | null } | null
@@ -78,19 +79,21 @@ function Moves({ gardenId, product }: { gardenId: string; product: Product }) {
   }
   return (
     <>
-      <div className="row">
-        <Button
-          onClick={() => setTyped({ kind: 'bought', amount: pack ?? { value: 1, unit: 'kg' } })}
-        >
-          {t('Bought more')}
-        </Button>
-        <Button loading={save.isPending} onClick={() => keep('opened', null)}>
-          {t('Opened today')}
-        </Button>
-        <Button onClick={() => setTyped({ kind: 'written_off', amount: null })}>
-          {t('Write off')}
-        </Button>
-      </div>
+      <MayKeep kind="stock_moves">
+        <div className="row">
+          <Button
+            onClick={() => setTyped({ kind: 'bought', amount: pack ?? { value: 1, unit: 'kg' } })}
+          >
+            {t('Bought more')}
+          </Button>
+          <Button loading={save.isPending} onClick={() => keep('opened', null)}>
+            {t('Opened today')}
+          </Button>
+          <Button onClick={() => setTyped({ kind: 'written_off', amount: null })}>
+            {t('Write off')}
+          </Button>
+        </div>
+      </MayKeep>
       {typed && (
         <div className="fields">
           <MeasureField
@@ -118,14 +121,16 @@ function Moves({ gardenId, product }: { gardenId: string; product: Product }) {
             <li key={move.id}>
               {showDate(move.on, plan.as_of)}: {words.terms[`move.${move.kind}`]}{' '}
               {move.amount ? plainly(move.amount) : move.kind === 'written_off' ? t('all') : ''}
-              <Button
-                type="text"
-                size="small"
-                aria-label={t('Remove: {what}', { what: words.terms[`move.${move.kind}`] })}
-                onClick={() => remove.mutate({ kind: 'stock_moves', key: move.id })}
-              >
-                {t('Remove')}
-              </Button>
+              <MayKeep kind="stock_moves">
+                <Button
+                  type="text"
+                  size="small"
+                  aria-label={t('Remove: {what}', { what: words.terms[`move.${move.kind}`] })}
+                  onClick={() => remove.mutate({ kind: 'stock_moves', key: move.id })}
+                >
+                  {t('Remove')}
+                </Button>
+              </MayKeep>
             </li>
           ))}
         </ul>

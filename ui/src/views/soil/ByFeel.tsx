@@ -7,12 +7,14 @@ import { useCatalogue, useWords } from '../../api/reference'
 import { showNumber } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { MeasureField, NumberField, faultsAt } from '../../parts/Field'
+import { MayKeep, useKeeps } from '../../parts/MayKeep'
 
 type Bed = Schemas['Bed']
 /** Where there is no laboratory: texture between the fingers, and how fast a hole drains. */
 export function ByFeel({ gardenId, bed }: { gardenId: string; bed: Bed }) {
   const words = useWords()
   const { save } = useWrites(gardenId)
+  const keeps = useKeeps('places')
   const { texture_key } = useCatalogue()
   const [at, setAt] = useState('')
   const [fell, setFell] = useState<{ value: number; unit: 'cm' | 'in' } | null>(null)
@@ -37,7 +39,12 @@ export function ByFeel({ gardenId, bed }: { gardenId: string; bed: Bed }) {
       <p>{step.question}</p>
       <div className="row">
         {step.answers.map((one) => (
-          <Button key={one.say} loading={save.isPending} onClick={() => answer(one)}>
+          <Button
+            key={one.say}
+            disabled={!one.to && !keeps}
+            loading={save.isPending}
+            onClick={() => answer(one)}
+          >
             {one.say}
           </Button>
         ))}
@@ -70,17 +77,19 @@ export function ByFeel({ gardenId, bed }: { gardenId: string; bed: Bed }) {
         />
       </div>
       <div>
-        <Button
-          disabled={!fell || !minutes}
-          loading={save.isPending}
-          onClick={() =>
-            fell &&
-            minutes &&
-            save.mutate({ kind: 'places', thing: { ...bed, drained: { fell, minutes } } })
-          }
-        >
-          {t('Save it for this bed')}
-        </Button>
+        <MayKeep kind="places">
+          <Button
+            disabled={!fell || !minutes}
+            loading={save.isPending}
+            onClick={() =>
+              fell &&
+              minutes &&
+              save.mutate({ kind: 'places', thing: { ...bed, drained: { fell, minutes } } })
+            }
+          >
+            {t('Save it for this bed')}
+          </Button>
+        </MayKeep>
         {bed.drained && (
           <span className="small soft">
             {' '}

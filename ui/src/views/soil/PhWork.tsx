@@ -9,6 +9,7 @@ import { t } from '../../lib/words'
 import { Findings } from '../../parts/Findings'
 import { Sentence } from '../../parts/Sentence'
 import { Why } from '../../parts/Why'
+import { useKeeps } from '../../parts/MayKeep'
 
 /** What mends pH: by which method, with what, how much now, and when to test again. */
 export function PhWork({ facts, today }: { facts: Schemas['PlacePlan']; today: string }) {
@@ -100,6 +101,7 @@ export function AskForSulphur(props: {
 }) {
   const { bed, facts } = props
   const { save } = useWrites(props.gardenId)
+  const keeps = useKeeps('places')
   const above = facts.ph && facts.ph.ph > facts.ph.high
   if (!above && !bed.lower_ph) return null
   const picked = save.isPending && save.variables.thing.lower_ph === true
@@ -107,7 +109,7 @@ export function AskForSulphur(props: {
     <p className="small">
       <Checkbox
         checked={save.isPending ? picked : bed.lower_ph}
-        disabled={save.isPending}
+        disabled={save.isPending || !keeps}
         onChange={(event) =>
           save.mutate({ kind: 'places', thing: { ...bed, lower_ph: event.target.checked } })
         }

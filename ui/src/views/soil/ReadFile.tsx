@@ -14,6 +14,7 @@ import { Differences } from '../../parts/Differences'
 import { Field, Refused, TextField } from '../../parts/Field'
 import { FileDrop, TEXTS } from '../../parts/FileDrop'
 import { useKnown } from '../../parts/History/sentences'
+import { MayKeep } from '../../parts/MayKeep'
 import { ManyPlaces } from './ManyPlaces'
 import { Columns } from './ReadColumns'
 import { extractName, type Place } from './state'
@@ -86,24 +87,26 @@ export function ReadFile(props: { gardenId: string; onDone: (place: string | nul
           ))}
           {understood.samples.length > 0 && (
             <div className="row">
-              <Button
-                type="primary"
-                loading={keep.isPending}
-                disabled={reports.length === 0 || homeless > 0 || read.isPending}
-                onClick={() =>
-                  keep.mutate(
-                    { kind: 'reports', things: reports },
-                    {
-                      onSuccess: () => {
-                        kept.drop()
-                        props.onDone(reports[0]?.places[0] ?? null)
+              <MayKeep kind="reports">
+                <Button
+                  type="primary"
+                  loading={keep.isPending}
+                  disabled={reports.length === 0 || homeless > 0 || read.isPending}
+                  onClick={() =>
+                    keep.mutate(
+                      { kind: 'reports', things: reports },
+                      {
+                        onSuccess: () => {
+                          kept.drop()
+                          props.onDone(reports[0]?.places[0] ?? null)
+                        },
                       },
-                    },
-                  )
-                }
-              >
-                {plural(reports.length, 'Save this test', 'Save these {n} tests')}
-              </Button>
+                    )
+                  }
+                >
+                  {plural(reports.length, 'Save this test', 'Save these {n} tests')}
+                </Button>
+              </MayKeep>
               {homeless > 0 && (
                 <span className="small">
                   {plural(

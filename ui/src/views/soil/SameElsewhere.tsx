@@ -7,6 +7,7 @@ import { newId } from '../../lib/ids'
 import { plural, t } from '../../lib/words'
 import { Refused } from '../../parts/Field'
 import { useToast } from '../../lib/useToast'
+import { MayKeep } from '../../parts/MayKeep'
 import { ManyPlaces } from './ManyPlaces'
 
 /** The same layer or amount on other beds, at once: each keeps its own entry. */
@@ -20,9 +21,11 @@ export function SameElsewhere(props: { gardenId: string; of: ThingOf<'preparatio
   if (others.length === 0) return null
   if (chosen === null) {
     return (
-      <Button size="small" onClick={() => setChosen([])}>
-        {t('The same elsewhere …')}
-      </Button>
+      <MayKeep kind="preparations">
+        <Button size="small" onClick={() => setChosen([])}>
+          {t('The same elsewhere …')}
+        </Button>
+      </MayKeep>
     )
   }
   const save = () => {

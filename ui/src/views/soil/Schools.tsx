@@ -6,6 +6,7 @@ import { showNumber } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { Why } from '../../parts/Why'
 import { MARKS, NUTRIENTS, type Nutrient } from '../../theme/nutrients'
+import { useKeeps } from '../../parts/MayKeep'
 import type { Place } from './state'
 
 type School = Schemas['SchoolView']
@@ -21,6 +22,7 @@ export function Schools(props: { gardenId: string; place: Place; schools: readon
   const { place, schools } = props
   const words = useWords()
   const { save } = useWrites(props.gardenId)
+  const keeps = useKeeps('places')
   // What was just picked shows at once; the plan follows.
   const picked = save.isPending ? save.variables.thing.school : undefined
   if (place.kind !== 'bed' || schools.length === 0) {
@@ -47,7 +49,7 @@ export function Schools(props: { gardenId: string; place: Place; schools: readon
                 type="radio"
                 name="school"
                 checked={picked ? picked === one.school : one.chosen}
-                disabled={save.isPending}
+                disabled={save.isPending || !keeps}
                 onChange={() =>
                   save.mutate({
                     kind: 'places',

@@ -15,6 +15,7 @@ import { IntoSight } from '../../parts/IntoSight'
 import { HistoryButton } from '../../parts/History'
 import { SaveBar } from '../../parts/SaveBar'
 import { Search, found } from '../../parts/Search'
+import { MayKeep } from '../../parts/MayKeep'
 import { Bands, type Banded } from './Bands'
 import { ByFeel } from './ByFeel'
 import { Doors } from './Doors'
@@ -326,15 +327,17 @@ function Stored({ gardenId, report }: { gardenId: string; report: Report }) {
   return (
     <div className="row">
       <HistoryButton of={report.id} name={report.lab} />
-      <Button
-        type="text"
-        danger
-        size="small"
-        loading={remove.isPending}
-        onClick={() => remove.mutate({ kind: 'reports', key: report.id })}
-      >
-        {t('Remove this test')}
-      </Button>
+      <MayKeep kind="reports">
+        <Button
+          type="text"
+          danger
+          size="small"
+          loading={remove.isPending}
+          onClick={() => remove.mutate({ kind: 'reports', key: report.id })}
+        >
+          {t('Remove this test')}
+        </Button>
+      </MayKeep>
     </div>
   )
 }

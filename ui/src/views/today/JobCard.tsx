@@ -11,6 +11,7 @@ import { Later as LaterPart } from '../../parts/Later'
 import { Refused } from '../../parts/Field'
 import { plantingName } from '../../parts/names'
 import { useToast } from '../../lib/useToast'
+import { MayKeep } from '../../parts/MayKeep'
 import { amountsOf, litres } from './amounts'
 import { Differently } from './Differently'
 import type { Due, Mix } from './state'
@@ -42,28 +43,12 @@ export function JobCard(props: {
   const back = () => setMode('card')
   const waits = useOutbox(gardenId).all.some((one) => one.key === job.key)
   const actions = (
-    <>
-      {mix && (
-        <Button
-          type={tone === 'now' ? 'primary' : 'default'}
-          loading={recording.saving}
-          onClick={() => recording.record({})}
-        >
-          {t('Done')}
-        </Button>
-      )}
-      {mix && mix.lines.length > 0 && scale.there && (
-        <Button onClick={() => setMode('weigh')}>{t('Weigh out')}</Button>
-      )}
-      <Button onClick={() => setMode('differently')}>{t('Done differently')}</Button>
-      <Button onClick={() => setMode('later')}>{t('Not today')}</Button>
-      {props.onFold && (
-        <Button type="text" onClick={props.onFold}>
-          {t('Fold up')}
-        </Button>
-      )}
-      <Refused faults={faultsOf(recording.error)} />
-    </>
+    <Actions
+      {...{ mix, tone, recording }}
+      weighs={scale.there}
+      onMode={setMode}
+      onFold={props.onFold}
+    />
   )
   return (
     <>
@@ -123,6 +108,45 @@ export function JobCard(props: {
   )
 }
 
+/** What can be done about a job. */
+function Actions(props: {
+  mix: Mix | undefined
+  tone: 'now' | 'soon'
+  recording: ReturnType<typeof useRecording>
+  /** Whether a scale is at hand. */
+  weighs: boolean
+  onMode: (mode: Mode) => void
+  onFold?: () => void
+}) {
+  const { mix, tone, recording, onMode } = props
+  return (
+    <>
+      <MayKeep kind="feeds">
+        {mix && (
+          <Button
+            type={tone === 'now' ? 'primary' : 'default'}
+            loading={recording.saving}
+            onClick={() => recording.record({})}
+          >
+            {t('Done')}
+          </Button>
+        )}
+        {mix && mix.lines.length > 0 && props.weighs && (
+          <Button onClick={() => onMode('weigh')}>{t('Weigh out')}</Button>
+        )}
+        <Button onClick={() => onMode('differently')}>{t('Done differently')}</Button>
+        <Button onClick={() => onMode('later')}>{t('Not today')}</Button>
+      </MayKeep>
+      {props.onFold && (
+        <Button type="text" onClick={props.onFold}>
+          {t('Fold up')}
+        </Button>
+      )}
+      <Refused faults={faultsOf(recording.error)} />
+    </>
+  )
+}
+
 /** Records what was done about a job, by default just what the mix says. */
 export function useRecording(gardenId: string, { job, planting }: Due, mix: Mix | undefined) {
   const plan = usePlan(gardenId)
@@ -178,12 +202,14 @@ function Later(props: {
   const [day, setDay] = useState<string | null>(null)
   return (
     <div className="sheet row later" role="group" aria-label={t('When instead?')}>
-      <Button onClick={() => props.onMove(addDays(props.today, 1))}>{t('Tomorrow')}</Button>
-      <Button onClick={() => props.onMove(addDays(props.today, 3))}>{t('In three days')}</Button>
-      <DateField label={t('On another day')} value={day} onChange={setDay} />
-      <Button disabled={!day || day < props.today} onClick={() => day && props.onMove(day)}>
-        {t('Move it')}
-      </Button>
+      <MayKeep kind="pins">
+        <Button onClick={() => props.onMove(addDays(props.today, 1))}>{t('Tomorrow')}</Button>
+        <Button onClick={() => props.onMove(addDays(props.today, 3))}>{t('In three days')}</Button>
+        <DateField label={t('On another day')} value={day} onChange={setDay} />
+        <Button disabled={!day || day < props.today} onClick={() => day && props.onMove(day)}>
+          {t('Move it')}
+        </Button>
+      </MayKeep>
       <Button onClick={props.onMissed}>{t('It will not be given')}</Button>
       <Button type="text" onClick={props.onBack}>
         {t('Cancel')}

@@ -3,6 +3,7 @@ import { useGarden, usePlan, useWrites } from '../../api/gardens'
 import { useToast } from '../../lib/useToast'
 import { t } from '../../lib/words'
 import { plantingName } from '../../parts/names'
+import { MayKeep } from '../../parts/MayKeep'
 
 /** What was learned in another year and is to be thought of now, until it is known by heart. */
 export function Lessons({ gardenId }: { gardenId: string }) {
@@ -42,14 +43,16 @@ export function Lessons({ gardenId }: { gardenId: string }) {
               )
             </span>
           </p>
-          <Button
-            size="small"
-            disabled={save.isPending}
-            aria-label={t('I know it by heart: {what}', { what: one.words })}
-            onClick={() => learned(one.note)}
-          >
-            {t('I know it by heart')}
-          </Button>
+          <MayKeep kind="notes">
+            <Button
+              size="small"
+              disabled={save.isPending}
+              aria-label={t('I know it by heart: {what}', { what: one.words })}
+              onClick={() => learned(one.note)}
+            >
+              {t('I know it by heart')}
+            </Button>
+          </MayKeep>
         </div>
       ))}
     </section>

@@ -8,6 +8,7 @@ import { plural, t } from '../../lib/words'
 import { showBulk } from '../../parts/heaps'
 import { mixText, namesOf, plantingName } from '../../parts/names'
 import { Sentence } from '../../parts/Sentence'
+import { MayKeep } from '../../parts/MayKeep'
 import { JobCard, useRecording } from './JobCard'
 import { PlaceCard } from './PlaceCard'
 import type { Day, Due, PlaceDue } from './state'
@@ -72,9 +73,11 @@ export function JobLine(props: {
       onOpen={() => setOpen(true)}
     >
       {tone === 'now' && mix && !waits && (
-        <Button type="primary" loading={recording.saving} onClick={() => recording.record({})}>
-          {t('Done')}
-        </Button>
+        <MayKeep kind="feeds">
+          <Button type="primary" loading={recording.saving} onClick={() => recording.record({})}>
+            {t('Done')}
+          </Button>
+        </MayKeep>
       )}
       {waits && (
         <span className="small soft job-line-waits">
@@ -121,13 +124,15 @@ export function DoneLine({ due, gardenId }: { due: Due; gardenId: string }) {
           of={{ planting: <b>{plantingName(due.planting)}</b> }}
         />
       </span>
-      <Button
-        size="small"
-        loading={remove.isPending}
-        onClick={() => due.job.entry && remove.mutate({ kind: 'feeds', key: due.job.entry })}
-      >
-        {t('Take it back')}
-      </Button>
+      <MayKeep kind="feeds">
+        <Button
+          size="small"
+          loading={remove.isPending}
+          onClick={() => due.job.entry && remove.mutate({ kind: 'feeds', key: due.job.entry })}
+        >
+          {t('Take it back')}
+        </Button>
+      </MayKeep>
     </div>
   )
 }

@@ -10,6 +10,7 @@ import { Refused } from '../../parts/Field'
 import { plantingName } from '../../parts/names'
 import { Sentence } from '../../parts/Sentence'
 import { useToast } from '../../lib/useToast'
+import { MayKeep } from '../../parts/MayKeep'
 import { amountsOf, litres } from './amounts'
 import { JobCard } from './JobCard'
 import type { Due } from './state'
@@ -56,15 +57,17 @@ export function Missed({ asked, gardenId }: { asked: readonly Due[]; gardenId: s
           { day: showDate(first) },
         )}
       </p>
-      <div className="row">
-        <Button loading={saveAll.isPending} onClick={() => all('given')}>
-          {t('All as planned')}
-        </Button>
-        <Button disabled={saveAll.isPending} onClick={() => all('missed')}>
-          {t('None was given')}
-        </Button>
-        <Button onClick={() => setSingly(true)}>{t('Let me tick')}</Button>
-      </div>
+      <MayKeep kind="feeds">
+        <div className="row">
+          <Button loading={saveAll.isPending} onClick={() => all('given')}>
+            {t('All as planned')}
+          </Button>
+          <Button disabled={saveAll.isPending} onClick={() => all('missed')}>
+            {t('None was given')}
+          </Button>
+          <Button onClick={() => setSingly(true)}>{t('Let me tick')}</Button>
+        </div>
+      </MayKeep>
       <Refused faults={faultsOf(saveAll.error)} />
     </div>
   )
@@ -109,15 +112,17 @@ function Asked({ due, gardenId }: { due: Due; gardenId: string }) {
       {kept ? (
         <p className="small soft">{t('Kept in this browser until Eznel answers.')}</p>
       ) : (
-        <div className="row">
-          <Button onClick={() => setOpen(true)}>{t('Yes, it was')}</Button>
-          <Button
-            loading={save.isPending}
-            onClick={() => save.mutate({ kind: 'feeds', thing: entryOf(due, 'missed') })}
-          >
-            {t('No, it was missed')}
-          </Button>
-        </div>
+        <MayKeep kind="feeds">
+          <div className="row">
+            <Button onClick={() => setOpen(true)}>{t('Yes, it was')}</Button>
+            <Button
+              loading={save.isPending}
+              onClick={() => save.mutate({ kind: 'feeds', thing: entryOf(due, 'missed') })}
+            >
+              {t('No, it was missed')}
+            </Button>
+          </div>
+        </MayKeep>
       )}
     </div>
   )

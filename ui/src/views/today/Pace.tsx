@@ -5,6 +5,7 @@ import { newId } from '../../lib/ids'
 import { recall, remember } from '../../lib/memory'
 import { useToast } from '../../lib/useToast'
 import { plural, t } from '../../lib/words'
+import { MayKeep } from '../../parts/MayKeep'
 
 const LONGEST_MIN = 720
 const minutesSince = (begun: number) => Math.max(Math.round((Date.now() - begun) / 60_000), 1)
@@ -55,9 +56,11 @@ export function Pace({ gardenId }: { gardenId: string }) {
     <p className="row small soft">
       {about}
       {walk.walks > 0 ? t(', at your own pace.') : '.'}
-      <Button size="small" type="text" onClick={() => set(Date.now())}>
-        {t('Time the walk')}
-      </Button>
+      <MayKeep kind="walks">
+        <Button size="small" type="text" onClick={() => set(Date.now())}>
+          {t('Time the walk')}
+        </Button>
+      </MayKeep>
     </p>
   )
 }

@@ -8,6 +8,7 @@ import { Refused } from '../../parts/Field'
 import { showBulk } from '../../parts/heaps'
 import { namesOf } from '../../parts/names'
 import { useToast } from '../../lib/useToast'
+import { MayKeep } from '../../parts/MayKeep'
 import { doneOn } from './amounts'
 import { PlaceLine } from './Lines'
 import { alike, type PlaceDue } from './state'
@@ -60,7 +61,9 @@ function Several(props: { group: PlaceDue[]; gardenId: string; today: string }) 
             {group.map(({ place }) => names.places.get(place.id)).join(', ')}
           </span>
         </button>
-        <AllDone group={group} gardenId={gardenId} today={today} />
+        <MayKeep kind="preparations">
+          <AllDone group={group} gardenId={gardenId} today={today} />
+        </MayKeep>
       </article>
       {open &&
         group.map((due) => (

@@ -9,6 +9,7 @@ import { plural, t } from '../../lib/words'
 import { Refused } from '../../parts/Field'
 import { levelScoops, namesOf, plantingName } from '../../parts/names'
 import { useToast } from '../../lib/useToast'
+import { MayKeep } from '../../parts/MayKeep'
 
 type Can = Schemas['SharedCan']
 
@@ -44,7 +45,11 @@ export function Shared({ can, gardenId }: { can: Can; gardenId: string }) {
           <Lines can={can} gardenId={gardenId} />
           <Pours can={can} gardenId={gardenId} titles={titles} />
           <LeftOver litres={can.left_over_l} />
-          {due && <Give can={can} gardenId={gardenId} />}
+          {due && (
+            <MayKeep kind="feeds">
+              <Give can={can} gardenId={gardenId} />
+            </MayKeep>
+          )}
         </>
       )}
     </section>

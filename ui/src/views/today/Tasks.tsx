@@ -9,6 +9,7 @@ import { plural, t } from '../../lib/words'
 import { Findings } from '../../parts/Findings'
 import { plantingName } from '../../parts/names'
 import { useToast } from '../../lib/useToast'
+import { MayKeep } from '../../parts/MayKeep'
 import { takenAlong, type TaskDue } from './state'
 
 const LATER_DAYS = 7
@@ -105,14 +106,16 @@ function Many(props: { gardenId: string; tasks: TaskDue[]; today: string }) {
   }
   return (
     <>
-      <Button
-        size="small"
-        aria-label={t('All done: {what}', { what })}
-        loading={saveAll.isPending}
-        onClick={all}
-      >
-        {t('All done')}
-      </Button>
+      <MayKeep kind="tasks">
+        <Button
+          size="small"
+          aria-label={t('All done: {what}', { what })}
+          loading={saveAll.isPending}
+          onClick={all}
+        >
+          {t('All done')}
+        </Button>
+      </MayKeep>
       <details>
         <summary>{t('{n} plantings', { n: tasks.length })}</summary>
         <Lines {...props} />
@@ -160,23 +163,27 @@ function Line({ due, gardenId, today }: { due: TaskDue; gardenId: string; today:
         <span className="small soft">{t('Kept in this browser until Eznel answers.')}</span>
       ) : (
         <span className="row">
-          <Button
-            size="small"
-            aria-label={t('Done: {what}, {planting}', { what: task.name, planting: name })}
-            disabled={save.isPending}
-            onClick={done}
-          >
-            {t('Done')}
-          </Button>
-          <Button
-            size="small"
-            type="text"
-            aria-label={t('Not yet: {what}, {planting}', { what: task.name, planting: name })}
-            disabled={pending}
-            onClick={later}
-          >
-            {t('Not yet')}
-          </Button>
+          <MayKeep kind="tasks">
+            <Button
+              size="small"
+              aria-label={t('Done: {what}, {planting}', { what: task.name, planting: name })}
+              disabled={save.isPending}
+              onClick={done}
+            >
+              {t('Done')}
+            </Button>
+          </MayKeep>
+          <MayKeep kind="pins">
+            <Button
+              size="small"
+              type="text"
+              aria-label={t('Not yet: {what}, {planting}', { what: task.name, planting: name })}
+              disabled={pending}
+              onClick={later}
+            >
+              {t('Not yet')}
+            </Button>
+          </MayKeep>
         </span>
       )}
       {task.notes.map((one) => (

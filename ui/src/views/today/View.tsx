@@ -34,6 +34,7 @@ import { Tasks } from './Tasks'
 import { Week } from './Week'
 import './today.css'
 import { Later } from '../../parts/Later'
+import { MayKeep } from '../../parts/MayKeep'
 
 const Filter = lazy(() => import('./Filter'))
 const Water = lazy(() => import('./Water'))
@@ -304,13 +305,15 @@ function Waits(props: { waits: Wait[]; today: string; gardenId: string }) {
             />{' '}
             <span className="soft small">({showDistance(until, today)})</span>
           </p>
-          <Button
-            size="small"
-            disabled={save.isPending}
-            onClick={() => restarted({ planting, until })}
-          >
-            {t('Growth has restarted')}
-          </Button>
+          <MayKeep kind="observed">
+            <Button
+              size="small"
+              disabled={save.isPending}
+              onClick={() => restarted({ planting, until })}
+            >
+              {t('Growth has restarted')}
+            </Button>
+          </MayKeep>
         </div>
       ))}
       <p className="small soft">
@@ -358,9 +361,11 @@ function Looks(props: { looks: LookFor[]; today: string; gardenId: string }) {
             </span>
           </p>
           <p className="small">{look.stage.recognise_by}</p>
-          <Button size="small" disabled={save.isPending} onClick={() => seen(look)}>
-            {t('Seen today')}
-          </Button>
+          <MayKeep kind="stages">
+            <Button size="small" disabled={save.isPending} onClick={() => seen(look)}>
+              {t('Seen today')}
+            </Button>
+          </MayKeep>
         </div>
       ))}
     </section>

@@ -5,6 +5,7 @@ import { useAddress } from '../../lib/useAddress'
 import { useToast } from '../../lib/useToast'
 import { plural, t } from '../../lib/words'
 import { Later } from '../../parts/Later'
+import { MayKeep } from '../../parts/MayKeep'
 import { byWalk, type PlaceWater } from './watering'
 import WaterLine, { watering } from './WaterLines'
 
@@ -52,17 +53,19 @@ export default function Water({ gardenId, plan }: { gardenId: string; plan: Plan
           {rest.map(line)}
         </details>
       )}
-      {gauge ? (
-        <Later>
-          <RainGauge gardenId={gardenId} today={plan.as_of} onDone={() => setGauge(false)} />
-        </Later>
-      ) : (
-        <div>
-          <Button size="small" type="text" onClick={() => setGauge(true)}>
-            {t('Rain in the gauge …')}
-          </Button>
-        </div>
-      )}
+      <MayKeep kind="weather">
+        {gauge ? (
+          <Later>
+            <RainGauge gardenId={gardenId} today={plan.as_of} onDone={() => setGauge(false)} />
+          </Later>
+        ) : (
+          <div>
+            <Button size="small" type="text" onClick={() => setGauge(true)}>
+              {t('Rain in the gauge …')}
+            </Button>
+          </div>
+        )}
+      </MayKeep>
       {opened && (
         <Later>
           <WaterDrawer
@@ -106,10 +109,12 @@ function All(props: { of: readonly PlaceWater[]; gardenId: string; today: string
     )
   }
   return (
-    <div>
-      <Button size="small" disabled={saveAll.isPending} onClick={record}>
-        {t('All {n} were watered', { n: of.length })}
-      </Button>
-    </div>
+    <MayKeep kind="watered">
+      <div>
+        <Button size="small" disabled={saveAll.isPending} onClick={record}>
+          {t('All {n} were watered', { n: of.length })}
+        </Button>
+      </div>
+    </MayKeep>
   )
 }

@@ -21,6 +21,7 @@ import {
 import { plantingName } from '../../parts/names'
 import { ReadDevice } from '../../parts/ReadDevice'
 import { Why } from '../../parts/Why'
+import { MayKeep } from '../../parts/MayKeep'
 import type { PlaceWater } from './watering'
 
 type Watered = Schemas['Watered']
@@ -77,7 +78,9 @@ export default function WaterDrawer(props: {
             'Drops are rain, ringed drops waterings. What is pale has no record of waterings. Days after today are reckoned without a drop from you. Soil and roots differ: a finger in the ground knows better; say so here, and it goes on from there.',
           )}
         </p>
-        <Record gardenId={props.gardenId} place={place} today={plan.as_of} />
+        <MayKeep kind="watered">
+          <Record gardenId={props.gardenId} place={place} today={plan.as_of} />
+        </MayKeep>
       </div>
     </Drawer>
   )

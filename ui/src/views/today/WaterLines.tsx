@@ -11,6 +11,7 @@ import { plural, t } from '../../lib/words'
 import { watersOf } from '../../parts/names'
 import { Sentence } from '../../parts/Sentence'
 import { Why } from '../../parts/Why'
+import { MayKeep } from '../../parts/MayKeep'
 import { feedWaits, type PlaceWater } from './watering'
 
 /** Less rain than this has done nothing worth a word. [mm] */
@@ -94,18 +95,20 @@ export default function WaterLine(props: { gardenId: string; of: PlaceWater }) {
       )}
       {waits && <p className="small">{t('Kept in this browser until Eznel answers.')}</p>}
       {of.state !== 'later' && !waits && (
-        <div className="row small">
-          {offered(of).map((outcome) => (
-            <Button
-              key={outcome}
-              size="small"
-              disabled={save.isPending}
-              onClick={() => record(outcome)}
-            >
-              {outcomeName(outcome)}
-            </Button>
-          ))}
-        </div>
+        <MayKeep kind="watered">
+          <div className="row small">
+            {offered(of).map((outcome) => (
+              <Button
+                key={outcome}
+                size="small"
+                disabled={save.isPending}
+                onClick={() => record(outcome)}
+              >
+                {outcomeName(outcome)}
+              </Button>
+            ))}
+          </div>
+        </MayKeep>
       )}
     </div>
   )
