@@ -4,7 +4,19 @@ from collections.abc import Iterator
 from contextlib import ExitStack, contextmanager
 from pathlib import Path
 
-from sqlalchemy import Connection, Engine, create_engine, event, func, inspect, select, text
+from sqlalchemy import (
+    Column,
+    Connection,
+    Engine,
+    MetaData,
+    String,
+    Table,
+    create_engine,
+    event,
+    func,
+    inspect,
+    select,
+)
 from sqlalchemy.exc import DBAPIError, SQLAlchemyError
 from sqlalchemy.pool import QueuePool
 
@@ -19,6 +31,8 @@ WORKERS = 40
 """Requests that are worked on at once, each with a connection of its own. [count]"""
 PACKET_BYTES = 64 << 20
 """What one statement may carry, where the server lets it. [bytes]"""
+VERSION = Table("alembic_version", MetaData(), Column("version_num", String(32), primary_key=True))
+"""Where Alembic writes down which release the tables are of."""
 _LOCK_S = 300
 
 
@@ -138,7 +152,7 @@ def migrate(engine: Engine, keep: Path) -> None:
                 if at is not None:
                     snapshots.save(connection, keep / snapshots.name_of(at))
                 connection.commit()
-                _upgrade(connection)
+                (_upgrade if inspect(connection).get_table_names() else _create)(connection)
                 connection.commit()
     except SQLAlchemyError as error:
         raise Damaged(_said(error)) from error
@@ -148,8 +162,18 @@ def _release(connection: Connection) -> str | None:
     """The release that the tables are of; None where there are none, or nobody wrote it down."""
     if not inspect(connection).has_table("alembic_version"):
         return None
-    found: str | None = connection.scalar(text("SELECT version_num FROM alembic_version"))
+    found: str | None = connection.scalar(select(VERSION.c.version_num))
     return found
+
+
+def _create(connection: Connection) -> None:
+    """Make all tables at once, as the migrations would one after the other.
+
+    The release is written down last: where this is cut off, the migrations do the rest.
+    """
+    Base.metadata.create_all(connection)
+    VERSION.create(connection)
+    connection.execute(VERSION.insert().values(version_num=RELEASES[-1]))
 
 
 def _upgrade(connection: Connection) -> None:

@@ -11,7 +11,11 @@ Nested = dict[str, Any] | list[Any]
 
 
 class Base(DeclarativeBase):
-    """Types that MariaDB would otherwise narrow: FLOAT loses digits, DATETIME its microseconds."""
+    """Types that MariaDB would otherwise narrow: FLOAT loses digits, DATETIME its microseconds.
+
+    A column that a later release added has the default that its migration gave to older rows, so
+    that a table that is new is the same as one that grew.
+    """
 
     type_annotation_map: ClassVar[dict[Any, Any]] = {
         float: Double(),

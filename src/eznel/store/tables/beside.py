@@ -45,8 +45,8 @@ class JournalRow(Base):
     who: Mapped[str]
     kind: Mapped[str]
     thing_id: Mapped[str] = mapped_column(String(60))
-    thing_revision: Mapped[int]
-    act: Mapped[str]
+    thing_revision: Mapped[int] = mapped_column(server_default="0")
+    act: Mapped[str] = mapped_column(server_default="write")
     undoes: Mapped[int | None]
     together: Mapped[int | None]
     before: Mapped[Nested | None]

@@ -2,7 +2,7 @@
 
 from datetime import date, datetime
 
-from sqlalchemy import ForeignKeyConstraint, String, Text
+from sqlalchemy import ForeignKeyConstraint, String, Text, false
 from sqlalchemy.orm import Mapped, mapped_column
 
 from eznel.store.tables._base import Base, Nested, Recorded
@@ -93,7 +93,7 @@ class ReportRow(Recorded, Base):
     fizz: Mapped[str | None]
     free_lime_pct: Mapped[float | None]
     lime: Mapped[Nested | None]
-    composite: Mapped[bool]
+    composite: Mapped[bool] = mapped_column(server_default=false())
     note: Mapped[str] = mapped_column(Text)
 
 
@@ -166,15 +166,15 @@ class ProductRow(Recorded, Base):
     first_season_n_pct: Mapped[float | None]
     release_days: Mapped[int | None]
     added: Mapped[Nested | None]
-    for_seed: Mapped[bool]
+    for_seed: Mapped[bool] = mapped_column(server_default=false())
     liming: Mapped[Nested | None]
     material: Mapped[str | None]
-    proof: Mapped[str]
+    proof: Mapped[str] = mapped_column(server_default="label")
     carbon_to_n: Mapped[float | None]
     ec_of_1g_l_ds_m: Mapped[float | None]
     organic: Mapped[bool | None]
     animal: Mapped[bool | None]
-    may_use: Mapped[bool]
+    may_use: Mapped[bool] = mapped_column(server_default=false())
     max_rate: Mapped[Nested | None]
     max_per_plant: Mapped[Nested | None]
     max_strength: Mapped[Nested | None]
@@ -214,7 +214,7 @@ class PlantingRow(Recorded, Base):
     sown_in_place: Mapped[bool]
     raising: Mapped[Nested | None]
     raised_in: Mapped[str | None]
-    base_by: Mapped[str]
+    base_by: Mapped[str] = mapped_column(server_default="broadcast")
     residue: Mapped[str | None]
     kept_since: Mapped[date | None]
     had: Mapped[str | None]

@@ -19,7 +19,7 @@ class FeedEntryRow(Recorded, Base):
     outcome: Mapped[str]
     amounts: Mapped[Nested]
     water: Mapped[Nested | None]
-    poured: Mapped[float]
+    poured: Mapped[float] = mapped_column(server_default="1")
     plants: Mapped[int | None]
     planned: Mapped[Nested]
     note: Mapped[str] = mapped_column(Text)
