@@ -3,13 +3,21 @@
 import os
 import time
 from collections import Counter
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from typing import Any
 from weakref import WeakKeyDictionary
 
 import pytest
 from fastapi import FastAPI
-from playwright.sync_api import Browser, BrowserContext, Locator, Page, expect, sync_playwright
+from playwright.sync_api import (
+    Browser,
+    BrowserContext,
+    Locator,
+    Page,
+    ViewportSize,
+    expect,
+    sync_playwright,
+)
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
@@ -20,8 +28,8 @@ from eznel.core.document import GardenFile
 from eznel.store import gardens
 from running import UI, served, settled
 
-DESK = {"width": 1280, "height": 800}
-PHONE = {"width": 390, "height": 844}
+DESK: ViewportSize = {"width": 1280, "height": 800}
+PHONE: ViewportSize = {"width": 390, "height": 844}
 
 # A machine that is busy elsewhere may pause for seconds; nothing here is a test of speed.
 PATIENCE_MS = int(os.environ.get("EZNEL_TEST_PATIENCE_MS", "40000"))
@@ -96,56 +104,76 @@ def address(application: tuple[FastAPI, str], services: Services) -> Iterator[st
 
 
 @pytest.fixture(scope="session")
-def keeper(browser: Browser) -> Iterator[Page]:
-    """An empty page that keeps the window of all tests open, and with it what was loaded."""
+def kept_window(browser: Browser) -> Iterator[BrowserContext]:
+    """The window of most tests: its page goes from test to test, and its scripts stay compiled."""
     found = window(browser)
-    yield found.new_page()
+    yield found
     found.close()
 
 
-@pytest.fixture
-def shared_window(keeper: Page, address: str) -> Iterator[BrowserContext]:
-    """The window of all tests, without anything of the one before."""
-    yield keeper.context
-    emptied(keeper, address)
+@pytest.fixture(autouse=True)
+def own_windows(browser: Browser, kept_window: BrowserContext) -> Iterator[None]:
+    """Close what a test opened besides: pages that are left open go on asking."""
+    yield
+    for one in browser.contexts:
+        if one is not kept_window:
+            one.close()
 
 
 @pytest.fixture
-def page(shared_window: BrowserContext, address: str) -> Iterator[Page]:
+def page(kept_window: BrowserContext, address: str) -> Iterator[Page]:
     """A page that fails its test when anything goes wrong in it or leaves the machine."""
-    page = shared_window.new_page()
+    page = next(iter(kept_window.pages), None) or kept_window.new_page()
     page.set_default_timeout(PATIENCE_MS)
     wrong: list[str] = []
-    page.on("pageerror", lambda error: wrong.append(str(error)))
-    page.on("console", lambda said: wrong.append(said.text) if said.type == "error" else None)
-    page.on("request", lambda asked: None if asked.url.startswith((address, "data:", "blob:"))
-            else wrong.append(f"left the machine: {asked.url}"))  # fmt: skip
     waiting = asked_by[page] = Counter()
-    page.on("request", lambda asked: waiting.update({asked.url: 1}))
-    page.on("requestfinished", lambda asked: waiting.update({asked.url: -1}))
-    page.on("requestfailed", lambda asked: waiting.update({asked.url: -1}))
+    heard: dict[Any, Callable[[Any], object]] = {
+        "pageerror": lambda error: wrong.append(str(error)),
+        "console": lambda said: wrong.append(said.text) if said.type == "error" else None,
+        "request": lambda asked: _asked(asked.url, address, waiting, wrong),
+        "requestfinished": lambda asked: waiting.update({asked.url: -1}),
+        "requestfailed": lambda asked: waiting.update({asked.url: -1}),
+    }
+    for what, hear in heard.items():
+        page.on(what, hear)
     yield page
     # Shown where a test fails: what the page still waited for, and what stood on it.
     print("unanswered:", *(url for url, count in waiting.items() if count > 0))
     print("" if page.is_closed() else page.evaluate("document.body.innerText.slice(0, 2000)"))
+    for what, hear in heard.items():
+        page.remove_listener(what, hear)
+    emptied(kept_window, page, address)
     # Refusals (422), conflicts (409), a store that is down (503) and a network that is cut are part
     # of the tests; the browser reports them all the same.
     expected = ("status of 409", "status of 422", "status of 503", "INTERNET_DISCONNECTED")
     assert [text for text in wrong if not any(status in text for status in expected)] == []
 
 
-def emptied(keeper: Page, address: str) -> None:
-    """Close the other pages of a window and drop all that they kept, but for scripts."""
-    context = keeper.context
+def _asked(url: str, address: str, waiting: Counter[str], wrong: list[str]) -> None:
+    waiting.update({url: 1})
+    if not url.startswith((address, "data:", "blob:")):
+        wrong.append(f"left the machine: {url}")
+
+
+def emptied(context: BrowserContext, page: Page, address: str) -> None:
+    """Close the other pages of a window, leave this one, and drop all that was kept but scripts."""
     context.set_offline(False)
     context.unroute_all(behavior="ignoreErrors")
-    for page in context.pages:
-        if page is not keeper:
-            page.close()
-    context.new_cdp_session(keeper).send(
+    for one in context.pages:
+        if one is not page:
+            one.close()
+    if page.is_closed():
+        return
+    page.unroute_all(behavior="ignoreErrors")
+    page.goto(f"{address}/healthz")  # of the same origin: it stays in its process
+    page.evaluate("sessionStorage.clear()")
+    page.set_viewport_size(DESK)
+    session = context.new_cdp_session(page)
+    session.send(
         "Storage.clearDataForOrigin",
         {"origin": address, "storageTypes": "cookies,local_storage,indexeddb,cache_storage"},
     )
+    session.detach()
 
 
 @pytest.fixture

@@ -22,12 +22,13 @@ SETTLED = """() => Promise.all(document.getAnimations()
 def faults_of(page: Page) -> list[str]:
     """Every rule that axe has, those that it leaves off by itself too."""
     page.evaluate(SETTLED)
-    page.evaluate(AXE.read_text())
+    if page.evaluate("!window.axe"):
+        page.evaluate(AXE.read_text())
     found: list[dict[str, Any]] = page.evaluate(
         """async () => {
           const rules = Object.fromEntries(axe.getRules().map((r) => [r.ruleId, {enabled: true}]))
           delete rules['color-contrast-enhanced'] // AAA
-          return (await axe.run(document, {rules})).violations
+          return (await axe.run(document, {rules, resultTypes: ['violations']})).violations
         }"""
     )
     return [
@@ -122,16 +123,17 @@ DRAWN = "() => new Promise((done) => requestAnimationFrame(() => requestAnimatio
 
 @pytest.mark.parametrize("language", ["en", "de", "es"])
 def test_every_view(slip_page: Page, language: str) -> None:
-    """In every language, at every size, by day and in the evening."""
+    """In every language at every size by day; in the evening, which has other colours, in one."""
     slip_page.evaluate(f"localStorage.setItem('eznel.language', '{language}')")
     for name in VIEWS:
         view(slip_page, name)
         mode = slip_page.locator(".masthead button.ant-btn-text").last
         for size in (DESK, PHONE, TWICE):
             slip_page.set_viewport_size(size)
-            for _ in ("day", "evening"):
+            for _ in ("day", "evening") if language == "en" else ("day",):
                 where = f"{name} at {size}, {mode.inner_text()}"
                 slip_page.evaluate(DRAWN)
                 assert faults_of(slip_page) == [], where
                 assert slip_page.evaluate(WIDER) <= 0, f"{where} is wider than its window"
-                mode.click()
+                if language == "en":
+                    mode.click()
