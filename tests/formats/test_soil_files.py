@@ -271,7 +271,7 @@ def test_any_bytes_are_read_or_refused(data: bytes) -> None:
     assert all(s.report is not None or s.wrong is not None for s in found.samples)
 
 
-@settings(deadline=None, max_examples=300)
+@settings(deadline=None, max_examples=100)
 @given(st.lists(LINES, max_size=8).map("\n".join))
 def test_any_text_is_read_or_refused(text: str) -> None:
     for read in (read_text, read_table):

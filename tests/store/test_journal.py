@@ -227,7 +227,7 @@ writes = st.lists(
 )  # fmt: skip
 
 
-@settings(max_examples=25, suppress_health_check=list(HealthCheck), database=None)
+@settings(max_examples=12, suppress_health_check=list(HealthCheck), database=None)
 @given(writes)
 def test_undoing_everything_leads_back_to_the_beginning(engine: Engine, steps) -> None:
     with engine.begin() as connection:
