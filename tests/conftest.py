@@ -70,7 +70,7 @@ def client(services: Services) -> Iterator[TestClient]:
 @pytest.fixture(scope="session")
 def slip() -> GardenFile:
     """The demo garden, made once."""
-    return demo.garden_file(catalogue.load())
+    return demo.garden_file()
 
 
 @pytest.fixture(scope="session")

@@ -293,7 +293,7 @@ def _load_demo(services: Services) -> None:
         from eznel import demo  # its pictures and readings are only for this
 
         def load() -> None:
-            file = demo.garden_file(services.catalogue)
+            file = demo.garden_file()
             gardens.replace(session, file, based_on=0, who="demo", check=lambda file: None)
 
         step("Demo garden", load)

@@ -11,7 +11,7 @@ from eznel.core.plan import SeasonPlan, plan
 
 @pytest.fixture(scope="module")
 def made() -> SeasonPlan:
-    file = demo.garden_file(catalogue.load())
+    file = demo.garden_file()
     return plan(file.garden, file.log, date(2026, 6, 18), catalogue.load())
 
 

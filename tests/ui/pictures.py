@@ -159,7 +159,7 @@ def main() -> None:
         database.migrate(engine, Path(folder))
         services = Services(engine, catalogue.load(), today)
         with Session(engine) as session:
-            file = demo.garden_file(services.catalogue)
+            file = demo.garden_file()
             gardens.replace(session, file, based_on=0, who="demo", check=lambda file: None)
         port = free_port()
         app = create_app(services, Path(os.environ["EZNEL_TEST_UI"]))

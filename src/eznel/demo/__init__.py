@@ -1,13 +1,16 @@
 """Skerrin Slip: a made-up kitchen garden in an old boatyard, for practice and for pictures.
 
 Its calendar stands still on a day in June, so that there is something to do whenever it is opened.
-What was done before that day is logged by asking the plan day by day and doing what it said, with
-one feed missed and one given differently.
+What was fed before that day is what the plan said on each of them (`followed.py`), kept in a file,
+since it takes two dozen plans.
 """
 
 from datetime import date, timedelta
+from pathlib import Path
 from typing import Any
 from uuid import UUID
+
+from pydantic import TypeAdapter
 
 from eznel.core.document import (
     FeedEntry,
@@ -17,31 +20,41 @@ from eznel.core.document import (
     Log,
     Noted,
     Observed,
-    ScoopOf,
     StageSeen,
     StockMove,
     Watered,
     WeatherDay,
 )
-from eznel.core.plan import plan
-from eznel.core.plan.result import JobView
-from eznel.core.reference import Catalogue
 from eznel.demo import tried
 from eznel.demo.drawn import truss
 from eznel.demo.slip import FIRST_DAY, SLIP, STANDS_ON, garden, id_of, measure_of
 from eznel.formats.weather_file import simulated_day
 from eznel.standins.weather_station import weather_of
 
-__all__ = ["FIRST_DAY", "SLIP", "STANDS_ON", "garden", "garden_file", "id_of"]
+__all__ = [
+    "FED", "FIRST_DAY", "SLIP", "STANDS_ON", "before_feeding", "garden", "garden_file", "id_of",
+]  # fmt: skip
+
+FED = Path(__file__).with_name("fed.json")
+"""Its feeds, as `./eznel demo` writes them."""
+_FEEDS = TypeAdapter(tuple[FeedEntry, ...])
 
 
-def garden_file(catalogue: Catalogue) -> GardenFile:
+def garden_file() -> GardenFile:
     """Return the garden with its log up to the day that its calendar stands on.
 
-    Parameters
-    ----------
-    catalogue : Catalogue
-        For the plan that was followed.
+    Returns
+    -------
+    GardenFile
+        Equal at every call.
+    """
+    file = before_feeding()
+    log = file.log.model_copy(update={"feeds": _FEEDS.validate_json(FED.read_bytes())})
+    return file.model_copy(update={"log": log})
+
+
+def before_feeding() -> GardenFile:
+    """Return the same without a feed.
 
     Returns
     -------
@@ -59,33 +72,8 @@ def garden_file(catalogue: Catalogue) -> GardenFile:
         notes=_notes(),
         looks=tried.looks(),
     )
-    day = FIRST_DAY
-    while True:
-        today = plan(slip, log, day, catalogue)
-        due = [
-            (planting.id, job)
-            for planting in today.plantings
-            for job in planting.jobs
-            if job.status == "planned" and job.mixes
-        ]
-        day = min((job.due_on for _, job in due), default=STANDS_ON)
-        if day >= STANDS_ON:
-            break
-        entries = [
-            _entry(planting, job, number)
-            for number, (planting, job) in enumerate(
-                ((p, j) for p, j in due if j.due_on == day), start=_outside(log) + 1
-            )
-        ]
-        log = log.model_copy(update={"feeds": (*log.feeds, *entries)})
-        day += timedelta(1)
     photos = sorted((truss(), *tried.beans_drawn()), key=lambda one: one.id)
     return GardenFile(garden=slip, log=log, photos=tuple(photos))
-
-
-def _outside(log: Log) -> int:
-    """Feeds so far, without the many weak ones of March and April."""
-    return sum(entry.on >= date(2026, 5, 1) for entry in log.feeds)
 
 
 def _stock_moves() -> tuple[StockMove, ...]:
@@ -193,33 +181,4 @@ def _stages_seen() -> tuple[StageSeen, ...]:
             id=UUID(id_of(f"seen {name} {stage}")), planting=UUID(id_of(name)), stage=stage, on=on
         )
         for name, stage, on in found
-    )
-
-
-def _entry(planting: UUID, job: JobView, number: int) -> FeedEntry:
-    """A job done as planned, but the sixth missed and the eighth one scoop less."""
-    mix = job.mixes[0]
-    amounts = tuple(
-        ScoopOf(product=line.product, scoop=line.scoop, count=line.count * mix.portions)
-        for line in mix.lines
-    )
-    given = amounts
-    if number == 8:
-        given = (
-            amounts[0].model_copy(update={"count": max(amounts[0].count - 1, 1)}),
-            *amounts[1:],
-        )
-    water = {"value": round(mix.water_l * mix.portions, 1), "unit": "L"} if mix.water_l else None
-    return FeedEntry.model_validate(
-        {
-            "id": job.key,
-            "planting": planting,
-            "job": job.key,
-            "on": job.due_on,
-            "outcome": "missed" if number == 6 else "given",
-            "amounts": () if number == 6 else given,
-            "water": None if number == 6 else water,
-            "poured": mix.poured,
-            "planned": amounts,
-        }
     )

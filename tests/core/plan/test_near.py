@@ -13,7 +13,7 @@ from eznel.core.plan.near import MOST
 
 def slip() -> Made:
     known = catalogue.load()
-    file = demo.garden_file(known)
+    file = demo.garden_file()
     return make(file.garden, file.log, today(file.garden), known)
 
 
