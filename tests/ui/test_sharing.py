@@ -142,6 +142,35 @@ def test_a_reader_is_shown_nothing_that_would_be_refused(
     assert said[1] - said[0] >= RECORDS - {"Growth has restarted", "Rain did it"}
 
 
+ELSEWHERE = {
+    "plot": {"Remove", "Remove this place", "Choose several"},
+    "soil": {"Remove this test"},
+    "shed": {"Opened today", "Write off"},
+}
+
+
+def test_a_reader_removes_nothing_on_the_other_views(
+    browser: Browser, house: str, services: Services, mira: Person
+) -> None:
+    bo = sharing.somebody(services, "Bo")
+    sharing.joined(services, bo, demo.SLIP, "reader")
+    theirs, own = (page_of(browser, house, services, who) for who in (bo, mira))
+    for view, writes in ELSEWHERE.items():
+        for page in (own, theirs):
+            page.goto(f"{house}/g/{demo.SLIP}/{view}")
+            page.get_by_role("heading", level=1).or_(page.locator("h2")).first.wait_for()
+            page.wait_for_load_state("networkidle")
+            if view == "shed":
+                page.get_by_text("What is left").first.click()
+                page.wait_for_load_state("networkidle")
+        shown = [set(page.locator("main button").all_inner_texts()) for page in (own, theirs)]
+        assert shown[0] & writes, (view, sorted(shown[0]))
+        assert shown[1] & writes == set(), view
+    theirs.goto(f"{house}/g/{demo.SLIP}/season?as=list")
+    theirs.get_by_role("table").wait_for()
+    assert theirs.get_by_role("checkbox").count() == 0
+
+
 def test_what_somebody_may_do_is_changed_and_ended(
     browser: Browser, house: str, services: Services, mira: Person
 ) -> None:

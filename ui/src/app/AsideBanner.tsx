@@ -1,5 +1,6 @@
 import { Button } from 'antd'
-import { gardenQueries, useGarden } from '../api/gardens'
+import { gardenQueries, keepsOf, useGarden } from '../api/gardens'
+import type { Kind } from '../api/letters'
 import { write } from '../api/client'
 import { useWords } from '../api/reference'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
@@ -8,7 +9,7 @@ import { termOf } from '../parts/names'
 
 /** What is stored and breaks the garden's rules: it counts for nothing until it is mended. */
 export function AsideBanner({ gardenId }: { gardenId: string }) {
-  const { aside } = useGarden(gardenId)
+  const { aside, role } = useGarden(gardenId)
   const words = useWords()
   const client = useQueryClient()
   const remove = useMutation({
@@ -37,9 +38,11 @@ export function AsideBanner({ gardenId }: { gardenId: string }) {
             {named(one.data) && ` “${named(one.data)}”`}
             {one.field && `, ${termOf(words.terms, one.field)}`}: {one.problem}. {one.remedy}
           </span>
-          <Button size="small" loading={remove.isPending} onClick={() => remove.mutate(one)}>
-            {t('Remove it')}
-          </Button>
+          {keepsOf(role, one.kind as Kind) && (
+            <Button size="small" loading={remove.isPending} onClick={() => remove.mutate(one)}>
+              {t('Remove it')}
+            </Button>
+          )}
         </p>
       ))}
     </div>

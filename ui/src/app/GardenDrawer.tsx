@@ -88,9 +88,11 @@ export default function GardenDrawer(props: { gardenId: string; onClose: () => v
             {t('Everything that was changed')}
           </Button>
         </div>
-        <div>
-          <RemoveGarden gardenId={gardenId} />
-        </div>
+        {view.role === 'owner' && (
+          <div>
+            <RemoveGarden gardenId={gardenId} />
+          </div>
+        )}
       </div>
     </Drawer>
   )

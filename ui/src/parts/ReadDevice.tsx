@@ -2,6 +2,7 @@ import { Button } from 'antd'
 import { useLatest } from '../lib/useLatest'
 import { t } from '../lib/words'
 import { Refused, type FaultAt } from './Field'
+import { useKeeps } from './MayKeep'
 
 export interface Readable<Reading> {
   there: boolean
@@ -12,7 +13,7 @@ export interface Readable<Reading> {
   read: (then?: (reading: Reading) => void) => void
 }
 
-/** A button that reads a device into a field; nothing where there is no such device. */
+/** Reads a device into a field, for who may write down what it says; nothing without a device. */
 export function ReadDevice<Reading>(props: {
   of: Readable<Reading>
   label: string
@@ -20,7 +21,8 @@ export function ReadDevice<Reading>(props: {
 }) {
   const { of } = props
   const latest = useLatest(props.onRead)
-  if (!of.there) return null
+  const writes = useKeeps('watered')
+  if (!of.there || !writes) return null
   return (
     <div className="stack small">
       <div className="row">

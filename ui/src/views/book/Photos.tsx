@@ -14,6 +14,7 @@ import { useLatest } from '../../lib/useLatest'
 import { t } from '../../lib/words'
 import { Refused } from '../../parts/Field'
 import { FileDrop } from '../../parts/FileDrop'
+import { MayKeep } from '../../parts/MayKeep'
 
 const MOST = 6
 
@@ -60,13 +61,15 @@ export function PhotosOf(props: {
       ))}
       <Waiting of={waiting} onDrop={(id) => void dropPhoto(id)} />
       {photos.length + waiting.length < MOST && (
-        <FileDrop
-          label={t('A photo')}
-          name={t('A photo')}
-          accept="image/*"
-          busy={keep.isPending}
-          onFile={take}
-        />
+        <MayKeep kind="notes">
+          <FileDrop
+            label={t('A photo')}
+            name={t('A photo')}
+            accept="image/*"
+            busy={keep.isPending}
+            onFile={take}
+          />
+        </MayKeep>
       )}
       <Refused faults={faultsOf(keep.error)} />
     </div>

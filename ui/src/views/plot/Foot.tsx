@@ -19,15 +19,17 @@ export function Foot<T extends { id: string }>(props: {
   return (
     <div className="row">
       {props.children}
-      <Button
-        type="text"
-        danger
-        size="small"
-        loading={editing.removing}
-        onClick={() => editing.remove(props.id)}
-      >
-        {props.remove}
-      </Button>
+      {editing.allowed && (
+        <Button
+          type="text"
+          danger
+          size="small"
+          loading={editing.removing}
+          onClick={() => editing.remove(props.id)}
+        >
+          {props.remove}
+        </Button>
+      )}
       <Refused faults={editing.removeFaults} />
     </div>
   )

@@ -200,9 +200,11 @@ function Ways(props: {
         </>
       )}
       <HistoryButton of={of.id} name={plantingName(of)} />
-      <Button size="small" type="text" danger onClick={() => editing.remove(of.id)}>
-        {t('Remove')}
-      </Button>
+      {editing.allowed && (
+        <Button size="small" type="text" danger onClick={() => editing.remove(of.id)}>
+          {t('Remove')}
+        </Button>
+      )}
     </>
   )
 }

@@ -20,7 +20,7 @@ import {
   unitName,
 } from '../../parts/Field'
 import { SaveBar } from '../../parts/SaveBar'
-import { MayKeep } from '../../parts/MayKeep'
+import { TakeBack } from './TakeBack'
 import { Changed } from './Changed'
 import type { Planting } from './state'
 
@@ -104,7 +104,6 @@ const isWhole = (feed: Feed) => weighedOf(feed).amount.value > 0
 function GivenBefore({ gardenId, planting }: { gardenId: string; planting: Planting }) {
   const plan = usePlan(gardenId)
   const { file } = useGarden(gardenId)
-  const { remove } = useWrites(gardenId)
   const names = new Map(file.garden.products.map((one) => [one.id, one.name]))
   const before = file.log.feeds
     .filter((one) => one.planting === planting.id && !one.job)
@@ -120,15 +119,7 @@ function GivenBefore({ gardenId, planting }: { gardenId: string; planting: Plant
           : ''}
       </span>
       <span className="spacer" />
-      <MayKeep kind="feeds">
-        <Button
-          size="small"
-          type="text"
-          onClick={() => remove.mutate({ kind: 'feeds', key: one.id })}
-        >
-          {t('Take it back')}
-        </Button>
-      </MayKeep>
+      <TakeBack gardenId={gardenId} kind="feeds" of={one.id} />
     </p>
   ))
 }

@@ -17,7 +17,7 @@ import { Refused } from '../../parts/Field'
 import { mixText, namesOf, plantingName } from '../../parts/names'
 import { useToast } from '../../lib/useToast'
 import { NUTRIENTS } from '../../theme/nutrients'
-import { MayKeep, useKeeps } from '../../parts/MayKeep'
+import { useKeeps } from '../../parts/MayKeep'
 import { listed, type Job, type Listed } from './state'
 
 const NARROW_PX = 760
@@ -40,6 +40,7 @@ export default function List({
   const rows = all.filter(({ job }) => job.due_on < plan.as_of === (when === 'past'))
   const { columns, line, error } = useColumns(gardenId, plan)
   const [chosen, setChosen] = useState<readonly string[]>([])
+  const moves = useKeeps('pins')
   return (
     <div ref={box} className="stack season-list">
       <Refused faults={faultsOf(error)} />
@@ -59,7 +60,7 @@ export default function List({
         rowKey={({ job }) => job.key}
         rowClass={({ job }) => job.status}
         chosen={
-          when === 'ahead'
+          when === 'ahead' && moves
             ? {
                 keys: chosen,
                 can: ({ job }) => job.status === 'planned',
@@ -122,18 +123,11 @@ function MoveSeveral(props: {
   return (
     <div className="row" role="group" aria-label={t('Move what is chosen')}>
       <b>{plural(jobs.length, 'One feed chosen', '{n} feeds chosen')}</b>
-      <MayKeep kind="pins">
-        {ways.map(([days, label]) => (
-          <Button
-            key={days}
-            size="small"
-            disabled={replaceAll.isPending}
-            onClick={() => move(days)}
-          >
-            {label}
-          </Button>
-        ))}
-      </MayKeep>
+      {ways.map(([days, label]) => (
+        <Button key={days} size="small" disabled={replaceAll.isPending} onClick={() => move(days)}>
+          {label}
+        </Button>
+      ))}
       <Refused faults={faultsOf(replaceAll.error)} />
     </div>
   )

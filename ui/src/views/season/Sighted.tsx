@@ -13,7 +13,7 @@ import { ChoiceField, NumberField, faultsAt, type FaultAt } from '../../parts/Fi
 import { ReadDevice } from '../../parts/ReadDevice'
 import { SaveBar } from '../../parts/SaveBar'
 import { useToast } from '../../lib/useToast'
-import { MayKeep } from '../../parts/MayKeep'
+import { TakeBack } from './TakeBack'
 import { Changed } from './Changed'
 import type { Planting } from './state'
 
@@ -112,7 +112,6 @@ function Before({ gardenId, planting }: { gardenId: string; planting: Planting }
   const words = useWords()
   const plan = usePlan(gardenId)
   const { log } = useGarden(gardenId).file
-  const { remove } = useWrites(gardenId)
   const before = log.observed
     .filter((one) => one.planting === planting.id)
     .sort((a, b) => b.on.localeCompare(a.on))
@@ -123,15 +122,7 @@ function Before({ gardenId, planting }: { gardenId: string; planting: Planting }
         {one.plants ? `(${one.plants})` : one.ec_ds_m != null ? `(${one.ec_ds_m} dS/m)` : ''}
       </span>
       <span className="spacer" />
-      <MayKeep kind="observed">
-        <Button
-          size="small"
-          type="text"
-          onClick={() => remove.mutate({ kind: 'observed', key: one.id })}
-        >
-          {t('Take it back')}
-        </Button>
-      </MayKeep>
+      <TakeBack gardenId={gardenId} kind="observed" of={one.id} />
     </p>
   ))
 }

@@ -9,6 +9,7 @@ import { t } from '../../lib/words'
 import { Refused } from '../../parts/Field'
 import { FileDrop } from '../../parts/FileDrop'
 import { shownAs, type Product } from './state'
+import { MayKeep } from '../../parts/MayKeep'
 
 /** What a bag's label said when it was read, and its photo. */
 export function FromLabel({ gardenId, product }: { gardenId: string; product: Product }) {
@@ -69,13 +70,15 @@ export function PhotoOfBag(props: {
   return (
     <div className="row">
       {props.photo && <Photo {...props} photo={props.photo} />}
-      <FileDrop
-        label={props.photo ? t('Another photo') : t('Photo of the bag')}
-        name={t('Photo of the bag')}
-        accept="image/*"
-        busy={keep.isPending}
-        onFile={take}
-      />
+      <MayKeep kind="products">
+        <FileDrop
+          label={props.photo ? t('Another photo') : t('Photo of the bag')}
+          name={t('Photo of the bag')}
+          accept="image/*"
+          busy={keep.isPending}
+          onFile={take}
+        />
+      </MayKeep>
       {props.photo && (
         <Button type="text" onClick={() => props.onChange(null)}>
           {t('Take it off')}

@@ -70,12 +70,14 @@ export function Bands(props: { gardenId: string; gauge: Banded; onClose: () => v
         />
       </div>
       <div className="row">
-        <SaveButton
-          loading={editing.saving}
-          disabled={!editing.thing}
-          onClick={() => editing.save(shown, editing.basedOn)}
-        />
-        {known && (
+        {editing.allowed && (
+          <SaveButton
+            loading={editing.saving}
+            disabled={!editing.thing}
+            onClick={() => editing.save(shown, editing.basedOn)}
+          />
+        )}
+        {known && editing.allowed && (
           <Button loading={editing.removing} onClick={() => editing.remove(known.id)}>
             {t('Back to ours')}
           </Button>

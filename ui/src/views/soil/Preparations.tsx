@@ -57,15 +57,17 @@ export function Preparations(props: {
                   <Button size="small" onClick={() => editing.begin(known)}>
                     {t('Change')}
                   </Button>
-                  <Button
-                    size="small"
-                    type="text"
-                    danger
-                    loading={editing.removing}
-                    onClick={() => editing.remove(known.id)}
-                  >
-                    {t('Remove')}
-                  </Button>
+                  {editing.allowed && (
+                    <Button
+                      size="small"
+                      type="text"
+                      danger
+                      loading={editing.removing}
+                      onClick={() => editing.remove(known.id)}
+                    >
+                      {t('Remove')}
+                    </Button>
+                  )}
                 </>
               )}
             </div>
