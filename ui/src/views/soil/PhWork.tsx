@@ -1,6 +1,5 @@
 import { Checkbox } from 'antd'
 import type { Schemas } from '../../api/client'
-import { useWrites } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { Ruler } from '../../drawing/Ruler'
 import { showDate } from '../../lib/dates'
@@ -10,6 +9,7 @@ import { Findings } from '../../parts/Findings'
 import { Sentence } from '../../parts/Sentence'
 import { Why } from '../../parts/Why'
 import { useKeeps } from '../../parts/MayKeep'
+import { usePicking } from './picking'
 
 /** What mends pH: by which method, with what, how much now, and when to test again. */
 export function PhWork({ facts, today }: { facts: Schemas['PlacePlan']; today: string }) {
@@ -100,19 +100,16 @@ export function AskForSulphur(props: {
   facts: Schemas['PlacePlan']
 }) {
   const { bed, facts } = props
-  const { save } = useWrites(props.gardenId)
+  const { picked = bed, pick, saving } = usePicking<Schemas['Bed']>(props.gardenId)
   const keeps = useKeeps('places')
   const above = facts.ph && facts.ph.ph > facts.ph.high
   if (!above && !bed.lower_ph) return null
-  const picked = save.isPending && save.variables.thing.lower_ph === true
   return (
     <p className="small">
       <Checkbox
-        checked={save.isPending ? picked : bed.lower_ph}
-        disabled={save.isPending || !keeps}
-        onChange={(event) =>
-          save.mutate({ kind: 'places', thing: { ...bed, lower_ph: event.target.checked } })
-        }
+        checked={picked.lower_ph}
+        disabled={saving || !keeps}
+        onChange={(event) => pick({ ...bed, lower_ph: event.target.checked })}
       >
         {t('Lower the pH of this bed with sulphur')}
       </Checkbox>{' '}

@@ -1,5 +1,4 @@
 import type { Schemas } from '../../api/client'
-import { useWrites } from '../../api/gardens'
 import { useWords } from '../../api/reference'
 import { NutrientMark } from '../../drawing/NutrientMark'
 import { showNumber } from '../../lib/numbers'
@@ -7,6 +6,7 @@ import { t } from '../../lib/words'
 import { Why } from '../../parts/Why'
 import { MARKS, NUTRIENTS, type Nutrient } from '../../theme/nutrients'
 import { useKeeps } from '../../parts/MayKeep'
+import { usePicking } from './picking'
 import type { Place } from './state'
 
 type School = Schemas['SchoolView']
@@ -21,10 +21,8 @@ const notes = (): Record<string, string> => ({
 export function Schools(props: { gardenId: string; place: Place; schools: readonly School[] }) {
   const { place, schools } = props
   const words = useWords()
-  const { save } = useWrites(props.gardenId)
+  const { picked, pick, saving } = usePicking<Schemas['Bed']>(props.gardenId)
   const keeps = useKeeps('places')
-  // What was just picked shows at once; the plan follows.
-  const picked = save.isPending ? save.variables.thing.school : undefined
   if (place.kind !== 'bed' || schools.length === 0) {
     return (
       <p className="sheet soft">
@@ -48,14 +46,9 @@ export function Schools(props: { gardenId: string; place: Place; schools: readon
               <input
                 type="radio"
                 name="school"
-                checked={picked ? picked === one.school : one.chosen}
-                disabled={save.isPending || !keeps}
-                onChange={() =>
-                  save.mutate({
-                    kind: 'places',
-                    thing: { ...place, school: one.school },
-                  })
-                }
+                checked={picked ? picked.school === one.school : one.chosen}
+                disabled={saving || !keeps}
+                onChange={() => pick({ ...place, school: one.school })}
               />
               <b>{words.terms[`school.${one.school}`]}</b>
             </span>
