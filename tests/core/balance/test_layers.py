@@ -1,5 +1,6 @@
 """What drains through layers: the equation by hand, conservation, and what a plan says of it."""
 
+from collections.abc import Sequence
 from datetime import date, timedelta
 from typing import Any
 
@@ -15,11 +16,17 @@ from eznel.core.document import Log
 FIRST = date(2026, 6, 1)
 
 
+def layered(layers: int, layer_mm: float, drained_mm: Sequence[float], roots: list[int]) -> Layered:
+    return Layered(layers, layer_mm, np.array(drained_mm), np.array(roots))
+
+
 def through(layers: int, layer_mm: float, *days: tuple[float, float, float]) -> Gone:
     """Days as (comes, wants, drained mm), all layers rooted."""
     comes, wants, drained_mm = zip(*days, strict=True)
-    ground = Layered(layers, layer_mm, drained_mm, [99] * len(days))
-    return through_layers(np.cumsum(comes)[None, :], np.cumsum(wants)[None, :], ground)
+    ground = layered(layers, layer_mm, drained_mm, [99] * len(days))
+    return through_layers(
+        np.cumsum(comes, dtype=float)[None, :], np.cumsum(wants, dtype=float)[None, :], ground
+    )
 
 
 def test_one_drainage_by_the_equation() -> None:
@@ -45,7 +52,7 @@ def test_what_was_short_is_taken_when_it_comes() -> None:
 def test_roots_reach_only_what_is_not_below_them() -> None:
     """10 g in two layers, half of it moved on by as much water as a layer holds: 5 g in the first,
     2.5 in the second, 2.5 gone. One rooted layer gives its 5 g of the 8 that are wanted."""
-    shallow = Layered(2, 10.0, [10.0], [1])
+    shallow = layered(2, 10.0, [10.0], [1])
     gone = through_layers(np.array([[10.0]]), np.array([[8.0]]), shallow)
     assert (gone.taken[0, 0], gone.lost[0, 0], gone.left[0, 0]) == pytest.approx((5, 2.5, 2.5))
 
@@ -107,7 +114,7 @@ def test_stretches_of_days_come_to_the_same_as_day_by_day(
     days = len(season)
     grows = st.lists(st.integers(1, layers), min_size=days, max_size=days)
     roots = sorted(data.draw(grows))
-    ground = Layered(layers, layer_mm, [day[2] for day in season], roots)
+    ground = layered(layers, layer_mm, [day[2] for day in season], roots)
     came, wanted = (np.cumsum([day[n] for day in season])[None, :] for n in (0, 1))
     gone = through_layers(came, wanted, ground)
     told = day_by_day(season, roots, layers, layer_mm)
@@ -128,7 +135,7 @@ def test_substances_do_not_know_each_other(
 ) -> None:
     count = min(len(one), len(other))
     drained = [day[2] for day in one[:count]]
-    ground = Layered(5, 12.0, drained, [3] * count)
+    ground = layered(5, 12.0, drained, [3] * count)
     came, wanted = (
         np.array([np.cumsum([day[n] for day in some[:count]]) for some in (one, other)])
         for n in (0, 1)

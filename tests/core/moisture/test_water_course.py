@@ -9,8 +9,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from eznel.core.moisture.course import DRY_DAYS, Evening, Given, course
-from eznel.core.moisture.demand import Asked, Found
+from eznel.core.moisture.course import DRY_DAYS, Evenings, Given, course
+from eznel.core.moisture.demand import Asks, Found
 
 FIRST = date(2026, 6, 1)
 
@@ -37,13 +37,12 @@ class Field:
         return 2.0
 
     @property
-    def season(self) -> list[Asked]:
-        return [Asked(self.total_l, self.ready_l, *day) for day in self.days]
+    def season(self) -> Asks:
+        of = ((self.total_l, self.ready_l, *day) for day in self.days)
+        return Asks(*(list(column) for column in zip(*of, strict=True)))
 
 
-def fold(
-    *fields: Field, watered: dict[int, list[Given]] | None = None
-) -> tuple[tuple[Evening, ...], ...]:
+def fold(*fields: Field, watered: dict[int, list[Given]] | None = None) -> tuple[Evenings, ...]:
     on = {FIRST + timedelta(n): found for n, found in (watered or {}).items()}
     return course(fields, on, FIRST + timedelta(max(len(f.days) for f in fields)))  # type: ignore[arg-type]
 

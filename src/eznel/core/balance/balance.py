@@ -8,13 +8,14 @@ How far it may be off comes from letting each source be off alone; their squares
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
+from itertools import accumulate
 from typing import Literal
 from uuid import UUID
 
 import numpy as np
 
 from eznel.core.balance.ground import ground_of, water_in_tub_l
-from eznel.core.balance.layers import Gone, Layered, through_layers
+from eznel.core.balance.layers import Layered, through_layers
 from eznel.core.balance.salts import SOIL_WATER, salts_of
 from eznel.core.balance.sources import (
     BALANCED,
@@ -40,6 +41,7 @@ MOVES_ON_GROUND: tuple[Balanced, ...] = ("N",)
 
 Substance = Literal[Balanced, "salts"]
 LINES = "came", "wanted", "taken", "lost", "left", "low", "high"
+WANTED, TAKEN = LINES.index("wanted"), LINES.index("taken")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -50,14 +52,14 @@ class BalanceLine:
     """
 
     substance: Substance
-    came: tuple[float, ...]
-    wanted: tuple[float, ...]
-    taken: tuple[float, ...]
-    lost: tuple[float, ...]
+    came: list[float]
+    wanted: list[float]
+    taken: list[float]
+    lost: list[float]
     """Below the roots, or out of the tub."""
-    left: tuple[float, ...]
-    low: tuple[float, ...]
-    high: tuple[float, ...]
+    left: list[float]
+    low: list[float]
+    high: list[float]
     """What is left may as well be between."""
     runs_out_on: date | None
     """From here on it is short for good."""
@@ -85,7 +87,7 @@ class Balance:
     sources: tuple[BalanceSource, ...]
     removed_g: Mapping[Nutrient, float]
     """What the harvest takes away, where that is known. [g]"""
-    drained_l: tuple[float, ...]
+    drained_l: list[float]
     """Added up. [L]"""
     rain_known: bool
     """Whether the days that nobody measured have the site's usual rain."""
@@ -115,38 +117,37 @@ def balance_of(season: Season, workings: Workings, tried: Tried = AS_PLANNED) ->
     world = world_of(season, workings, tried)
     stand, site = world.season.stand, workings.garden.site
     days = days_of(stand)
-    given_l = days.padded([one.given_l for one in world.evenings])
-    drained_l = days.padded([one.drained_l for one in world.evenings])
+    given_l = days.padded(world.evenings.given_l)
+    drained_l = days.padded(world.evenings.drained_l)
     sources = (
         *sources_of(world.season, world.given, days, workings.shed),
         *world.tried(days),
     )
     ground = ground_of(world.demand, world.evenings, days)
-    wanted: dict[Substance, Wanted] = {
+    wanted = {
         x: Wanted(wanted_g(world.season, world.window, x, days), _brings(x, sources))
         for x in BALANCED
     }
     moving = BALANCED if isinstance(stand, InTub) else MOVES_ON_GROUND
-    fast = {x: one for x, one in wanted.items() if x not in moving}
-    gone = {
-        **_gone(fast, Layered.still(days.count)),
-        **_gone({x: wanted[x] for x in moving}, ground),
-    }
+    found = _lines_of(
+        {x: one for x, one in wanted.items() if x not in moving}, Layered.still(days.count)
+    )
+    found |= _lines_of({x: wanted[x] for x in moving}, ground)
+    found = {x: found[x] for x in BALANCED}
     bears = None
     if isinstance(stand, InTub):
         bears = SOIL_WATER * stand.crop.salt_threshold_ds_m
-        water_l = water_in_tub_l(stand, world.demand)
-        taken: dict[str, Floats] = {x: gone[x].taken[0] for x in BALANCED}
+        taken: dict[str, Floats] = {x: found[x][TAKEN] for x in BALANCED}
         salts = salts_of(world.given, days, given_l, taken, stand.poured.ec_ds_m)
-        wanted["salts"] = salts.in_water(water_l)
-        gone |= _gone({"salts": wanted["salts"]}, ground)
+        of_water = salts.in_water(water_in_tub_l(stand, world.demand))
+        found |= _lines_of({"salts": of_water}, ground)
     return Balance(
         planting=stand.id,
         days=days.all,
-        lines=_lines(wanted, gone, days),
+        lines=_told(found, days),
         sources=(*(_came(one) for one in sources if one.arrived_g), *_from_air(stand)),
         removed_g=_removed_g(stand),
-        drained_l=tuple(np.round(drained_l, 4).tolist()),
+        drained_l=drained_l.round(4).tolist(),
         rain_known=stand.place.covered or site.monthly_rain_mm is not None,
         rained_on=not stand.place.covered and site.monthly_rain_mm is not None,
         bears_ds_m=bears,
@@ -169,45 +170,39 @@ def _brings(nutrient: Balanced, sources: Sequence[Source]) -> tuple[tuple[Floats
     return tuple((one.arrived_g[nutrient], one.off_share) for one in found)
 
 
-def _gone(of: Mapping[Substance, Wanted], ground: Layered) -> dict[Substance, Gone]:
-    """Fold several substances at once, each as it is thought to be and with each source off."""
+def _lines_of(of: Mapping[Substance, Wanted], ground: Layered) -> dict[Substance, Floats]:
+    """Follow several substances at once, each as it is thought to be and with each source off.
+
+    Returns for each an array of shape (lines, days), the lines in the order of their names.
+    """
     if not of:
         return {}
-    came = [one.cases() for one in of.values()]
-    wants = [
-        np.tile(one.wanted, (len(some), 1)) for one, some in zip(of.values(), came, strict=True)
-    ]
-    gone = through_layers(np.concatenate(came), np.concatenate(wants), ground)
-    ends = np.cumsum([len(some) for some in came]).tolist()
-    starts = [0, *ends[:-1]]
-    return {
-        x: Gone(gone.taken[a:b], gone.lost[a:b], gone.left[a:b])
-        for x, a, b in zip(of, starts, ends, strict=True)
-    }
+    rows = [one.rows() for one in of.values()]
+    # In a substance's first row no source is off.
+    firsts = list(accumulate(map(len, rows[:-1]), initial=0))
+    whose = np.repeat(np.arange(len(rows)), [len(mine) for mine in rows])
+    each = np.array([came for mine in rows for came, _ in mine])
+    offs = np.array([[off] for mine in rows for _, off in mine])
+    wanted = np.array([one.wanted for one in of.values()])
+    came = np.add.reduceat(each, firsts)[whose] + offs * each
+    gone = through_layers(came, wanted[whose], ground)
+    taken, lost, left = gone.taken[firsts], gone.lost[firsts], gone.left[firsts]
+    off = np.sqrt(np.add.reduceat((gone.left - left[whose]) ** 2, firsts))
+    lines = taken + lost + left, wanted, taken, lost, left, np.maximum(left - off, 0.0), left + off
+    return dict(zip(of, np.array(lines).swapaxes(0, 1), strict=True))
 
 
-def _lines(
-    wanted: Mapping[Substance, Wanted], gone: Mapping[Substance, Gone], days: Days
-) -> tuple[BalanceLine, ...]:
-    told = [_along(of, gone[x]) for x, of in wanted.items()]
+def _told(found: Mapping[Substance, Floats], days: Days) -> tuple[BalanceLine, ...]:
     # To a tenth of a milligram: finer is nothing.
-    lists = np.round(told, 4).tolist()
+    lists = np.array([*found.values()]).round(4).tolist()
     return tuple(
         BalanceLine(
             substance=x,
-            **dict(zip(LINES, map(tuple, mine), strict=True)),
-            runs_out_on=_short_from(of.wanted, gone[x].taken[0], days),
+            **dict(zip(LINES, mine, strict=True)),
+            runs_out_on=_short_from(found[x][WANTED], found[x][TAKEN], days),
         )
-        for (x, of), mine in zip(wanted.items(), lists, strict=True)
+        for x, mine in zip(found, lists, strict=True)
     )
-
-
-def _along(of: Wanted, gone: Gone) -> tuple[Floats, ...]:
-    """The numbers of a line by each evening, in the order of their names."""
-    taken, lost, left = gone.taken[0], gone.lost[0], gone.left[0]
-    off = np.sqrt(((gone.left[1:] - left) ** 2).sum(axis=0))
-    came = taken + lost + left
-    return came, of.wanted, taken, lost, left, np.maximum(left - off, 0.0), left + off
 
 
 def _short_from(wanted: Floats, taken: Floats, days: Days) -> date | None:

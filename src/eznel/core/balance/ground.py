@@ -1,25 +1,24 @@
 """What holds and moves things in the ground of a bed or the mix of a tub, day by day."""
 
-from collections.abc import Sequence
 from math import ceil
 
 import numpy as np
 
 from eznel.core.balance.layers import LAYER_M, Layered
 from eznel.core.balance.sources import Days
-from eznel.core.moisture.course import Evening
+from eznel.core.moisture.course import Evenings
 from eznel.core.moisture.demand import Demand
 from eznel.core.stands.stand import InTub
 
 
-def ground_of(demand: Demand, evenings: Sequence[Evening], days: Days) -> Layered:
+def ground_of(demand: Demand, evenings: Evenings, days: Days) -> Layered:
     """Return what moves things in the ground or mix of a planting.
 
     Parameters
     ----------
     demand : Demand
         The planting with its roots and what its ground holds.
-    evenings : sequence of Evening
+    evenings : Evenings
         Its water, from the first day on.
     days : Days
         Of the balance.
@@ -30,17 +29,19 @@ def ground_of(demand: Demand, evenings: Sequence[Evening], days: Days) -> Layere
         By layers of 5 cm; a tub's mix is one layer. [mm]
     """
     stand = demand.stand
-    known_l = [one.drained_l for one in evenings[: days.count]]
-    drained_l = known_l + [0.0] * (days.count - len(known_l))
+    known_l = evenings.drained_l[: days.count]
+    drained_l = np.concatenate([known_l, np.zeros(days.count - len(known_l))])
     if isinstance(stand, InTub):
         # One layer, with litres for millimetres: only their ratio counts.
-        return Layered(1, water_in_tub_l(stand, demand), drained_l, [1] * days.count)
+        return Layered(
+            1, water_in_tub_l(stand, demand), drained_l, np.ones(days.count, dtype=np.intp)
+        )
     roots_m = demand.roots_m[np.minimum(np.arange(days.count), len(demand.roots_m) - 1)]
     return Layered(
         ceil(demand.use.root_m / LAYER_M),
         demand.held.field_capacity * LAYER_M * 1000,
-        [one / stand.ground_m2 for one in drained_l],
-        np.ceil(roots_m / LAYER_M).astype(int).tolist(),
+        drained_l / stand.ground_m2,
+        np.maximum(np.ceil(roots_m / LAYER_M), 1).astype(np.intp),
     )
 
 

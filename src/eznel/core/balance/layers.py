@@ -7,8 +7,9 @@ water of a layer at field capacity, in millimetres and h counted in such layers.
 Between two such days, as long as roots grow no deeper, only what is in reach of them counts.
 """
 
-from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
+from functools import lru_cache
+from itertools import pairwise
 
 import numpy as np
 from numpy.typing import NDArray
@@ -28,24 +29,24 @@ class Layered:
     """Down to the deepest roots that the crop will ever have. [count]"""
     layer_mm: float
     """Water in a layer at field capacity. [mm]"""
-    drained_mm: Sequence[float]
-    rooted: Sequence[int]
+    drained_mm: Floats
+    rooted: NDArray[np.intp]
     """Layers that roots have reached. [count]"""
 
     @classmethod
     def still(cls, days: int) -> "Layered":
         """Return ground that holds fast what comes to it."""
-        return cls(1, 1.0, [0.0] * days, [1] * days)
+        return cls(1, 1.0, np.zeros(days), np.ones(days, dtype=np.intp))
 
-    def stretches(self, count: int) -> Iterator[tuple[int, int]]:
-        """Yield days from one on which water drains or roots grow until the next, of so many."""
-        drains = [n for n, drained in enumerate(self.drained_mm[:count]) if drained > 0]
-        if not drains:
-            return iter([(0, count)])
+    def stretches(self, count: int) -> tuple[tuple[int, int], ...]:
+        """Return days from one on which water drains or roots grow until the next, of so many."""
+        drains = np.flatnonzero(self.drained_mm[:count] > 0)
+        if not len(drains):
+            return ((0, count),)
+        grows = np.flatnonzero(np.diff(self.rooted[:count])) + 1
         # Until water drains for the first time all lies in the first layer, which roots are in.
-        grows = (n for n in range(drains[0], count) if self.rooted[n] != self.rooted[n - 1])
-        begins = sorted({0, *drains, *grows})
-        return zip(begins, [*begins[1:], count], strict=True)
+        begins = sorted({0, *drains.tolist(), *grows[grows > drains[0]].tolist()})
+        return tuple(pairwise((*begins, count)))
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,55 +80,89 @@ def through_layers(came: Floats, wanted: Floats, ground: Layered) -> Gone:
         Added up, and what is left. [g]
     """
     rows, count = came.shape
-    held, comes = np.zeros((rows, ground.layers)), np.diff(came, axis=1, prepend=0.0)
-    # The evening before the first stands before each.
-    taken, lost = np.zeros((2, rows, count + 1))
-    behind = CATCHES_UP * np.concatenate([np.zeros((rows, 1)), wanted], axis=1)
-    steps = _steps(ground.layers)
-    for first, until in ground.stretches(count):
-        mornings, evenings = slice(first, until), slice(first + 1, until + 1)
-        before = taken[:, mornings]
-        held[:, 0] += comes[:, first]
-        lost[:, evenings] = lost[:, first : first + 1]
-        if ground.drained_mm[first] > 0:
-            lost[:, evenings] += _drain(held, ground.drained_mm[first], ground, steps)
-        reached = held[:, : max(ground.rooted[first], 1)]
-        there = before[:, 0] + np.add.reduce(reached, axis=1) - came[:, first]
-        reachable = came[:, mornings] + there[:, None]
-        # T(n) is the least of W(n), of what it and all in reach are together, and of T(n − 1) + 3
-        # (W(n) − W(n − 1)): T − 3 W is the least so far of what either allows.
-        allowed = np.minimum(wanted[:, mornings], reachable) - behind[:, evenings]
-        np.minimum(allowed[:, 0], before[:, 0] - behind[:, first], out=allowed[:, 0])
-        np.minimum.accumulate(allowed, axis=1, out=allowed)
-        np.add(behind[:, evenings], allowed, out=taken[:, evenings])
-        if until < count:
-            # Taken alike from all layers that roots reach.
-            kept = _kept(reachable - before, reachable - taken[:, evenings])
-            reached *= kept[:, :1]
-            held[:, 0] += np.add.reduce(comes[:, first + 1 : until] * kept[:, 1:], axis=1)
-    return Gone(taken[:, 1:], lost[:, 1:], came - taken[:, 1:] - lost[:, 1:])
+    fold = _Fold(np.ascontiguousarray(came.T), np.ascontiguousarray(wanted.T), ground)
+    stretches = ground.stretches(count)
+    drained_mm = ground.drained_mm[[first for first, _ in stretches]]
+    moves, times = _moves(drained_mm, ground), (drained_mm / ground.layer_mm).tolist()
+    lost = np.zeros((len(stretches), rows))
+    for n, (first, until) in enumerate(stretches):
+        fold.arrives(first)
+        if times[n] > 0:
+            lost[n] = fold.drains(moves[n], times[n])
+        fold.is_taken_from(first, until)
+    lasts = [until - first for first, until in stretches]
+    taken, lost = fold.taken.T, lost.cumsum(axis=0).repeat(lasts, axis=0).T
+    return Gone(taken, lost, came - taken - lost)
 
 
-def _kept(there: Floats, left: Floats) -> Floats:
-    """The share of what is there on each day of a stretch that is left at its end.
+class _Fold:
+    """Several substances through a season; all arrays of shape (days or layers, substances).
 
-    By what is in reach before and after each day's uptake.
+    T(n), taken by an evening, is the least of W(n), of what it and all in reach are together, and
+    of T(n − 1) + 3 (W(n) − W(n − 1)): T − 3 W is the least so far of what either allows.
     """
-    share = np.maximum(left, 0.0) / np.maximum(there, 1e-300)
-    return np.asarray(np.minimum(share, 1.0)[:, ::-1].cumprod(axis=1)[:, ::-1], dtype=float)
+
+    def __init__(self, came: Floats, wanted: Floats, ground: Layered) -> None:
+        days, rows = came.shape
+        self._rooted = ground.rooted.tolist()
+        self._held = np.zeros((ground.layers, rows))
+        self._behind = CATCHES_UP * wanted
+        self._wanted = wanted - self._behind
+        # What comes on a day; what has come, against three times the want of the same evening and
+        # of the one before.
+        self._comes, self._came_since = came.copy(), came.copy()
+        self._comes[1:] -= came[:-1]
+        self._came = came - self._behind
+        self._came_since[1:] -= self._behind[:-1]
+        # T − 3 W, with the evening before the first.
+        self._least = np.zeros((days + 1, rows))
+
+    @property
+    def taken(self) -> Floats:
+        """What is taken up by each evening. [g]"""
+        return self._least[1:] + self._behind
+
+    def arrives(self, day: int) -> None:
+        """Put what comes on a day on top."""
+        self._held[0] += self._comes[day]
+
+    def drains(self, moves: Floats, times: float) -> Floats:
+        """Move things down; return what leaves below. [g]"""
+        self._held = moves @ self._held
+        lost: Floats = times * self._held[-1]
+        return lost
+
+    def is_taken_from(self, first: int, until: int) -> None:
+        """Let the crop take through the days until water moves again or roots grow."""
+        reached, least = self._held[: self._rooted[first]], self._least[first : until + 1]
+        before = np.add.reduce(reached)
+        there = least[0] + before - self._came_since[first]
+        within = self._came[first:until] + there
+        np.minimum(self._wanted[first:until], within, out=least[1:])
+        np.minimum.accumulate(least, out=least)
+        if until == len(self._came):
+            return
+        # Taken alike from all layers that roots reach, with what came onto the first meanwhile.
+        left = np.maximum(within - least[1:], 0.0)
+        found = self._came_since[first:until] + there - least[:-1]
+        kept = np.multiply.reduce(left / np.maximum(found, 1e-300))
+        reached *= kept
+        self._held[0] += np.maximum(left[-1] - before * kept, 0.0)
 
 
-def _steps(layers: int) -> NDArray[np.intp]:
-    """How many layers down from each to each; as many as there are where it goes up."""
-    of = np.arange(layers)
-    down = of[None, :] - of[:, None]
-    return np.where(down >= 0, down, layers)
-
-
-def _drain(held: Floats, drained_mm: float, ground: Layered, steps: NDArray[np.intp]) -> Floats:
-    """Move things down in place; return what leaves below, a column. [g]"""
+def _moves(drained_mm: Floats, ground: Layered) -> Floats:
+    """What of each layer comes to each with so much water. Shape (drains, layers to, layers of)."""
     share = drained_mm / (drained_mm + ground.layer_mm)
-    stays = (1 - share) * share ** np.arange(ground.layers + 1.0)
-    stays[-1] = 0.0
-    held[:] = held @ stays[steps]
-    return np.asarray(drained_mm / ground.layer_mm * held[:, -1:])
+    stays = np.repeat(share[:, None], ground.layers + 1, axis=1)
+    stays[:, 0] = 1 - share
+    stays.cumprod(axis=1, out=stays)
+    stays[:, -1] = 0.0
+    return stays[:, _steps_down(ground.layers)]
+
+
+@lru_cache
+def _steps_down(layers: int) -> NDArray[np.intp]:
+    """How many layers down to each from each; as many as there are where it goes up."""
+    of = np.arange(layers)
+    down = of[:, None] - of
+    return np.where(down >= 0, down, layers)

@@ -79,13 +79,13 @@ def _sum(nth: int, found: Sequence[Balance], first: date, count: int) -> Balance
     off = np.sqrt(sum(offs, np.zeros(count)))
     return BalanceLine(
         substance=BALANCED[nth],
-        came=_told(added("came")),
-        wanted=_told(added("wanted")),
-        taken=_told(added("taken")),
-        lost=_told(added("lost")),
-        left=_told(left),
-        low=_told(np.maximum(left - off, 0.0)),
-        high=_told(left + off),
+        came=added("came").tolist(),
+        wanted=added("wanted").tolist(),
+        taken=added("taken").tolist(),
+        lost=added("lost").tolist(),
+        left=left.tolist(),
+        low=np.maximum(left - off, 0.0).tolist(),
+        high=(left + off).tolist(),
         runs_out_on=min((x.runs_out_on for x in lines if x.runs_out_on is not None), default=None),
     )
 
@@ -96,7 +96,3 @@ def _held(values: Sequence[float] | Floats, start: int, count: int) -> Floats:
     whole[start : start + len(values)] = values
     whole[start + len(values) :] = values[-1]
     return whole
-
-
-def _told(values: Floats) -> tuple[float, ...]:
-    return tuple(values.tolist())

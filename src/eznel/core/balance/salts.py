@@ -57,12 +57,10 @@ def salts_of(
     fed = np.zeros(days.count)
     for one in given:
         brings = one.grams * one.product.contents.ec_ds_m_per_g_l
-        slow = one.course is not None and one.product.form == "coated"
-        fed += (
-            days.by_course(one.on, one.course, brings)
-            if slow and one.course is not None
-            else days.at_once(one.on, brings)
-        )
+        if one.course is not None and one.product.form == "coated":
+            fed += days.by_courses([(one.on, one.course, brings)])
+        else:
+            fed += days.at_once([(one.on, brings)])
     taken = sum(
         taken_g[x] / ATOMIC_WEIGHT[x] * charge * 1000 / MEQ_PER_DS_M
         for x, charge in CHARGES.items()

@@ -5,11 +5,10 @@ give by the day's warmth (doubling with every 10 °C), and so does water, which 
 warm; nitrate that a test found and what a mix holds dissolved are there at once.
 """
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 from functools import cached_property
-from itertools import accumulate
 from typing import Literal, NamedTuple, get_args
 from uuid import UUID
 
@@ -60,16 +59,9 @@ class Wanted:
     brings: tuple[tuple[Floats, float], ...]
     """What each source brought by each evening, and how far it may be off. [g, g/g]"""
 
-    def cases(self) -> Floats:
-        """Return what came as it is thought to be, then with each source off alone.
-
-        Shape (1 + sources, days).
-        """
-        if not self.brings:
-            return np.zeros((1, len(self.wanted)))
-        each = np.array([one for one, _ in self.brings])
-        offs = np.array([[0.0], *([off] for _, off in self.brings)])
-        return np.asarray(each.sum(axis=0) + offs * np.concatenate([each[:1], each]))
+    def rows(self) -> list[tuple[Floats, float]]:
+        """Return nothing, which is never off, and then what each source brings. [g, g/g]"""
+        return [(np.zeros(len(self.wanted)), 0.0), *self.brings]
 
     def in_water(self, litres: float) -> "Wanted":
         """Return the same in a litre of so many."""
@@ -88,25 +80,37 @@ class Days:
     def all(self) -> tuple[date, ...]:
         """Each of them."""
         first = self.first.toordinal()
-        return tuple(date.fromordinal(n) for n in range(first, first + self.count))
+        return tuple(map(date.fromordinal, range(first, first + self.count)))
 
-    def padded(self, each_day: Sequence[float]) -> Floats:
+    @cached_property
+    def evenings(self) -> Floats:
+        """The morning after each, as an ordinal. [days]"""
+        first = self.first.toordinal() + 1
+        return np.arange(first, first + self.count, dtype=float)
+
+    def padded(self, each_day: Floats) -> Floats:
         """Return what came by each evening, of what came on each of the first days."""
-        added_up = np.cumsum(each_day[: self.count]) if each_day else np.zeros(1)
+        added_up = np.cumsum(each_day[: self.count]) if len(each_day) else np.zeros(1)
         missing = self.count - len(added_up)
         return np.concatenate([added_up, np.full(max(missing, 0), added_up[-1])])
 
-    def at_once(self, on: date, grams: float) -> Floats:
-        """Return what is there from a day on. [g]"""
-        found = np.zeros(self.count)
-        found[max((on - self.first).days, 0) :] = grams
-        return found
+    def at_once(self, given: Iterable[tuple[date, float]]) -> Floats:
+        """Return what is there by each evening of what is there from a day on. [g]"""
+        comes = np.zeros(self.count)
+        for on, grams in given:
+            n = max((on - self.first).days, 0)
+            if n < self.count:
+                comes[n] += grams
+        return comes.cumsum()
 
-    def by_course(self, on: date, course: Floats, grams: float) -> Floats:
-        """Return what comes by a course from a day on. [g]"""
-        since = np.arange(self.count) - (on - self.first).days
-        share = course[np.clip(since, 0, len(course) - 1)]
-        return np.where(since >= 0, grams * share, 0.0)
+    def by_courses(self, given: Iterable[tuple[date, Floats, float]]) -> Floats:
+        """Return what is there by each evening of what comes by a course from a day on. [g]"""
+        found = np.zeros(self.count)
+        for on, course, grams in given:
+            ahead = (on - self.first).days
+            since = np.minimum(np.arange(max(-ahead, 0), self.count - ahead), len(course) - 1)
+            found[max(ahead, 0) :] += grams * course[since]
+        return found
 
 
 def days_of(stand: Stand) -> Days:
@@ -154,7 +158,7 @@ def sources_of(
     since, before = stand.kept_since, season.plan.before_g
     if since is not None and before.any:
         had: dict[Nutrient, Floats] = {
-            x: days.at_once(since, before[x]) for x in BALANCED if before[x]
+            x: days.at_once([(since, before[x])]) for x in BALANCED if before[x]
         }
         found.append(Source("before", None, OFF_GROUND, had))
     return tuple(found)
@@ -182,22 +186,21 @@ def wanted_g(season: Season, window: Window, nutrient: Nutrient, days: Days) -> 
         Added up. [g]
     """
     need, curve = season.needs[nutrient], window.curves[nutrient]
-    evenings = np.arange(days.count) + days.first.toordinal() + 1
-    at_stop, reached = curve.at(window.stop), np.interp(evenings, curve.days, curve.shares)
+    at_stop, reached = curve.at(window.stop), np.interp(days.evenings, curve.days, curve.shares)
     due = np.minimum(reached / at_stop, 1.0) if at_stop > 0 else np.ones(days.count)
     found = RECOVERED_IN_TUB if isinstance(season.stand, InTub) else 1.0
     return np.asarray((need.total.value + need.credit_g) * due * found)
 
 
-def given_as(kind: SourceKind, of: Portion, days: Days) -> Source:
-    """Return a portion as a source.
+def given_as(kind: SourceKind, some: Sequence[Portion], days: Days) -> Source:
+    """Return what is given of a product as a source.
 
     Parameters
     ----------
     kind : str
         What kind of one.
-    of : Portion
-        The product, its day and its course.
+    some : sequence of Portion
+        All of one product, at least one.
     days : Days
         Of the balance.
 
@@ -206,30 +209,26 @@ def given_as(kind: SourceKind, of: Portion, days: Days) -> Source:
     Source
         What it brings. [g]
     """
-    return Source(
-        kind, of.product.id, _off(of), {x: _arrives(of, x, days) for x in BALANCED if of.brings[x]}
-    )
+    of, arrived = some[0], dict[Nutrient, Floats]()
+    for x in BALANCED:
+        brings = [(one, one.brings[x]) for one in some]
+        if not any(grams for _, grams in brings):
+            continue
+        if of.is_slow(x):
+            arrived[x] = days.by_courses(
+                (one.on, one.course, grams) for one, grams in brings if one.course is not None
+            )
+        else:
+            arrived[x] = days.at_once((one.on, grams) for one, grams in brings)
+    return Source(kind, of.product.id, _off(of), arrived)
 
 
 def _given(kind: SourceKind, given: Sequence[Portion], days: Days) -> Iterator[Source]:
     """One source for each product."""
-    by_product: dict[UUID, list[Source]] = {}
+    by_product: dict[UUID, list[Portion]] = {}
     for one in given:
-        by_product.setdefault(one.product.id, []).append(given_as(kind, one, days))
-    for product, some in by_product.items():
-        arrived: dict[Nutrient, Floats] = {
-            x: np.asarray(sum(one.arrived_g[x] for one in some if x in one.arrived_g))
-            for x in BALANCED
-            if any(x in one.arrived_g for one in some)
-        }
-        yield Source(kind, product, some[0].off_share, arrived)
-
-
-def _arrives(of: Portion, nutrient: Nutrient, days: Days) -> Floats:
-    grams = of.brings[nutrient]
-    if of.course is not None and of.is_slow(nutrient):
-        return days.by_course(of.on, of.course, grams)
-    return days.at_once(of.on, grams)
+        by_product.setdefault(one.product.id, []).append(one)
+    return (given_as(kind, some, days) for some in by_product.values())
 
 
 def _off(of: Portion) -> float:
@@ -291,7 +290,7 @@ def _parts(
     ]
     for one in slow:
         if one.is_slow(nutrient) and one.course is not None:
-            course = days.by_course(one.on, one.course, 1.0)
+            course = days.by_courses([(one.on, one.course, 1.0)])
             known.append(_Part("mix", one.brings[nutrient], course))
     left_g = max(credit_g - sum(part.grams for part in known), 0.0)
     dissolved = tub and nutrient in ("N", "P", "K")
@@ -320,7 +319,7 @@ def _value(of: Worked | None) -> float:
 def _by_warmth(stand: Stand, days: Days) -> Floats:
     """The share that ground and compost have given by each evening until feeding stops."""
     until = max(stand.calendar.stop, days.first + timedelta(1))
-    means_c = stand.weather.means_c(days.first, until, stand.warmer_by_c)
-    freed = list(accumulate(2 ** ((one - MIDDLE_C) / 10) for one in means_c))
-    shares = np.array(freed) / freed[-1]
+    means_c = np.array(stand.weather.means_c(days.first, until, stand.warmer_by_c))
+    freed = np.cumsum(2 ** ((means_c - MIDDLE_C) / 10))
+    shares = freed / freed[-1]
     return np.asarray(shares[np.minimum(np.arange(days.count), len(shares) - 1)])

@@ -10,7 +10,7 @@ from eznel.core.balance.sources import Days, Source, given_as
 from eznel.core.balance.waters import evenings
 from eznel.core.crops.rain import KINDS, Departs, YearKind, filled
 from eznel.core.errors import Unknown
-from eznel.core.moisture.course import Evening
+from eznel.core.moisture.course import Evenings
 from eznel.core.moisture.demand import Demand, Evaporation
 from eznel.core.needs.charging import release_course
 from eznel.core.places import area
@@ -63,13 +63,13 @@ class World:
     season: Season
     window: Window
     demand: Demand
-    evenings: tuple[Evening, ...]
+    evenings: Evenings
     given: tuple[Portion, ...]
     compost: Portion | None
 
     def tried(self, days: Days) -> tuple[Source, ...]:
         """Return what is tried and no feed of the plan, as sources."""
-        return (given_as("tried", self.compost, days),) if self.compost else ()
+        return (given_as("tried", [self.compost], days),) if self.compost else ()
 
 
 def world_of(season: Season, workings: Workings, tried: Tried = AS_PLANNED) -> World:
@@ -174,8 +174,8 @@ def _of_garden(workings: Workings, departs: Departs) -> Evaporation:
 def _otherwise(of: Portion, tried: Tried, stand: Stand, workings: Workings) -> Portion:
     """A portion in another amount, on another day."""
     on = max(of.on + timedelta(tried.later_days), workings.today) if tried.later_days else of.on
-    made = portion(of.product, of.grams * tried.dose_share, on, stand, workings.shed)
-    return replace(made, job=of.job)
+    grams = of.grams * tried.dose_share
+    return portion(of.product, grams, on, stand, workings.shed, of.job)
 
 
 def _compost(stand: Stand, workings: Workings, layer_mm: float) -> Portion | None:

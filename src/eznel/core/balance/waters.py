@@ -8,7 +8,7 @@ usual.
 from collections.abc import Iterator, Sequence
 from datetime import date, timedelta
 
-from eznel.core.moisture.course import Evening, Given, course
+from eznel.core.moisture.course import Evenings, Given, course
 from eznel.core.moisture.demand import Demand, Evaporation
 from eznel.core.moisture.watering import recorded
 from eznel.core.season.workings import Workings
@@ -18,7 +18,7 @@ from eznel.core.stands.stand import InTub, Stand
 
 def evenings(
     stand: Stand, known: Evaporation, fed_on: Sequence[date], workings: Workings
-) -> tuple[Demand, tuple[Evening, ...]]:
+) -> tuple[Demand, Evenings]:
     """Return a planting's need of water, and the days of it.
 
     Parameters
@@ -36,7 +36,7 @@ def evenings(
     -------
     Demand
         Its own.
-    tuple of Evening
+    Evenings
         From planting to the last picking. [L]
     """
     catalogue, place = workings.catalogue, stand.place

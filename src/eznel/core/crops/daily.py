@@ -3,7 +3,7 @@
 from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import date
-from functools import cached_property
+from functools import cached_property, lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -13,6 +13,7 @@ from eznel.core.document import WeatherDay
 Floats = NDArray[np.float64]
 
 
+@lru_cache(maxsize=256)
 def days_of_year(first: date, count: int) -> NDArray[np.intp]:
     """Return the number in its year, from 0, of each of some days in a row.
 
@@ -26,10 +27,12 @@ def days_of_year(first: date, count: int) -> NDArray[np.intp]:
     Returns
     -------
     array of shape (count,)
-        Up to 365, in a leap year.
+        Up to 365, in a leap year. Not to be written to.
     """
     days = np.datetime64(first) + np.arange(count)
-    return np.asarray((days - days.astype("datetime64[Y]")).astype(np.intp))
+    found: NDArray[np.intp] = (days - days.astype("datetime64[Y]")).astype(np.intp)
+    found.flags.writeable = False
+    return found
 
 
 @dataclass(frozen=True, eq=False)

@@ -6,20 +6,24 @@ eq. 84 and 85). Water is conserved: what is missing in the evening = what was mi
 + taken + drained − rain − given. A look into the ground sets the morning anew.
 """
 
+from bisect import bisect_right
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from datetime import date
-from typing import NamedTuple
+from datetime import date, timedelta
+from typing import NamedTuple, overload
 from uuid import UUID
 
-from eznel.core.moisture.demand import Asked, Demand, Found
+import numpy as np
+
+from eznel.core.crops.daily import Floats
+from eznel.core.moisture.demand import Asked, Asks, Demand, Found
 
 DRY_DAYS = 3
 """Dry for longer without a record, it was as like as not watered unrecorded. [days]"""
 
 
-ROUNDED_L = 1e-10
-"""What is less is no water, but the end of a sum. [L]"""
+ROUNDED_L, SHORT_L = 1e-10, 1e-9
+"""What is less is no water, but the end of a sum; and is not short. [L]"""
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,7 +63,56 @@ class Evening(NamedTuple):
     @property
     def is_dry(self) -> bool:
         """Whether more is missing than the crop draws without stress."""
-        return self.used_l > self.asked.ready_l + 1e-9
+        return self.used_l > self.asked.ready_l + SHORT_L
+
+
+Ended = tuple[float, float, float, float, float, bool, bool]
+"""What an evening is besides its day and what was asked then, in the same order."""
+
+
+class Evenings(Sequence[Evening]):
+    """The days of one planting in a row.
+
+    Parameters
+    ----------
+    first : date
+        The first of them.
+    asks : Asks
+        What is asked from that day on.
+    ended : list
+        How each ended.
+    """
+
+    def __init__(self, first: date, asks: Asks, ended: list[Ended]) -> None:
+        self.first, self._asks, self._ended = first, asks, ended
+
+    def __len__(self) -> int:
+        return len(self._ended)
+
+    @overload
+    def __getitem__(self, at: int) -> Evening: ...
+    @overload
+    def __getitem__(self, at: slice) -> Sequence[Evening]: ...
+    def __getitem__(self, at: int | slice) -> Evening | Sequence[Evening]:
+        if isinstance(at, slice):
+            return [self[n] for n in range(len(self))[at]]
+        n = range(len(self))[at]
+        return Evening(self.first + timedelta(n), self._asks.on(n), *self._ended[n])
+
+    def between(self, first: date, last: date) -> Sequence[Evening]:
+        """Return the days from one to another, as far as they are among them."""
+        since, until = (max((day - self.first).days, 0) for day in (first, last + timedelta(1)))
+        return self[since:until]
+
+    @property
+    def given_l(self) -> Floats:
+        """What each day was given. [L]"""
+        return np.array([one[1] for one in self._ended])
+
+    @property
+    def drained_l(self) -> Floats:
+        """What drained on each day. [L]"""
+        return np.array([one[3] for one in self._ended])
 
 
 def course(
@@ -68,7 +121,7 @@ def course(
     until: date,
     found: Mapping[date, Found] | None = None,
     kept_moist_from: date | None = None,
-) -> tuple[tuple[Evening, ...], ...]:
+) -> tuple[Evenings, ...]:
     """Return the days of each of a place's plantings, from planting on.
 
     Parameters
@@ -87,133 +140,156 @@ def course(
 
     Returns
     -------
-    tuple of tuple of Evening
+    tuple of Evenings
         For each demand its days, the first its planting day; none where it is still to come.
     """
     growing, looked = [_Growing(demand) for demand in demands], found or {}
-    first = min((demand.begins for demand in demands), default=until)
-    for n in range(first.toordinal(), until.toordinal()):
-        day = date.fromordinal(n)
-        here = [one for one in growing if one.wakes(n)]
-        told = day in looked
-        if told:
-            for one in here:
-                one.is_found(one.demand.missing_l(day, looked[day]))
-        today = given.get(day, ())
-        if (
-            kept_moist_from is not None
-            and not today
-            and _would_be_dry(here)
-            and (day >= kept_moist_from or not all(one.known for one in here))
-        ):
-            today = THROUGH
-        if today:
-            _lived(here, day, today, told)
+    kept_from = None if kept_moist_from is None else kept_moist_from.toordinal()
+    n, ends = min((one.begins for one in growing), default=0), until.toordinal()
+    turns = {ends, *(x.toordinal() for x in (*given, *looked))}
+    for one in growing:
+        turns |= {one.begins, one.ends}
+    coming = sorted(turns)
+    while growing and n < ends:
+        here, day = [one for one in growing if one.stands(n)], date.fromordinal(n)
+        if len(here) == 1 and day not in given and day not in looked:
+            # Nothing happens, and nobody comes or goes, until the next of these days.
+            turn = coming[bisect_right(coming, n)]
+            here[0].lives(n, min(turn, ends), NOTHING, kept_from)
+            n = turn
         else:
-            for one in here:
-                one.lives(day, 0.0, watered=False, recorded=False, told=told)
-    return tuple(tuple(one.evenings) for one in growing)
+            _lived(here, n, given.get(day, ()), looked.get(day), kept_from)
+            n += 1
+    return tuple(one.evenings for one in growing)
 
 
+class _Comes(NamedTuple):
+    """What comes to a planting on a day, besides rain."""
+
+    given_l: float
+    watered: bool
+    """Somebody recorded a watering, which a feed is not."""
+    recorded: bool
+    """Or that there was none."""
+    told: bool
+    """Or what was found in the ground."""
+
+
+NOTHING = _Comes(0.0, watered=False, recorded=False, told=False)
 THROUGH = (Given(None),)
 
 
 class _Growing:
     """A planting through its days, and how it stands. It is watered in."""
 
-    __slots__ = (
-        "_begins", "_ends", "_season", "asked", "demand", "dry_days", "evenings", "known", "used_l",
-    )  # fmt: skip
+    __slots__ = "asks", "begins", "demand", "dry_days", "ended", "ends", "known", "used_l"
 
     def __init__(self, demand: Demand) -> None:
-        self.demand, self._season = demand, demand.season
-        self._begins, self._ends = demand.begins.toordinal(), demand.ends.toordinal()
+        self.demand, self.asks = demand, demand.season
+        self.begins, self.ends = demand.begins.toordinal(), demand.ends.toordinal()
         self.used_l, self.known, self.dry_days = 0.0, True, 0
-        self.evenings: list[Evening] = []
-        self.asked = self._season[0]
+        self.ended: list[Ended] = []
 
-    def wakes(self, day: int) -> bool:
-        """Say whether it stands on a day, and turn to what it asks then."""
-        if not self._begins <= day < self._ends:
-            return False
-        self.asked = self._season[day - self._begins]
-        return True
+    @property
+    def evenings(self) -> Evenings:
+        """Its days up to now."""
+        return Evenings(self.demand.begins, self.asks, self.ended)
+
+    def stands(self, day: int) -> bool:
+        """Say whether it stands on a day."""
+        return self.begins <= day < self.ends
 
     def is_found(self, missing_l: float) -> None:
         """Begin anew with what was found to be missing. [L]"""
         self.used_l, self.known, self.dry_days = missing_l, True, 0
 
-    @property
-    def left_to_itself_l(self) -> float:
+    def total_l(self, day: int) -> float:
+        """Return what its ground can hold on a day. [L]"""
+        return self.asks.total_l[day - self.begins]
+
+    def left_to_itself_l(self, day: int) -> float:
         """What would be missing by evening without a drop; less than nothing when it rains. [L]"""
-        return self.used_l + self.asked.crop_l - self.asked.rain_l
+        n = day - self.begins
+        return self.used_l + self.asks.crop_l[n] - self.asks.rain_l[n]
 
-    def lives(self, on: date, given_l: float, *, watered: bool, recorded: bool, told: bool) -> None:
-        """Go through a day on which it is given some water. [L]
+    def would_be_dry(self, day: int) -> bool:
+        """Whether it would be short by evening without a drop."""
+        return self.left_to_itself_l(day) > self.asks.ready_l[day - self.begins] + SHORT_L
 
-        `watered`: somebody recorded a watering, which a feed is not; `recorded`: or that there was
-        none; `told`: or what was found in the ground.
+    def lives(self, first: int, until: int, comes: _Comes, kept_from: int | None = None) -> None:
+        """Go through days on each of which the same comes.
+
+        From one of them on, and wherever nothing is known, it is watered through before it is dry.
         """
-        asked = self.asked
-        total_l, ready_l, crop_l, rain_l = asked
-        # Roots may have been cut back, or a mix sized anew: no more is missing than can be.
-        began_l = min(self.used_l, total_l)
-        comes_l = rain_l + given_l
-        missing_l = began_l - comes_l
-        stress = 1.0
-        if missing_l > ready_l:
-            stress = max(total_l - missing_l, 0.0) / (total_l - ready_l)
-        taken_l = min(stress * crop_l, total_l - missing_l)
-        left_l = missing_l + taken_l
-        if abs(left_l) < ROUNDED_L:
-            left_l = 0.0
-        drained_l, used_l = (0.0, left_l) if left_l >= 0 else (-left_l, 0.0)
-        goes_on = self.known and (recorded or self.dry_days <= DRY_DAYS)
-        known = watered or drained_l > 0 or goes_on
-        self.evenings.append(
-            Evening(on, asked, began_l, given_l, taken_l, drained_l, used_l, known, told)
-        )
-        dry = used_l > ready_l + 1e-9
-        self.dry_days = self.dry_days + 1 if dry and not recorded else 0
-        self.used_l, self.known = used_l, known
+        used_l, known, dry_days = self.used_l, self.known, self.dry_days
+        days = slice(first - self.begins, until - self.begins)
+        columns, ends = (column[days] for column in self.asks), self.ended.append
+        for n, total_l, ready_l, crop_l, rain_l in zip(range(first, until), *columns, strict=True):
+            given_l, watered, recorded, told = comes
+            if kept_from is not None and (n >= kept_from or not known):
+                wants_l = used_l + crop_l - rain_l
+                if wants_l > ready_l + SHORT_L:
+                    given_l, watered, recorded, told = wants_l, True, True, True
+            # Roots may have been cut back, or a mix sized anew: no more is missing than can be.
+            began_l = used_l if used_l < total_l else total_l
+            missing_l = began_l - (rain_l + given_l)
+            taken_l, there_l = crop_l, total_l - missing_l
+            if missing_l > ready_l:
+                taken_l *= max(there_l, 0.0) / (total_l - ready_l)
+            if taken_l > there_l:
+                taken_l = there_l
+            used_l, drained_l = missing_l + taken_l, 0.0
+            if used_l < ROUNDED_L:
+                used_l, drained_l = 0.0, (-used_l if used_l <= -ROUNDED_L else 0.0)
+            goes_on = known and (recorded or dry_days <= DRY_DAYS)
+            known = watered or drained_l > 0 or goes_on
+            ends((began_l, given_l, taken_l, drained_l, used_l, known, told))
+            dry = used_l > ready_l + SHORT_L
+            dry_days = dry_days + 1 if dry and not recorded else 0
+        self.used_l, self.known, self.dry_days = used_l, known, dry_days
 
 
-def _would_be_dry(here: Sequence[_Growing]) -> bool:
-    """Whether one of them would be short by evening without a drop."""
-    for one in here:
-        _, ready_l, crop_l, rain_l = one.asked
-        if one.used_l + crop_l - rain_l > ready_l + 1e-9:
-            return True
-    return False
-
-
-def _lived(here: Sequence[_Growing], day: date, today: Sequence[Given], told: bool) -> None:
-    """Let all go through a day on which something was given, or somebody said that it was not."""
+def _lived(
+    here: Sequence[_Growing],
+    day: int,
+    today: Sequence[Given],
+    found: Found | None,
+    kept_from: int | None,
+) -> None:
+    """Let all go through a day, with what was given, or that somebody said that nothing was."""
+    if found is not None:
+        for one in here:
+            one.is_found(one.demand.missing_l(date.fromordinal(day), found))
+    if not today and _is_kept_moist(here, day, kept_from):
+        today = THROUGH
     for_all = [one for one in today if one.planting is None]
     watered = any(one.litres is None or one.litres > 0 for one in for_all)
-    for one, share_l in zip(here, _shares(for_all, here), strict=True):
-        fed = (x.litres or 0.0 for x in today if x.planting == one.demand.stand.id)
-        one.lives(
-            day,
-            share_l + sum(fed),
-            watered=watered,
-            recorded=bool(for_all),
-            told=told or bool(for_all),
-        )
+    told = found is not None or bool(for_all)
+    for one, share_l in zip(here, _shares(for_all, here, day), strict=True):
+        fed_l = sum(x.litres or 0.0 for x in today if x.planting == one.demand.stand.id)
+        one.lives(day, day + 1, _Comes(share_l + fed_l, watered, bool(for_all), told))
 
 
-def _shares(given: Sequence[Given], here: Sequence[_Growing]) -> list[float]:
+def _is_kept_moist(here: Sequence[_Growing], day: int, kept_from: int | None) -> bool:
+    """Whether all are taken to be watered through, since one would be short by evening."""
+    if kept_from is None or (day < kept_from and all(one.known for one in here)):
+        return False
+    return any(one.would_be_dry(day) for one in here)
+
+
+def _shares(given: Sequence[Given], here: Sequence[_Growing], day: int) -> list[float]:
     """What each planting of a place gets: the dry ones first, what is too much by their ground."""
     if not given:
         return [0.0] * len(here)
-    wants = [max(one.left_to_itself_l, 0.0) for one in here]
+    wants = [max(one.left_to_itself_l(day), 0.0) for one in here]
     if any(one.litres is None for one in given):
         return wants
-    all_wanted_l, ground = sum(wants), sum(one.asked.total_l for one in here)
+    grounds_l = [one.total_l(day) for one in here]
+    all_wanted_l, ground_l = sum(wants), sum(grounds_l)
     given_l = sum(one.litres or 0.0 for one in given)
     reached = min(given_l / all_wanted_l, 1.0) if all_wanted_l else 0.0
     over_l = max(given_l - all_wanted_l, 0.0)
     return [
-        want * reached + over_l * one.asked.total_l / ground
-        for want, one in zip(wants, here, strict=True)
+        want * reached + over_l * mine_l / ground_l
+        for want, mine_l in zip(wants, grounds_l, strict=True)
     ]

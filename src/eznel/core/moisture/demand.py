@@ -4,7 +4,7 @@ On ground by the single crop coefficient, level, rising with the leaves, level a
 down meanwhile. In a tub by the leaves themselves, which stand freer than a field's.
 """
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date
 from functools import cached_property
@@ -74,6 +74,19 @@ class Asked(NamedTuple):
     crop_l: float
     """What leaves and ground evaporate with water enough. [L]"""
     rain_l: float
+
+
+class Asks(NamedTuple):
+    """The same of each day of a season, column by column."""
+
+    total_l: list[float]
+    ready_l: list[float]
+    crop_l: list[float]
+    rain_l: list[float]
+
+    def on(self, at: int) -> Asked:
+        """Return one of the days."""
+        return Asked(self.total_l[at], self.ready_l[at], self.crop_l[at], self.rain_l[at])
 
 
 Felt = Literal["dry", "moist", "wet"]
@@ -196,7 +209,7 @@ class Demand:
 
     def asked(self, day: date) -> Asked:
         """Return what the planting asks and gets of itself on a day of its season. [L]"""
-        return self.season[self._at(day)]
+        return self.season.on(self._at(day))
 
     def factor(self, day: date) -> float:
         """Return what the crop takes against short grass on a day, without a mulch. [mm/mm]"""
@@ -268,7 +281,7 @@ class Demand:
         return self.use.canopy_m2 * self._leaves * self.stand.plants
 
     @cached_property
-    def season(self) -> Sequence[Asked]:
+    def season(self) -> Asks:
         """What it asks and gets of itself on each day, from its first to its last. [L]"""
         place, days = self.stand.place, self.weather.daily(self.begins, self._count)
         mm = self._mulched * self._evaporation.over(days, place)
@@ -277,7 +290,7 @@ class Demand:
             columns = self._asked_in_tub(self.stand, FREE_FACTOR * mm, rain_mm)
         else:
             columns = self._asked_on_ground(mm, rain_mm)
-        return [Asked(*one) for one in zip(*(x.tolist() for x in columns), strict=True)]
+        return Asks(*(column.tolist() for column in columns))
 
     def _asked_in_tub(self, stand: InTub, mm: Floats, rain_mm: Floats) -> tuple[Floats, ...]:
         share = stand.tubs * stand.share
@@ -375,8 +388,8 @@ def effective_rain_mm(days: Daily) -> Floats:
     array of shape (days,)
         Three quarters; nothing of a little rain on a hot day. [mm]
     """
-    rain_mm = np.nan_to_num(days.rain_mm)
-    gone = (rain_mm < SMALL_RAIN_MM) & (days.high_c >= HOT_C)
+    rain_mm = days.rain_mm
+    gone = np.isnan(rain_mm) | ((rain_mm < SMALL_RAIN_MM) & (days.high_c >= HOT_C))
     return np.where(gone, 0.0, RAIN_COUNTS * rain_mm)
 
 

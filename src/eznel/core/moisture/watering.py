@@ -8,7 +8,7 @@ from typing import Literal
 from uuid import UUID
 
 from eznel.core.document import Bed, FeedEntry, Place, Watered, WateredBy
-from eznel.core.moisture.course import Evening, Given, course
+from eznel.core.moisture.course import Evening, Evenings, Given, course
 from eznel.core.moisture.demand import Demand, Found
 from eznel.core.water import EFFICIENCY
 from eznel.core.working import Origin, Quantity, Worked
@@ -26,7 +26,7 @@ WEEK_DAYS, SODDEN_DAYS = 7, 4
 RAIN_SEEN_DAYS = 3
 """For so long it is said that rain did it. [days]"""
 
-Standing = tuple[Demand, tuple[Evening, ...], int]
+Standing = tuple[Demand, Evenings, int]
 """What stands in a place today: its demand, its days, and which of them is today."""
 State = Literal["water", "rain", "later", "unknown", "put_off"]
 
@@ -38,16 +38,16 @@ class Moist:
     place: Place
     today: date
     demands: tuple[Demand, ...]
-    days: tuple[tuple[Evening, ...], ...]
+    days: tuple[Evenings, ...]
     put_off: bool
 
     @property
     def standing(self) -> list[Standing]:
         """What stands there today."""
         return [
-            (demand, days, (self.today - days[0].on).days)
+            (demand, days, (self.today - days.first).days)
             for demand, days in zip(self.demands, self.days, strict=True)
-            if days and days[0].on <= self.today <= days[-1].on
+            if 0 <= (self.today - days.first).days < len(days)
         ]
 
 
@@ -337,7 +337,7 @@ def _state(of: Moist, mornings: Sequence[_Morning]) -> State:
         return "unknown"
     tomorrow = of.today + timedelta(1)
     falls = [
-        sum(day.asked.rain_l for day in days if of.today <= day.on <= tomorrow)
+        sum(day.asked.rain_l for day in days.between(of.today, tomorrow))
         for _, days, _ in of.standing
     ]
     waits = all(
@@ -391,9 +391,7 @@ def _to_come_mm(of: Moist) -> float:
 
 def _rain_mm(of: Moist, first: date, last: date) -> float:
     reached = any(
-        day.asked.rain_l > 0 and first <= day.on <= last
-        for _, days, _ in of.standing
-        for day in days
+        day.asked.rain_l > 0 for _, days, _ in of.standing for day in days.between(first, last)
     )
     known = of.demands[0].weather.by_day
     span = (first + timedelta(n) for n in range((last - first).days + 1))

@@ -1,7 +1,7 @@
 """What a planting is given of products, each with how slowly it becomes available."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from datetime import date
 from uuid import UUID
 
@@ -39,7 +39,14 @@ class Portion:
         return self.course is not None and nutrient in SLOW[self.product.form]
 
 
-def portion(product: Fertiliser, grams: float, on: date, stand: Stand, shed: Shed) -> Portion:
+def portion(
+    product: Fertiliser,
+    grams: float,
+    on: date,
+    stand: Stand,
+    shed: Shed,
+    job: UUID | None = None,
+) -> Portion:
     """Return a product as it is given to a planting.
 
     Parameters
@@ -54,6 +61,8 @@ def portion(product: Fertiliser, grams: float, on: date, stand: Stand, shed: She
         The planting.
     shed : Shed
         The garden's.
+    job : UUID or None
+        Which job it is of, if one was planned.
 
     Returns
     -------
@@ -63,7 +72,7 @@ def portion(product: Fertiliser, grams: float, on: date, stand: Stand, shed: She
     brings = shed.available(product.id, stand, on) * grams
     slow = product.form in SLOW
     course = np.array(release_course(product, stand, on)) if slow else None
-    return Portion(on, product, grams, brings, course)
+    return Portion(on, product, grams, brings, course, job)
 
 
 def portions(season: Season, shed: Shed) -> Iterator[Portion]:
@@ -83,5 +92,5 @@ def portions(season: Season, shed: Shed) -> Iterator[Portion]:
     """
     for fed in supplied(season, shed):
         for one in fed.given:
-            made = portion(shed.products[one.product], one.grams, fed.on, season.stand, shed)
-            yield replace(made, job=fed.job)
+            product = shed.products[one.product]
+            yield portion(product, one.grams, fed.on, season.stand, shed, fed.job)
