@@ -82,7 +82,7 @@ def rows(*, many: bool) -> list[Row]:
         Row("  of which blending", 100 * share, "%", 50, 50),
         Row("one changed planting, in the core", _changed_ms(), "ms", 40, 16),
         Row(f"the water of {SEASON} places by day", _waters_ms(), "ms", 60, 60),
-        Row(f"the balance of {SEASON} plantings by day", _balances_ms(1.0), "ms"),
+        Row(f"the balance of {SEASON} plantings by day", _balances_ms(1.0), "ms", 100, 60),
         Row("  one step of a dragged dose", _balances_ms(1.5) / SEASON, "ms", 16, 16),
         *_lived_in_rows(),
         Row("a label of 20,000 characters, read", _label_ms(), "ms", 200, 200),

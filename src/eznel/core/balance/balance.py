@@ -117,7 +117,6 @@ def balance_of(season: Season, workings: Workings, tried: Tried = AS_PLANNED) ->
     world = world_of(season, workings, tried)
     stand, site = world.season.stand, workings.garden.site
     days = days_of(stand)
-    given_l = days.padded(world.evenings.given_l)
     drained_l = days.padded(world.evenings.drained_l)
     sources = (
         *sources_of(world.season, world.given, days, workings.shed),
@@ -138,6 +137,7 @@ def balance_of(season: Season, workings: Workings, tried: Tried = AS_PLANNED) ->
     if isinstance(stand, InTub):
         bears = SOIL_WATER * stand.crop.salt_threshold_ds_m
         taken: dict[str, Floats] = {x: found[x][TAKEN] for x in BALANCED}
+        given_l = days.padded(world.evenings.given_l)
         salts = salts_of(world.given, days, given_l, taken, stand.poured.ec_ds_m)
         of_water = salts.in_water(water_in_tub_l(stand, world.demand))
         found |= _lines_of({"salts": of_water}, ground)
@@ -207,10 +207,10 @@ def _told(found: Mapping[Substance, Floats], days: Days) -> tuple[BalanceLine, .
 
 def _short_from(wanted: Floats, taken: Floats, days: Days) -> date | None:
     """The first day on which it is short and from which on it stays so."""
-    enough = wanted - taken <= RUNS_OUT_SHARE * max(float(wanted[-1]), 1e-9)
-    if enough[-1]:
+    little = RUNS_OUT_SHARE * max(float(wanted[-1]), 1e-9)
+    if wanted[-1] - taken[-1] <= little:
         return None
-    on = np.flatnonzero(enough)
+    on = np.flatnonzero(wanted - taken <= little)
     return days.all[int(on[-1]) + 1 if len(on) else 0]
 
 

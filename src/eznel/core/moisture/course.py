@@ -10,6 +10,7 @@ from bisect import bisect_right
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
+from functools import cached_property
 from typing import NamedTuple, overload
 from uuid import UUID
 
@@ -109,7 +110,7 @@ class Evenings(Sequence[Evening]):
         """What each day was given. [L]"""
         return np.array([one[1] for one in self._ended])
 
-    @property
+    @cached_property
     def drained_l(self) -> Floats:
         """What drained on each day. [L]"""
         return np.array([one[3] for one in self._ended])
