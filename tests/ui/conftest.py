@@ -80,7 +80,12 @@ def browser() -> Iterator[Browser]:
     with sync_playwright() as playwright:
         found = playwright.chromium.launch(
             executable_path="/usr/bin/chromium",
-            args=["--no-sandbox", "--disable-background-networking"],
+            # Pages live for seconds: to make their scripts quick takes longer than it saves.
+            args=[
+                "--no-sandbox",
+                "--disable-background-networking",
+                "--js-flags=--no-opt --no-maglev",
+            ],
         )
         yield found
         found.close()
