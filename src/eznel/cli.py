@@ -336,16 +336,9 @@ def _restore_gardens(given: argparse.Namespace) -> int:
         engine = _opened(given, stack, opening.open_beside)
         if engine is None:
             return 1
-        here = backups.here(engine)
         print(f"The backup was made on {backup.made_at:%Y-%m-%d %H:%M} UTC. It holds:")
-        for garden in backup.gardens:
-            there = here.get(str(garden.file.garden.id))
-            what = f"replaces “{there}” as it is now" if there else "is not here now"
-            print(f"  {garden.file.garden.name}: {what}")
-            for thing in garden.aside:
-                print(f"    left in the file, as it breaks the garden's rules: {thing.kind}")
-        for unread in backup.unread:
-            print(f"  {unread.name}: could not be read when the backup was made")
+        for line in backups.told(engine, backup):
+            print(f"  {line}")
         if not _agreed(given, "Restore?"):
             return 1
         backups.restore(engine, backup)

@@ -399,7 +399,9 @@ def _look_inside(data: Path, seen: Seen, garden: str) -> None:
             seen.says("the journal does not rebuild the document")
         copy = data.parent / "last.eznel-backup"
         backups.save(engine, copy)
-        if len(backups.read(copy).gardens) != len(backups.here(engine)):
+        with Session(engine) as session:
+            there = len(reading.gardens(session))
+        if len(backups.read(copy).gardens) != there:
             seen.says("the backup lacks a garden")
 
 

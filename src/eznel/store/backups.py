@@ -1,10 +1,10 @@
-"""The whole store in one file, journal included, and back again."""
+"""The whole store in one file, journals and accounts included, and back again."""
 
 import gzip
 import json
 import os
 import zlib
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from datetime import UTC, datetime
 from pathlib import Path
 from typing import Annotated, Any, Literal
@@ -15,13 +15,14 @@ from sqlalchemy.orm import Session
 
 from eznel.core.document import GardenFile, upgrades
 from eznel.core.errors import Impossible, Refusal
-from eznel.store import database, journal, photos, reading
+from eznel.store import database, journal, people, photos, reading
 from eznel.store._writing import insert_garden, lock
 from eznel.store.kinds import KINDS
+from eznel.store.saved_people import SavedPerson, put_back, saved
 from eznel.store.tables import GardenRow, JournalRow
 
 FORMAT = "eznel backup"
-VERSION = 2
+VERSION = 3
 KEPT = 14
 """How many scheduled backups are kept, the newest. [count]"""
 MOST_BYTES = 500_000_000
@@ -94,10 +95,11 @@ class Backup(_Part):
     made_at: datetime
     gardens: tuple[SavedGarden, ...]
     unread: tuple[Unread, ...] = ()
+    people: tuple[SavedPerson, ...] = ()
 
 
 def save(engine: Engine, path: Path) -> int:
-    """Write all gardens with their journals into a file, whole or not at all.
+    """Write all gardens with their journals, and all accounts, into a file, whole or not at all.
 
     Another backup is waited for. A garden that breaks its rules stops nothing.
 
@@ -150,7 +152,8 @@ def _write(engine: Engine, file: Path) -> int:
                 continue
             out.write(f", {garden}" if written else garden)
             written += 1
-        out.write(f'], "unread": {json.dumps(unread)}}}')
+        accounts = [one.model_dump(mode="json") for one in saved(session)]
+        out.write(f'], "unread": {json.dumps(unread)}, "people": {json.dumps(accounts)}}}')
     return written
 
 
@@ -224,27 +227,47 @@ def _unpacked(path: Path) -> bytes:
     return found
 
 
-def here(engine: Engine) -> dict[str, str]:
-    """Return the gardens in the store.
+def told(engine: Engine, backup: Backup) -> Iterator[str]:
+    """Say what restoring a backup will do.
 
     Parameters
     ----------
     engine : Engine
         Of the store.
+    backup : Backup
+        From `read`.
 
-    Returns
-    -------
-    dict of str to str
-        Names by id.
+    Yields
+    ------
+    str
+        A line for each garden, for what of it stays in the file, and for the accounts.
     """
     with Session(engine) as session:
-        return {garden.id: garden.name for garden in reading.gardens(session)}
+        here = {garden.id: garden.name for garden in reading.gardens(session)}
+        alone = people.is_empty(session)
+    for garden in backup.gardens:
+        there = here.get(str(garden.file.garden.id))
+        what = f"replaces “{there}” as it is now" if there else "is not here now"
+        yield f"{garden.file.garden.name}: {what}"
+        for thing in garden.aside:
+            yield f"  left in the file, as it breaks the garden's rules: {thing.kind}"
+    for unread in backup.unread:
+        yield f"{unread.name}: could not be read when the backup was made"
+    if backup.people:
+        back = (
+            "they come back, and sign in anew"
+            if alone
+            else ("they stay in the file, as there are accounts here")
+        )
+        yield f"accounts ({len(backup.people)}): {back}"
 
 
 def restore(
     engine: Engine, backup: Backup, done: Callable[[int, int], object] = lambda n, of: None
 ) -> None:
     """Put the gardens of a backup into the store, in the place of those with the same id.
+
+    Its accounts come back where nobody has one.
 
     Parameters
     ----------
@@ -257,10 +280,12 @@ def restore(
     """
     with Session(engine) as session:
         # As every write does: lock first, then read. Nobody writes beside it.
-        there = lock(session, [str(garden.file.garden.id) for garden in backup.gardens])
+        ids = [str(garden.file.garden.id) for garden in backup.gardens]
+        there = lock(session, ids)
         for n, garden in enumerate(backup.gardens, start=1):
             _put_back(session, garden, there.get(str(garden.file.garden.id), 0))
             done(n, len(backup.gardens))
+        put_back(session, backup.people, ids)
         session.commit()
 
 

@@ -45,6 +45,22 @@ def may(role: Role, needed: Role) -> bool:
     return ROLES.index(role) >= ROLES.index(needed)
 
 
+def role_of(stored: str) -> Role:
+    """Return a role as stored; of one that a later release may have written, the least.
+
+    Parameters
+    ----------
+    stored : str
+        As it stands in the store.
+
+    Returns
+    -------
+    str
+        One that this release knows.
+    """
+    return next((one for one in ROLES if one == stored), "reader")
+
+
 def role_in(session: Session, garden_id: str, person: Person) -> Role | None:
     """Return what somebody may do in a garden.
 
@@ -89,7 +105,7 @@ def gardens_of(session: Session, person: Person, only: str | None = None) -> dic
     if only is not None:
         mine = mine.where(MembershipRow.garden_id == only)
         nobodys = nobodys.where(GardenRow.id == only)
-    found: dict[str, Role] = {row.garden_id: _role(row.role) for row in session.scalars(mine)}
+    found: dict[str, Role] = {row.garden_id: role_of(row.role) for row in session.scalars(mine)}
     if person.keeper:
         found.update(dict.fromkeys(session.scalars(nobodys), "owner"))
     return found
@@ -116,7 +132,7 @@ def members(session: Session, garden_id: str) -> list[Member]:
         .where(MembershipRow.garden_id == garden_id)
         .order_by(PersonRow.known_as)
     )
-    found = [Member(person_of(row), _role(role)) for row, role in rows]
+    found = [Member(person_of(row), role_of(role)) for row, role in rows]
     if any(one.role == "owner" for one in found):
         return found
     keeper = session.scalar(select(PersonRow).where(PersonRow.keeper))
@@ -143,7 +159,7 @@ def join(session: Session, garden_id: str, person_id: str, role: Role) -> None:
         What they may do.
     """
     had = session.get(MembershipRow, (garden_id, person_id))
-    if had is None or may(role, _role(had.role)):
+    if had is None or may(role, role_of(had.role)):
         row = insert(MembershipRow).values(garden_id=garden_id, person_id=person_id, role=role)
         session.execute(row.on_duplicate_key_update(role=row.inserted.role))
 
@@ -213,8 +229,3 @@ def _stays_owned(session: Session, garden_id: str, person_id: str, role: Role | 
     owners = [one.person.id for one in there if one.role == "owner"]
     if role != "owner" and owners == [person_id]:
         raise Impossible("role", "last_owner")
-
-
-def _role(stored: str) -> Role:
-    """A role as stored; of one that a later release may have written, the least."""
-    return next((one for one in ROLES if one == stored), "reader")

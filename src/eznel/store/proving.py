@@ -13,6 +13,7 @@ from sqlalchemy.orm import Session
 from eznel.core.document import GardenFile
 from eznel.core.errors import Refusal
 from eznel.store import backups, database, reading
+from eznel.store.saved_people import SavedPerson, saved
 from eznel.store.tables import Base
 
 BESIDE = "_proof"
@@ -62,9 +63,20 @@ def prove(engine: Engine, path: Path, planned: Planned) -> Proof:
     with database.alone(engine, "proof"), _beside(engine) as there:
         backups.restore(there, backup)
         with Session(there) as back, Session(engine) as here:
+            if saved(back) != _of_gardens(backup):
+                wrong.append("The accounts do not come back as they were saved.")
             for garden in backup.gardens:
                 wrong += _differences(garden, back, here, planned)
     return Proof(backup.made_at, len(backup.gardens), tuple(wrong))
+
+
+def _of_gardens(backup: backups.Backup) -> tuple[SavedPerson, ...]:
+    """The accounts, with what they may do in its gardens alone."""
+    ids = {str(garden.file.garden.id) for garden in backup.gardens}
+    return tuple(
+        one.model_copy(update={"roles": {id_: x for id_, x in one.roles.items() if id_ in ids}})
+        for one in backup.people
+    )
 
 
 def _differences(

@@ -1,6 +1,6 @@
 """Who shares: people, what they may do in which garden, where they are signed in, who is invited.
 
-None of it is part of a garden: it is in no file that leaves, and outlives the replacing of one.
+None of it is part of a garden: it is in no garden's file, and outlives the replacing of one.
 """
 
 from datetime import datetime
