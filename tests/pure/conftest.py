@@ -13,6 +13,7 @@ MODULES = {
     "typed": "lib/typed",
     "worded": "lib/worded",
     "find": "lib/find",
+    "pacing": "lib/pacing",
     "american": "lib/american",
     "numbers": "lib/numbers",
     "dates": "lib/dates",
@@ -53,7 +54,8 @@ def ask(bundle: Path) -> Ask:
                 value: {{ languages: [{json.dumps(language)}] }}, configurable: true }})
             const {{ readFileSync }} = await import('node:fs')
             const {{ {", ".join(MODULES)} }} = await import({json.dumps(bundle.as_uri())})
-            const found = JSON.parse(readFileSync(0, 'utf8')).map((x) => {expression})
+            const all = JSON.parse(readFileSync(0, 'utf8')).map((x) => {expression})
+            const found = await Promise.all(all)
             const whole = (_, one) => Number.isNaN(one) ? 'NaN' : one
             console.log(JSON.stringify(found, whole))
         """

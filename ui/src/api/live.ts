@@ -1,9 +1,10 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useState } from 'react'
+import { usePaced } from '../lib/usePaced'
 import type { Schemas } from './client'
 import { gardenQueries } from './gardens'
 
-const EVERY_MS = 60
+export const MEASURED_EVERY_MS = 60
 
 type Place = Schemas['Bed'] | Schemas['Tub']
 
@@ -13,16 +14,8 @@ export function useMeasures(
   place: Place | null,
 ): Schemas['PlaceMeasures'] | null {
   const [asked, setAsked] = useState(place)
-  const latest = useRef(place)
-  const timer = useRef<ReturnType<typeof setTimeout> | null>(null)
-  useEffect(() => {
-    latest.current = place
-    if (timer.current) return
-    timer.current = setTimeout(() => {
-      timer.current = null
-      setAsked(latest.current)
-    }, EVERY_MS)
-  }, [place])
+  const paced = usePaced(setAsked, MEASURED_EVERY_MS)
+  useEffect(() => paced.tell(place), [paced, place])
   const found = useQuery({
     ...gardenQueries.measures(gardenId, asked as Place),
     enabled: asked !== null,

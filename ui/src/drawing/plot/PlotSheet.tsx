@@ -1,6 +1,7 @@
 import {
   useEffect,
   useLayoutEffect,
+  useMemo,
   useRef,
   useState,
   type DragEvent,
@@ -45,7 +46,7 @@ export function PlotSheet(
 ) {
   const { places, features, chosen } = props
   const sheet = useRef<SVGSVGElement>(null)
-  const whole = viewportOf(places, features)
+  const whole = useMemo(() => viewportOf(places, features), [places, features])
   const [view, setView] = useState<Viewport | null>(null)
   const shown = view ?? whole
   const px = useMetresPerPixel(sheet, shown)

@@ -19,10 +19,9 @@ import {
   newTub,
   questionName,
   sheetFeatures,
-  sheetPlaces,
   type Question,
 } from './state'
-import { useSheet } from './useSheet'
+import { useDrawn, useSheet } from './useSheet'
 import './plot.css'
 
 /** The garden drawn to scale and edited in place. */
@@ -33,10 +32,7 @@ export function View() {
   const { places, features, live, place, feature } = sheet
   const { plan } = sheet.ofPlace
   const [question, setQuestion] = useState<Question>('feed')
-  const drawn = useMemo(
-    () => sheetPlaces(places, plan, live, question, garden.trials),
-    [places, plan, live, question, garden.trials],
-  )
+  const drawn = useDrawn(sheet, question, garden.trials)
   const lines = useMemo(() => sheetFeatures(features), [features])
   const close = () => sheet.choose(null)
   const [held, setHeld] = useState<string | null>(null)

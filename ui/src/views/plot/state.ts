@@ -15,7 +15,7 @@ export type Feature = Schemas['Feature']
 type Plan = Schemas['SeasonPlan']
 type Facts = Plan['places'][number]
 type Standing = Schemas['PlaceMeasures']
-type Trial = Schemas['Trial']
+export type Trial = Schemas['Trial']
 
 /** The one question that the drawing's colour answers. */
 export const QUESTIONS = ['feed', 'water', 'nitrogen', 'ph', 'test', 'family', 'room'] as const
@@ -52,6 +52,21 @@ export function sheetPlaces(
     const tone = question === 'water' ? { tone: waterTone(place.id, plan) } : {}
     return [{ ...drawnOne, ...tone, next }]
   })
+}
+
+/** The same with one place as it is just now, under a hand; the others stay what they are. */
+export function withLive(
+  still: readonly PlotPlace[],
+  places: readonly Place[],
+  plan: Plan,
+  live: Standing,
+  question: Question,
+  trials: readonly Trial[] = [],
+): PlotPlace[] {
+  const drawn = new Map(still.map((one) => [one.id, one]))
+  const held = places.filter((place) => place.id === live.place.id)
+  for (const one of sheetPlaces(held, plan, live, question, trials)) drawn.set(one.id, one)
+  return places.flatMap((place) => drawn.get(place.id) ?? [])
 }
 
 function one(

@@ -1,11 +1,21 @@
 import { useMemo, useState } from 'react'
 import { useEditing } from '../../api/editing'
 import { useGarden, usePlan, useWrites, type Plan } from '../../api/gardens'
-import { useMeasures } from '../../api/live'
+import { MEASURED_EVERY_MS, useMeasures } from '../../api/live'
 import type { Shaping } from '../../drawing/plot/shapes'
 import { useAddress } from '../../lib/useAddress'
+import { usePaced } from '../../lib/usePaced'
 import { useToast } from '../../lib/useToast'
-import { movedFeature, reshaped, type Feature, type Place } from './state'
+import {
+  movedFeature,
+  reshaped,
+  sheetPlaces,
+  withLive,
+  type Feature,
+  type Place,
+  type Question,
+  type Trial,
+} from './state'
 
 /** What is drawn, what of it is chosen and being typed, and what a hand on the sheet does to it. */
 export function useSheet(gardenId: string) {
@@ -15,6 +25,7 @@ export function useSheet(gardenId: string) {
   const { save } = useWrites(gardenId)
   const [address, go] = useAddress()
   const [shaping, setShaping] = useState<Place | null>(null)
+  const shown = usePaced<Place>(setShaping, MEASURED_EVERY_MS)
   const onRemoved = () => go({ of: '' })
   const ofPlace = useEditing(gardenId, 'places', {
     changes: (thing) => ({ places: [thing] }),
@@ -81,14 +92,31 @@ export function useSheet(gardenId: string) {
     },
     shape: (by: Shaping) => {
       const of = found(by.id)
+      shown.stop()
       setShaping(null)
       if (of) change(reshaped(of, by))
     },
     shaping: (by: Shaping) => {
       const of = found(by.id)
-      if (of) setShaping(reshaped(of, by))
+      if (of) shown.tell(reshaped(of, by))
     },
   }
+}
+
+/** Places as the sheet draws them; while one is under a hand, the others stay what they are. */
+export function useDrawn(
+  { places, live, ofPlace: { plan } }: ReturnType<typeof useSheet>,
+  question: Question,
+  trials: readonly Trial[],
+) {
+  const still = useMemo(
+    () => sheetPlaces(places, plan, null, question, trials),
+    [places, plan, question, trials],
+  )
+  return useMemo(
+    () => (live ? withLive(still, places, plan, live, question, trials) : still),
+    [still, places, plan, live, question, trials],
+  )
 }
 
 function withDraft<T extends { id: string }>(things: readonly T[], draft: T | null): T[] {
