@@ -5,6 +5,15 @@ from typing import Literal
 
 from playwright.sync_api import Locator, Page
 
+from eznel import demo
+
+
+def garden_of(page: Page) -> str:
+    """The address of the garden that is open; of the demo's where none is."""
+    found = re.match(r"([^/]+//[^/]+)(/g/[^/?]+)?", page.url)
+    assert found
+    return found[1] + (found[2] or f"/g/{demo.SLIP}")
+
 
 def pick(where: Page | Locator, label: str, text: str, n: int = 0) -> None:
     """Choose what fits best in the n-th field of that label."""

@@ -5,6 +5,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
+from picking import garden_of
 from playwright.sync_api import Page, expect
 
 from ui.conftest import DESK, PHONE
@@ -40,7 +41,7 @@ def faults_of(page: Page) -> list[str]:
 
 
 def view(page: Page, name: str) -> None:
-    page.goto(re.sub(r"/\w+$", f"/{name}", page.url.split("?")[0]))
+    page.goto(f"{garden_of(page)}/{name}")
     page.get_by_role("heading", level=1).wait_for()
     page.wait_for_load_state("networkidle")
 
@@ -60,36 +61,36 @@ PAGES = (
 
 
 @pytest.mark.parametrize("size", SIZES)
-def test_pages_besides_the_first_of_a_view(slip_page: Page, size: Any) -> None:
-    slip_page.set_viewport_size(size)
+def test_pages_besides_the_first_of_a_view(slip_shut: Page, size: Any) -> None:
+    slip_shut.set_viewport_size(size)
     for name in PAGES:
-        view(slip_page, name)
-        assert faults_of(slip_page) == [], name
-        assert slip_page.evaluate(WIDER) <= 0, f"{name} is wider than its window"
+        view(slip_shut, name)
+        assert faults_of(slip_shut) == [], name
+        assert slip_shut.evaluate(WIDER) <= 0, f"{name} is wider than its window"
 
 
 @pytest.mark.parametrize("size", SIZES)
-def test_with_a_drawer_open(slip_page: Page, size: Any) -> None:
-    slip_page.set_viewport_size(size)
-    view(slip_page, "soil")
-    slip_page.get_by_role("button", name=re.compile(r"\d g")).first.click()
-    slip_page.get_by_text(re.compile("came about")).wait_for()
-    assert faults_of(slip_page) == []
-    slip_page.keyboard.press("Escape")
-    slip_page.get_by_role("button", name="Skerrin Slip").click()
-    slip_page.get_by_role("dialog").wait_for()
-    assert faults_of(slip_page) == []
+def test_with_a_drawer_open(slip_shut: Page, size: Any) -> None:
+    slip_shut.set_viewport_size(size)
+    view(slip_shut, "soil")
+    slip_shut.get_by_role("button", name=re.compile(r"\d g")).first.click()
+    slip_shut.get_by_text(re.compile("came about")).wait_for()
+    assert faults_of(slip_shut) == []
+    slip_shut.keyboard.press("Escape")
+    slip_shut.get_by_role("button", name="Skerrin Slip").click()
+    slip_shut.get_by_role("dialog").wait_for()
+    assert faults_of(slip_shut) == []
 
 
 @pytest.mark.parametrize("size", SIZES)
-def test_with_an_error_shown(slip_page: Page, size: Any) -> None:
-    slip_page.set_viewport_size(size)
-    view(slip_page, "shed")
-    slip_page.get_by_role("button", name="Type one in").click()
-    slip_page.get_by_label("Name").fill("Caulk")
-    slip_page.get_by_label("N, %", exact=True).fill("140")
-    expect(slip_page.get_by_text(re.compile("100 or less|adds up to")).first).to_be_visible()
-    assert faults_of(slip_page) == []
+def test_with_an_error_shown(slip_shut: Page, size: Any) -> None:
+    slip_shut.set_viewport_size(size)
+    view(slip_shut, "shed")
+    slip_shut.get_by_role("button", name="Type one in").click()
+    slip_shut.get_by_label("Name").fill("Caulk")
+    slip_shut.get_by_label("N, %", exact=True).fill("140")
+    expect(slip_shut.get_by_text(re.compile("100 or less|adds up to")).first).to_be_visible()
+    assert faults_of(slip_shut) == []
 
 
 @pytest.mark.parametrize("size", SIZES)
@@ -122,18 +123,18 @@ DRAWN = "() => new Promise((done) => requestAnimationFrame(() => requestAnimatio
 
 
 @pytest.mark.parametrize("language", ["en", "de", "es"])
-def test_every_view(slip_page: Page, language: str) -> None:
+def test_every_view(slip_shut: Page, language: str) -> None:
     """In every language at every size by day; in the evening, which has other colours, in one."""
-    slip_page.evaluate(f"localStorage.setItem('eznel.language', '{language}')")
+    slip_shut.evaluate(f"localStorage.setItem('eznel.language', '{language}')")
     for name in VIEWS:
-        view(slip_page, name)
-        mode = slip_page.locator(".masthead button.ant-btn-text").last
+        view(slip_shut, name)
+        mode = slip_shut.locator(".masthead button.ant-btn-text").last
         for size in (DESK, PHONE, TWICE):
-            slip_page.set_viewport_size(size)
+            slip_shut.set_viewport_size(size)
             for _ in ("day", "evening") if language == "en" else ("day",):
                 where = f"{name} at {size}, {mode.inner_text()}"
-                slip_page.evaluate(DRAWN)
-                assert faults_of(slip_page) == [], where
-                assert slip_page.evaluate(WIDER) <= 0, f"{where} is wider than its window"
+                slip_shut.evaluate(DRAWN)
+                assert faults_of(slip_shut) == [], where
+                assert slip_shut.evaluate(WIDER) <= 0, f"{where} is wider than its window"
                 if language == "en":
                     mode.click()

@@ -4,6 +4,7 @@ import re
 from typing import Any
 
 import pytest
+from picking import garden_of
 from playwright.sync_api import Page, expect
 
 import gardens
@@ -125,9 +126,7 @@ def test_the_whole_place_is_added_up(slip_page: Page) -> None:
         data=beside,
     )
     assert put.ok
-    slip_page.goto(
-        re.sub(r"/today.*$", f"/season?planting={kale['id']}&ask=balance", slip_page.url)
-    )
+    slip_page.goto(garden_of(slip_page) + f"/season?planting={kale['id']}&ask=balance")
     drawer = slip_page.get_by_role("dialog")
     drawer.get_by_text("the whole place").click()
     expect(drawer.get_by_role("img", name=re.compile("in Keel bed, day by day"))).to_be_visible()

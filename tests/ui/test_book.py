@@ -4,6 +4,7 @@ import re
 from datetime import date
 from pathlib import Path
 
+from picking import garden_of
 from PIL import Image
 from playwright.sync_api import Page, Route, expect
 from sqlalchemy import Engine
@@ -19,73 +20,73 @@ from ui.test_views import go, read
 
 
 def book(page: Page, of: str = "") -> None:
-    page.goto(re.sub(r"/today.*$", f"/book{of}", page.url))
+    page.goto(garden_of(page) + f"/book{of}")
 
 
-def test_weighed_in_three_touches_on_a_phone(slip_page: Page) -> None:
+def test_weighed_in_three_touches_on_a_phone(slip_shut: Page) -> None:
     """640 g were written down; with 500 g less a bowl of 50 g they are 1.09 kg."""
-    slip_page.set_viewport_size(PHONE)
-    book(slip_page)
-    slip_page.get_by_role("button", name=re.compile("^Strawberry")).click()
-    slip_page.get_by_label("On the scale", exact=True).fill("500")
-    slip_page.get_by_label("Less the empty container", exact=True).fill("50")
-    slip_page.get_by_role("button", name="Save", exact=True).click()
-    expect(slip_page.get_by_text("The picking is written down.")).to_be_visible()
-    gave = slip_page.get_by_role("region", name="What they gave")
+    slip_shut.set_viewport_size(PHONE)
+    book(slip_shut)
+    slip_shut.get_by_role("button", name=re.compile("^Strawberry")).click()
+    slip_shut.get_by_label("On the scale", exact=True).fill("500")
+    slip_shut.get_by_label("Less the empty container", exact=True).fill("50")
+    slip_shut.get_by_role("button", name="Save", exact=True).click()
+    expect(slip_shut.get_by_text("The picking is written down.")).to_be_visible()
+    gave = slip_shut.get_by_role("region", name="What they gave")
     expect(gave).to_contain_text("1.09 kg of about 3.84 kg")
-    kept = read(slip_page)["file"]["log"]["harvests"][-1]
+    kept = read(slip_shut)["file"]["log"]["harvests"][-1]
     assert kept["much"]["gross"] == {"value": 500, "unit": "g"}
     gave.get_by_text("Strawberry Pennant").click()
     gave.get_by_role("button", name="Remove").last.click()
     expect(gave).to_contain_text("640 g of about 3.84 kg")
-    slip_page.get_by_role("button", name="Undo", exact=True).last.click()
+    slip_shut.get_by_role("button", name="Undo", exact=True).last.click()
     expect(gave).to_contain_text("1.09 kg of about 3.84 kg")
-    assert faults_of(slip_page) == []
+    assert faults_of(slip_shut) == []
 
 
-def test_a_container_that_weighs_more_than_all_is_said_at_its_field(slip_page: Page) -> None:
-    book(slip_page)
-    slip_page.get_by_role("button", name=re.compile("^Strawberry")).click()
-    slip_page.get_by_label("On the scale", exact=True).fill("50")
-    slip_page.get_by_label("Less the empty container", exact=True).fill("500")
-    slip_page.get_by_role("button", name="Save", exact=True).click()
-    expect(slip_page.get_by_text("The empty container weighs as much")).to_be_visible()
-    assert len(read(slip_page)["file"]["log"]["harvests"]) == 16  # as before
+def test_a_container_that_weighs_more_than_all_is_said_at_its_field(slip_shut: Page) -> None:
+    book(slip_shut)
+    slip_shut.get_by_role("button", name=re.compile("^Strawberry")).click()
+    slip_shut.get_by_label("On the scale", exact=True).fill("50")
+    slip_shut.get_by_label("Less the empty container", exact=True).fill("500")
+    slip_shut.get_by_role("button", name="Save", exact=True).click()
+    expect(slip_shut.get_by_text("The empty container weighs as much")).to_be_visible()
+    assert len(read(slip_shut)["file"]["log"]["harvests"]) == 16  # as before
 
 
-def test_counted_pieces_and_a_bucket(slip_page: Page) -> None:
+def test_counted_pieces_and_a_bucket(slip_shut: Page) -> None:
     """Ten litres of strawberries at 0.55 kg/L: 5.5 kg; 20 of 12 g: 240 g."""
-    book(slip_page)
+    book(slip_shut)
     for how, field, number in (
         ("In a bucket", "So much of it, loosely filled", "10"),
         ("Counted", "How many fruits", "20"),
     ):
-        slip_page.get_by_role("button", name=re.compile("^Strawberry")).click()
-        slip_page.get_by_text(how, exact=True).click()
-        slip_page.get_by_label(field, exact=True).fill(number)
-        slip_page.get_by_role("button", name="Save", exact=True).click()
-        expect(slip_page.get_by_label(field, exact=True)).to_have_count(0)
-    gave = slip_page.get_by_role("region", name="What they gave")
+        slip_shut.get_by_role("button", name=re.compile("^Strawberry")).click()
+        slip_shut.get_by_text(how, exact=True).click()
+        slip_shut.get_by_label(field, exact=True).fill(number)
+        slip_shut.get_by_role("button", name="Save", exact=True).click()
+        expect(slip_shut.get_by_label(field, exact=True)).to_have_count(0)
+    gave = slip_shut.get_by_role("region", name="What they gave")
     expect(gave).to_contain_text("6.38 kg of about 3.84 kg")
     gave.get_by_text("Strawberry Pennant").click()
     expect(gave).to_contain_text("since some of it was not weighed")
 
 
-def test_an_aim_becomes_plants_and_a_glut_is_told(slip_page: Page) -> None:
+def test_an_aim_becomes_plants_and_a_glut_is_told(slip_shut: Page) -> None:
     """10 kg / 0.32 kg = 31.25 plants: 32; 3.84 kg are planted for it."""
-    book(slip_page, "?page=aims")
-    slip_page.get_by_role("button", name="A new aim").click()
-    slip_page.get_by_label("In a line").fill("Jam")
-    pick(slip_page, "Crop", "Strawberry")
-    slip_page.get_by_label("In all", exact=True).fill("10")
-    slip_page.get_by_label("Eaten and given away in a week", exact=True).fill("0.2")
-    slip_page.get_by_role("button", name="Save", exact=True).click()
-    card = slip_page.get_by_role("article", name="Jam")
+    book(slip_shut, "?page=aims")
+    slip_shut.get_by_role("button", name="A new aim").click()
+    slip_shut.get_by_label("In a line").fill("Jam")
+    pick(slip_shut, "Crop", "Strawberry")
+    slip_shut.get_by_label("In all", exact=True).fill("10")
+    slip_shut.get_by_label("Eaten and given away in a week", exact=True).fill("0.2")
+    slip_shut.get_by_role("button", name="Save", exact=True).click()
+    card = slip_shut.get_by_role("article", name="Jam")
     expect(card).to_contain_text("10 kg take about 32 plants")
     expect(card).to_contain_text("What is planted should bring about 3.84 kg of 10 kg")
-    assert faults_of(slip_page) == []
-    slip_page.get_by_role("tab", name="Harvest").click()
-    berries = slip_page.get_by_role("article", name="Strawberry", exact=True)
+    assert faults_of(slip_shut) == []
+    slip_shut.get_by_role("tab", name="Harvest").click()
+    berries = slip_shut.get_by_role("article", name="Strawberry", exact=True)
     expect(berries).to_contain_text("More than is eaten comes in the next weeks")
 
 
@@ -98,34 +99,34 @@ def test_a_lesson_comes_back_until_it_is_known_by_heart(slip_page: Page) -> None
     expect(learned).to_be_visible()
 
 
-def test_something_is_written_down_found_and_changed(slip_page: Page) -> None:
-    book(slip_page, "?page=days")
-    days = slip_page.get_by_role("region", name="Days")
+def test_something_is_written_down_found_and_changed(slip_shut: Page) -> None:
+    book(slip_shut, "?page=days")
+    days = slip_shut.get_by_role("region", name="Days")
     expect(days).to_contain_text("bees at it")
-    slip_page.get_by_role("button", name="Write something down").click()
-    pick(slip_page, "Of", "Courgette Green Buoy")
-    slip_page.get_by_role("button", name="Save", exact=True).click()
-    expect(slip_page.get_by_text("There is nothing in this note.")).to_be_visible()
-    slip_page.get_by_label("Words", exact=True).fill("Slugs at night, sown twice.")
-    slip_page.get_by_label("A lesson: tell me again next year").check()
-    slip_page.get_by_label("When", exact=True).select_option(label="seedling")
-    slip_page.get_by_role("button", name="Save", exact=True).click()
+    slip_shut.get_by_role("button", name="Write something down").click()
+    pick(slip_shut, "Of", "Courgette Green Buoy")
+    slip_shut.get_by_role("button", name="Save", exact=True).click()
+    expect(slip_shut.get_by_text("There is nothing in this note.")).to_be_visible()
+    slip_shut.get_by_label("Words", exact=True).fill("Slugs at night, sown twice.")
+    slip_shut.get_by_label("A lesson: tell me again next year").check()
+    slip_shut.get_by_label("When", exact=True).select_option(label="seedling")
+    slip_shut.get_by_role("button", name="Save", exact=True).click()
     expect(days).to_contain_text("Slugs at night, sown twice.")
-    kept = read(slip_page)["file"]["log"]["notes"][-1]
+    kept = read(slip_shut)["file"]["log"]["notes"][-1]
     assert kept["lesson"] == {"crop": "courgette", "stage": "seedling", "learned_on": None}
-    slip_page.get_by_label("Find words").fill("slugs")
+    slip_shut.get_by_label("Find words").fill("slugs")
     expect(days.get_by_role("article")).to_have_count(1)
     days.get_by_role("button", name=re.compile("^Change: Slugs")).click()
-    slip_page.get_by_label("Words", exact=True).fill("Snails at night.")
-    slip_page.get_by_role("button", name="Save", exact=True).click()
-    slip_page.get_by_label("Find words").fill("")
+    slip_shut.get_by_label("Words", exact=True).fill("Snails at night.")
+    slip_shut.get_by_role("button", name="Save", exact=True).click()
+    slip_shut.get_by_label("Find words").fill("")
     expect(days).to_contain_text("Snails at night.")
-    assert faults_of(slip_page) == []
+    assert faults_of(slip_shut) == []
 
 
-def test_the_days_of_a_month_and_of_last_year(slip_page: Page) -> None:
-    book(slip_page, "?page=days")
-    days = slip_page.get_by_role("region", name="Days")
+def test_the_days_of_a_month_and_of_last_year(slip_shut: Page) -> None:
+    book(slip_shut, "?page=days")
+    days = slip_shut.get_by_role("region", name="Days")
     days.get_by_role("button", name=re.compile("^May")).press("Enter")
     expect(days.get_by_role("heading").first).to_contain_text("May")
     days.get_by_text("2025", exact=True).click()
@@ -150,14 +151,14 @@ def test_peppers_are_carried_on_into_the_next_season(slip_page: Page) -> None:
     assert added["planted_on"].startswith("2027-")
 
 
-def test_a_year_beside_another(slip_page: Page) -> None:
+def test_a_year_beside_another(slip_shut: Page) -> None:
     """Flowering came on 9 June, 32 days after planting; the year before on 19 June, after 36."""
-    book(slip_page, "?page=years")
-    two = slip_page.get_by_role("article", name="Tomato, 2026 beside 2025")
+    book(slip_shut, "?page=years")
+    two = slip_shut.get_by_role("article", name="Tomato, 2026 beside 2025")
     expect(two).to_contain_text("flowering: 4 days sooner after planting than the year before")
     expect(two.get_by_role("row", name=re.compile("A plant gave"))).to_contain_text("3.85 kg")
     expect(two.get_by_role("img")).to_be_visible()
-    assert faults_of(slip_page) == []
+    assert faults_of(slip_shut) == []
 
 
 def test_the_walk_is_timed(slip_page: Page) -> None:
@@ -172,10 +173,10 @@ def test_the_walk_is_timed(slip_page: Page) -> None:
     expect(slip_page.get_by_role("button", name="Time the walk")).to_be_visible()
 
 
-def test_the_list_says_how_many(slip_page: Page) -> None:
+def test_the_list_says_how_many(slip_shut: Page) -> None:
     """A stake for each of six cucumbers and of six peppers."""
-    slip_page.goto(re.sub(r"/today.*$", "/shed?page=buy", slip_page.url))
-    stakes = slip_page.get_by_role("listitem").filter(has_text=re.compile(r"\d+ stakes"))
+    slip_shut.goto(garden_of(slip_shut) + "/shed?page=buy")
+    stakes = slip_shut.get_by_role("listitem").filter(has_text=re.compile(r"\d+ stakes"))
     stakes.get_by_text("How many").click()
     expect(stakes).to_contain_text("Cucumber Slipline: 1 for each of 6 plants")
 
@@ -196,15 +197,15 @@ def test_a_photo_of_the_day(slip_page: Page, tmp_path: Path) -> None:
     assert faults_of(slip_page) == []
 
 
-def test_what_was_picked_is_told_in_the_history(slip_page: Page) -> None:
-    book(slip_page)
-    slip_page.get_by_role("button", name=re.compile("^Strawberry")).click()
-    slip_page.get_by_label("On the scale", exact=True).fill("500")
-    slip_page.get_by_role("button", name="Save", exact=True).click()
-    expect(slip_page.get_by_text("The picking is written down.")).to_be_visible()
-    slip_page.get_by_role("button", name="Skerrin Slip").click()
-    slip_page.get_by_role("button", name="Everything that was changed").click()
-    told = slip_page.get_by_role("dialog").last.locator("tbody tr.ant-table-row").first
+def test_what_was_picked_is_told_in_the_history(slip_shut: Page) -> None:
+    book(slip_shut)
+    slip_shut.get_by_role("button", name=re.compile("^Strawberry")).click()
+    slip_shut.get_by_label("On the scale", exact=True).fill("500")
+    slip_shut.get_by_role("button", name="Save", exact=True).click()
+    expect(slip_shut.get_by_text("The picking is written down.")).to_be_visible()
+    slip_shut.get_by_role("button", name="Skerrin Slip").click()
+    slip_shut.get_by_role("button", name="Everything that was changed").click()
+    told = slip_shut.get_by_role("dialog").last.locator("tbody tr.ant-table-row").first
     expect(told).to_contain_text("Strawberry Pennant in North half-barrels: picked on 19 June")
 
 

@@ -5,7 +5,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from picking import pick, place_panel
+from picking import garden_of, pick, place_panel
 from playwright.sync_api import Browser, Page, expect
 
 from ui.conftest import PATIENCE_MS
@@ -14,10 +14,10 @@ from ui.test_views import go, read
 
 
 @pytest.fixture
-def plot(slip_page: Page) -> Page:
-    go(slip_page, "Plot")
-    slip_page.locator("[data-scale]").wait_for(state="attached")
-    return slip_page
+def plot(slip_shut: Page) -> Page:
+    slip_shut.goto(f"{garden_of(slip_shut)}/plot")
+    slip_shut.locator("[data-scale]").wait_for(state="attached")
+    return slip_shut
 
 
 def chosen_lane(page: Page, planting: str) -> None:
@@ -37,7 +37,7 @@ def test_a_date_is_typed_in_the_readers_order(
     context = browser.new_context(locale=locale, reduced_motion="reduce")
     page = context.new_page()
     page.set_default_timeout(PATIENCE_MS)
-    page.goto(re.sub("/today.*", "/soil?new=1", slip_page.url))
+    page.goto(garden_of(slip_page) + "/soil?new=1")
     field = page.locator("input.ant-picker-input, .ant-picker-input input").first
     field.fill(typed)
     field.press("Enter")

@@ -18,30 +18,30 @@ def reckoned(page: Page) -> bool:
     return "own_figures" in found
 
 
-def test_it_is_switched_off_and_on_again(slip_page: Page) -> None:
+def test_it_is_switched_off_and_on_again(slip_shut: Page) -> None:
     """Tomatoes gave 1.22 times the usual last year: two thirds of the way, in logarithms, 1.14."""
-    book(slip_page, "?page=learned")
-    card = slip_page.get_by_role("article", name="Tomato: yield")
+    book(slip_shut, "?page=learned")
+    card = slip_shut.get_by_role("article", name="Tomato: yield")
     expect(card).to_contain_text("Usually 3.15 kg of a plant, here about 3.6 kg.")
     expect(card).to_contain_text("Reckoned with now: Tomato Red Lantern.")
-    assert reckoned(slip_page)
-    slip_page.get_by_label("Reckon with it").click()
+    assert reckoned(slip_shut)
+    slip_shut.get_by_label("Reckon with it").click()
     expect(card).to_contain_text("It is switched off: nothing is reckoned with it.")
-    assert learning(slip_page) == {"on": False, "since": None}
-    assert not reckoned(slip_page)
-    slip_page.get_by_role("button", name="Undo").last.click()
+    assert learning(slip_shut) == {"on": False, "since": None}
+    assert not reckoned(slip_shut)
+    slip_shut.get_by_role("button", name="Undo").last.click()
     expect(card).to_contain_text("Reckoned with now: Tomato Red Lantern.")
-    assert learning(slip_page)["on"]
+    assert learning(slip_shut)["on"]
 
 
-def test_it_is_forgotten_and_counts_again_by_keyboard(slip_page: Page) -> None:
-    book(slip_page, "?page=learned")
-    slip_page.get_by_role("button", name="Forget what was learned").press("Enter")
+def test_it_is_forgotten_and_counts_again_by_keyboard(slip_shut: Page) -> None:
+    book(slip_shut, "?page=learned")
+    slip_shut.get_by_role("button", name="Forget what was learned").press("Enter")
     expect(
-        slip_page.get_by_text("What was written down before 19 June is forgotten")
+        slip_shut.get_by_text("What was written down before 19 June is forgotten")
     ).to_be_visible()
-    expect(slip_page.get_by_role("article")).to_have_count(0)
-    expect(slip_page.get_by_text("Nothing yet.")).to_be_visible()
-    slip_page.get_by_role("button", name="Let all of it count").press("Enter")
-    expect(slip_page.get_by_role("article", name="Tomato: yield")).to_be_visible()
-    assert learning(slip_page) == {"on": True, "since": None}
+    expect(slip_shut.get_by_role("article")).to_have_count(0)
+    expect(slip_shut.get_by_text("Nothing yet.")).to_be_visible()
+    slip_shut.get_by_role("button", name="Let all of it count").press("Enter")
+    expect(slip_shut.get_by_role("article", name="Tomato: yield")).to_be_visible()
+    assert learning(slip_shut) == {"on": True, "since": None}

@@ -4,6 +4,7 @@ import re
 from typing import Any
 
 import pytest
+from picking import garden_of
 from playwright.sync_api import Locator, Page, expect
 
 from eznel import demo
@@ -21,10 +22,10 @@ def place(page: Page, name: str) -> dict[str, Any]:
 
 
 @pytest.fixture
-def plot(slip_page: Page) -> Page:
-    slip_page.get_by_role("link", name="Plot").click()
-    slip_page.locator("[data-scale]").wait_for(state="attached")
-    return slip_page
+def plot(slip_shut: Page) -> Page:
+    slip_shut.goto(f"{garden_of(slip_shut)}/plot")
+    slip_shut.locator("[data-scale]").wait_for(state="attached")
+    return slip_shut
 
 
 def centre(of: Locator) -> tuple[float, float]:

@@ -4,7 +4,7 @@ import re
 from typing import Any
 
 import pytest
-from picking import pick
+from picking import garden_of, pick
 from playwright.sync_api import Page, expect
 
 from ui.conftest import DESK, PHONE
@@ -13,10 +13,10 @@ from ui.test_views import go, read
 
 
 @pytest.fixture
-def season(slip_page: Page) -> Page:
-    go(slip_page, "Season")
-    slip_page.get_by_role("button", name="When to sow").wait_for()
-    return slip_page
+def season(slip_shut: Page) -> Page:
+    slip_shut.goto(f"{garden_of(slip_shut)}/season")
+    slip_shut.get_by_role("button", name="When to sow").wait_for()
+    return slip_shut
 
 
 def choose(page: Page, planting: str) -> dict[str, Any]:
