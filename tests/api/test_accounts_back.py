@@ -9,7 +9,7 @@ import sharing
 from eznel import demo
 from eznel.api.services import Services
 from eznel.core.document import GardenFile
-from eznel.store import backups, gardens
+from eznel.store import backups, gardens, people
 from eznel.store.tables import GardenRow, PersonRow
 
 
@@ -38,3 +38,12 @@ def test_whoever_is_back_signs_in_and_may_what_they_might(
     assert client.get(f"/api/gardens/{demo.SLIP}").json()["role"] == "reader"
     removed = client.delete(f"/api/gardens/{demo.SLIP}/places/{demo.id_of('Keel bed')}?based_on=1")
     assert removed.status_code == 403
+
+
+def test_a_password_that_is_no_hash_lets_nobody_in(services: Services) -> None:
+    """As in a backup that somebody wrote by hand."""
+    with Session(services.engine) as session:
+        people.add(session, "Tomas", "no hash", keeper=False)
+        session.commit()
+    client = sharing.browser(sharing.shared(services))
+    assert sharing.signing_in(client, "Tomas", "no hash") == 401

@@ -5,6 +5,7 @@ import json
 from pathlib import Path
 
 import pytest
+from pydantic import ValidationError
 from sqlalchemy import Engine, delete
 from sqlalchemy.orm import Session
 
@@ -113,6 +114,15 @@ def test_two_of_one_name_are_no_backup_and_nothing_is_restored(
     with Session(engine) as session:
         assert people.is_empty(session)
     assert not any("of the file" in one for one in backups.told(engine, backups.read(saved)))
+
+
+def test_codes_of_what_no_app_can_read_are_no_backup(saved: Path, tmp_path: Path) -> None:
+    plain = json.loads(gzip.decompress(saved.read_bytes()))
+    plain["people"][1]["code_secret"] = "a secret"
+    bent = tmp_path / "bent.eznel-backup"
+    bent.write_bytes(gzip.compress(json.dumps(plain).encode()))
+    with pytest.raises(ValidationError, match="code_secret"):
+        backups.read(bent)
 
 
 def test_a_proof_tells_when_accounts_do_not_come_back(

@@ -6,7 +6,7 @@ from threading import BoundedSemaphore
 
 import pyotp
 from argon2 import PasswordHasher
-from argon2.exceptions import VerificationError
+from argon2.exceptions import InvalidHashError, VerificationError
 
 from eznel.api.problems import Busy
 from eznel.core.errors import Impossible
@@ -115,7 +115,7 @@ def fits(password_hash: str | None, password: str) -> bool:
         raise Busy("password", "busy")
     try:
         PasswordHasher().verify(password_hash or _somebodys(), password)
-    except VerificationError:
+    except (VerificationError, InvalidHashError):  # what is no hash is nobody's
         return False
     finally:
         _checking.release()

@@ -29,7 +29,7 @@ class SavedPerson(BaseModel):
     id: Id
     name: Annotated[str, Field(min_length=1, max_length=200)]
     password: Annotated[str, Field(max_length=200)]
-    code_secret: Annotated[str, Field(max_length=60)] | None
+    code_secret: Annotated[str, Field(max_length=60, pattern="^[A-Z2-7]+=*$")] | None
     code_step: Annotated[int, Field(ge=0, lt=2**31)] | None
     keeper: bool
     made_at: datetime
@@ -91,11 +91,11 @@ def put_back(session: Session, those: Collection[SavedPerson], gardens: Collecti
     """
     if not people.is_empty(session):
         return False
-    if any(len({of(one) for one in those}) < len(those) for of in (_id, _known_as)):
+    names = {one.id: people.known_as(one.name) for one in those}
+    if len(set(names.values())) < len(those):
         raise Impossible("file", "backup_damaged")
     for one in those:
-        row = one.model_dump(exclude={"roles"})
-        session.add(PersonRow(**row, known_as=people.known_as(one.name)))
+        session.add(PersonRow(**one.model_dump(exclude={"roles"}), known_as=names[one.id]))
     session.flush()
     for one in those:
         for garden_id, role in one.roles.items():
@@ -103,11 +103,3 @@ def put_back(session: Session, those: Collection[SavedPerson], gardens: Collecti
                 session.add(MembershipRow(garden_id=garden_id, person_id=one.id, role=role))
     session.flush()
     return True
-
-
-def _id(one: SavedPerson) -> str:
-    return one.id
-
-
-def _known_as(one: SavedPerson) -> str:
-    return people.known_as(one.name)

@@ -228,6 +228,7 @@ class _Growing:
         for n, total_l, ready_l, crop_l, rain_l in zip(range(first, until), *columns, strict=True):
             given_l, watered, recorded, told = comes
             if kept_from is not None and (n >= kept_from or not known):
+                # As `_is_kept_moist` has it where several share a place.
                 wants_l = used_l + crop_l - rain_l
                 if wants_l > ready_l + SHORT_L:
                     given_l, watered, recorded, told = wants_l, True, True, True
