@@ -53,7 +53,6 @@ from eznel.formats.plan_text import as_csv
 from eznel.formats.said import said_in
 from eznel.formats.text import Shown, show
 from eznel.formats.units import System
-from eznel.store import reading
 from eznel.store.kinds import KINDS, key_of
 from eznel.words import spoken
 
@@ -210,9 +209,7 @@ def read_measures(
     garden_id: UUID, place: Place, session: TheSession, services: TheServices
 ) -> PlaceMeasures:
     """Read what a place would measure and how its plants would stand; nothing is stored."""
-    garden = reading.load_place(session, str(garden_id), str(place.id))
-    garden = garden.model_copy(update={"places": (place,)})
-    return measures(garden, services.clock(garden), services.catalogue)
+    return measures(place, services.workings(session, str(garden_id)))
 
 
 def _changed(file: GardenFile, changes: Changes) -> GardenFile:

@@ -27,6 +27,10 @@ class Kept:
         self._earlier = earlier._parts if earlier is not None and same else {}
         self._parts: dict[Hashable, _Part] = {}
 
+    def again(self) -> "Kept":
+        """Return what begins with these parts, where what reaches every part is the same."""
+        return Kept(self._common, self)
+
     def part(
         self,
         key: Hashable,

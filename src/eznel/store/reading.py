@@ -9,7 +9,7 @@ from pydantic import ValidationError
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from eznel.core.document import Garden, GardenFile
+from eznel.core.document import GardenFile
 from eznel.store.aside import Aside, set_aside, whole
 from eznel.store.kinds import KINDS, Kind, Row, data_of
 from eznel.store.tables import GardenRow, SoilValueRow
@@ -251,42 +251,6 @@ def made_of(of: Rows) -> Stored:
     except ValidationError:
         file, aside = set_aside(settings, found)
     return Stored(file, row["revision"], row["settings_revision"], revisions, aside)
-
-
-def load_place(session: Session, garden_id: str, place: str) -> Garden:
-    """Return a garden with no things but one place's plantings and the programmes.
-
-    Parameters
-    ----------
-    session : Session
-        Open.
-    garden_id : str
-        The garden.
-    place : str
-        The place; it need not be stored yet.
-
-    Returns
-    -------
-    Garden
-        Not checked whole: its plantings' place is for the caller to add.
-
-    Raises
-    ------
-    Missing
-        When there is no such garden, or it was removed.
-    """
-    row = _garden_row(session, garden_id)
-    settings = {name: row[name] for name in SETTINGS}
-    garden = Garden.model_validate({"id": row["id"], **settings})
-    found = {}
-    for name in ("plantings", "programmes"):
-        kind = KINDS[name]
-        columns = kind.table.__table__.c
-        query = select(kind.table.__table__).where(columns.garden_id == garden_id)
-        if name == "plantings":
-            query = query.where(columns.place == place)
-        found[name] = tuple(kind.parse(data_of(kind, one, [])) for one in rows_of(session, query))
-    return garden.model_copy(update=found)
 
 
 def _garden_row(session: Session, garden_id: str) -> Row:

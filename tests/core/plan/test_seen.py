@@ -9,7 +9,7 @@ import gardens
 from eznel import catalogue
 from eznel.core.document import Log, Product, Scoop
 from eznel.core.places import walking_order
-from eznel.core.plan import explain, measures
+from eznel.core.plan import explain
 from eznel.core.plan.result import Tide
 from eznel.core.plan.tides import keeping_of
 from eznel.core.products.fertiliser import Fertiliser, density_g_ml
@@ -96,15 +96,6 @@ def test_an_assumed_number_says_where_it_can_be_measured() -> None:
         f"reports/{gardens.uid('bed')}"
     }
     assert settled(f"area/{gardens.uid('bed')}", places=[gardens.bed()]) == set()
-
-
-def test_a_place_alone_measures_as_in_the_plan() -> None:
-    made = gardens.garden(places=[gardens.bed()], plantings=[gardens.planting("kale", plants=9)])
-    plan, alone = gardens.plan_of(made), measures(made, TODAY, catalogue.load())
-    (standing,) = alone.standing
-    assert alone.place == plan.places[0]
-    assert standing.points == gardens.single(plan).points
-    assert (standing.plants, standing.fits) == (9, gardens.single(plan).fits)
 
 
 def test_blossom_end_rot_is_looked_for_once_there_is_fruit() -> None:

@@ -1,43 +1,43 @@
 """What a place measures and how its plants stand, at once, while it is being drawn."""
 
-from datetime import date
-
-from eznel.core.document import Garden, Log
+from eznel.core.document import Place
 from eznel.core.outlines import positions
 from eznel.core.places import plant_area
 from eznel.core.plan.place_plans import place_plan
 from eznel.core.plan.result import PlaceMeasures, Standing
-from eznel.core.reference import Catalogue
+from eznel.core.season.workings import Workings
 from eznel.core.stands.stand import Stand
 from eznel.core.stands.stands import Stands
 
 
-def measures(garden: Garden, today: date, catalogue: Catalogue) -> PlaceMeasures:
-    """Return the measures of the first place of a garden. Nothing is fed, so it takes no time.
+def measures(place: Place, workings: Workings) -> PlaceMeasures:
+    """Return the measures of a place as it would be in a garden. Nothing is fed, so it is quick.
 
     Parameters
     ----------
-    garden : Garden
-        One place with its plantings is enough.
-    today : date
-        The garden's date.
-    catalogue : Catalogue
-        Crops, stages, bands, materials and programmes.
+    place : Place
+        Instead of the garden's one of the same id, or a new one.
+    workings : Workings
+        Of the garden as it is: what the place does not reach is taken over from them.
 
     Returns
     -------
     PlaceMeasures
-        The same values as in the plan.
-
-    Raises
-    ------
-    Unknown
-        When a crop, stage or programme is in no table.
+        The same values as in the plan, without the place's rank on the walk and what changed
+        between its tests.
     """
-    stands = Stands(garden, Log(), today, catalogue)
+    garden = workings.garden
+    places = {one.id: one for one in garden.places} | {place.id: place}
+    stands = Stands(
+        garden.model_copy(update={"places": tuple(places.values())}),
+        workings.log,
+        workings.today,
+        workings.catalogue,
+        workings.kept.again(),
+    )
     return PlaceMeasures(
-        place=place_plan(garden.places[0], stands),
-        standing=tuple(standing(stand) for stand in stands.all),
+        place=place_plan(place, stands),
+        standing=tuple(standing(stand) for stand in stands.in_place(place.id)),
     )
 
 

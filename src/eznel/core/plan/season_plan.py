@@ -1,6 +1,5 @@
 """The plan of a garden: a pure function of the garden, what happened, and the day."""
 
-from collections import Counter
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from datetime import date
@@ -79,7 +78,6 @@ def make(
     """
     workings = Workings(garden, log, today, catalogue, earlier.workings if earlier else None)
     stands, kept = workings.stands, workings.kept
-    tested = Counter(place for report in garden.reports for place in report.places)
 
     def of_place(place: Place, nth: int) -> PlacePlan:
         known = kept.part(
@@ -87,7 +85,7 @@ def make(
             (stands.known[place.id], nth),
             lambda: replace(place_plan(place, stands), walk=nth),
         )
-        if isinstance(place, Bed) and tested[place.id] > 1:
+        if isinstance(place, Bed) and len(stands.reports.get(place.id, ())) > 1:
             known = replace(known, changes=changes(place, stands))
         return known
 

@@ -8,6 +8,7 @@ all tests so far. What was forgotten, or is switched off, counts for nothing.
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
 from datetime import date
+from functools import cached_property
 
 from eznel.core.beliefs import Belief, Evidence, believed
 from eznel.core.document import Learning
@@ -50,7 +51,7 @@ class OwnFactors:
         return self.season_n / self.yields if nutrient == "N" else 1.0
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@dataclass(frozen=True, kw_only=True)
 class Own:
     """What a garden observed, each as a multiple of what the catalogue expects."""
 
@@ -104,10 +105,14 @@ class Own:
             pace=pace,
             yields=yields,
             nitrogen=self.nitrogen.value,
-            moves={x: self.move_of(x).value for x in self.moved},
+            moves=self._moves,
         )
 
-    @property
+    @cached_property
+    def _moves(self) -> Mapping[Nutrient, float]:
+        return {x: self.move_of(x).value for x in self.moved}
+
+    @cached_property
     def nitrogen(self) -> Belief:
         """What organic matter and compost free of nitrogen."""
         return believed(self._counted(self.freed), BETWEEN_GROUNDS, "linear")

@@ -32,6 +32,8 @@ class Records:
     """What a garden wrote down, with what is needed to read it."""
 
     garden: Garden
+    reports: Mapping[UUID, Sequence[SoilReport]]
+    """Soil tests by place."""
     ledger: Ledger
     weather: Weather
     usual: Mapping[UUID, Growing]
@@ -85,8 +87,8 @@ class Records:
         return {
             x: tuple(
                 one
-                for bed in self._beds()
-                for one in moves_seen(bed, x, self.soil_of(bed), self.ledger, self._reports())
+                for bed, reports in self._tested()
+                for one in moves_seen(bed, x, self.soil_of(bed), self.ledger, reports)
             )
             for x in CARRIED
         }
@@ -95,23 +97,17 @@ class Records:
         """Return what the ground of beds freed of nitrogen between two tests. [g/g]"""
         return tuple(
             one
-            for bed in self._beds()
-            for one in freed_seen(
-                bed, self.soil_of(bed), self._reports(), partial(self._nitrogen, bed)
-            )
+            for bed, reports in self._tested()
+            for one in freed_seen(bed, self.soil_of(bed), reports, partial(self._nitrogen, bed))
         )
 
-    def _reports(self) -> tuple[SoilReport, ...]:
-        """Those that were not forgotten."""
-        since = self.garden.preferences.learning.since
-        return tuple(r for r in self.garden.reports if since is None or r.sampled_on >= since)
-
-    def _beds(self) -> Iterator[Bed]:
-        """Those of which more than one test is there."""
+    def _tested(self) -> Iterator[tuple[Bed, Sequence[SoilReport]]]:
+        """Beds of which more than one test is there that was not forgotten."""
+        since = self.garden.preferences.learning.since or date.min
         for place in self.garden.places:
-            tests = sum(place.id in report.places for report in self._reports())
-            if isinstance(place, Bed) and tests > 1:
-                yield place
+            tests = [one for one in self.reports.get(place.id, ()) if one.sampled_on >= since]
+            if isinstance(place, Bed) and len(tests) > 1:
+                yield place, tests
 
     def _nitrogen(self, bed: Bed, start: date, end: date) -> Nitrogen:
         fed = taken = 0.0

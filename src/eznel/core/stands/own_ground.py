@@ -62,17 +62,13 @@ class Nitrogen:
     """Mean of each of these days. [°C]"""
 
 
-def tests_of(
-    bed: Bed, reports: Iterable[SoilReport], analyte: str
-) -> Mapping[Extractant, list[Tested]]:
+def tests_of(reports: Iterable[SoilReport], analyte: str) -> Mapping[Extractant, list[Tested]]:
     """Return what tests of a bed found of something, by extractant, in the order of days.
 
     Parameters
     ----------
-    bed : Bed
-        The bed.
     reports : iterable of SoilReport
-        All of a garden.
+        Those on the bed.
     analyte : str
         What was measured.
 
@@ -83,7 +79,7 @@ def tests_of(
     """
     found: dict[Extractant, list[Tested]] = {}
     for report in reports:
-        if bed.id not in report.places or report.is_kit:
+        if report.is_kit:
             continue
         spread = COMPOSITE_SPREAD if report.composite else SAMPLE_SPREAD
         for value in report.values:
@@ -167,7 +163,7 @@ def moves_seen(
     ledger : Ledger
         Of the garden.
     reports : iterable of SoilReport
-        All of a garden.
+        Those on the bed.
 
     Yields
     ------
@@ -177,7 +173,7 @@ def moves_seen(
     if soil.rich:
         return
     one = usual_move(bed, nutrient, mix=False)
-    for tests in tests_of(bed, reports, nutrient).values():
+    for tests in tests_of(reports, nutrient).values():
         if len(tests) < 2:
             continue
         accounts = [
@@ -212,7 +208,7 @@ def freed_seen(
     soil : Soil
         The bed's, with what was worked in.
     reports : sequence of SoilReport
-        All of a garden.
+        Those on the bed.
     between : callable
         What was fed and taken up between two days, and how warm they were.
 
@@ -225,8 +221,8 @@ def freed_seen(
     if soil.rich or organic is None or organic.om_pct is None:
         return
     density, origin = density_g_ml(bed)
-    for tests in tests_of(bed, reports, "NO3-N").values():
-        depth = {r.sampled_on: r.depth.m for r in reports if bed.id in r.places}
+    for tests in tests_of(reports, "NO3-N").values():
+        depth = {report.sampled_on: report.depth.m for report in reports}
         for before, after in pairwise(tests):
             if not LEAST_NITRATE_DAYS <= (after.on - before.on).days <= MOST_NITRATE_DAYS:
                 continue

@@ -140,8 +140,8 @@ class Stands:
     def own(self) -> Own:
         """What the garden's records say of its own factors."""
         records = Records(
-            garden=self.garden, ledger=self.ledger, weather=self.weather, usual=self.usual,
-            calendars=self.calendars, usual_kg=self.usual_kg, soil_of=self.soil_of,
+            garden=self.garden, reports=self.reports, weather=self.weather, soil_of=self.soil_of,
+            usual=self.usual, usual_kg=self.usual_kg, calendars=self.calendars, ledger=self.ledger,
         )  # fmt: skip
         return Own(
             learning=self.garden.preferences.learning,
@@ -304,7 +304,7 @@ class Stands:
     def _soil(self, place: Place) -> Soil:
         return soil_of(
             place,
-            self._reports.get(place.id, ()),
+            self.reports.get(place.id, ()),
             self._preparations.get(place.id, ()),
             grown_in(place, self.sharing, self._manured(place), self.today),
             self._common,
@@ -331,10 +331,11 @@ class Stands:
         )
 
     @cached_property
-    def _reports(self) -> dict[UUID, list[SoilReport]]:
+    def reports(self) -> dict[UUID, list[SoilReport]]:
+        """Soil tests by place."""
         found: dict[UUID, list[SoilReport]] = {}
         for report in self.garden.reports:
-            for place in report.places:
+            for place in dict.fromkeys(report.places):
                 found.setdefault(place, []).append(report)
         return found
 
@@ -440,8 +441,7 @@ class Stands:
 
     def _calendar(self, grown: Growing, weather: Weather, seen: Seen) -> Calendar:
         planting, place = grown.planting, self.places[grown.planting.place]
-        programme = self._programme(planting)
-        calendar = calendar_of(grown, place, weather, programme, seen, self.today)
+        calendar = calendar_of(grown, place, weather, self._programme(planting), seen, self.today)
         after = [
             other.planted_on
             for other in self.garden.plantings
