@@ -9,10 +9,23 @@ from hypothesis import strategies as st
 from pydantic import ValidationError
 
 import gardens
+from eznel import catalogue
 from eznel.core import outlines, places
-from eznel.core.document import Bed, Ellipse, Feature, LShape, Polygon, Row, Spacing, Trough, Tub
+from eznel.core.document import (
+    Bed,
+    Ellipse,
+    Feature,
+    Log,
+    LShape,
+    Polygon,
+    Row,
+    Spacing,
+    Trough,
+    Tub,
+)
 from eznel.core.plan import measures
 from eznel.core.quantities import Length
+from eznel.core.season.workings import Workings
 
 
 def metres(value: float) -> Length:
@@ -127,10 +140,7 @@ def test_measures_are_those_of_the_plan() -> None:
         plantings=[gardens.planting("kale"), gardens.planting("leek", plants=500)],
     )
     whole = gardens.plan_of(garden)
-    alone = garden.model_copy(update={"places": garden.places[:1]})
-    import eznel.catalogue
-
-    drawn = measures(alone, gardens.TODAY, eznel.catalogue.load())
+    drawn = measures(garden.places[0], Workings(garden, Log(), gardens.TODAY, catalogue.load()))
     assert drawn.place == whole.places[0]
     assert {s.planting: (s.plants, s.fits, s.points, s.area_m2) for s in drawn.standing} == {
         p.id: (p.plants, p.fits, p.points, p.area_m2) for p in whole.plantings

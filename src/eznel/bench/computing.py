@@ -17,7 +17,7 @@ from eznel.core.blend import blend
 from eznel.core.document import FeedEntry, Garden, Log
 from eznel.core.mixing import answers
 from eznel.core.plan import make, plan
-from eznel.core.plan.place_waters import waters
+from eznel.core.plan.place_waters import moist_of, waters
 from eznel.core.questions.programmes import by_programme
 from eznel.core.questions.season_blend import season_blend
 from eznel.core.questions.sowing import Asked, sow_on
@@ -121,7 +121,7 @@ def _waters_ms() -> float:
     def folded() -> float:
         workings = Workings(garden, Log(), late, known)
         began = perf_counter()
-        waters(workings)
+        waters(workings, {place.id: moist_of(place, workings) for place in garden.places})
         return (perf_counter() - began) * 1000
 
     return statistics.median(folded() for _ in range(3))

@@ -8,6 +8,7 @@ weighted by the inverse of its variance. Of factors that multiply, the deviation
 from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import date
+from functools import cache
 from math import exp, hypot, log, sqrt
 from typing import Literal
 from uuid import UUID
@@ -68,6 +69,17 @@ def believed(seen: Iterable[Evidence], prior: float, scale: Scale) -> Belief:
     Belief
         1 without observations.
     """
+    observed = tuple(seen)
+    return _weighed(observed, prior, scale) if observed else _unseen(prior, scale)
+
+
+@cache
+def _unseen(prior: float, scale: Scale) -> Belief:
+    """Most factors of most gardens."""
+    return _weighed((), prior, scale)
+
+
+def _weighed(seen: tuple[Evidence, ...], prior: float, scale: Scale) -> Belief:
     known: list[Evidence] = []
     apart: list[Evidence] = []
     for one in seen:

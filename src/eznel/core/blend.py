@@ -331,23 +331,22 @@ def _score(brings: Floats, need: Amounts, scale: Amounts) -> tuple[Floats, Float
     return short, excess
 
 
-def shortfall(need: Amounts, brings: Amounts) -> float:
-    """Return how much of a need is missed, as mixes are judged by it.
+def shortfalls(need: Amounts, brings: Floats) -> Floats:
+    """Return how much of a need each of some mixes misses, as mixes are judged by it.
 
     Parameters
     ----------
     need : Amounts
         What is wanted. [g]
-    brings : Amounts
-        What comes. [g]
+    brings : array of float
+        What each mix brings: nutrients by mixes. [g]
 
     Returns
     -------
-    float
+    array of float
         Weighted mean relative shortfall; 0 where nothing is needed. [g/g]
     """
-    short, _ = _score(np.array(brings.values)[:, None], need, WHOLE)
-    return float(short[0])
+    return _score(brings, need, WHOLE)[0]
 
 
 def _costs(table: _Table, items: tuple[Item, ...]) -> Floats | None:

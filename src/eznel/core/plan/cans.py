@@ -5,16 +5,20 @@ nitrogen, within what its pots or ground take at a time, under every cap. The mi
 is taken first. Cans are whole, and what is left over is said.
 """
 
-from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, replace
+from collections import defaultdict
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass
 from datetime import date, timedelta
 from math import ceil
 from uuid import UUID
 
-from eznel.core.blend import shortfall
+import numpy as np
+
+from eznel.core.blend import Floats, shortfalls
 from eznel.core.mixing.caps import Choice, DueJob, Portions, allowances, caps, comes_along
-from eznel.core.nutrients import NOTHING
+from eznel.core.nutrients import NOTHING, NUTRIENTS, Amounts
 from eznel.core.plan.result import SharedCan, SharedPour
+from eznel.core.products.fertiliser import Fertiliser
 from eznel.core.schedule.litres import (
     GROUND_L_PER_M2,
     GROUND_L_PER_PLANT,
@@ -22,12 +26,10 @@ from eznel.core.schedule.litres import (
     drench_l,
 )
 from eznel.core.season.course import JobPlan
-from eznel.core.season.fold import Season
 from eznel.core.season.workings import Workings
 from eznel.core.shed import rules
-from eznel.core.shed.rules import Taken
-from eznel.core.shed.shelf import MixPlan, Shelf
-from eznel.core.stands.stand import InTub
+from eznel.core.shed.shelf import MixPlan, Shed, Shelf
+from eznel.core.stands.stand import InTub, Stand
 
 DRENCHES = (0.10, 0.15)
 """Least and most of a tub's mix that is poured at a time."""
@@ -40,10 +42,29 @@ TOLERANCE = 1e-9
 class _Feed:
     """A planned feed, with its own mix."""
 
-    season: Season
     job: JobPlan
     due: DueJob
     mix: MixPlan
+
+    @property
+    def key(self) -> UUID:
+        return self.job.job.key
+
+    @property
+    def stand(self) -> Stand:
+        return self.due.stand
+
+
+@dataclass(frozen=True, slots=True)
+class _Mixes:
+    """The mixes of a day's feeds, as they are tried on each of them."""
+
+    feeds: Sequence[_Feed]
+    products: Sequence[Fertiliser]
+    of: Sequence[Sequence[int]]
+    """Which of the products are in each feed's mix, in its order."""
+    g_per_l: Floats
+    """Of each product, down, in each feed's mix. [g/L]"""
 
 
 def shared_cans(workings: Workings) -> tuple[SharedCan, ...]:
@@ -60,99 +81,160 @@ def shared_cans(workings: Workings) -> tuple[SharedCan, ...]:
         In order of days, over the fortnight ahead.
     """
     found: list[SharedCan] = []
-    for day, feeds in sorted(_days(workings).items()):
-        left = feeds
-        while len(left) > 1:
-            best = max(
-                (_shared(feed, left, workings) for feed in left),
-                key=lambda one: (len(one), -sum(pour.miss for pour in one)),
-            )
-            if len(best) < 2:
-                break
-            served = {pour.job for pour in best}
-            source = next(feed for feed in left if feed.job.job.key == best[0].job)
-            can = _can(day, source, best)
-            left = [feed for feed in left if feed.job.job.key not in served]
-            if _is_there(can, feeds, workings):
-                found.append(can)
+    taken_g: dict[UUID, float] = defaultdict(float)
+    for day, jobs in sorted(_planned(workings).items()):
+        for job in jobs:
+            for one in job.taken:
+                taken_g[one.product] += one.grams
+        cans = _of_day(day, _feeds(jobs), workings)
+        found += [can for can in cans if _is_there(can, jobs, workings.shelf(), taken_g)]
     return tuple(found)
 
 
-def _days(workings: Workings) -> dict[date, list[_Feed]]:
-    found: dict[date, list[_Feed]] = {}
+def _planned(workings: Workings) -> dict[date, list[JobPlan]]:
+    """What takes from the shed until the last day of which cans are planned."""
+    found: dict[date, list[JobPlan]] = {}
     last = workings.today + timedelta(AHEAD_DAYS)
     for season in workings.seasons:
         for job in season.jobs:
-            if not workings.today <= job.due_on <= last or job.status != "planned":
-                continue
-            poured = job.mix is not None and job.mix.water_l > 0
-            if job.job.kind == "feed" and job.due is not None and poured and not job.causes:
-                feed = _Feed(season, job, job.due, job.mixes[0])
-                found.setdefault(job.due_on, []).append(feed)
+            if job.status == "planned" and job.due_on <= last:
+                found.setdefault(job.due_on, []).append(job)
     return found
 
 
-def _shared(source: _Feed, feeds: Sequence[_Feed], workings: Workings) -> list[SharedPour]:
-    """What one planting's mix would do for all of the day; its own comes first."""
-    most = workings.garden.preferences.shared_miss_pct / 100
-    pours = [pour for feed in feeds if (pour := _pour(source, feed, workings)) is not None]
-    pours = [pour for pour in pours if pour.miss <= most + TOLERANCE]
-    return sorted(pours, key=lambda pour: pour.job != source.job.job.key)
+def _feeds(jobs: Sequence[JobPlan]) -> list[_Feed]:
+    return [
+        _Feed(job, job.due, job.mix)
+        for job in jobs
+        if job.job.kind == "feed" and job.due is not None and not job.causes
+        if job.mix is not None and job.mix.water_l > 0
+    ]
 
 
-def _pour(source: _Feed, feed: _Feed, workings: Workings) -> SharedPour | None:
-    """The litres of a mix that bring a planting its nitrogen; None where a cap forbids them."""
-    stand, shed, mix = feed.season.stand, workings.shed, source.mix
-    if stand.place.water != source.season.stand.place.water:
-        return None
-    choices = []
-    for of, one in enumerate(mix.taken):
-        product = shed.products[one.product]
-        if rules.of_job(product, stand, "feed", feed.job.due_on, feed.due.used, feed.due.through):
-            return None
-        if feed.job.job.only is not None and product.id not in feed.job.job.only:
-            return None
-        available = shed.available(product.id, stand, feed.job.due_on)
-        choices.append(
-            Choice(of, product, 0, one.grams / (mix.water_l * mix.portions), available, None)
-        )
-    per_l = sum((c.available * c.grams for c in choices), NOTHING)
-    litres = _litres(feed, per_l.n)
-    brings = per_l * litres
-    portions = Portions(1, "can", litres, feed.job.need_g)
-    poured = [replace(choice, grams=choice.grams * litres) for choice in choices]
-    limits = caps(feed.due, portions, poured, shed, Shelf(dict.fromkeys(shed.products)))
-    for cap in (*limits, *comes_along(allowances(feed.due), portions, poured).yielding):
-        if sum(cap.per_measure) > cap.limit * (1 + 1e-6) + TOLERANCE:
-            return None
-    own = shortfall(feed.job.need_g, feed.mix.brings_g)
-    return SharedPour(
-        job=feed.job.job.key,
-        planting=stand.id,
-        litres=litres,
-        per_plant_l=litres / stand.plants,
-        grams={choice.product.id: choice.grams * litres for choice in choices},
-        brings_g=brings,
-        miss=max(shortfall(feed.job.need_g, brings) - own, 0.0),
+def _of_day(day: date, feeds: Sequence[_Feed], workings: Workings) -> tuple[SharedCan, ...]:
+    """The cans that would serve several, whatever is in the shed; as before for the same feeds."""
+    if len(feeds) < 2:
+        return ()
+    most = workings.garden.preferences.shared_miss_pct / 100 + TOLERANCE
+    return workings.kept.part(
+        ("shared cans", day),
+        tuple([feed.job for feed in feeds]),
+        lambda: tuple(_cans(day, feeds, _pours(feeds, most, workings.shed))),
     )
 
 
-def _litres(feed: _Feed, n_g_l: float) -> float:
-    """For its nitrogen, within what is poured at a time; its own litres where it needs none."""
-    stand = feed.season.stand
+def _cans(
+    day: date, feeds: Sequence[_Feed], pours: Mapping[UUID, Sequence[SharedPour]]
+) -> Iterator[SharedCan]:
+    left = {feed.key: feed for feed in feeds}
+    while len(left) > 1:
+        served = {key: [pour for pour in pours[key] if pour.job in left] for key in left}
+        best = max(
+            served, key=lambda key: (len(served[key]), -sum(pour.miss for pour in served[key]))
+        )
+        if len(served[best]) < 2:
+            return
+        yield _can(day, left[best].mix, served[best])
+        for pour in served[best]:
+            del left[pour.job]
+
+
+def _pours(
+    feeds: Sequence[_Feed], most_missed: float, shed: Shed
+) -> Mapping[UUID, Sequence[SharedPour]]:
+    """What each feed's mix would do for all of the day; its own comes first."""
+    mixes = _mixes(feeds, shed)
+    found: dict[UUID, list[SharedPour]] = {feed.key: [] for feed in feeds}
+    for feed in feeds:
+        for source, pour in _tried(feed, mixes, most_missed, shed):
+            found[source].append(pour)
+    return {key: sorted(some, key=lambda pour: pour.job != key) for key, some in found.items()}
+
+
+def _mixes(feeds: Sequence[_Feed], shed: Shed) -> _Mixes:
+    row: dict[UUID, int] = {}
+    of = [[row.setdefault(one.product, len(row)) for one in feed.mix.taken] for feed in feeds]
+    g_per_l = np.zeros((len(row), len(feeds)))
+    for n, feed in enumerate(feeds):
+        in_all_l = feed.mix.water_l * feed.mix.portions
+        g_per_l[of[n], n] = [one.grams / in_all_l for one in feed.mix.taken]
+    return _Mixes(feeds, [shed.products[product] for product in row], of, g_per_l)
+
+
+def _tried(
+    feed: _Feed, mixes: _Mixes, most_missed: float, shed: Shed
+) -> Iterator[tuple[UUID, SharedPour]]:
+    """Every mix that serves a feed well, poured in the litres that bring its nitrogen."""
+    brings = [_brought(feed, product, shed) for product in mixes.products]
+    per_g = np.array([(of or NOTHING).values for of in brings]).reshape(-1, len(NUTRIENTS))
+    per_l = per_g.T @ mixes.g_per_l
+    litres = _litres(feed, per_l[0])
+    own = np.array(feed.mix.brings_g.values)[:, None]
+    short = shortfalls(feed.job.need_g, np.hstack((per_l * litres, own)))
+    miss = np.maximum(short[:-1] - short[-1], 0.0)
+    barred = np.array([of is None for of in brings])
+    may = (miss <= most_missed) & ~mixes.g_per_l[barred].any(axis=0)
+    for n in may.nonzero()[0]:
+        source = mixes.feeds[n]
+        if source.stand.place.water != feed.stand.place.water:
+            continue
+        grams = (mixes.g_per_l[:, n] * litres[n]).tolist()
+        choices = [
+            Choice(of, mixes.products[of], 0, grams[of], brings[of] or NOTHING, None)
+            for of in mixes.of[n]
+        ]
+        if _within(feed, choices, float(litres[n]), shed):
+            yield (
+                source.key,
+                SharedPour(
+                    job=feed.key,
+                    planting=feed.stand.id,
+                    litres=float(litres[n]),
+                    per_plant_l=float(litres[n]) / feed.stand.plants,
+                    grams={choice.product.id: choice.grams for choice in choices},
+                    brings_g=Amounts(*(per_l[:, n] * litres[n]).tolist()),
+                    miss=float(miss[n]),
+                ),
+            )
+
+
+def _brought(feed: _Feed, product: Fertiliser, shed: Shed) -> Amounts | None:
+    """What a gram of a product brings a planting; None where it may not be given to it. [g/g]"""
+    due, only = feed.due, feed.job.job.only
+    if only is not None and product.id not in only:
+        return None
+    if rules.of_job(product, due.stand, "feed", feed.job.due_on, due.used, due.through):
+        return None
+    return shed.available(product.id, due.stand, feed.job.due_on)
+
+
+def _within(feed: _Feed, choices: list[Choice], litres: float, shed: Shed) -> bool:
+    """Whether no cap forbids a mix in these litres; what the shed holds is looked at later."""
+    portions = Portions(1, "can", litres, feed.job.need_g)
+    limits = caps(feed.due, portions, choices, shed, Shelf(dict.fromkeys(shed.products)))
+    along = comes_along(allowances(feed.due), portions, choices).yielding
+    return all(
+        sum(cap.per_measure) <= cap.limit * (1 + 1e-6) + TOLERANCE for cap in (*limits, *along)
+    )
+
+
+def _litres(feed: _Feed, n_g_l: Floats) -> Floats:
+    """For its nitrogen, within what is poured at a time; its own litres where it needs none. [L]"""
+    stand, wanted_g = feed.stand, feed.job.need_g.n
     own = feed.mix.water_l * feed.mix.portions * feed.mix.poured
-    wanted = feed.job.need_g.n / n_g_l if n_g_l > 0 and feed.job.need_g.n > 0 else own
+    wanted = np.full_like(n_g_l, own)
+    if wanted_g > 0:
+        np.divide(wanted_g, n_g_l, out=wanted, where=n_g_l > 0)
     if isinstance(stand, InTub):
         least, most = (drench_l(stand) * share / TUB_DRENCH_SHARE for share in DRENCHES)
     else:
         each, widest = GROUND_L_PER_PLANT
         least = each * stand.plants
         most = max(widest * stand.plants, GROUND_L_PER_M2 * stand.ground_m2)
-    return min(max(wanted, least), most)
+    return np.minimum(np.maximum(wanted, least), most)
 
 
-def _can(day: date, source: _Feed, pours: list[SharedPour]) -> SharedCan:
-    mix = source.mix
+def _can(day: date, mix: MixPlan, pours: list[SharedPour]) -> SharedCan:
     litres = sum(pour.litres for pour in pours)
     cans = ceil(litres / mix.water_l - TOLERANCE)
     return SharedCan(
@@ -168,26 +250,19 @@ def _can(day: date, source: _Feed, pours: list[SharedPour]) -> SharedCan:
     )
 
 
-def _is_there(can: SharedCan, feeds: Sequence[_Feed], workings: Workings) -> bool:
+def _is_there(
+    can: SharedCan, jobs: Sequence[JobPlan], shelf: Shelf, taken_g: Mapping[UUID, float]
+) -> bool:
     """Whether the shed holds enough for it, after all that is planned up to that day."""
     served = {pour.job for pour in can.pours}
-    freed: dict[UUID, float] = {}
-    for one in _planned(workings, can.on):
-        freed[one.product] = freed.get(one.product, 0.0) - one.grams
-    for feed in feeds:
-        if feed.job.job.key in served:
-            for one in feed.mix.taken:
-                freed[one.product] = freed.get(one.product, 0.0) + one.grams
-    left = workings.shelf().left_g
+    freed_g: dict[UUID, float] = defaultdict(float)
+    for job in jobs:
+        if job.job.key in served:
+            for one in job.taken:
+                freed_g[one.product] += one.grams
     return all(
-        (held := left[line.product]) is None
-        or line.grams * can.cans <= held + freed.get(line.product, 0.0) + TOLERANCE
+        (held := shelf.left_g[line.product]) is None
+        or line.grams * can.cans
+        <= held - taken_g.get(line.product, 0.0) + freed_g[line.product] + TOLERANCE
         for line in can.lines
     )
-
-
-def _planned(workings: Workings, until: date) -> Iterator[Taken]:
-    for season in workings.seasons:
-        for job in season.jobs:
-            if job.mixes and job.status == "planned" and job.due_on <= until:
-                yield from job.mixes[0].taken

@@ -39,7 +39,7 @@ def changes(bed: Bed, stands: Stands) -> tuple[Change, ...]:
         if rating is None or rating.per_mass is None:
             continue
         now, now_on = rating.per_mass.value, rating.report.sampled_on
-        tests = tests_of(stands.reports.get(bed.id, ()), nutrient).get(rating.extractant, [])
+        tests = tests_of(stands.filed.reports.get(bed.id, ()), nutrient).get(rating.extractant, [])
         earlier = max((one for one in tests if one.on < now_on), default=None)
         if earlier is None:
             continue

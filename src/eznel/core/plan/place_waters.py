@@ -1,5 +1,6 @@
 """What the places of a garden want of water, from its stands, its weather and its log."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date, timedelta
 from uuid import UUID
@@ -29,9 +30,9 @@ def moist_of(place: Place, workings: Workings) -> Moist:
     Moist
         Of what stands there or stood there lately.
     """
-    stands, log, catalogue = workings.stands, workings.log, workings.catalogue
+    stands, catalogue = workings.stands, workings.catalogue
     here = tuple(stand for stand in stands.in_place(place.id) if _near(stand, workings.today))
-    watered = tuple(one for one in log.watered if one.place == place.id)
+    watered = tuple(stands.filed.watered.get(place.id, ()))
     feeds = workings.fed_in_water(stand.id for stand in here)
 
     def folded() -> Moist:
@@ -45,13 +46,15 @@ def moist_of(place: Place, workings: Workings) -> Moist:
     return workings.kept.part(("moist", place.id), (here, watered, feeds), folded)
 
 
-def waters(workings: Workings) -> tuple[PlaceWater, ...]:
+def waters(workings: Workings, courses: Mapping[UUID, Moist]) -> tuple[PlaceWater, ...]:
     """Return what every place wants of water today in which something stands.
 
     Parameters
     ----------
     workings : Workings
         The garden's.
+    courses : mapping of UUID to Moist
+        The course of every place's water.
 
     Returns
     -------
@@ -61,7 +64,7 @@ def waters(workings: Workings) -> tuple[PlaceWater, ...]:
     can_l = workings.garden.preferences.can.l
 
     def wanted(place: Place) -> PlaceWater | None:
-        of = moist_of(place, workings)
+        of = courses[place.id]
         return workings.kept.part(
             ("place water", place.id), (of,), lambda: place_water(of, can_l, flow_l_min(place))
         )

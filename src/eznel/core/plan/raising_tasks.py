@@ -5,7 +5,7 @@ from dataclasses import replace
 from datetime import date, timedelta
 from uuid import UUID
 
-from eznel.core.document import TaskDone
+from eznel.core.plan.reminders import Reminders
 from eznel.core.plan.result import TakenAlong, TaskView
 from eznel.core.raising.grown import POT_ON, grown_of
 from eznel.core.raising.hardening import BEARS_C
@@ -21,51 +21,35 @@ RAISING = (SOW, POT_ON, HARDEN)
 NOT_KEYED = UUID(int=0)
 
 
-def pinned(stands: Stands) -> dict[UUID, date]:
-    """Return the days to which somebody moved jobs, by their keys.
-
-    Parameters
-    ----------
-    stands : Stands
-        Of the garden.
-
-    Returns
-    -------
-    dict of UUID to date
-        All of them.
-    """
-    return {one.job: one.to for one in stands.garden.pins}
-
-
-def raising_tasks(stand: Stand, stands: Stands) -> Iterator[TaskView]:
+def raising_tasks(stand: Stand, reminders: Reminders) -> Iterator[TaskView]:
     """Yield what is to be done for a planting under cover.
 
     Parameters
     ----------
     stand : Stand
         The planting.
-    stands : Stands
-        Its garden.
+    reminders : Reminders
+        What was done in its garden.
 
     Yields
     ------
     TaskView
         Nothing where it is not written down how it is raised, or once it is planted out.
     """
+    stands = reminders.stands
     known = None if stand.planting.raising is None else grown_of(stand, stands)
     if known is None:
         return
-    made, done = raised(known), _done(stand, stands)
-    pins = pinned(stands)
+    made, done = raised(known), reminders.done.get(stand.id, ())
     names = {one.key: one.name for one in stands.catalogue.tasks}
     for due in _all_due(made, stand, stands):
-        entries = done.get(due.task, [])[due.ordinal - 1 : due.ordinal]
+        entries = [one for one in done if one.task == due.task][due.ordinal - 1 : due.ordinal]
         if entries or stands.today < made.plant_on:
             key = task_key(stand, due.task, due.ordinal)
             yield replace(
                 due,
                 key=key,
-                due_on=pins.get(key, due.due_on),
+                due_on=reminders.pins.get(key, due.due_on),
                 name=names[due.task],
                 done=entries[0].id if entries else None,
                 done_on=entries[0].on if entries else None,
@@ -108,14 +92,6 @@ def _due(
         takes=takes,
         notes=notes,
     )
-
-
-def _done(stand: Stand, stands: Stands) -> dict[str, list[TaskDone]]:
-    found: dict[str, list[TaskDone]] = {}
-    for one in sorted(stands.log.tasks, key=lambda one: one.on):
-        if one.planting == stand.id and one.task in RAISING:
-            found.setdefault(one.task, []).append(one)
-    return found
 
 
 def _takes(potting: Potting) -> tuple[TakenAlong, ...]:

@@ -18,6 +18,7 @@ from eznel.core.plan.place_plans import place_plan
 from eznel.core.plan.place_result import PlacePlan
 from eznel.core.plan.place_waters import moist_of, waters
 from eznel.core.plan.planting_plan import is_over, past_plan, planting_plan, short_of
+from eznel.core.plan.reminders import reminders
 from eznel.core.plan.result import (
     PlantingPlan,
     ProductPlan,
@@ -78,6 +79,8 @@ def make(
     """
     workings = Workings(garden, log, today, catalogue, earlier.workings if earlier else None)
     stands, kept = workings.stands, workings.kept
+    courses = {place.id: moist_of(place, workings) for place in garden.places}
+    listed, sprays = reminders(stands), stands.filed.sprays
 
     def of_place(place: Place, nth: int) -> PlacePlan:
         known = kept.part(
@@ -85,34 +88,37 @@ def make(
             (stands.known[place.id], nth),
             lambda: replace(place_plan(place, stands), walk=nth),
         )
-        if isinstance(place, Bed) and len(stands.reports.get(place.id, ())) > 1:
+        if isinstance(place, Bed) and len(stands.filed.reports.get(place.id, ())) > 1:
             known = replace(known, changes=changes(place, stands))
         return known
 
     def of_planting(season: Season) -> PlantingPlan:
-        if is_over(season.stand, today):
+        stand = season.stand
+        if is_over(stand, today):
             return kept.part(
-                ("planting plan", season.stand.id), (season,), lambda: past_plan(season, workings)
+                ("planting plan", stand.id), (season,), lambda: past_plan(season, workings)
             )
-        water = moist_of(season.stand.place, workings)
-        known = kept.part(
-            ("planting plan", season.stand.id),
+        water = courses[stand.place.id]
+        planned = kept.part(
+            ("planting plan", stand.id),
             (season, water),
             lambda: planting_plan(season, workings, water),
         )
-        todo, short = tasks(season.stand, stands), short_of(season, workings)
-        told = sprayed(season.stand, stands)
+        todo = kept.part(
+            ("tasks", stand.id), (stand, *listed.reaching(stand.id)), lambda: tasks(stand, listed)
+        )
+        short, told = short_of(season, workings), sprayed(sprays.get(stand.id, ()), today)
         return kept.part(
-            ("planting plan with its tasks", season.stand.id),
-            (known, todo, short, told),
-            lambda: replace(known, tasks=todo, to_buy=short, sprayed=told),
+            ("planting plan with its tasks", stand.id),
+            (planned, todo, short, told),
+            lambda: replace(planned, tasks=todo, to_buy=short, sprayed=told),
         )
 
     spots = tuple((place.x_m, place.y_m) for place in garden.places)
     walk = kept.part("walk", spots, lambda: walking_order(garden.places))
     places = tuple(of_place(p, nth) for p, nth in zip(garden.places, walk, strict=True))
     plantings = tuple(of_planting(season) for season in workings.seasons)
-    water = waters(workings)
+    water = waters(workings, courses)
     return Made(
         workings,
         SeasonPlan(
@@ -214,5 +220,7 @@ def _product(
         price_per_g=shed.price_per_g[product.id],
         refused=shed.refused[product.id],
         cautions=cautions.cautions(product, None),
-        rough=rough_amounts(product, shed.garden.preferences.can),
+        rough=workings.kept.part(
+            ("rough", product.id), (), lambda: rough_amounts(product, shed.garden.preferences.can)
+        ),
     )

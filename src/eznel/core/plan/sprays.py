@@ -3,12 +3,10 @@
 What a label says stands above all of this; here it is only counted in days.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from datetime import date, timedelta
 
 from eznel.core.document import Sprayed
-from eznel.core.stands.stand import Stand
-from eznel.core.stands.stands import Stands
 from eznel.core.working import Finding, Level, Origin, Quantity
 
 MEETS_DAYS = 14
@@ -18,26 +16,22 @@ ASKED_DAYS = 30
 """So long after it a wait that nobody typed is asked for. [days]"""
 
 
-def sprayed(stand: Stand, stands: Stands) -> tuple[Finding, ...]:
+def sprayed(sprays: Iterable[Sprayed], today: date) -> tuple[Finding, ...]:
     """Return what is to be said of what a planting was sprayed with.
 
     Parameters
     ----------
-    stand : Stand
-        The planting.
-    stands : Stands
-        Its garden.
+    sprays : iterable of Sprayed
+        The planting's.
+    today : date
+        The garden's date.
 
     Returns
     -------
     tuple of Finding
         Nothing where no day counts any more.
     """
-    today = stands.today
-    mine = sorted(
-        (one for one in stands.log.sprays if one.planting == stand.id and one.on <= today),
-        key=lambda one: (one.on, str(one.id)),
-    )
+    mine = sorted((one for one in sprays if one.on <= today), key=lambda one: (one.on, str(one.id)))
     return (
         *(finding for one in mine for finding in _picking(one, today)),
         *(finding for one in mine for finding in _again(one, today)),

@@ -5,18 +5,18 @@ again does so after it was done, until its stage ends. Nothing is planned that w
 began but for the last one of each kind, so that a list is never longer than what can be done.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from datetime import date, timedelta
 from math import floor
 
-from eznel.core.document import TaskDone
+from eznel.core.document import Site, TaskDone
 from eznel.core.outlines import lines_m
-from eznel.core.plan.raising_tasks import RAISING, pinned, raising_tasks
+from eznel.core.plan.raising_tasks import RAISING, raising_tasks
+from eznel.core.plan.reminders import Reminders
 from eznel.core.plan.result import TakenAlong, TaskView
 from eznel.core.reference import TakeAlong, Task
 from eznel.core.schedule.jobs import task_key
 from eznel.core.stands.stand import OnGround, Stand
-from eznel.core.stands.stands import Stands
 
 DONE_BEFORE_DAYS = 7
 """A job that was done so long before its day counts for it. [days]"""
@@ -28,44 +28,30 @@ LAPSES_DAYS = 28
 """So long after its day a job that nobody ticked is not called to mind any more. [days]"""
 
 
-def tasks(stand: Stand, stands: Stands) -> tuple[TaskView, ...]:
+def tasks(stand: Stand, known: Reminders) -> tuple[TaskView, ...]:
     """Return a planting's jobs besides feeding, in order of their days.
 
     Parameters
     ----------
     stand : Stand
         The planting in its place.
-    stands : Stands
-        Its garden: which jobs are on the list, and what was done.
+    known : Reminders
+        Which jobs are on its garden's list, and what was done.
 
     Returns
     -------
     tuple of TaskView
         Those that are on the list and fit crop, place and way of raising.
     """
-    wanted = _wanted(stands)
     written = () if stand.planting.raising is None else RAISING
     found = [
         view
-        for task in stands.catalogue.tasks
-        if task.key in wanted and task.key not in written and fits(task, stand)
-        for view in _times(task, stand, stands)
+        for task in known.listed
+        if task.key not in written and fits(task, stand)
+        for view in _times(task, stand, known)
     ]
-    found += raising_tasks(stand, stands)
+    found += raising_tasks(stand, known)
     return tuple(sorted(found, key=lambda view: (view.due_on, view.task)))
-
-
-def _wanted(stands: Stands) -> set[str]:
-    """The jobs that are on the list: usual and not taken off, or asked for, and one's own way."""
-    said = stands.garden.preferences
-    chosen = dict(one.split(".") for one in said.practices)
-    ways = {f"{one.key}.{chosen.get(one.key, one.usual)}" for one in stands.catalogue.practices}
-    return {
-        task.key
-        for task in stands.catalogue.tasks
-        if (task.usual and task.key not in said.silenced) or task.key in said.reminders
-        if task.practice is None or task.practice in ways
-    }
 
 
 def fits(task: Task, stand: Stand) -> bool:
@@ -97,28 +83,24 @@ def fits(task: Task, stand: Stand) -> bool:
     )
 
 
-def _times(task: Task, stand: Stand, stands: Stands) -> Iterator[TaskView]:
+def _times(task: Task, stand: Stand, known: Reminders) -> Iterator[TaskView]:
     """Its repeats, as long as its stage lasts; each done by the entry nearest before it."""
-    planned, end = _first(task, stand, stands), _end(task, stand)
+    planned, end = _first(task, stand, known.stands.garden.site), _end(task, stand)
     if planned is None:
         return
-    done = sorted(
-        (one for one in stands.log.tasks if (one.planting, one.task) == (stand.id, task.key)),
-        key=lambda one: one.on,
-    )
-    first = _by_height(task, planned, stand, stands, done)
-    pins = pinned(stands)
-    takes, due, ahead = tuple(_takes(task, stand)), first, 0
+    done = [one for one in known.done.get(stand.id, ()) if one.task == task.key]
+    due = _by_height(task, planned, known.heights.get(stand.id, ()), done)
+    takes, ahead = tuple(_takes(task, stand)), 0
     for n in range(1, task.times + 1):
         key = task_key(stand, task.key, n)
-        due = pins.get(key, due)
+        due = known.pins.get(key, due)
         if (n > 1 and due >= end) or ahead == AHEAD:
             return
         following = due + timedelta(task.again_days) if task.again_days else date.max
         last = n == task.times or following >= end
         over = _over(task, due, end) if last else following
         entry = _taken(done, due, date.max if last else following)
-        if entry is not None or over > stands.today:
+        if entry is not None or over > known.stands.today:
             ahead += entry is None
             yield TaskView(
                 key=key,
@@ -135,7 +117,7 @@ def _times(task: Task, stand: Stand, stands: Stands) -> Iterator[TaskView]:
         due = (due if entry is None else entry.on) + timedelta(task.again_days)
 
 
-def _first(task: Task, stand: Stand, stands: Stands) -> date | None:
+def _first(task: Task, stand: Stand, site: Site) -> date | None:
     """The day from which it counts; none where its stage never comes, or no frost is known."""
     begins = stand.calendar.start_of(task.stage)
     if begins is None:
@@ -144,7 +126,7 @@ def _first(task: Task, stand: Stand, stands: Stands) -> date | None:
         return stand.calendar.last_pick + timedelta(task.days)
     if task.at == "stage":
         return begins + timedelta(task.days)
-    frost = stands.garden.site.first_frost_in(begins.year)
+    frost = site.first_frost_in(begins.year)
     if frost is None:
         return None
     day = frost + timedelta(task.days)
@@ -152,18 +134,13 @@ def _first(task: Task, stand: Stand, stands: Stands) -> date | None:
 
 
 def _by_height(
-    task: Task, planned: date, stand: Stand, stands: Stands, done: list[TaskDone]
+    task: Task, planned: date, measured: Sequence[tuple[date, float]], done: list[TaskDone]
 ) -> date:
     """The day on which plants were measured to be high enough; a week after they were not."""
     if task.at_height_m is None:
         return planned
     if done:
         return min(planned, done[0].on)
-    measured = sorted(
-        (note.on, note.height.m)
-        for note in stands.log.notes
-        if note.planting == stand.id and note.height is not None and note.on <= stands.today
-    )
     if not measured:
         return planned
     high = next((on for on, metres in measured if metres >= task.at_height_m), None)

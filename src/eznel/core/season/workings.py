@@ -46,15 +46,18 @@ class Workings:
     @cached_property
     def given(self) -> tuple[FeedEntry, ...]:
         """What the log says: a feed of a day still to come is asked about, and does not count."""
-        return tuple(e for e in self.log.feeds if e.on <= self.today or e.outcome != "given")
+        return tuple(filter(self._counts, self.log.feeds))
 
     @cached_property
     def fed(self) -> Mapping[UUID, tuple[FeedEntry, ...]]:
         """The same by planting."""
-        found: dict[UUID, list[FeedEntry]] = {}
-        for entry in self.given:
-            found.setdefault(entry.planting, []).append(entry)
-        return {planting: tuple(entries) for planting, entries in found.items()}
+        return {
+            planting: tuple(filter(self._counts, entries))
+            for planting, entries in self.stands.filed.feeds.items()
+        }
+
+    def _counts(self, entry: FeedEntry) -> bool:
+        return entry.on <= self.today or entry.outcome != "given"
 
     def fed_in_water(self, plantings: Iterable[UUID]) -> tuple[FeedEntry, ...]:
         """Return what plantings were fed with water."""

@@ -157,10 +157,11 @@ class Shed:
             stock = one.product.stock
             left[id_] = None if stock is None else bulk_mass(stock.amount, one)
         since = self._known_since(moves)
+        first = min(since.values(), default=date.max)
         went = [
             (entry.on, amount.product, -self._mass_of(amount))
             for entry in entries
-            if entry.outcome == "given"
+            if entry.on >= first and entry.outcome == "given"
             for amount in entry.amounts
             if entry.on >= since.get(amount.product, date.max)
         ]

@@ -13,16 +13,12 @@ from eznel.core.crops.varieties import Growing, growing, yielding
 from eznel.core.crops.weather import Weather
 from eznel.core.document import (
     Bed,
-    FeedEntry,
     Garden,
-    Harvest,
     Log,
     Observed,
     Place,
     Planting,
-    Preparation,
     Programme,
-    SoilReport,
     StageSeen,
     Tub,
 )
@@ -36,6 +32,7 @@ from eznel.core.poured import poured
 from eznel.core.products.fertiliser import Fertiliser, fertiliser
 from eznel.core.reference import Catalogue
 from eznel.core.stands.calendars import NOTHING_SEEN, Calendar, Seen, calendar_of, through_winter
+from eznel.core.stands.filed import Filed
 from eznel.core.stands.grouping import grouped
 from eznel.core.stands.grown import grown_in
 from eznel.core.stands.known import knows_the_book
@@ -71,6 +68,7 @@ class Stands:
         self, garden: Garden, log: Log, today: date, catalogue: Catalogue, kept: Kept | None = None
     ) -> None:
         self.garden, self.log, self.today, self.catalogue = garden, log, today, catalogue
+        self.filed = Filed(garden, log)
         for n, planting in enumerate(garden.plantings):
             catalogue.crop(planting.crop, f"plantings.{n}.crop")
         for at, substrate in garden.substrates:
@@ -101,15 +99,14 @@ class Stands:
         sights: list[StageSeen | Observed] = [*self.log.stages, *self.log.observed]
         for seen in sights:
             found[where[seen.planting]].append(seen)
-        for report in self.garden.reports:
-            for place in report.places:
-                found[place].append(report)
-        for one in self.garden.preparations:
-            found[one.place].append(one)
-        past: list[FeedEntry | Harvest] = [*self.log.feeds, *self.log.harvests]
-        for entry in past:
-            if entry.on.year < self.today.year or isinstance(entry, Harvest):
-                found[where[entry.planting]].append(entry)
+        for of_places in (self.filed.reports, self.filed.preparations):
+            for place, some in of_places.items():
+                found[place] += some
+        before = date(self.today.year, 1, 1)
+        for planting_id, feeds in self.filed.feeds.items():
+            found[where[planting_id]] += [entry for entry in feeds if entry.on < before]
+        for planting_id, picked in self.filed.harvests.items():
+            found[where[planting_id]] += picked
         return found
 
     @cached_property
@@ -140,8 +137,9 @@ class Stands:
     def own(self) -> Own:
         """What the garden's records say of its own factors."""
         records = Records(
-            garden=self.garden, reports=self.reports, weather=self.weather, soil_of=self.soil_of,
-            usual=self.usual, usual_kg=self.usual_kg, calendars=self.calendars, ledger=self.ledger,
+            garden=self.garden, reports=self.filed.reports, weather=self.weather,
+            ledger=self.ledger, usual=self.usual, usual_kg=self.usual_kg,
+            calendars=self.calendars, soil_of=self.soil_of,
         )  # fmt: skip
         return Own(
             learning=self.garden.preferences.learning,
@@ -304,8 +302,8 @@ class Stands:
     def _soil(self, place: Place) -> Soil:
         return soil_of(
             place,
-            self.reports.get(place.id, ()),
-            self._preparations.get(place.id, ()),
+            self.filed.reports.get(place.id, ()),
+            self.filed.preparations.get(place.id, ()),
             grown_in(place, self.sharing, self._manured(place), self.today),
             self._common,
         )
@@ -330,22 +328,9 @@ class Stands:
             today=self.today,
         )
 
-    @cached_property
-    def reports(self) -> dict[UUID, list[SoilReport]]:
-        """Soil tests by place."""
-        found: dict[UUID, list[SoilReport]] = {}
-        for report in self.garden.reports:
-            for place in dict.fromkeys(report.places):
-                found.setdefault(place, []).append(report)
-        return found
-
-    @cached_property
-    def _preparations(self) -> dict[UUID, list[Preparation]]:
-        return grouped(self.garden.preparations, lambda one: one.place)
-
     def _manured(self, place: Place) -> Iterator[date]:
         """Days on which manure went in, or goes in."""
-        for one in self._preparations.get(place.id, []):
+        for one in self.filed.preparations.get(place.id, ()):
             of = worked_in_of(one, self.fertilisers, self.catalogue)
             if (one.done or one.on >= self.today) and loses_ammonia(of):
                 yield one.on
@@ -404,8 +389,7 @@ class Stands:
     @cached_property
     def ledger(self) -> Ledger:
         """What went in and what was taken out, season by season."""
-        feeds = grouped(self.log.feeds, lambda one: one.planting)
-        picked = grouped(self.log.harvests, lambda one: one.planting)
+        feeds, picked = self.filed.feeds, self.filed.harvests
         scoops = {scoop.id: scoop for scoop in self.garden.scoops}
         return Ledger(self.fertilisers, scoops, self.catalogue, self.sharing, feeds, picked)
 
