@@ -267,7 +267,7 @@ def test_a_feed_that_nobody_planned_is_recorded_as_a_guess(season: Page) -> None
     # 2 g/L in nine litres are 18 g: 0.4 × 18 × ½ to 0.6 × 18, in half of the water
     expect(form.get_by_label("How much, at least", exact=True)).to_have_value("3.6")
     expect(form.get_by_label("And at most", exact=True)).to_have_value("10.8")
-    expect(form.get_by_label("Water, if dissolved")).to_have_value("4.5")
+    expect(form.get_by_label("Water, if dissolved", exact=True)).to_have_value("4.5")
     form.get_by_role("button", name="a handful").click()
     expect(form.get_by_label("How much, at least", exact=True)).to_have_value("40")
     expect(form.get_by_label("And at most", exact=True)).to_have_value("80")

@@ -64,6 +64,8 @@ function scaled(unit: string, by: number) {
     shown: (kept: number | null | undefined) =>
       kept == null ? kept : Number((kept / by).toPrecision(6)),
     typed: (value: number | null) => (value === null ? null : value * by),
+    /** An amount that was reckoned, as one would type it: three digits of the reader's unit. */
+    near: (kept: number) => Number((kept / by).toPrecision(3)) * by,
   }
 }
 

@@ -6,7 +6,6 @@ import { useWords } from '../../api/reference'
 import { showDate } from '../../lib/dates'
 import { newId } from '../../lib/ids'
 import { showNumber } from '../../lib/numbers'
-import { waterAmount } from '../../lib/units'
 import { useToast } from '../../lib/useToast'
 import { t } from '../../lib/words'
 import { DateField } from '../../parts/DateField'
@@ -204,15 +203,12 @@ function FeedFields(props: {
           faults={faultsAt(faults, 'plants')}
           onChange={(plants) => onChange({ ...feed, plants: plants === all ? null : plants })}
         />
-        <NumberField
+        <MeasureField
           label={t('Water, if dissolved')}
-          suffix={waterAmount.unit}
-          value={waterAmount.shown(feed.water?.unit === 'L' ? feed.water.value : null)}
+          units={['L', 'gal_us', 'gal_imp']}
+          value={feed.water}
           faults={faultsAt(faults, 'water')}
-          onChange={(typed) => {
-            const litres = waterAmount.typed(typed)
-            onChange({ ...feed, water: litres ? { value: litres, unit: 'L' } : null })
-          }}
+          onChange={(water) => onChange({ ...feed, water })}
         />
       </div>
       <div className="row">

@@ -33,7 +33,7 @@ export function Differently(props: {
   const kept = usePlan(props.gardenId)
   const [on, setOn] = useState<string | null>(props.on)
   const [water, setWater] = useState<number | null>(
-    props.waterL > 0 ? Math.round(props.waterL * 10) / 10 : null,
+    props.waterL > 0 ? waterAmount.near(props.waterL) : null,
   )
   const [amounts, setAmounts] = useState<Amount[]>(props.amounts)
   const entry: Entry = {
