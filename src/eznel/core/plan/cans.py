@@ -15,7 +15,15 @@ from uuid import UUID
 import numpy as np
 
 from eznel.core.blend import Floats, shortfalls
-from eznel.core.mixing.caps import Choice, DueJob, Portions, allowances, caps, comes_along
+from eznel.core.mixing.caps import (
+    Allowance,
+    Choice,
+    DueJob,
+    Portions,
+    allowances,
+    caps,
+    comes_along,
+)
 from eznel.core.nutrients import NOTHING, NUTRIENTS, Amounts
 from eznel.core.plan.result import SharedCan, SharedPour
 from eznel.core.products.fertiliser import Fertiliser
@@ -173,7 +181,7 @@ def _tried(
     short = shortfalls(feed.job.need_g, np.hstack((per_l * litres, own)))
     miss = np.maximum(short[:-1] - short[-1], 0.0)
     barred = np.array([of is None for of in brings])
-    may = (miss <= most_missed) & ~mixes.g_per_l[barred].any(axis=0)
+    may, allowed = (miss <= most_missed) & ~mixes.g_per_l[barred].any(axis=0), allowances(feed.due)
     for n in may.nonzero()[0]:
         source = mixes.feeds[n]
         if source.stand.place.water != feed.stand.place.water:
@@ -183,7 +191,8 @@ def _tried(
             Choice(of, mixes.products[of], 0, grams[of], brings[of] or NOTHING, None)
             for of in mixes.of[n]
         ]
-        if _within(feed, choices, float(litres[n]), shed):
+        portions = Portions(1, "can", float(litres[n]), feed.job.need_g)
+        if _within(feed.due, portions, choices, allowed, shed):
             yield (
                 source.key,
                 SharedPour(
@@ -208,11 +217,16 @@ def _brought(feed: _Feed, product: Fertiliser, shed: Shed) -> Amounts | None:
     return shed.available(product.id, due.stand, feed.job.due_on)
 
 
-def _within(feed: _Feed, choices: list[Choice], litres: float, shed: Shed) -> bool:
+def _within(
+    due: DueJob,
+    portions: Portions,
+    choices: list[Choice],
+    allowed: tuple[Allowance, ...],
+    shed: Shed,
+) -> bool:
     """Whether no cap forbids a mix in these litres; what the shed holds is looked at later."""
-    portions = Portions(1, "can", litres, feed.job.need_g)
-    limits = caps(feed.due, portions, choices, shed, Shelf(dict.fromkeys(shed.products)))
-    along = comes_along(allowances(feed.due), portions, choices).yielding
+    limits = caps(due, portions, choices, shed, Shelf(dict.fromkeys(shed.products)))
+    along = comes_along(allowed, portions, choices).yielding
     return all(
         sum(cap.per_measure) <= cap.limit * (1 + 1e-6) + TOLERANCE for cap in (*limits, *along)
     )

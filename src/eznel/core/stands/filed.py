@@ -8,6 +8,7 @@ from eznel.core.document import (
     Garden,
     Harvest,
     Log,
+    Planting,
     Preparation,
     SoilReport,
     Sprayed,
@@ -31,6 +32,11 @@ class Filed:
             for place in dict.fromkeys(report.places):
                 found.setdefault(place, []).append(report)
         return found
+
+    @cached_property
+    def plantings(self) -> dict[UUID, list[Planting]]:
+        """Plantings by place."""
+        return grouped(self._garden.plantings, lambda one: one.place)
 
     @cached_property
     def preparations(self) -> dict[UUID, list[Preparation]]:

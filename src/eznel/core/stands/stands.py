@@ -167,12 +167,9 @@ class Stands:
     @cached_property
     def calendars(self) -> dict[UUID, Calendar]:
         """Each planting's dates."""
-        stages: dict[UUID, dict[str, date]] = {}
-        for one in self._stages_seen:
-            stages.setdefault(one.planting, {})[one.stage] = one.on
 
         def dates(planting: Planting) -> Calendar:
-            return self._dates(planting, self.weather, stages.get(planting.id, {}))
+            return self._dates(planting, self.weather)
 
         return {
             p.id: self.kept.part(("dates", p.id), (self.known[p.place],), partial(dates, p))
@@ -195,8 +192,7 @@ class Stands:
             Its dates.
         """
         mine = next(one for one in self.garden.plantings if one.id == planting)
-        stages = {one.stage: one.on for one in self._stages_seen if one.planting == planting}
-        return self._dates(mine, weather, stages)
+        return self._dates(mine, weather)
 
     def unseen(self, planting: UUID) -> Calendar:
         """Return a planting's dates by the weather as measured, without what was seen here.
@@ -213,9 +209,9 @@ class Stands:
         """
         return self._calendar(self.usual[planting], self.weather, NOTHING_SEEN)
 
-    def _dates(self, planting: Planting, weather: Weather, stages: dict[str, date]) -> Calendar:
+    def _dates(self, planting: Planting, weather: Weather) -> Calendar:
         """By what was seen; what is picked before its time says that its time has come."""
-        grown = self.growing[planting.id]
+        grown, stages = self.growing[planting.id], self._stages_seen.get(planting.id, {})
         found = self._calendar(grown, weather, self._seen(planting, stages))
         picked, begins = self._picked_first.get(planting.id), found.start_of("harvest")
         if picked is None or begins is None or not 0 < (begins - picked).days <= EARLY_DAYS:
@@ -233,8 +229,11 @@ class Stands:
         return found
 
     @cached_property
-    def _stages_seen(self) -> list[StageSeen]:
-        return sorted(self.log.stages, key=lambda seen: seen.on)
+    def _stages_seen(self) -> dict[UUID, dict[str, date]]:
+        found: dict[UUID, dict[str, date]] = {}
+        for one in sorted(self.log.stages, key=lambda seen: seen.on):
+            found.setdefault(one.planting, {})[one.stage] = one.on
+        return found
 
     @cached_property
     def _usual_weather(self) -> Weather:
@@ -276,8 +275,7 @@ class Stands:
     def _paces_seen(self) -> dict[str, tuple[Evidence, ...]]:
         found: dict[str, list[Evidence]] = {}
         for p in self.garden.plantings:
-            stages = {one.stage: one.on for one in self._stages_seen if one.planting == p.id}
-            place = self.places[p.place]
+            place, stages = self.places[p.place], self._stages_seen.get(p.id, {})
             seen = self.kept.part(
                 ("pace", p.id),
                 (p, place, stages),
@@ -426,9 +424,6 @@ class Stands:
     def _calendar(self, grown: Growing, weather: Weather, seen: Seen) -> Calendar:
         planting, place = grown.planting, self.places[grown.planting.place]
         calendar = calendar_of(grown, place, weather, self._programme(planting), seen, self.today)
-        after = [
-            other.planted_on
-            for other in self.garden.plantings
-            if other.place == planting.place and other.planted_on > planting.planted_on
-        ]
+        here = (other.planted_on for other in self.filed.plantings[planting.place])
+        after = [planted_on for planted_on in here if planted_on > planting.planted_on]
         return through_winter(calendar, grown, place, weather, after)
