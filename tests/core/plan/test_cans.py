@@ -74,3 +74,15 @@ def test_none_where_the_shed_does_not_hold_what_is_left_over() -> None:
     product = type(made.products[0]).model_validate(FEED | {"stock": stock})
     tight = shared_later(made.model_copy(update={"products": (product,)}))
     assert all(can.on > first.on for can in tight.shared)
+
+
+def test_each_water_is_poured_from_cans_of_its_own() -> None:
+    """A mix is made with one water: what stands in the butt's is not fed from the tap's can."""
+    butt = {"kind": "analysed", "id": gardens.uid("butt"), "name": "butt"}
+    made = garden()
+    assert shared_later(made).shared
+    site = type(made.site).model_validate(gardens.site(waters=(butt,)))
+    large, small = made.places
+    apart = (large.model_copy(update={"water": site.waters[0].id}), small)
+    other = made.model_copy(update={"site": site, "places": apart})
+    assert shared_later(other).shared == ()
