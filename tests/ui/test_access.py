@@ -21,6 +21,12 @@ SETTLED = """() => Promise.all(document.getAnimations()
 
 
 def faults_of(page: Page) -> list[str]:
+    """What is wrong with a page, and still is when it is looked at again: what moves in on a busy
+    machine is half seen for a moment."""
+    return _faults(page) and _faults(page)
+
+
+def _faults(page: Page) -> list[str]:
     """Every rule that axe has, those that it leaves off by itself too."""
     page.evaluate(SETTLED)
     if page.evaluate("!window.axe"):
