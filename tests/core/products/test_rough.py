@@ -36,6 +36,20 @@ def test_a_liquid_is_counted_in_millilitres_and_no_hand_takes_it() -> None:
     assert list(found) == ["cup", "half_can", "can"]
 
 
+def test_the_water_of_half_a_can_is_in_the_cans_own_unit() -> None:
+    """Half of two gallons is one gallon, whatever that is in litres."""
+    label = gardens.product("bag", "soluble", max_strength=gardens.measure(2, "g/L"))
+    can = Volume.model_validate(gardens.measure(2, "gal_us"))
+    found = {
+        one.said: one.water
+        for one in rough_amounts(Fertiliser(Product.model_validate(label), None), can)
+    }
+    half, handful = found["half_can"], found["handful"]
+    assert half is not None
+    assert (half.value, half.unit) == (1, "gal_us")
+    assert handful is None
+
+
 def test_a_can_of_what_no_label_dilutes_is_not_guessed() -> None:
     for form in ("granular", "soluble"):
         assert list(said(form)) == ["pinch", "handful", "double_handful", "cup"]

@@ -64,8 +64,6 @@ function scaled(unit: string, by: number) {
     shown: (kept: number | null | undefined) =>
       kept == null ? kept : Number((kept / by).toPrecision(6)),
     typed: (value: number | null) => (value === null ? null : value * by),
-    /** An amount that was reckoned, as one would type it: three digits of the reader's unit. */
-    near: (kept: number) => Number((kept / by).toPrecision(3)) * by,
   }
 }
 
@@ -76,6 +74,11 @@ const metric = system === 'metric'
 export const waterDepth = metric ? scaled('mm', 1) : scaled('in', 25.4)
 /** Water in a can or a season, kept in litres. */
 export const waterAmount = metric ? scaled('L', 1) : scaled('gal', gallon)
+/** Water that was reckoned, as a reader would type it: three digits of their own unit. */
+export const typedWater = (litres: number) => ({
+  value: Number((litres / (metric ? 1 : gallon)).toPrecision(3)),
+  unit: ({ metric: 'L', us: 'gal_us', imperial: 'gal_imp' } as const)[system],
+})
 /** What an emitter lets out, kept in litres an hour. */
 export const flow = metric ? scaled('L/h', 1) : scaled('gal/h', gallon)
 

@@ -61,7 +61,7 @@ def rough_amounts(of: Fertiliser, can: Volume) -> tuple[Rough, ...]:
     for said, (emptiest, fullest) in FILLED.items():
         per_can = can.l * strength / g_per_unit
         ends = (emptiest * WEAKEST * per_can, fullest * per_can)
-        water = Volume.model_validate({"value": can.l * (emptiest + fullest) / 2, "unit": "L"})
+        water = can.model_copy(update={"value": can.value * (emptiest + fullest) / 2})
         found.append(Rough(said, _between(of, ends, unit), water))
     return tuple(found)
 

@@ -334,5 +334,7 @@ export const BULK_UNITS = [...MASSES, 'L', 'mL'] as const
 /** Units that a label measures a product in. */
 export const AMOUNT_UNITS = [...MASSES, ...SCOOP_VOLUMES] as const
 export type AmountUnit = (typeof AMOUNT_UNITS)[number]
+/** Units of what a can holds. */
+export const WATER_UNITS = ['L', 'gal_us', 'gal_imp'] as const
 /** Units that compost and the like are heaped in. */
 export const HEAP_UNITS = [...MASSES, ...VOLUMES] as const

@@ -14,6 +14,7 @@ import {
   ChoiceField,
   MeasureField,
   NumberField,
+  WATER_UNITS,
   faultsAt,
   type FaultAt,
   unitName,
@@ -205,7 +206,7 @@ function FeedFields(props: {
         />
         <MeasureField
           label={t('Water, if dissolved')}
-          units={['L', 'gal_us', 'gal_imp']}
+          units={WATER_UNITS}
           value={feed.water}
           faults={faultsAt(faults, 'water')}
           onChange={(water) => onChange({ ...feed, water })}

@@ -1,5 +1,4 @@
 import { Button } from 'antd'
-import { waterAmount } from '../../lib/units'
 import { SaveButton } from '../../parts/SaveButton'
 import { useState } from 'react'
 import { faultsOf, type Schemas } from '../../api/client'
@@ -10,7 +9,14 @@ import { showDate } from '../../lib/dates'
 import { showNutrient } from '../../lib/numbers'
 import { t } from '../../lib/words'
 import { DateField } from '../../parts/DateField'
-import { ChoiceField, NumberField, faultsAt, type FaultAt } from '../../parts/Field'
+import {
+  ChoiceField,
+  MeasureField,
+  NumberField,
+  WATER_UNITS,
+  faultsAt,
+  type FaultAt,
+} from '../../parts/Field'
 import { NUTRIENTS } from '../../theme/nutrients'
 import { nextAfter, type Due, type Job } from './state'
 
@@ -23,7 +29,7 @@ export function Differently(props: {
   due: Due
   on: string
   amounts: Amount[]
-  waterL: number
+  water: Entry['water']
   poured: number
   error: Error | null
   saving: boolean
@@ -32,14 +38,12 @@ export function Differently(props: {
 }) {
   const kept = usePlan(props.gardenId)
   const [on, setOn] = useState<string | null>(props.on)
-  const [water, setWater] = useState<number | null>(
-    props.waterL > 0 ? waterAmount.near(props.waterL) : null,
-  )
+  const [water, setWater] = useState(props.water)
   const [amounts, setAmounts] = useState<Amount[]>(props.amounts)
   const entry: Entry = {
     on: on ?? props.on,
     amounts: amounts.filter((one) => one.count > 0),
-    water: water ? { value: water, unit: 'L' } : null,
+    water,
     poured: props.poured,
   }
   const { job, planting } = props.due
@@ -66,11 +70,11 @@ export function Differently(props: {
       <Rows gardenId={props.gardenId} amounts={amounts} faults={faults} onChange={setAmounts} />
       <div className="fields">
         <DateField label={t('Day')} value={on} onChange={setOn} faults={faultsAt(faults, 'on')} />
-        <NumberField
+        <MeasureField
           label={t('Water, if dissolved')}
-          suffix={waterAmount.unit}
-          value={waterAmount.shown(water)}
-          onChange={(typed) => setWater(waterAmount.typed(typed))}
+          units={WATER_UNITS}
+          value={water}
+          onChange={setWater}
           faults={faultsAt(faults, 'water')}
         />
       </div>

@@ -12,7 +12,7 @@ import { Refused } from '../../parts/Field'
 import { plantingName } from '../../parts/names'
 import { useToast } from '../../lib/useToast'
 import { MayKeep } from '../../parts/MayKeep'
-import { amountsOf, litres } from './amounts'
+import { amountsOf, waterOf } from './amounts'
 import { Differently } from './Differently'
 import type { Due, Mix } from './state'
 import { Weighing } from './Weighing'
@@ -96,7 +96,7 @@ export function JobCard(props: {
           due={due}
           on={props.asking ? job.due_on : plan.as_of}
           amounts={mix ? amountsOf(mix) : []}
-          waterL={mix ? mix.water_l * mix.portions : 0}
+          water={waterOf(mix)}
           poured={mix?.poured ?? 1}
           error={recording.error}
           saving={recording.saving}
@@ -161,7 +161,7 @@ export function useRecording(gardenId: string, { job, planting }: Due, mix: Mix 
       outcome: 'given' as const,
       amounts: mix ? amountsOf(mix) : [],
       planned: job.mixes[0] ? amountsOf(job.mixes[0]) : [],
-      water: mix?.water_l ? litres(mix) : null,
+      water: waterOf(mix),
       poured: mix?.poured ?? 1,
       note: '',
       ...entry,

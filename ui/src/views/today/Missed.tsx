@@ -11,7 +11,7 @@ import { plantingName } from '../../parts/names'
 import { Sentence } from '../../parts/Sentence'
 import { useToast } from '../../lib/useToast'
 import { MayKeep } from '../../parts/MayKeep'
-import { amountsOf, litres } from './amounts'
+import { amountsOf, waterOf } from './amounts'
 import { JobCard } from './JobCard'
 import type { Due } from './state'
 
@@ -84,7 +84,7 @@ function entryOf({ job, planting }: Due, outcome: 'given' | 'missed'): Schemas['
     outcome: mix ? 'given' : 'missed', // what had no amount was not given
     amounts: mix ? amountsOf(mix) : [],
     planned: mix ? amountsOf(mix) : [],
-    water: mix?.water_l ? litres(mix) : null,
+    water: waterOf(mix),
     poured: mix?.poured ?? 1,
     note: '',
   }

@@ -1,4 +1,5 @@
 import type { Schemas } from '../../api/client'
+import { typedWater } from '../../lib/units'
 import type { Mix, PlaceDue } from './state'
 
 /** What a mix comes to in the log: scoops of all its portions together. */
@@ -10,9 +11,9 @@ export function amountsOf(mix: Mix): Schemas['ScoopOf'][] {
   }))
 }
 
-/** The water of all its portions. */
-export function litres(mix: Mix): { value: number; unit: 'L' } {
-  return { value: Math.round(mix.water_l * mix.portions * 10) / 10, unit: 'L' }
+/** The water of all its portions, where there is any. */
+export function waterOf(mix: Mix | null | undefined): Schemas['FeedEntry']['water'] {
+  return mix?.water_l ? typedWater(mix.water_l * mix.portions) : null
 }
 
 type Preparation = Schemas['Preparation']
